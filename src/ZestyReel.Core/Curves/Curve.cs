@@ -1,0 +1,143 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Curves;
+
+/// <summary>Keys in strictly rising time and what happens outside them. Never empty, never changed.</summary>
+public sealed class Curve
+{
+    /// <summary>The largest value a key can have, either way; keeps slopes finite.</summary>
+    public const double LargestValue = 1e18;
+
+    private readonly double _first, _last;
+    private Segment[]? _segments;
+
+    /// <exception cref="Refusal">There is no key, the times do not rise, a number is not finite, or a handle points the wrong way.</exception>
+    public Curve(
+        ImmutableArray<Key> keys, Extrapolation before = Extrapolation.Hold, Extrapolation after = Extrapolation.Hold)
+    {
+        if (keys.IsDefaultOrEmpty) throw new Refusal("keys", "a curve needs at least one key");
+        for (var i = 0; i < keys.Length; i++) Check(keys, i);
+        (Keys, Before, After) = (keys, before, after);
+        (_first, _last) = (keys[0].Time.Value, keys[^1].Time.Value);
+    }
+
+    public ImmutableArray<Key> Keys { get; }
+    public Extrapolation Before { get; }
+    public Extrapolation After { get; }
+
+    /// <summary>The resolved stretches between the keys, one fewer than there are keys.</summary>
+    public ReadOnlySpan<Segment> Segments => _segments ??= Resolved();
+
+    /// <summary>The value at a time in ticks, which may lie between ticks.</summary>
+    public double ValueAt(double ticks)
+    {
+        var near = 0;
+        return ValueAt(ticks, ref near);
+    }
+
+    /// <summary>As <see cref="ValueAt(double)"/>, quick for a run of near times.</summary>
+    /// <param name="ticks">The time asked for.</param>
+    /// <param name="near">A segment to look at first; set to the one found. Start with 0.</param>
+    public double ValueAt(double ticks, ref int near)
+    {
+        if (ticks < _first) return Outside(ticks, Before, ref near);
+        if (ticks > _last) return Outside(ticks, After, ref near);
+        return Inside(ticks, ref near);
+    }
+
+    /// <summary>The index of the key at exactly this time, or the complement of where it would stand.</summary>
+    public int IndexOf(Tick time)
+    {
+        int low = 0, high = Keys.Length - 1;
+        while (low <= high)
+        {
+            var middle = (low + high) >>> 1;
+            var order = Keys[middle].Time.CompareTo(time);
+            if (order == 0) return middle;
+            if (order < 0) low = middle + 1;
+            else high = middle - 1;
+        }
+        return ~low;
+    }
+
+    public Curve WithKeys(ImmutableArray<Key> keys) => new(keys, Before, After);
+
+    private double Inside(double ticks, ref int near)
+    {
+        var segments = Segments;
+        if (segments.Length == 0 || ticks == _last) return Keys[^1].Value;
+        var i = near;
+        if ((uint)i >= (uint)segments.Length || ticks < segments[i].Start)
+            i = SegmentAt(ticks);
+        else if (ticks >= segments[i].Start + segments[i].Length)
+        {
+            i++;
+            if (ticks >= segments[i].Start + segments[i].Length) i = SegmentAt(ticks);
+        }
+        near = i;
+        ref readonly var segment = ref segments[i];
+        return ticks == segment.Start ? segment.V0 : segment.ValueAt(ticks);
+    }
+
+    private double Outside(double ticks, Extrapolation how, ref int near)
+    {
+        var isBefore = ticks < _first;
+        var end = isBefore ? Keys[0].Value : Keys[^1].Value;
+        var period = _last - _first;
+        if (how == Extrapolation.Hold || period == 0) return end;
+        if (how == Extrapolation.Straight)
+            return isBefore
+                ? end + Segments[0].SlopeAtStart * (ticks - _first)
+                : end + Segments[^1].SlopeAtEnd * (ticks - _last);
+
+        // The remainder of two doubles is exact, so a round starts on its very tick.
+        var cycle = how == Extrapolation.Mirror ? 2 * period : period;
+        var phase = (ticks - _first) % cycle;
+        if (phase < 0) phase += cycle;
+        if (how == Extrapolation.Mirror)
+            return Inside(_first + (phase > period ? cycle - phase : phase), ref near);
+        var value = Inside(_first + phase, ref near);
+        if (how == Extrapolation.Repeat) return value;
+        var round = Math.Round((ticks - _first - phase) / period);
+        return value + round * (Keys[^1].Value - Keys[0].Value);
+    }
+
+    private int SegmentAt(double ticks)
+    {
+        var segments = Segments;
+        int low = 0, high = segments.Length - 1;
+        while (low < high)
+        {
+            var middle = (low + high + 1) >>> 1;
+            if (segments[middle].Start <= ticks) low = middle;
+            else high = middle - 1;
+        }
+        return low;
+    }
+
+    private Segment[] Resolved()
+    {
+        var keys = Keys.AsSpan();
+        var segments = new Segment[keys.Length - 1];
+        for (var i = 0; i < segments.Length; i++) segments[i] = Handles.Resolve(keys, i);
+        return segments;
+    }
+
+    private static void Check(ImmutableArray<Key> keys, int i)
+    {
+        var key = keys[i];
+        if (!key.Time.IsWithinReach) throw new Refusal($"keys[{i}]", "the time is out of reach");
+        if (i > 0 && key.Time <= keys[i - 1].Time)
+            throw new Refusal($"keys[{i}]", key.Time == keys[i - 1].Time
+                ? "there is a key at this time already; give each key a time of its own"
+                : "the key comes before the one ahead of it; write keys in rising time");
+        if (!IsUsable(key.Value)) throw new Refusal($"keys[{i}].value", "the value is not a finite number within ±1e18");
+        if (!double.IsFinite(key.InHandle.Ticks) || !IsUsable(key.InHandle.Value) || key.InHandle.Ticks > 0)
+            throw new Refusal($"keys[{i}].inHandle", "an arriving handle reaches back in time: give a finite time of 0 or less");
+        if (!double.IsFinite(key.OutHandle.Ticks) || !IsUsable(key.OutHandle.Value) || key.OutHandle.Ticks < 0)
+            throw new Refusal($"keys[{i}].outHandle", "a leaving handle reaches ahead in time: give a finite time of 0 or more");
+    }
+
+    private static bool IsUsable(double value) => Math.Abs(value) <= LargestValue;
+}

@@ -1,0 +1,21 @@
+namespace ZestyReel.Core.Curves;
+
+/// <summary>A free handle: an offset from its key in ticks and in the channel's unit.</summary>
+public readonly record struct Handle
+{
+    // A power of two keeps every step exact in a double, and is fine enough that a handle given in
+    // frames comes back to the same double after frames → ticks → frames.
+    private const double StepsPerTick = 1024;
+
+    /// <param name="ticks">Offset in time; kept to 1/1024 tick.</param>
+    /// <param name="value">Offset in value.</param>
+    public Handle(double ticks, double value) => (Ticks, Value) = (InSteps(ticks), value);
+
+    public double Ticks { get; }
+    public double Value { get; }
+
+    /// <summary>A handle of a curve whose values are times in ticks too; both are kept to 1/1024 tick.</summary>
+    public static Handle BetweenTimes(double ticks, double sourceTicks) => new(ticks, InSteps(sourceTicks));
+
+    private static double InSteps(double ticks) => Math.Round(ticks * StepsPerTick) / StepsPerTick;
+}

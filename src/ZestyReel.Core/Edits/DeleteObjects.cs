@@ -1,0 +1,26 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Takes objects out, with all that move with them and their places among the targets of warps.</summary>
+public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
+{
+    public override string Title(Scene scene) => Objects.Length == 1
+        ? $"Delete {scene.Object(Objects[0]).Name}"
+        : $"Delete {Objects.Length} objects";
+
+    public override Scene Apply(Scene scene)
+    {
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
+        var gone = Objects.SelectMany(scene.WithDescendants).Select(o => o.Id).ToHashSet();
+        var next = scene with { Objects = scene.Objects.RemoveRange(gone) };
+        foreach (var warp in scene.Warps.Values)
+            if (warp.Targets is { } targets && targets.Any(t => gone.Contains(t.Object)))
+                next = next with
+                {
+                    Warps = next.Warps.SetItem(warp.Id, warp with { Targets = targets.RemoveAll(t => gone.Contains(t.Object)) }),
+                };
+        return next;
+    }
+}

@@ -1,0 +1,39 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Copies objects with their motion and with all that move with them.</summary>
+public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
+{
+    public override string Title(Scene scene) => Objects.Length == 1
+        ? $"Duplicate {scene.Object(Objects[0]).Name}"
+        : $"Duplicate {Objects.Length} objects";
+
+    public override Scene Apply(Scene scene)
+    {
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
+        var chosen = Objects.SelectMany(scene.WithDescendants).DistinctBy(o => o.Id).OrderBy(o => o.Place).ToList();
+        if (scene.Objects.Count + chosen.Count > Scene.MostObjects)
+            throw new Refusal("objects", $"a scene has room for {Scene.MostObjects} objects");
+        var firstId = scene.NextObjectId().Value;
+        var firstPlace = scene.Objects.Values.Max(o => o.Place) + 1;
+        var copyOf = chosen.Select((o, i) => (o.Id, Copy: new ObjectId(firstId + i))).ToDictionary(c => c.Id, c => c.Copy);
+        var names = scene.ObjectNames().ToHashSet();
+        var next = scene;
+        for (var i = 0; i < chosen.Count; i++)
+        {
+            var original = chosen[i];
+            var name = Names.Free(original.Name, names);
+            names.Add(name);
+            next = next.With(original with
+            {
+                Id = copyOf[original.Id],
+                Name = name,
+                Place = firstPlace + i,
+                Parent = original.Parent is { } parent && copyOf.TryGetValue(parent, out var copy) ? copy : original.Parent,
+            });
+        }
+        return next;
+    }
+}

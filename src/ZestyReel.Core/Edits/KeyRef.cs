@@ -1,0 +1,7 @@
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Points at one key.</summary>
+public readonly record struct KeyRef(ObjectId Object, string Channel, Tick Time);

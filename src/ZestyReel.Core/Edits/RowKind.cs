@@ -1,0 +1,17 @@
+namespace ZestyReel.Core.Edits;
+
+/// <summary>What a scene is kept as: rows of these kinds.</summary>
+public enum RowKind : byte
+{
+    /// <summary>The scene's settings.</summary>
+    Settings,
+
+    /// <summary>An object without its channels.</summary>
+    Object,
+
+    /// <summary>One channel of an object.</summary>
+    Channel,
+
+    /// <summary>A warp.</summary>
+    Warp,
+}

@@ -1,0 +1,105 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>What an edit did, row by row. Turned round, it is the undo of any edit.</summary>
+public sealed record SceneChange(ImmutableArray<RowChange> Rows)
+{
+    private static readonly ImmutableSortedDictionary<string, Channel> NoChannels = ImmutableSortedDictionary<string, Channel>.Empty;
+
+    public bool IsEmpty => Rows.IsEmpty;
+
+    /// <summary>Whether the change reaches every object's samples: another rate, or another warp.</summary>
+    public bool ChangesTime =>
+        Rows.Any(r => r.Row.Kind == RowKind.Warp
+            || r is { Before: SceneSettings before, After: SceneSettings after } && before.Rate != after.Rate);
+
+    /// <summary>The channels whose samples this change makes stale, seen in the scene after it.</summary>
+    public IReadOnlyList<SampleTarget> Stale(Scene after)
+    {
+        if (ChangesTime) return [.. after.Objects.Values.Select(SampleTarget.All)];
+        var stale = new List<SampleTarget>();
+        foreach (var rows in Rows.Where(r => r.Row.Kind is RowKind.Object or RowKind.Channel).GroupBy(r => new ObjectId(r.Row.Id)))
+        {
+            if (!after.Objects.TryGetValue(rows.Key, out var thing)) continue;
+            var isNew = rows.Any(r => r.Row.Kind == RowKind.Object && r.Before is null);
+            var channels = rows.Select(r => r.Row.Channel).ToHashSet();
+            var specs = ChannelCatalogue.Of(thing.Kind);
+            var wanted = isNew ? specs : specs.RemoveAll(spec => !channels.Contains(spec.Name));
+            if (!wanted.IsEmpty) stale.Add(new SampleTarget(thing, wanted));
+        }
+        return stale;
+    }
+
+    public SceneChange Reversed() => new([.. Rows.Select(r => new RowChange(r.Row, r.After, r.Before))]);
+
+    /// <summary>Finds what differs. Scenes share what an edit left alone, so that only touched objects are looked into.</summary>
+    public static SceneChange Between(Scene before, Scene after)
+    {
+        var rows = ImmutableArray.CreateBuilder<RowChange>();
+        if (before.Settings != after.Settings)
+            rows.Add(new(new(RowKind.Settings), before.Settings, after.Settings));
+        foreach (var (id, old) in before.Objects)
+        {
+            var now = after.Objects.GetValueOrDefault(id);
+            if (!ReferenceEquals(old, now)) AddObject(rows, id, old, now);
+        }
+        foreach (var (id, now) in after.Objects)
+            if (!before.Objects.ContainsKey(id)) AddObject(rows, id, null, now);
+        foreach (var id in before.Warps.Keys.Union(after.Warps.Keys))
+        {
+            var (old, now) = (before.Warps.GetValueOrDefault(id), after.Warps.GetValueOrDefault(id));
+            if (!ReferenceEquals(old, now)) rows.Add(new(new(RowKind.Warp, id.Value), old, now));
+        }
+        return new(rows.ToImmutable());
+    }
+
+    /// <summary>The scene with every row as it is after the change.</summary>
+    public Scene AppliedTo(Scene scene)
+    {
+        var objects = scene.Objects.ToBuilder();
+        var warps = scene.Warps.ToBuilder();
+        var settings = scene.Settings;
+        foreach (var (row, _, after) in Rows)
+        {
+            var id = new ObjectId(row.Id);
+            switch (row.Kind)
+            {
+                case RowKind.Settings:
+                    settings = (SceneSettings)after!;
+                    break;
+                case RowKind.Warp:
+                    if (after is null) warps.Remove(new WarpId(row.Id));
+                    else warps[new WarpId(row.Id)] = (Warp)after;
+                    break;
+                case RowKind.Object:
+                    if (after is null) objects.Remove(id);
+                    else objects[id] = (SceneObject)after with { Channels = objects.GetValueOrDefault(id)?.Channels ?? NoChannels };
+                    break;
+                case RowKind.Channel when objects.TryGetValue(id, out var thing):
+                    objects[id] = thing with
+                    {
+                        Channels = after is null ? thing.Channels.Remove(row.Channel) : thing.Channels.SetItem(row.Channel, (Channel)after),
+                    };
+                    break;
+            }
+        }
+        return new Scene(settings, objects.ToImmutable(), warps.ToImmutable());
+    }
+
+    // An object's row comes before its channels' rows, so that they find it when they are applied.
+    private static void AddObject(ImmutableArray<RowChange>.Builder rows, ObjectId id, SceneObject? old, SceneObject? now)
+    {
+        var (oldBare, nowBare) = (old is null ? null : old with { Channels = NoChannels }, now is null ? null : now with { Channels = NoChannels });
+        if (oldBare != nowBare) rows.Add(new(new(RowKind.Object, id.Value), oldBare, nowBare));
+        var (oldChannels, nowChannels) = (old?.Channels ?? NoChannels, now?.Channels ?? NoChannels);
+        foreach (var name in oldChannels.Keys.Union(nowChannels.Keys))
+        {
+            var (was, isNow) = (oldChannels.GetValueOrDefault(name), nowChannels.GetValueOrDefault(name));
+            if (!ReferenceEquals(was, isNow)) rows.Add(new(new(RowKind.Channel, id.Value, name), was, isNow));
+        }
+    }
+}

@@ -1,0 +1,54 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Evaluation;
+
+/// <summary>Evaluates objects over runs of frames.</summary>
+public static class Sampler
+{
+    /// <summary>Samples channels of some objects at whole frames, on all cores.</summary>
+    public static SampleBlock[] Blocks(
+        Scene scene, IReadOnlyList<SampleTarget> targets, FrameRange frames, CancellationToken stop = default)
+    {
+        var times = FrameTimes.Of(scene, frames);
+        var blocks = new SampleBlock[targets.Count];
+        if (targets.Count == 1) blocks[0] = Block(targets[0], times, frames);
+        else Parallel.For(0, targets.Count, new ParallelOptions { CancellationToken = stop },
+            i => blocks[i] = Block(targets[i], times, frames));
+        return blocks;
+    }
+
+    /// <summary>One channel's values at full precision.</summary>
+    public static double[] Values(SceneObject thing, string channel, FrameTimes times)
+    {
+        var values = new double[times.Count];
+        if (thing.Channel(channel).Curve is not { } curve)
+        {
+            Array.Fill(values, thing.Channel(channel).Still);
+            return values;
+        }
+        var near = 0;
+        var source = times.For(thing.Id, channel);
+        for (var i = 0; i < values.Length; i++) values[i] = curve.ValueAt(source[i], ref near);
+        return values;
+    }
+
+    private static SampleBlock Block(SampleTarget target, FrameTimes times, FrameRange frames)
+    {
+        var tracks = ImmutableArray.CreateBuilder<SampleTrack>(target.Channels.Length);
+        foreach (var spec in target.Channels) tracks.Add(Track(target.Object, spec, times));
+        return new SampleBlock(target.Object.Id, frames.First, times.Count, tracks.MoveToImmutable());
+    }
+
+    private static SampleTrack Track(SceneObject thing, ChannelSpec spec, FrameTimes times)
+    {
+        var channel = thing.Channels.GetValueOrDefault(spec.Name);
+        if (channel?.Curve is not { } curve) return new(spec.Name, [(float)(channel?.Still ?? spec.Default)]);
+        var samples = new float[times.Count];
+        var near = 0;
+        var source = times.For(thing.Id, spec.Name);
+        for (var i = 0; i < samples.Length; i++) samples[i] = (float)curve.ValueAt(source[i], ref near);
+        return new(spec.Name, samples);
+    }
+}

@@ -1,0 +1,34 @@
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Evaluation;
+
+/// <summary>Leads played time to each channel's source time through the scene's warps, the outermost first.</summary>
+public sealed class TimeFlow
+{
+    private readonly Warp[] _on;
+
+    public TimeFlow(Scene scene) => _on = [.. scene.Warps.Values.Where(w => w.On)];
+
+    /// <summary>Whether played time and source time are the same everywhere.</summary>
+    public bool IsPlain => _on.Length == 0;
+
+    /// <summary>The warps that cover a channel, in the order in which they apply.</summary>
+    public Warp[] Covering(ObjectId id, string channel) =>
+        _on.Length == 0 ? [] : [.. _on
+            .Select(warp => (warp, depth: warp.Depth(id, channel)))
+            .Where(w => w.depth is not null)
+            .OrderBy(w => w.depth)
+            .Select(w => w.warp)];
+
+    /// <summary>Source time of a played time for one channel, both in ticks.</summary>
+    public double SourceOf(ObjectId id, string channel, double played)
+    {
+        foreach (var warp in Covering(id, channel))
+        {
+            var near = 0;
+            played = warp.SourceOf(played, ref near);
+        }
+        return played;
+    }
+}

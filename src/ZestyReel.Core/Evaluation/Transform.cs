@@ -1,0 +1,121 @@
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Evaluation;
+
+/// <summary>
+/// A place in space: twelve numbers of a 4×4 matrix whose last row is 0 0 0 1, for column vectors.
+/// Columns <c>X</c>, <c>Y</c>, <c>Z</c> are the axes, <c>P</c> the position.
+/// </summary>
+public readonly record struct Transform(
+    double Xx, double Xy, double Xz, double Yx, double Yy, double Yz, double Zx, double Zy, double Zz,
+    double Px, double Py, double Pz)
+{
+    public static readonly Transform Identity = new(1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0);
+
+    /// <summary>Moved, then turned, then sized, as an object's channels say: M = T·R·S.</summary>
+    /// <param name="move">Position.</param>
+    /// <param name="turn">Degrees about x, y, z.</param>
+    /// <param name="size">Factors.</param>
+    /// <param name="order">See <see cref="TurnOrder"/>.</param>
+    public static Transform Of(
+        (double X, double Y, double Z) move, (double X, double Y, double Z) turn, (double X, double Y, double Z) size,
+        TurnOrder order)
+    {
+        var rotation = Identity;
+        foreach (var axis in order.ToString().ToLowerInvariant())
+            rotation *= axis switch { 'x' => AboutX(turn.X), 'y' => AboutY(turn.Y), _ => AboutZ(turn.Z) };
+        return rotation with
+        {
+            Xx = rotation.Xx * size.X, Xy = rotation.Xy * size.X, Xz = rotation.Xz * size.X,
+            Yx = rotation.Yx * size.Y, Yy = rotation.Yy * size.Y, Yz = rotation.Yz * size.Y,
+            Zx = rotation.Zx * size.Z, Zy = rotation.Zy * size.Z, Zz = rotation.Zz * size.Z,
+            Px = move.X, Py = move.Y, Pz = move.Z,
+        };
+    }
+
+    /// <summary>The inner transform seen through the outer one.</summary>
+    public static Transform operator *(Transform a, Transform b)
+    {
+        var (xx, xy, xz) = a.Direction(b.Xx, b.Xy, b.Xz);
+        var (yx, yy, yz) = a.Direction(b.Yx, b.Yy, b.Yz);
+        var (zx, zy, zz) = a.Direction(b.Zx, b.Zy, b.Zz);
+        var (px, py, pz) = a.Direction(b.Px, b.Py, b.Pz);
+        return new(xx, xy, xz, yx, yy, yz, zx, zy, zz, px + a.Px, py + a.Py, pz + a.Pz);
+    }
+
+    public (double X, double Y, double Z) Move => (Px, Py, Pz);
+
+    /// <summary>Lengths of the axes; x is negative where the transform mirrors, as glTF and most tools have it.</summary>
+    public (double X, double Y, double Z) Size
+    {
+        get
+        {
+            var x = Math.Sqrt(Xx * Xx + Xy * Xy + Xz * Xz);
+            var mirrors = Xx * (Yy * Zz - Yz * Zy) - Yx * (Xy * Zz - Xz * Zy) + Zx * (Xy * Yz - Xz * Yy) < 0;
+            return (mirrors ? -x : x, Math.Sqrt(Yx * Yx + Yy * Yy + Yz * Yz), Math.Sqrt(Zx * Zx + Zy * Zy + Zz * Zz));
+        }
+    }
+
+    /// <summary>The turns in degrees about x, y and z that give this rotation in an order; the middle one within ±90°.</summary>
+    /// <remarks>From R = Ri·Rj·Rk the entry R[i,k] is ±sin of the middle turn (Shoemake, Graphics Gems IV, 1994).</remarks>
+    public (double X, double Y, double Z) Turn(TurnOrder order)
+    {
+        var (sx, sy, sz) = Size;
+        double[,] r =
+        {
+            { Divided(Xx, sx), Divided(Yx, sy), Divided(Zx, sz) },
+            { Divided(Xy, sx), Divided(Yy, sy), Divided(Zy, sz) },
+            { Divided(Xz, sx), Divided(Yz, sy), Divided(Zz, sz) },
+        };
+        var name = order.ToString().ToLowerInvariant();
+        int i = name[0] - 'x', j = name[1] - 'x', k = name[2] - 'x';
+        var sign = (j - i + 3) % 3 == 1 ? 1 : -1;
+        var turn = new double[3];
+        turn[j] = Math.Asin(Math.Clamp(sign * r[i, k], -1, 1));
+        if (Math.Abs(r[i, k]) < 1 - 1e-12)
+        {
+            turn[i] = Math.Atan2(-sign * r[j, k], r[k, k]);
+            turn[k] = Math.Atan2(-sign * r[i, j], r[i, i]);
+        }
+        else
+        {
+            // The outer axes fall together; all of the turn about them goes to the first.
+            turn[i] = Math.Atan2(sign * r[k, j], r[j, j]);
+        }
+        return (Degrees(turn[0]), Degrees(turn[1]), Degrees(turn[2]));
+    }
+
+    private (double X, double Y, double Z) Direction(double x, double y, double z) =>
+        (Xx * x + Yx * y + Zx * z, Xy * x + Yy * y + Zy * z, Xz * x + Yz * y + Zz * z);
+
+    private static double Divided(double value, double size) => size == 0 ? 0 : value / size;
+    private static double Degrees(double radians) => radians * 180 / Math.PI;
+
+    // Quarter turns are exact, so that 90° leaves no 6e-17 behind.
+    private static (double Sin, double Cos) Turned(double degrees) => (degrees % 360) switch
+    {
+        0 => (0, 1),
+        90 or -270 => (1, 0),
+        180 or -180 => (0, -1),
+        270 or -90 => (-1, 0),
+        var rest => Math.SinCos(rest * Math.PI / 180),
+    };
+
+    private static Transform AboutX(double degrees)
+    {
+        var (sin, cos) = Turned(degrees);
+        return Identity with { Yy = cos, Yz = sin, Zy = -sin, Zz = cos };
+    }
+
+    private static Transform AboutY(double degrees)
+    {
+        var (sin, cos) = Turned(degrees);
+        return Identity with { Xx = cos, Xz = -sin, Zx = sin, Zz = cos };
+    }
+
+    private static Transform AboutZ(double degrees)
+    {
+        var (sin, cos) = Turned(degrees);
+        return Identity with { Xx = cos, Xy = sin, Yx = -sin, Yy = cos };
+    }
+}

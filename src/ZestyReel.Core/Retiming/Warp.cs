@@ -1,0 +1,44 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Retiming;
+
+/// <summary>A curve from played time to source time, both in ticks.</summary>
+/// <param name="Id">Its number in the scene.</param>
+/// <param name="Name">Unique among the scene's warps.</param>
+/// <param name="On">Off, it is passed over.</param>
+/// <param name="Targets">What it covers; null is the whole scene.</param>
+/// <param name="Beyond">What happens outside its keys.</param>
+/// <param name="Curve">Values are source times.</param>
+public sealed record Warp(
+    WarpId Id, string Name, bool On, ImmutableArray<WarpTarget>? Targets, WarpBeyond Beyond, Curve Curve)
+{
+    public bool CoversScene => Targets is null;
+
+    /// <summary>How far in a warp applies: 0 to the whole scene, 1 to the object, 2 to the channel; null if it does not cover it.</summary>
+    public int? Depth(ObjectId id, string channel)
+    {
+        if (Targets is not { } targets) return 0;
+        int? depth = null;
+        foreach (var target in targets)
+        {
+            if (target.Object != id) continue;
+            if (target.Channel is null) return 1;
+            if (target.Channel == channel) depth = 2;
+        }
+        return depth;
+    }
+
+    /// <summary>Source time of a played time, both in ticks.</summary>
+    public double SourceOf(double played, ref int near)
+    {
+        if (Beyond == WarpBeyond.RunOn)
+        {
+            var (first, last) = (Curve.Keys[0], Curve.Keys[^1]);
+            if (played < first.Time.Value) return first.Value + (played - first.Time.Value);
+            if (played > last.Time.Value) return last.Value + (played - last.Time.Value);
+        }
+        return Curve.ValueAt(played, ref near);
+    }
+}

@@ -1,0 +1,69 @@
+using System.Collections.Frozen;
+using System.Collections.Immutable;
+
+namespace ZestyReel.Core.Scenes;
+
+/// <summary>Every kind's channels, in the order in which they are shown and written.</summary>
+public static class ChannelCatalogue
+{
+    private const double Far = 1e12;
+
+    private static readonly ImmutableArray<ChannelSpec> Shared =
+    [
+        .. Axes("move", "Move", ChannelUnit.Length, 0),
+        .. Axes("turn", "Turn", ChannelUnit.Degrees, 0),
+        .. Axes("size", "Size", ChannelUnit.Factor, 1),
+        new("visible", "Visible", "Attributes", ChannelUnit.OnOff, 1, 0, 1, []),
+    ];
+
+    private static readonly ImmutableArray<ChannelSpec> Colour =
+    [
+        Attribute("look.red", "Red", ChannelUnit.LinearLight, 0.8, 0, 1),
+        Attribute("look.green", "Green", ChannelUnit.LinearLight, 0.75, 0, 1),
+        Attribute("look.blue", "Blue", ChannelUnit.LinearLight, 0.6, 0, 1),
+    ];
+
+    private static readonly ImmutableArray<ChannelSpec> Surface =
+        [.. Colour, Attribute("look.opacity", "Opacity", ChannelUnit.Fraction, 1, 0, 1)];
+
+    private static readonly FrozenDictionary<ObjectKind, ImmutableArray<ChannelSpec>> ByKind =
+        new Dictionary<ObjectKind, ImmutableArray<ChannelSpec>>
+        {
+            [ObjectKind.Group] = Shared,
+            [ObjectKind.Box] = [.. Shared, Length("width", 1), Length("height", 1), Length("depth", 1), .. Surface],
+            [ObjectKind.Sphere] = [.. Shared, Length("radius", 0.5), .. Surface],
+            [ObjectKind.Cylinder] = [.. Shared, Length("radius", 0.5), Length("height", 1), .. Surface],
+            [ObjectKind.Cone] = [.. Shared, Length("radius", 0.5), Length("height", 1), .. Surface],
+            [ObjectKind.Torus] = [.. Shared, Length("radius", 0.5), Length("tube", 0.15), .. Surface],
+            [ObjectKind.Plane] = [.. Shared, Length("width", 1), Length("depth", 1), .. Surface],
+            [ObjectKind.Camera] = [.. Shared, Attribute("camera.fov", "Field of view", ChannelUnit.Degrees, 45, 1, 170)],
+            [ObjectKind.Light] =
+            [
+                .. Shared,
+                new("light.kind", "Kind", "Attributes", ChannelUnit.Choice, 0, 0, 2, ["point", "spot", "sun"]),
+                Attribute("light.glow", "Glow", ChannelUnit.Factor, 1, 0, Far),
+                Attribute("light.reach", "Reach", ChannelUnit.Length, 20, 0, Far),
+                Attribute("light.spread", "Spread", ChannelUnit.Degrees, 40, 1, 170),
+                .. Colour,
+            ],
+        }.ToFrozenDictionary();
+
+    private static readonly FrozenDictionary<ObjectKind, FrozenDictionary<string, ChannelSpec>> ByName =
+        ByKind.ToFrozenDictionary(kind => kind.Key, kind => kind.Value.ToFrozenDictionary(spec => spec.Name));
+
+    /// <summary>All channels of a kind, in order.</summary>
+    public static ImmutableArray<ChannelSpec> Of(ObjectKind kind) => ByKind[kind];
+
+    /// <summary>The channel of that name, or null if the kind has none.</summary>
+    public static ChannelSpec? Find(ObjectKind kind, string name) => ByName[kind].GetValueOrDefault(name);
+
+    private static ImmutableArray<ChannelSpec> Axes(string group, string label, ChannelUnit unit, double rest) =>
+        [.. new[] { "x", "y", "z" }.Select(axis =>
+            new ChannelSpec($"{group}.{axis}", axis.ToUpperInvariant(), label, unit, rest, -Far, Far, []))];
+
+    private static ChannelSpec Length(string name, double rest) =>
+        Attribute($"shape.{name}", char.ToUpperInvariant(name[0]) + name[1..], ChannelUnit.Length, rest, 0, Far);
+
+    private static ChannelSpec Attribute(string name, string label, ChannelUnit unit, double rest, double least, double most) =>
+        new(name, label, "Attributes", unit, rest, least, most, []);
+}

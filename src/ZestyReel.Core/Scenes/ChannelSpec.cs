@@ -1,0 +1,41 @@
+using System.Collections.Immutable;
+using System.Globalization;
+
+namespace ZestyReel.Core.Scenes;
+
+/// <summary>What is known of a channel beforehand.</summary>
+/// <param name="Name">As in the scene file, such as <c>move.x</c>.</param>
+/// <param name="Label">For people, such as <c>X</c> under <c>Move</c>.</param>
+/// <param name="Group">Where it stands in the values panel: Move, Turn, Size or Attributes.</param>
+/// <param name="Unit">What the number means.</param>
+/// <param name="Default">The value of a new object.</param>
+/// <param name="Least">The smallest value taken.</param>
+/// <param name="Most">The largest value taken.</param>
+/// <param name="Choices">Names of the choices, for <see cref="ChannelUnit.Choice"/>.</param>
+public sealed record ChannelSpec(
+    string Name,
+    string Label,
+    string Group,
+    ChannelUnit Unit,
+    double Default,
+    double Least,
+    double Most,
+    ImmutableArray<string> Choices)
+{
+    /// <summary>On/off and choice channels jump; nothing lies between their values.</summary>
+    public bool HoldsOnly => Unit is ChannelUnit.OnOff or ChannelUnit.Choice;
+
+    /// <summary>The nearest value that the channel can have; a curve may overshoot.</summary>
+    public double Within(double value) => Math.Clamp(value, Least, Most);
+
+    /// <exception cref="Refusal">The value is not one that the channel can have.</exception>
+    public double Checked(double value, string place)
+    {
+        if (!double.IsFinite(value)) throw new Refusal(place, "the value is not a finite number");
+        if (HoldsOnly && value != Math.Floor(value))
+            throw new Refusal(place, $"{Name} takes whole numbers only");
+        if (value < Least || value > Most)
+            throw new Refusal(place, string.Create(CultureInfo.InvariantCulture, $"{Name} takes {Least} to {Most}, not {value}"));
+        return value;
+    }
+}

@@ -1,0 +1,63 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Scenes;
+
+/// <summary>Objects, their channels, the rate and the ranges. A scene is never changed: an edit makes the next one.</summary>
+public sealed record Scene(
+    SceneSettings Settings,
+    ImmutableSortedDictionary<ObjectId, SceneObject> Objects,
+    ImmutableSortedDictionary<WarpId, Warp> Warps)
+{
+    /// <summary>Most objects in a scene.</summary>
+    public const int MostObjects = 20_000;
+
+    public static Scene Empty(string name) => new(
+        new SceneSettings(Names.Checked(name, "name"), FrameRate.Film, new(1, 120), new(1, 120)),
+        ImmutableSortedDictionary<ObjectId, SceneObject>.Empty,
+        ImmutableSortedDictionary<WarpId, Warp>.Empty);
+
+    public FrameRate Rate => Settings.Rate;
+
+    /// <exception cref="Refusal">There is no such object.</exception>
+    public SceneObject Object(ObjectId id, string place = "object") =>
+        Objects.GetValueOrDefault(id) ?? throw new Refusal(place, "there is no such object any more");
+
+    public SceneObject? Find(string name) => Objects.Values.FirstOrDefault(o => o.Name == name);
+
+    public Scene With(SceneObject changed) => this with { Objects = Objects.SetItem(changed.Id, changed) };
+
+    /// <summary>Objects in the order in which they are shown: a parent, then its children.</summary>
+    public IEnumerable<SceneObject> InOrder()
+    {
+        var children = Objects.Values.OrderBy(o => o.Place).ThenBy(o => o.Id).ToLookup(o => o.Parent);
+        var waiting = new Stack<SceneObject>(children[null].Reverse());
+        while (waiting.TryPop(out var next))
+        {
+            yield return next;
+            foreach (var child in children[next.Id].Reverse()) waiting.Push(child);
+        }
+    }
+
+    /// <summary>The object itself and all that move with it.</summary>
+    public IEnumerable<SceneObject> WithDescendants(ObjectId id)
+    {
+        var children = Objects.Values.ToLookup(o => o.Parent);
+        var waiting = new Stack<SceneObject>([Object(id)]);
+        while (waiting.TryPop(out var next))
+        {
+            yield return next;
+            foreach (var child in children[next.Id]) waiting.Push(child);
+        }
+    }
+
+    public ObjectId NextObjectId() => new(Objects.IsEmpty ? 1 : Objects.Keys.Max().Value + 1);
+
+    public IReadOnlySet<string> ObjectNames() => Objects.Values.Select(o => o.Name).ToHashSet();
+
+    /// <summary>How many keys stand in all channels and warps.</summary>
+    public long KeyCount() =>
+        Objects.Values.Sum(o => o.Channels.Values.Sum(c => (long)(c.Curve?.Keys.Length ?? 0)))
+        + Warps.Values.Sum(w => (long)w.Curve.Keys.Length);
+}

@@ -1,0 +1,36 @@
+using System.Collections.Immutable;
+
+namespace ZestyReel.Core.Scenes;
+
+/// <summary>Anything in the scene.</summary>
+/// <param name="Id">Its number in the scene.</param>
+/// <param name="Name">Unique in the scene.</param>
+/// <param name="Kind">What it is.</param>
+/// <param name="Parent">The object it moves with, or null.</param>
+/// <param name="Place">Where it stands among the scene's objects; lower comes first.</param>
+/// <param name="TurnOrder">The order of its three turns.</param>
+/// <param name="Channels">The channels that differ from the kind's defaults.</param>
+public sealed record SceneObject(
+    ObjectId Id,
+    string Name,
+    ObjectKind Kind,
+    ObjectId? Parent,
+    int Place,
+    TurnOrder TurnOrder,
+    ImmutableSortedDictionary<string, Channel> Channels)
+{
+    /// <exception cref="Refusal">The kind has no such channel.</exception>
+    public ChannelSpec Spec(string channel, string place) =>
+        ChannelCatalogue.Find(Kind, channel)
+        ?? throw new Refusal(place, $"a {Kind.ToString().ToLowerInvariant()} has no channel \"{Names.Shown(channel)}\"");
+
+    /// <summary>The channel of that name, which the kind must have.</summary>
+    public Channel Channel(string name) => Channels.GetValueOrDefault(name) ?? new Channel(Spec(name, "channel").Default);
+
+    public SceneObject WithChannel(string name, Channel channel) => this with
+    {
+        Channels = channel.Curve is null && channel.Still == Spec(name, "channel").Default
+            ? Channels.Remove(name)
+            : Channels.SetItem(name, channel),
+    };
+}

@@ -1,0 +1,111 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Formats.SceneFiles;
+
+/// <summary>Reads the list of objects.</summary>
+internal static class ObjectReader
+{
+    public static List<SceneObject> Read(Node node, KeyReader keys)
+    {
+        var items = node.Items();
+        if (items.Count > Scene.MostObjects) node.Fault($"{items.Count} objects are more than the {Scene.MostObjects} a scene can have");
+        var objects = new List<SceneObject>();
+        var parents = new List<(SceneObject Child, Node Parent)>();
+        var byName = new Dictionary<string, SceneObject>();
+        foreach (var item in items)
+        {
+            if (item.Fields(["name", "kind"], ["parent", "turnOrder", "channels"]) is not { } fields) continue;
+            var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
+                ? nameNode.Guarded(() => Names.Checked(text, ""))
+                : null;
+            var kind = fields.TryGetValue("kind", out var kindNode) ? kindNode.Word<ObjectKind>() : null;
+            if (name is null || kind is null) continue;
+            var order = fields.TryGetValue("turnOrder", out var orderNode) ? orderNode.Word<TurnOrder>() : null;
+            var read = new SceneObject(
+                new ObjectId(objects.Count + 1), name, kind.Value, null, objects.Count, order ?? TurnOrder.Xyz,
+                ImmutableSortedDictionary<string, Channel>.Empty);
+            if (fields.TryGetValue("channels", out var channels)) read = ReadChannels(channels, read, keys);
+            if (!byName.TryAdd(name, read)) nameNode.Fault($"there is an object called {name} already; names are unique");
+            if (fields.TryGetValue("parent", out var parent) && parent.Element.ValueKind != JsonValueKind.Null) parents.Add((read, parent));
+            objects.Add(read);
+        }
+        foreach (var (child, parent) in parents)
+        {
+            if (parent.Text() is not { } text) continue;
+            if (!byName.TryGetValue(text, out var found)) parent.Fault($"there is no object called \"{Names.Shown(text)}\"");
+            else objects[child.Id.Value - 1] = objects[child.Id.Value - 1] with { Parent = found.Id };
+        }
+        FindLoops(objects, parents);
+        return objects;
+    }
+
+    private static void FindLoops(List<SceneObject> objects, List<(SceneObject Child, Node Parent)> parents)
+    {
+        // 0 not looked at, 1 on the way up, 2 known to end at the top.
+        var state = new byte[objects.Count + 1];
+        foreach (var (child, parent) in parents)
+        {
+            var way = new List<int>();
+            int? at = child.Id.Value;
+            while (at is { } id && state[id] == 0)
+            {
+                state[id] = 1;
+                way.Add(id);
+                at = objects[id - 1].Parent?.Value;
+            }
+            if (at is { } end && state[end] == 1)
+                parent.Fault($"{objects[end - 1].Name} would move with itself; the parents make a loop");
+            foreach (var id in way) state[id] = 2;
+        }
+    }
+
+    private static SceneObject ReadChannels(Node node, SceneObject thing, KeyReader keys)
+    {
+        foreach (var (name, value) in node.Members())
+        {
+            if (ChannelCatalogue.Find(thing.Kind, name) is not { } spec)
+            {
+                value.Fault($"a {FileWords.Of(thing.Kind)} has no such channel");
+                continue;
+            }
+            if (ReadChannel(value, spec, keys) is { } channel) thing = thing.WithChannel(name, channel);
+        }
+        return thing;
+    }
+
+    private static Channel? ReadChannel(Node node, ChannelSpec spec, KeyReader keys)
+    {
+        if (node.Fields([], ["value", "keys", "before", "after"]) is not { } fields) return null;
+        var hasKeys = fields.TryGetValue("keys", out var keysNode);
+        if (fields.TryGetValue("value", out var still))
+        {
+            if (hasKeys) still.Fault("a channel has either keys or a still value, not both");
+            return Value(still, spec) is { } value ? new Channel(value) : null;
+        }
+        if (!hasKeys)
+        {
+            node.Fault("a channel needs keys or a value");
+            return null;
+        }
+        var read = keys.ChannelKeys(keysNode, spec.HoldsOnly, item => Value(item, spec));
+        var before = fields.TryGetValue("before", out var beforeNode) ? beforeNode.Word<Extrapolation>() : null;
+        var after = fields.TryGetValue("after", out var afterNode) ? afterNode.Word<Extrapolation>() : null;
+        // Keys with faults of their own have been left out; what remains need not make a curve.
+        if (read.Length != keysNode.Element.GetArrayLengthOrZero()) return null;
+        var curve = keysNode.Guarded(() => new Curve(read, before ?? Extrapolation.Hold, after ?? Extrapolation.Hold));
+        return curve is null ? null : new Channel(spec.Default, curve);
+    }
+
+    private static double? Value(Node node, ChannelSpec spec)
+    {
+        if (spec.Unit == ChannelUnit.OnOff && node.Element.ValueKind is JsonValueKind.True or JsonValueKind.False)
+            return node.Element.GetBoolean() ? 1 : 0;
+        return node.Number() is { } number ? node.Guarded<double?>(() => spec.Checked(number, "")) : null;
+    }
+
+    internal static int GetArrayLengthOrZero(this JsonElement element) =>
+        element.ValueKind == JsonValueKind.Array ? element.GetArrayLength() : 0;
+}

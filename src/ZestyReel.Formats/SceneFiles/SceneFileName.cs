@@ -1,0 +1,15 @@
+namespace ZestyReel.Formats.SceneFiles;
+
+/// <summary>What a scene's file is called.</summary>
+public static class SceneFileName
+{
+    public const string Ending = ".zesty.json";
+
+    /// <summary>A name that every file system takes.</summary>
+    public static string For(string scene)
+    {
+        var plain = string.Concat(scene.ToLowerInvariant().Select(c => char.IsLetterOrDigit(c) ? c : '-')).Trim('-');
+        while (plain.Contains("--", StringComparison.Ordinal)) plain = plain.Replace("--", "-", StringComparison.Ordinal);
+        return (plain.Length == 0 ? "scene" : plain) + Ending;
+    }
+}

@@ -1,0 +1,89 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Formats.SceneFiles;
+
+/// <summary>Reads a scene file: the whole scene, or a refusal with every fault.</summary>
+public static class SceneFileReader
+{
+    /// <summary>The largest file taken, in bytes.</summary>
+    public const long LargestFile = 90_000_000;
+
+    private static readonly JsonDocumentOptions Options = new() { AllowDuplicateProperties = false };
+
+    /// <exception cref="SceneFileException">Something is wrong; nothing was taken.</exception>
+    public static Scene Read(ReadOnlyMemory<byte> utf8)
+    {
+        if (utf8.Length > LargestFile) throw TooLarge();
+        if (utf8.Span.StartsWith("\uFEFF"u8)) utf8 = utf8[3..];
+        var faults = new List<SceneFileFault>();
+        try
+        {
+            using var document = JsonDocument.Parse(utf8, Options);
+            var scene = ReadScene(new Node(document.RootElement, "", faults));
+            return faults.Count == 0 ? scene! : throw new SceneFileException(faults);
+        }
+        catch (JsonException wrong)
+        {
+            var at = wrong.LineNumber is { } line ? $"line {line + 1}, byte {wrong.BytePositionInLine + 1}" : "the file";
+            throw new SceneFileException([new(at, $"this is not JSON as it should be: {FirstSentence(wrong.Message)}")]);
+        }
+    }
+
+    public static SceneFileException TooLarge() =>
+        new([new("the file", $"it is larger than {LargestFile / 1_000_000} MB, the most a scene file can have")]);
+
+    private static Scene? ReadScene(Node root)
+    {
+        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "warps"]);
+        if (fields is null) return null;
+        if (fields.TryGetValue("format", out var format) && format.Text() is { } word && word != "zesty-scene")
+            format.Fault("the format is not \"zesty-scene\"");
+        if (fields.TryGetValue("version", out var version) && version.Whole() is { } number && number != 1)
+            version.Fault($"version {number} is not one this reader knows; it reads version 1");
+        if (root.Faults.Count > 0 && !fields.ContainsKey("rate")) return null;
+
+        var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
+            ? nameNode.Guarded(() => Names.Checked(text, ""))
+            : null;
+        var rate = FrameRate.Film;
+        if (fields.TryGetValue("rate", out var rateNode) && rateNode.Text() is { } rateText)
+            rate = rateNode.Guarded(() => FrameRate.Parse(rateText)) is { Num: > 0 } read ? read : rate;
+        var range = fields.TryGetValue("range", out var rangeNode) ? ReadRange(rangeNode) : null;
+        var work = fields.TryGetValue("work", out var workNode) ? ReadRange(workNode) : range;
+        if (range is { } outer && work is { } inner && !outer.Contains(inner))
+            workNode.Fault($"the work range {inner.First} to {inner.Last} reaches outside the range {outer.First} to {outer.Last}");
+
+        var keys = new KeyReader(rate);
+        var objects = fields.TryGetValue("objects", out var objectsNode) ? ObjectReader.Read(objectsNode, keys) : [];
+        var warps = fields.TryGetValue("warps", out var warpsNode) ? WarpReader.Read(warpsNode, keys, objects) : [];
+        if (root.Faults.Count > 0) return null;
+        return new Scene(
+            new SceneSettings(name!, rate, range!.Value, work!.Value),
+            objects.ToImmutableSortedDictionary(o => o.Id, o => o),
+            warps.ToImmutableSortedDictionary(w => w.Id, w => w));
+    }
+
+    private static FrameRange? ReadRange(Node node)
+    {
+        var ends = node.Items();
+        if (ends.Count != 2)
+        {
+            if (node.Element.ValueKind == JsonValueKind.Array) node.Fault("a range is a list of its first and its last frame");
+            return null;
+        }
+        return ends[0].Whole() is { } first && ends[1].Whole() is { } last
+            ? node.Guarded<FrameRange?>(() => new FrameRange(first, last).Checked(""))
+            : null;
+    }
+
+    private static string FirstSentence(string message)
+    {
+        var end = message.IndexOf(" LineNumber", StringComparison.Ordinal);
+        return Names.Shown(end < 0 ? message : message[..end]);
+    }
+}

@@ -1,0 +1,142 @@
+using System.Buffers;
+using System.Globalization;
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Formats.SceneFiles;
+
+/// <summary>Writes a scene file. The same scene always gives the same bytes, one key to a line, so that versions compare well.</summary>
+public static class SceneFileWriter
+{
+    private static readonly JsonWriterOptions Pretty = new()
+    {
+        Indented = true,
+        NewLine = "\n",
+        // The file is read as JSON, never as HTML; names stay readable.
+        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
+
+    public static byte[] Write(Scene scene)
+    {
+        var bytes = new ArrayBufferWriter<byte>();
+        using (var json = new Utf8JsonWriter(bytes, Pretty))
+        {
+            json.WriteStartObject();
+            json.WriteString("format", "zesty-scene");
+            json.WriteNumber("version", 1);
+            json.WriteString("name", scene.Settings.Name);
+            json.WriteString("rate", scene.Rate.ToString());
+            WriteRange(json, "range", scene.Settings.Range);
+            WriteRange(json, "work", scene.Settings.Work);
+            json.WriteStartArray("objects");
+            foreach (var thing in scene.InOrder()) WriteObject(json, scene, thing);
+            json.WriteEndArray();
+            json.WriteStartArray("warps");
+            foreach (var warp in scene.Warps.Values) WriteWarp(json, scene, warp);
+            json.WriteEndArray();
+            json.WriteEndObject();
+        }
+        bytes.Write("\n"u8);
+        return bytes.WrittenSpan.ToArray();
+    }
+
+    private static void WriteObject(Utf8JsonWriter json, Scene scene, SceneObject thing)
+    {
+        json.WriteStartObject();
+        json.WriteString("name", thing.Name);
+        json.WriteString("kind", FileWords.Of(thing.Kind));
+        if (thing.Parent is { } parent) json.WriteString("parent", scene.Object(parent).Name);
+        else json.WriteNull("parent");
+        if (thing.TurnOrder != TurnOrder.Xyz) json.WriteString("turnOrder", FileWords.Of(thing.TurnOrder));
+        json.WriteStartObject("channels");
+        foreach (var spec in ChannelCatalogue.Of(thing.Kind))
+        {
+            if (!thing.Channels.TryGetValue(spec.Name, out var channel)) continue;
+            json.WritePropertyName(spec.Name);
+            if (channel.Curve is { } curve) WriteCurve(json, scene.Rate, curve);
+            else json.WriteRawValue(string.Create(CultureInfo.InvariantCulture, $"{{ \"value\": {channel.Still:R} }}"));
+        }
+        json.WriteEndObject();
+        json.WriteEndObject();
+    }
+
+    private static void WriteCurve(Utf8JsonWriter json, FrameRate rate, Curve curve)
+    {
+        json.WriteStartObject();
+        if (curve.Before != Extrapolation.Hold) json.WriteString("before", FileWords.Of(curve.Before));
+        if (curve.After != Extrapolation.Hold) json.WriteString("after", FileWords.Of(curve.After));
+        WriteKeys(json, rate, curve, isWarp: false);
+        json.WriteEndObject();
+    }
+
+    private static void WriteWarp(Utf8JsonWriter json, Scene scene, Warp warp)
+    {
+        json.WriteStartObject();
+        json.WriteString("name", warp.Name);
+        json.WriteBoolean("on", warp.On);
+        if (warp.Targets is not { } targets) json.WriteString("covers", "scene");
+        else
+        {
+            json.WriteStartArray("covers");
+            foreach (var target in targets)
+            {
+                var name = scene.Object(target.Object).Name;
+                json.WriteStringValue(target.Channel is null ? name : $"{name}/{target.Channel}");
+            }
+            json.WriteEndArray();
+        }
+        json.WriteString("beyond", FileWords.Of(warp.Beyond));
+        WriteKeys(json, scene.Rate, warp.Curve, isWarp: true);
+        json.WriteEndObject();
+    }
+
+    private static void WriteKeys(Utf8JsonWriter json, FrameRate rate, Curve curve, bool isWarp)
+    {
+        var line = new ArrayBufferWriter<byte>();
+        using var inner = new Utf8JsonWriter(line);
+        json.WriteStartArray("keys");
+        foreach (var key in curve.Keys)
+        {
+            inner.WriteStartObject();
+            WriteTime(inner, rate, key.Time, "frame", "tick");
+            if (isWarp) WriteTime(inner, rate, new Tick((long)key.Value), "source", "sourceTick");
+            else inner.WriteNumber("value", key.Value);
+            if (key.In != Interpolation.Clamped) inner.WriteString("in", FileWords.Of(key.In));
+            if (key.Out != Interpolation.Clamped) inner.WriteString("out", FileWords.Of(key.Out));
+            WriteHandle(inner, rate, "inHandle", key.In, key.InHandle, isWarp);
+            WriteHandle(inner, rate, "outHandle", key.Out, key.OutHandle, isWarp);
+            inner.WriteEndObject();
+            inner.Flush();
+            json.WriteRawValue(line.WrittenSpan, skipInputValidation: true);
+            line.ResetWrittenCount();
+            inner.Reset();
+        }
+        json.WriteEndArray();
+    }
+
+    private static void WriteTime(Utf8JsonWriter json, FrameRate rate, Tick time, string frameName, string tickName)
+    {
+        if (rate.ExactFrameOf(time) is { } frame) json.WriteNumber(frameName, frame);
+        else json.WriteNumber(tickName, time.Value);
+    }
+
+    private static void WriteHandle(
+        Utf8JsonWriter json, FrameRate rate, string name, Interpolation mode, Handle handle, bool isWarp)
+    {
+        if (mode != Interpolation.Free && handle == default) return;
+        json.WriteStartArray(name);
+        json.WriteNumberValue(handle.Ticks / rate.TicksPerFrame);
+        json.WriteNumberValue(isWarp ? handle.Value / rate.TicksPerFrame : handle.Value);
+        json.WriteEndArray();
+    }
+
+    private static void WriteRange(Utf8JsonWriter json, string name, FrameRange range)
+    {
+        json.WritePropertyName(name);
+        json.WriteRawValue(FormattableString.Invariant($"[{range.First}, {range.Last}]"));
+    }
+}

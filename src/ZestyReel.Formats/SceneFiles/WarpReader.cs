@@ -1,0 +1,66 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Formats.SceneFiles;
+
+/// <summary>Reads the list of warps.</summary>
+internal static class WarpReader
+{
+    public static List<Warp> Read(Node node, KeyReader keys, List<SceneObject> objects)
+    {
+        var warps = new List<Warp>();
+        var names = new HashSet<string>();
+        var coversScene = false;
+        var byName = new Dictionary<string, SceneObject>();
+        foreach (var thing in objects) byName.TryAdd(thing.Name, thing);
+        foreach (var item in node.Items())
+        {
+            if (item.Fields(["name", "covers", "keys"], ["on", "beyond"]) is not { } fields) continue;
+            var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
+                ? nameNode.Guarded(() => Names.Checked(text, ""))
+                : null;
+            if (name is not null && !names.Add(name)) nameNode.Fault($"there is a warp called {name} already");
+            var on = !fields.TryGetValue("on", out var onNode) || (onNode.Truth() ?? true);
+            var beyond = fields.TryGetValue("beyond", out var beyondNode) ? beyondNode.Word<WarpBeyond>() : null;
+            var targets = fields.TryGetValue("covers", out var covers) ? ReadTargets(covers, byName) : [];
+            if (targets is null)
+            {
+                if (coversScene) covers.Fault("a scene has one warp of its own; there is one already");
+                coversScene = true;
+            }
+            if (!fields.TryGetValue("keys", out var keysNode)) continue;
+            var read = keys.WarpKeys(keysNode);
+            if (read.Length != keysNode.Element.GetArrayLengthOrZero()) continue;
+            if (keysNode.Guarded(() => new Curve(read)) is { } curve && name is not null)
+                warps.Add(new Warp(new WarpId(warps.Count + 1), name, on, targets, beyond ?? WarpBeyond.RunOn, curve));
+        }
+        return warps;
+    }
+
+    /// <summary>The targets, or null for the whole scene.</summary>
+    private static ImmutableArray<WarpTarget>? ReadTargets(Node node, Dictionary<string, SceneObject> byName)
+    {
+        if (node.Element.ValueKind == JsonValueKind.String)
+        {
+            if (node.Text() == "scene") return null;
+            node.Fault("covers is \"scene\" or a list of objects and channels");
+            return [];
+        }
+        var targets = ImmutableArray.CreateBuilder<WarpTarget>();
+        foreach (var item in node.Items())
+        {
+            if (item.Text() is not { } text) continue;
+            var parts = text.Split('/', 2);
+            if (!byName.TryGetValue(parts[0], out var thing)) item.Fault($"there is no object called \"{Names.Shown(parts[0])}\"");
+            else if (parts.Length == 2 && ChannelCatalogue.Find(thing.Kind, parts[1]) is null)
+                item.Fault($"{thing.Name} has no channel \"{Names.Shown(parts[1])}\"");
+            else if (new WarpTarget(thing.Id, parts.Length == 2 ? parts[1] : null) is var target && targets.Contains(target))
+                item.Fault("this is covered already");
+            else targets.Add(target);
+        }
+        return targets.ToImmutable();
+    }
+}

@@ -1,0 +1,119 @@
+using System.CommandLine;
+using ZestyReel.Core;
+using ZestyReel.Formats.Samples;
+using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Server.Hosting;
+using ZestyReel.Store;
+
+namespace ZestyReel.Server.Commands;
+
+/// <summary>The command line: <c>demo</c>, <c>serve</c>, <c>scene</c>, <c>sample</c>.</summary>
+internal static class CommandLine
+{
+    private const int Failed = 2;
+
+    private static readonly Option<string> Data = new("--data")
+    {
+        Description = "Folder of the database and the reels.",
+        DefaultValueFactory = _ => ServerOptions.DefaultDataFolder,
+    };
+
+    public static async Task<int> Run(string[] args)
+    {
+        var root = new RootCommand("Zesty Reel: timing for 3D animation.")
+        {
+            Serving("serve", "Starts the server.", demo: false),
+            Serving("demo", "Starts the server with the Lantern Bay scene.", demo: true),
+            SceneCommand(),
+            SampleCommand(),
+        };
+        var parsed = root.Parse(args);
+        if (parsed.Errors.Count == 0) return await parsed.InvokeAsync();
+        foreach (var error in parsed.Errors) await Console.Error.WriteLineAsync(error.Message);
+        return Failed;
+    }
+
+    private static Command Serving(string name, string description, bool demo)
+    {
+        var port = new Option<int>("--port") { Description = "Port to listen on; 0 takes any free one.", DefaultValueFactory = _ => 5170 };
+        var address = new Option<string>("--address") { Description = "Address to listen on.", DefaultValueFactory = _ => "127.0.0.1" };
+        var command = new Command(name, description) { port, address, Data };
+        command.SetAction((parsed, stop) => Guarded(() => Serve.Run(
+            new ServerOptions(parsed.GetValue(Data)!, parsed.GetValue(address)!, parsed.GetValue(port), Serve.WebFolder), demo, stop)));
+        return command;
+    }
+
+    private static Command SceneCommand()
+    {
+        var file = new Argument<string>("FILE") { Description = "A scene file." };
+        var scene = new Argument<string>("SCENE") { Description = "A kept scene's name." };
+
+        var list = new Command("list", "Lists the kept scenes.") { Data };
+        list.SetAction(parsed => Guarded(() =>
+        {
+            foreach (var card in Store(parsed).List())
+                Console.WriteLine($"{card.Name}\t{card.FirstFrame}-{card.LastFrame}\t{card.Rate} fps\t{card.Objects} objects");
+        }));
+        var import = new Command("import", "Keeps the scene of a file.") { file, Data };
+        import.SetAction(parsed => Guarded(() =>
+        {
+            var read = SceneSource.ReadFile(parsed.GetValue(file)!);
+            var store = Store(parsed);
+            Console.WriteLine(store.Load(store.Add(read))!.Scene.Settings.Name);
+        }));
+        var export = new Command("export", "Writes a kept scene to a file.") { scene, file, Data };
+        export.SetAction(parsed => Guarded(() =>
+            File.WriteAllBytes(parsed.GetValue(file)!, SceneFileWriter.Write(SceneSource.Kept(parsed.GetValue(scene)!, parsed.GetValue(Data)!)))));
+        var check = new Command("check", "Looks for faults in a file.") { file };
+        check.SetAction(parsed => Guarded(() => { SceneSource.ReadFile(parsed.GetValue(file)!); }));
+
+        return new Command("scene", "Works on kept scenes and scene files.") { list, import, export, check };
+    }
+
+    private static Command SampleCommand()
+    {
+        var source = new Argument<string>("FILE-OR-SCENE") { Description = "A scene file's path, or a kept scene's name." };
+        var objects = new Option<string[]>("--object") { Description = "Only this object; may be given several times." };
+        var channels = new Option<string[]>("--channel") { Description = "Only this channel; may be given several times." };
+        var from = new Option<decimal?>("--from") { Description = "First frame; the scene's when left out." };
+        var to = new Option<decimal?>("--to") { Description = "Last frame; the scene's when left out." };
+        var step = new Option<decimal>("--step") { Description = "Frames from row to row.", DefaultValueFactory = _ => 1 };
+        var world = new Option<bool>("--world") { Description = "Position, turn and size in the world." };
+        var command = new Command("sample", "Prints evaluated motion as CSV.") { source, objects, channels, from, to, step, world, Data };
+        command.SetAction(parsed => Guarded(() =>
+        {
+            var scene = SceneSource.Read(parsed.GetValue(source)!, parsed.GetValue(Data)!);
+            using var output = new StreamWriter(Console.OpenStandardOutput(), bufferSize: 1 << 16);
+            SampleCsv.Write(output, scene, new SampleQuery(
+                parsed.GetValue(objects) ?? [], parsed.GetValue(channels) ?? [],
+                parsed.GetValue(from), parsed.GetValue(to), parsed.GetValue(step), parsed.GetValue(world)));
+        }));
+        return command;
+    }
+
+    private static SceneStore Store(ParseResult parsed) => new(new Database(parsed.GetValue(Data)!));
+
+    private static int Guarded(Action action) => Guarded(() =>
+    {
+        action();
+        return Task.CompletedTask;
+    }).GetAwaiter().GetResult();
+
+    private static async Task<int> Guarded(Func<Task> action)
+    {
+        try
+        {
+            await action();
+            return 0;
+        }
+        catch (SceneFileException wrong)
+        {
+            foreach (var fault in wrong.Faults) await Console.Error.WriteLineAsync(fault.ToString());
+        }
+        catch (Exception wrong) when (wrong is Refusal or IOException or UnauthorizedAccessException)
+        {
+            await Console.Error.WriteLineAsync(wrong.Message);
+        }
+        return Failed;
+    }
+}

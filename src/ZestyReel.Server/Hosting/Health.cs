@@ -1,0 +1,4 @@
+namespace ZestyReel.Server.Hosting;
+
+/// <summary>Whether the server is ready.</summary>
+public sealed record Health(string Status);

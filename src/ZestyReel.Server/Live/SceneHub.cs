@@ -1,0 +1,79 @@
+using Microsoft.AspNetCore.SignalR;
+using ZestyReel.Core;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+using ZestyReel.Server.Sessions;
+using ZestyReel.Server.Wire;
+
+namespace ZestyReel.Server.Live;
+
+/// <summary>
+/// The live line of a tab: opens a scene, asks for samples, tries edits while the hand drags, and makes them.
+/// The tab hears <c>changed</c> for every change, whoever made it, before its own call returns, and <c>gone</c>
+/// when the scene is deleted.
+/// </summary>
+public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
+{
+    /// <summary>Most frames that one call samples.</summary>
+    public const int MostFrames = 8192;
+
+    public SceneMessage Open(long scene) => Guarded(() =>
+        watchers.Open(Context.ConnectionId, scene).Look((now, revision, position, history) => new SceneMessage(
+            scene, revision, position, [.. history.Select(HistoryMessage.Of)],
+            SceneWire.Rows(SceneChange.Between(Nothing, now)))));
+
+    /// <summary>Samples of every channel for a run of frames; from now on changes bring new samples of these frames.</summary>
+    public BlockMessage[] Watch(long scene, long first, long last) => Guarded(() =>
+    {
+        var frames = new FrameRange(first, last).Checked("frames");
+        if (frames.Count > MostFrames) throw new Refusal("frames", $"ask for at most {MostFrames} frames at a time");
+        return sessions.Get(scene).Look((now, _, _, _) =>
+        {
+            watchers.Look(Context.ConnectionId, scene, frames);
+            return Sampler.Blocks(now, [.. now.Objects.Values.Select(SampleTarget.All)], frames).Select(SceneWire.Block).ToArray();
+        });
+    });
+
+    /// <summary>What an edit would give. Nothing is kept.</summary>
+    public LiveMessage Try(long scene, string edit) => Guarded(() =>
+    {
+        var now = sessions.Get(scene).Scene;
+        var next = EditJson.Read(edit).Apply(now);
+        var change = SceneChange.Between(now, next);
+        var frames = watchers.FramesOf(Context.ConnectionId) ?? next.Settings.Work;
+        return new LiveMessage(SceneWire.Rows(change), [.. Sampler.Blocks(next, change.Stale(next), frames).Select(SceneWire.Block)]);
+    });
+
+    public KeptMessage Edit(long scene, long revision, string edit) =>
+        Guarded(() => Message(sessions.Get(scene).Apply(EditJson.Read(edit), revision)));
+
+    public KeptMessage GoTo(long scene, long revision, int position) =>
+        Guarded(() => Message(sessions.Get(scene).GoTo(position, revision)));
+
+    public override Task OnDisconnectedAsync(Exception? exception)
+    {
+        watchers.Close(Context.ConnectionId);
+        return Task.CompletedTask;
+    }
+
+    internal static KeptMessage Message(Kept kept) => new(
+        kept.Revision, kept.Position, kept.Title,
+        [.. kept.Change.Rows.Where(r => r is { Row.Kind: RowKind.Object, Before: null }).Select(r => r.Row.Id)]);
+
+    private static readonly Scene Nothing = Scene.Empty("-") with { Settings = Scene.Empty("-").Settings with { Name = "" } };
+
+    // A refusal's words are for the person; any other fault stays inside.
+    private static T Guarded<T>(Func<T> call)
+    {
+        try
+        {
+            return call();
+        }
+        catch (Exception no) when (no is Refusal or Clash or SceneGone)
+        {
+            throw new HubException(no is Refusal refusal ? refusal.Reason : no.Message);
+        }
+    }
+}

@@ -1,0 +1,3 @@
+using ZestyReel.Server.Commands;
+
+return await CommandLine.Run(args);

@@ -1,0 +1,102 @@
+using MessagePack;
+using ZestyReel.Store;
+
+namespace ZestyReel.Server.Wire;
+
+// What goes over the live hub, as MessagePack maps. Times are ticks, held as doubles where the browser computes with them.
+
+/// <summary>The whole scene, sent when a tab opens it.</summary>
+[MessagePackObject]
+public sealed record SceneMessage(
+    [property: Key("id")] long Id,
+    [property: Key("revision")] long Revision,
+    [property: Key("position")] int Position,
+    [property: Key("history")] HistoryMessage[] History,
+    [property: Key("rows")] RowsMessage Rows);
+
+/// <summary>Rows as they are now.</summary>
+[MessagePackObject]
+public sealed record RowsMessage(
+    [property: Key("settings")] SettingsMessage? Settings,
+    [property: Key("objects")] ObjectMessage[] Objects,
+    [property: Key("channels")] ChannelMessage[] Channels,
+    [property: Key("removedObjects")] int[] RemovedObjects,
+    [property: Key("warps")] WarpMessage[] Warps,
+    [property: Key("removedWarps")] int[] RemovedWarps);
+
+[MessagePackObject]
+public sealed record SettingsMessage(
+    [property: Key("name")] string Name,
+    [property: Key("rate")] string Rate,
+    [property: Key("framesPerSecond")] double FramesPerSecond,
+    [property: Key("ticksPerFrame")] double TicksPerFrame,
+    [property: Key("range")] long[] Range,
+    [property: Key("work")] long[] Work);
+
+[MessagePackObject]
+public sealed record ObjectMessage(
+    [property: Key("id")] int Id,
+    [property: Key("name")] string Name,
+    [property: Key("kind")] string Kind,
+    [property: Key("parent")] int? Parent,
+    [property: Key("place")] int Place,
+    [property: Key("turnOrder")] string TurnOrder);
+
+/// <param name="Object">Whose channel.</param>
+/// <param name="Name">The channel's name.</param>
+/// <param name="Still">Its value while it has no keys.</param>
+/// <param name="Before">What it does before its keys.</param>
+/// <param name="After">What it does after them.</param>
+/// <param name="Keys">Null while still; else n times (f64 ticks), n values (f64), n bytes of modes (bits 0–2 in, 4–6 out).</param>
+[MessagePackObject]
+public sealed record ChannelMessage(
+    [property: Key("object")] int Object,
+    [property: Key("name")] string Name,
+    [property: Key("still")] double Still,
+    [property: Key("before")] string Before,
+    [property: Key("after")] string After,
+    [property: Key("keys")] byte[]? Keys);
+
+[MessagePackObject]
+public sealed record WarpMessage(
+    [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("on")] bool On);
+
+[MessagePackObject]
+public sealed record HistoryMessage(
+    [property: Key("seq")] long Seq, [property: Key("title")] string Title, [property: Key("madeAt")] string MadeAt)
+{
+    public static HistoryMessage Of(HistoryEntry entry) => new(entry.Seq, entry.Title, entry.MadeAt);
+}
+
+/// <summary>Something changed: sent to every tab of the scene.</summary>
+[MessagePackObject]
+public sealed record ChangeMessage(
+    [property: Key("id")] long Id,
+    [property: Key("revision")] long Revision,
+    [property: Key("position")] int Position,
+    [property: Key("entry")] HistoryMessage? Entry,
+    [property: Key("rows")] RowsMessage Rows,
+    [property: Key("blocks")] BlockMessage[] Blocks);
+
+/// <summary>What an edit would give, while the hand still drags.</summary>
+[MessagePackObject]
+public sealed record LiveMessage(
+    [property: Key("rows")] RowsMessage Rows, [property: Key("blocks")] BlockMessage[] Blocks);
+
+/// <summary>An object's samples: for each channel named, <c>counts[i]</c> 32-bit floats; one where it is still.</summary>
+[MessagePackObject]
+public sealed record BlockMessage(
+    [property: Key("object")] int Object,
+    [property: Key("first")] long First,
+    [property: Key("count")] int Count,
+    [property: Key("channels")] string[] Channels,
+    [property: Key("counts")] int[] Counts,
+    [property: Key("samples")] byte[] Samples);
+
+/// <summary>What became of an edit.</summary>
+[MessagePackObject]
+public sealed record KeptMessage(
+    [property: Key("revision")] long Revision,
+    [property: Key("position")] int Position,
+    [property: Key("title")] string Title,
+    [property: Key("added")] int[] Added);

@@ -1,0 +1,87 @@
+using System.Collections.Immutable;
+using System.Runtime.InteropServices;
+using System.Text.Json;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Server.Wire;
+
+/// <summary>Turns the core's records into messages.</summary>
+public static class SceneWire
+{
+    /// <summary>Rows as they are after a change.</summary>
+    public static RowsMessage Rows(SceneChange change)
+    {
+        SettingsMessage? settings = null;
+        var objects = new List<ObjectMessage>();
+        var channels = new List<ChannelMessage>();
+        var removedObjects = new List<int>();
+        var warps = new List<WarpMessage>();
+        var removedWarps = new List<int>();
+        foreach (var (row, _, after) in change.Rows)
+        {
+            switch (row.Kind, after)
+            {
+                case (RowKind.Settings, SceneSettings s):
+                    settings = new(s.Name, s.Rate.ToString(), s.Rate.FramesPerSecond, s.Rate.TicksPerFrame,
+                        [s.Range.First, s.Range.Last], [s.Work.First, s.Work.Last]);
+                    break;
+                case (RowKind.Object, SceneObject o):
+                    objects.Add(new(o.Id.Value, o.Name, Word(o.Kind), o.Parent?.Value, o.Place, Word(o.TurnOrder)));
+                    break;
+                case (RowKind.Object, null):
+                    removedObjects.Add(row.Id);
+                    break;
+                case (RowKind.Channel, Channel c):
+                    channels.Add(new(row.Id, row.Channel, c.Still, Word(c.Curve?.Before ?? default), Word(c.Curve?.After ?? default), Keys(c.Curve)));
+                    break;
+                case (RowKind.Channel, null):
+                    // Back to the kind's default, which the browser knows from the catalogue.
+                    channels.Add(new(row.Id, row.Channel, double.NaN, Word(Extrapolation.Hold), Word(Extrapolation.Hold), null));
+                    break;
+                case (RowKind.Warp, Warp w):
+                    warps.Add(new(w.Id.Value, w.Name, w.On));
+                    break;
+                case (RowKind.Warp, null):
+                    removedWarps.Add(row.Id);
+                    break;
+            }
+        }
+        return new(settings, [.. objects], [.. channels], [.. removedObjects], [.. warps], [.. removedWarps]);
+    }
+
+    public static BlockMessage Block(SampleBlock block)
+    {
+        var counts = block.Tracks.Select(t => t.Samples.Length).ToArray();
+        var bytes = new byte[counts.Sum() * sizeof(float)];
+        var at = 0;
+        foreach (var track in block.Tracks)
+        {
+            MemoryMarshal.AsBytes(track.Samples.AsSpan()).CopyTo(bytes.AsSpan(at));
+            at += track.Samples.Length * sizeof(float);
+        }
+        return new(block.Object.Value, block.FirstFrame, block.Count, [.. block.Tracks.Select(t => t.Channel)], counts, bytes);
+    }
+
+    public static string Word<T>(T value) where T : struct, Enum => JsonNamingPolicy.CamelCase.ConvertName(value.ToString());
+
+    private static byte[]? Keys(Curve? curve)
+    {
+        if (curve is null) return null;
+        var keys = curve.Keys;
+        var bytes = new byte[keys.Length * 17];
+        var times = MemoryMarshal.Cast<byte, double>(bytes.AsSpan(0, keys.Length * 8));
+        var values = MemoryMarshal.Cast<byte, double>(bytes.AsSpan(keys.Length * 8, keys.Length * 8));
+        var modes = bytes.AsSpan(keys.Length * 16);
+        for (var i = 0; i < keys.Length; i++)
+        {
+            times[i] = keys[i].Time.Value;
+            values[i] = keys[i].Value;
+            modes[i] = (byte)((int)keys[i].In | (int)keys[i].Out << 4);
+        }
+        return bytes;
+    }
+}

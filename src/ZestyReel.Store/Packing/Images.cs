@@ -1,0 +1,73 @@
+using System.Collections.Immutable;
+using MessagePack;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Store.Packing;
+
+// The shapes in which rows lie in the history. Fields are numbered and never renumbered: old histories are read for ever.
+
+[MessagePackObject]
+public sealed record SettingsImage(
+    [property: Key(0)] string Name,
+    [property: Key(1)] int RateNum, [property: Key(2)] int RateDen,
+    [property: Key(3)] long RangeFirst, [property: Key(4)] long RangeLast,
+    [property: Key(5)] long WorkFirst, [property: Key(6)] long WorkLast)
+{
+    public static SettingsImage Of(SceneSettings s) =>
+        new(s.Name, s.Rate.Num, s.Rate.Den, s.Range.First, s.Range.Last, s.Work.First, s.Work.Last);
+
+    public SceneSettings Settings() =>
+        new(Name, FrameRate.Of(RateNum, RateDen), new(RangeFirst, RangeLast), new(WorkFirst, WorkLast));
+}
+
+[MessagePackObject]
+public sealed record ObjectImage(
+    [property: Key(0)] string Name, [property: Key(1)] string Kind, [property: Key(2)] int? Parent,
+    [property: Key(3)] int Place, [property: Key(4)] string TurnOrder)
+{
+    public static ObjectImage Of(SceneObject o) =>
+        new(o.Name, o.Kind.ToString(), o.Parent?.Value, o.Place, o.TurnOrder.ToString());
+
+    public SceneObject Object(int id) => new(
+        new ObjectId(id), Name, Enum.Parse<ObjectKind>(Kind), Parent is { } parent ? new ObjectId(parent) : null, Place,
+        Enum.Parse<TurnOrder>(TurnOrder), ImmutableSortedDictionary<string, Channel>.Empty);
+}
+
+[MessagePackObject]
+public sealed record ChannelImage(
+    [property: Key(0)] double Still, [property: Key(1)] byte Before, [property: Key(2)] byte After,
+    [property: Key(3)] byte[]? Keys)
+{
+    public static ChannelImage Of(Channel c) => new(
+        c.Still, (byte)(c.Curve?.Before ?? 0), (byte)(c.Curve?.After ?? 0),
+        c.Curve is { } curve ? KeyPacking.Pack(curve.Keys) : null);
+
+    public Channel Channel() => new(
+        Still, Keys is null ? null : new Curve(KeyPacking.Unpack(Keys), (Extrapolation)Before, (Extrapolation)After));
+}
+
+[MessagePackObject]
+public sealed record WarpImage(
+    [property: Key(0)] string Name, [property: Key(1)] bool On, [property: Key(2)] TargetImage[]? Targets,
+    [property: Key(3)] string Beyond, [property: Key(4)] byte[] Keys)
+{
+    public static WarpImage Of(Warp w) => new(
+        w.Name, w.On, w.Targets?.Select(t => new TargetImage(t.Object.Value, t.Channel)).ToArray(), w.Beyond.ToString(),
+        KeyPacking.Pack(w.Curve.Keys));
+
+    public Warp Warp(int id) => new(
+        new WarpId(id), Name, On,
+        Targets is null ? null : [.. Targets.Select(t => new WarpTarget(new ObjectId(t.Object), t.Channel))],
+        Enum.Parse<WarpBeyond>(Beyond), new Curve(KeyPacking.Unpack(Keys)));
+}
+
+[MessagePackObject]
+public sealed record TargetImage([property: Key(0)] int Object, [property: Key(1)] string? Channel);
+
+[MessagePackObject]
+public sealed record RowImage(
+    [property: Key(0)] byte Kind, [property: Key(1)] int Id, [property: Key(2)] string Channel,
+    [property: Key(3)] byte[]? Before, [property: Key(4)] byte[]? After);

@@ -1,0 +1,92 @@
+using System.Collections.Immutable;
+using Dapper;
+using MessagePack;
+using Microsoft.Data.Sqlite;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Store.Packing;
+
+namespace ZestyReel.Store;
+
+/// <summary>The SQL of one scene's rows.</summary>
+internal static class SceneRows
+{
+    /// <summary>Writes every row as it is after the change.</summary>
+    public static void Write(SqliteConnection connection, long scene, SceneChange change)
+    {
+        foreach (var (row, _, after) in change.Rows)
+        {
+            switch (row.Kind)
+            {
+                case RowKind.Settings:
+                    var s = SettingsImage.Of((SceneSettings)after!);
+                    connection.Execute("""
+                        UPDATE scene SET name = @Name, rate_num = @RateNum, rate_den = @RateDen, range_first = @RangeFirst,
+                          range_last = @RangeLast, work_first = @WorkFirst, work_last = @WorkLast WHERE id = @scene
+                        """, new { s.Name, s.RateNum, s.RateDen, s.RangeFirst, s.RangeLast, s.WorkFirst, s.WorkLast, scene });
+                    break;
+                case RowKind.Object when after is null:
+                    connection.Execute("DELETE FROM object WHERE scene_id = @scene AND id = @Id", new { scene, row.Id });
+                    break;
+                case RowKind.Object:
+                    var o = ObjectImage.Of((SceneObject)after);
+                    connection.Execute("""
+                        INSERT INTO object (scene_id, id, name, kind, parent_id, place, turn_order)
+                        VALUES (@scene, @Id, @Name, @Kind, @Parent, @Place, @TurnOrder)
+                        ON CONFLICT (scene_id, id) DO UPDATE SET name = excluded.name, kind = excluded.kind,
+                          parent_id = excluded.parent_id, place = excluded.place, turn_order = excluded.turn_order
+                        """, new { scene, row.Id, o.Name, o.Kind, o.Parent, o.Place, o.TurnOrder });
+                    break;
+                case RowKind.Channel when after is null:
+                    connection.Execute("DELETE FROM channel WHERE scene_id = @scene AND object_id = @Id AND name = @Channel",
+                        new { scene, row.Id, row.Channel });
+                    break;
+                case RowKind.Channel:
+                    var c = ChannelImage.Of((Channel)after);
+                    connection.Execute("""
+                        INSERT INTO channel (scene_id, object_id, name, still, before, after, keys)
+                        VALUES (@scene, @Id, @Channel, @Still, @Before, @After, @Keys)
+                        ON CONFLICT (scene_id, object_id, name) DO UPDATE SET still = excluded.still, before = excluded.before,
+                          after = excluded.after, keys = excluded.keys
+                        """, new { scene, row.Id, row.Channel, c.Still, c.Before, c.After, c.Keys });
+                    break;
+                case RowKind.Warp when after is null:
+                    connection.Execute("DELETE FROM warp WHERE scene_id = @scene AND id = @Id", new { scene, row.Id });
+                    break;
+                case RowKind.Warp:
+                    connection.Execute("""
+                        INSERT INTO warp (scene_id, id, image) VALUES (@scene, @Id, @image)
+                        ON CONFLICT (scene_id, id) DO UPDATE SET image = excluded.image
+                        """, new { scene, row.Id, image = MessagePackSerializer.Serialize(WarpImage.Of((Warp)after)) });
+                    break;
+            }
+        }
+    }
+
+    public static ImmutableSortedDictionary<ObjectId, SceneObject> ReadObjects(SqliteConnection connection, long scene)
+    {
+        var channels = connection.Query<ChannelRow>("""
+            SELECT object_id AS objectId, name, still, before, after, keys FROM channel WHERE scene_id = @scene
+            """, new { scene }, buffered: false)
+            .Select(c => (c.ObjectId, c.Name, Image: new ChannelImage(c.Still, (byte)c.Before, (byte)c.After, c.Keys)))
+            .ToLookup(c => c.ObjectId);
+        return connection.Query<ObjectRow>("""
+            SELECT id, name, kind, parent_id AS parent, place, turn_order AS turnOrder FROM object WHERE scene_id = @scene
+            """, new { scene })
+            .Select(o => new ObjectImage(o.Name, o.Kind, (int?)o.Parent, (int)o.Place, o.TurnOrder).Object((int)o.Id) with
+            {
+                Channels = channels[o.Id].ToImmutableSortedDictionary(c => c.Name, c => c.Image.Channel()),
+            })
+            .ToImmutableSortedDictionary(o => o.Id, o => o);
+    }
+
+    public static ImmutableSortedDictionary<WarpId, Warp> ReadWarps(SqliteConnection connection, long scene) =>
+        connection.Query<(long Id, byte[] Image)>("SELECT id, image FROM warp WHERE scene_id = @scene", new { scene })
+            .Select(w => MessagePackSerializer.Deserialize<WarpImage>(w.Image).Warp((int)w.Id))
+            .ToImmutableSortedDictionary(w => w.Id, w => w);
+
+    private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string TurnOrder);
+
+    private sealed record ChannelRow(long ObjectId, string Name, double Still, long Before, long After, byte[]? Keys);
+}
