@@ -1,12 +1,16 @@
+using System.Text.Json.Serialization;
+
 namespace ZestyReel.Core.Time;
 
 /// <summary>A run of whole frames; both the first and the last are played.</summary>
+[method: JsonConstructor]
 public readonly record struct FrameRange(long First, long Last)
 {
     /// <summary>The longest range that a scene can have, in frames.</summary>
     public const long Longest = 1_000_000;
 
     /// <summary>How many frames are played.</summary>
+    [JsonIgnore]
     public long Count => Last - First + 1;
 
     /// <summary>Frames can be shown anywhere in ±10,000,000.</summary>

@@ -37,9 +37,10 @@ public static class ZestyHost
             .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", LogEventLevel.Fatal)
             .WriteTo.Console(standardErrorFromLevel: LogEventLevel.Verbose));
         builder.Services.ConfigureHttpJsonOptions(json => EditJson.Configured(json.SerializerOptions));
+        builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddProblemDetails();
         builder.Services.AddExceptionHandler<Problems>();
-        builder.Services.AddOpenApi();
+        builder.Services.AddOpenApi(api => api.AddSchemaTransformer(UnitSchemas.Transform));
         builder.Services.AddResponseCompression();
         builder.Services.AddSignalR(hub => hub.MaximumReceiveMessageSize = LargestHubMessage).AddMessagePackProtocol();
         builder.Services.AddSingleton(AllowedHosts.For(options.Address));
@@ -51,8 +52,8 @@ public static class ZestyHost
 
     private static void Route(WebApplication app, ServerOptions options)
     {
-        app.UseExceptionHandler();
         app.UseMiddleware<Doorkeeper>();
+        app.UseExceptionHandler();
         app.UseResponseCompression();
         app.UseStatusCodePages();
         app.MapOpenApi();

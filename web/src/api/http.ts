@@ -1,0 +1,52 @@
+import type { components } from './schema'
+
+type Schemas = components['schemas']
+export type SceneCard = Schemas['SceneCard']
+export type KindEntry = Schemas['KindEntry']
+export type ChannelSpec = Schemas['ChannelSpec']
+export type Edit = Schemas['Edit']
+export type KeyRef = Schemas['KeyRef']
+export type ChannelValue = Schemas['ChannelValue']
+export type ObjectKind = NonNullable<Schemas['ObjectKind']>
+export type Interpolation = NonNullable<Schemas['Interpolation']>
+
+/** What the server answered instead of doing what was asked, in words for a person. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly faults: readonly { place: string; reason: string }[] = [],
+  ) {
+    super(message)
+  }
+}
+
+async function send(method: string, path: string, body?: BodyInit, type = 'application/json'): Promise<Response> {
+  let answer: Response
+  try {
+    answer = await fetch(path, { method, body, headers: body === undefined ? {} : { 'content-type': type } })
+  } catch {
+    throw new Refused('The server does not answer. Is it still running?', 0)
+  }
+  if (answer.ok) return answer
+  const problem = await answer.json().catch(() => ({}))
+  throw new Refused(problem.detail ?? problem.title ?? `The server answered ${answer.status}.`, answer.status, problem.faults)
+}
+
+const json = async <T>(answer: Promise<Response>): Promise<T> => (await answer).json()
+
+export const http = {
+  catalogue: () => json<KindEntry[]>(send('GET', '/api/catalogue')),
+  scenes: () => json<SceneCard[]>(send('GET', '/api/scenes')),
+  addScene: (name?: string) => json<{ id: number }>(send('POST', '/api/scenes', JSON.stringify(name ? { name } : {}))),
+  importScene: (file: Blob) => json<{ id: number }>(send('POST', '/api/scenes/import', file)),
+  duplicateScene: (id: number) => json<{ id: number }>(send('POST', `/api/scenes/${id}/duplicate`)),
+  deleteScene: (id: number) => send('DELETE', `/api/scenes/${id}`),
+  restoreScene: (id: number) => send('POST', `/api/scenes/${id}/restore`),
+  editScene: (id: number, revision: number, edit: Edit) =>
+    send('POST', `/api/scenes/${id}/edits`, JSON.stringify({ revision, edit })),
+  keepThumbnail: (id: number, revision: number, png: Blob) =>
+    send('PUT', `/api/scenes/${id}/thumbnail?revision=${revision}`, png, 'image/png'),
+  fileAddress: (id: number) => `/api/scenes/${id}/file`,
+  thumbnailAddress: (id: number, revision: number) => `/api/scenes/${id}/thumbnail?revision=${revision}`,
+}

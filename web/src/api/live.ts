@@ -1,0 +1,133 @@
+import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
+import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
+import type { Edit } from './http'
+
+export interface SettingsRow {
+  name: string
+  rate: string
+  framesPerSecond: number
+  ticksPerFrame: number
+  range: [number, number]
+  work: [number, number]
+}
+
+export interface ObjectRow {
+  id: number
+  name: string
+  kind: string
+  parent: number | null
+  place: number
+  turnOrder: string
+}
+
+export interface ChannelRow {
+  object: number
+  name: string
+  /** NaN where the channel is back at its kind's default. */
+  still: number
+  before: string
+  after: string
+  keys: Uint8Array | null
+}
+
+export interface Rows {
+  settings: SettingsRow | null
+  objects: ObjectRow[]
+  channels: ChannelRow[]
+  removedObjects: number[]
+  warps: { id: number; name: string; on: boolean }[]
+  removedWarps: number[]
+}
+
+export interface Block {
+  object: number
+  first: number
+  count: number
+  channels: string[]
+  counts: number[]
+  samples: Uint8Array
+}
+
+export interface HistoryEntry {
+  seq: number
+  title: string
+  madeAt: string
+}
+
+export interface SceneMessage {
+  id: number
+  revision: number
+  position: number
+  history: HistoryEntry[]
+  rows: Rows
+}
+
+export interface ChangeMessage {
+  id: number
+  revision: number
+  position: number
+  entry: HistoryEntry | null
+  rows: Rows
+  blocks: Block[]
+}
+
+export interface Kept {
+  revision: number
+  position: number
+  title: string
+  added: number[]
+}
+
+export interface LineListener {
+  changed(change: ChangeMessage): void
+  gone(scene: number): void
+  /** The line is back after a break; what happened meanwhile is unknown. */
+  back(): void
+  /** Whether the line stands. */
+  standing(stands: boolean): void
+}
+
+/** The live line to the server: one for each tab. */
+export class LiveLine {
+  private readonly hub: HubConnection
+
+  constructor(listener: LineListener) {
+    this.hub = new HubConnectionBuilder()
+      .withUrl('/live')
+      .withHubProtocol(new MessagePackHubProtocol())
+      .withAutomaticReconnect({ nextRetryDelayInMilliseconds: (retry) => Math.min(250 * 2 ** retry.previousRetryCount, 4000) })
+      .configureLogging(LogLevel.None)
+      .build()
+    this.hub.on('changed', (change: ChangeMessage) => listener.changed(change))
+    this.hub.on('gone', (scene: number) => listener.gone(scene))
+    this.hub.onreconnecting(() => listener.standing(false))
+    this.hub.onreconnected(() => {
+      listener.standing(true)
+      listener.back()
+    })
+  }
+
+  async start(): Promise<void> {
+    if (this.hub.state === HubConnectionState.Disconnected) await this.hub.start()
+  }
+
+  stop(): Promise<void> {
+    return this.hub.stop()
+  }
+
+  open = (scene: number) => this.call<SceneMessage>('Open', scene)
+  watch = (scene: number, first: number, last: number) => this.call<Block[]>('Watch', scene, first, last)
+  try = (scene: number, edit: Edit) => this.call<{ rows: Rows; blocks: Block[] }>('Try', scene, JSON.stringify(edit))
+  edit = (scene: number, revision: number, edit: Edit) => this.call<Kept>('Edit', scene, revision, JSON.stringify(edit))
+  goTo = (scene: number, revision: number, position: number) => this.call<Kept>('GoTo', scene, revision, position)
+
+  private async call<T>(method: string, ...args: unknown[]): Promise<T> {
+    try {
+      return await this.hub.invoke<T>(method, ...args)
+    } catch (wrong) {
+      // SignalR puts its own words in front of the hub's.
+      const message = wrong instanceof Error ? wrong.message : String(wrong)
+      throw new Error(message.replace(/^.*HubException: /s, ''), { cause: wrong })
+    }
+  }
+}

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { computed, ref, useTemplateRef, watch } from 'vue'
+import type { Command } from './commands'
+import { useFinder } from './finder'
+
+const props = defineProps<{ commands: readonly Command[] }>()
+const finder = useFinder()
+const field = useTemplateRef<HTMLInputElement>('field')
+const text = ref('')
+const at = ref(0)
+
+const found = computed(() => {
+  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return props.commands.filter((command) => words.every((word) => `${command.group} ${command.title}`.toLowerCase().includes(word)))
+})
+watch(found, () => (at.value = 0))
+
+function run(command: Command | undefined): void {
+  if (!command) return
+  finder.finding = false
+  command.run()
+}
+
+function press(event: KeyboardEvent): void {
+  if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+    event.preventDefault()
+    const step = event.key === 'ArrowDown' ? 1 : -1
+    at.value = (at.value + step + found.value.length) % Math.max(1, found.value.length)
+    document.getElementById(`command-${at.value}`)?.scrollIntoView({ block: 'nearest' })
+  } else if (event.key === 'Enter') {
+    event.preventDefault()
+    run(found.value[at.value])
+  }
+}
+
+function shown(): void {
+  text.value = ''
+  field.value?.focus()
+}
+</script>
+
+<template>
+  <BModal v-model="finder.finding" title="Find a command" no-footer no-header body-class="p-0" @shown="shown">
+    <input ref="field" v-model="text" class="form-control find" placeholder="What would you like to do?" role="combobox" aria-expanded="true"
+      aria-controls="found-commands" :aria-activedescendant="`command-${at}`" aria-label="Find a command" @keydown="press" />
+    <ul id="found-commands" class="list" role="listbox" aria-label="Commands">
+      <li v-for="(command, i) in found" :id="`command-${i}`" :key="command.title" role="option" :aria-selected="i === at" :class="{ at: i === at }" @click="run(command)" @pointermove="at = i">
+        <span class="dim group">{{ command.group }}</span>{{ command.title }}<kbd v-if="command.shown">{{ command.shown }}</kbd>
+      </li>
+      <li v-if="found.length === 0" class="dim">No command has these words.</li>
+    </ul>
+  </BModal>
+</template>
+
+<style scoped>
+.find {
+  padding: 12px 16px;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  border-radius: 12px 12px 0 0;
+  font-size: 15px;
+}
+.list {
+  margin: 0;
+  padding: 6px;
+  max-height: 50vh;
+  overflow-y: auto;
+  list-style: none;
+}
+.list li {
+  display: flex;
+  align-items: center;
+  padding: 6px 10px;
+  border-radius: 7px;
+}
+.list li.at {
+  background: var(--raised);
+}
+.group {
+  width: 74px;
+  font-size: 12px;
+}
+kbd {
+  margin-left: auto;
+}
+</style>

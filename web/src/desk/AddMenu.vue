@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { ObjectKind } from '../api/http'
+import { allKinds } from '../scene/catalogue'
+import { useScene } from '../scene/sceneStore'
+import { addObject, kindIcons, kindNames } from './addObject'
+
+const scene = useScene()
+const kinds = computed<readonly ObjectKind[]>(() => (scene.id === null ? [] : allKinds()))
+</script>
+
+<template>
+  <BDropdown size="sm" variant="quiet" toggle-class="btn-small add" no-caret strategy="fixed" end>
+    <template #button-content>+ Add</template>
+    <BDropdownItemButton v-for="kind in kinds" :key="kind" @click="addObject(kind)">
+      <i :class="`bi ${kindIcons[kind]}`" aria-hidden="true" /> {{ kindNames[kind] }}
+    </BDropdownItemButton>
+  </BDropdown>
+</template>
+
+<style scoped>
+:deep(.add) {
+  height: 20px;
+  border: 0;
+  background: none;
+  color: var(--dim);
+}
+:deep(.add:hover) {
+  color: var(--text);
+}
+.bi {
+  margin-right: 6px;
+  color: var(--dim);
+}
+</style>

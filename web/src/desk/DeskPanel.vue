@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import { computed, useTemplateRef, watch } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { useChoice } from '../scene/choice'
+import { drawSoon } from '../scene/drawLoop'
+import { useScene } from '../scene/sceneStore'
+import { colours } from '../styles/scheme'
+import { usePlayhead } from '../timebar/playhead'
+import AddMenu from './AddMenu.vue'
+import { drawLanes, drawPlayhead, drawRuler, type DeskPicture } from './deskDraw'
+import { useDeskHands } from './deskHands'
+import { useDesk } from './deskStore'
+import LaneHead from './LaneHead.vue'
+import { lanesWithin } from './lanes'
+import OverviewStrip from './OverviewStrip.vue'
+import { useTimeView } from './timeView'
+import { useCanvas } from './useCanvas'
+
+const scene = useScene()
+const choice = useChoice()
+const playhead = usePlayhead()
+const desk = useDesk()
+const view = useTimeView()
+
+const body = useTemplateRef<HTMLDivElement>('body')
+const rulerCanvas = useTemplateRef<HTMLCanvasElement>('rulerCanvas')
+const lanesCanvas = useTemplateRef<HTMLCanvasElement>('lanesCanvas')
+const { height: bodyHeight } = useElementSize(body)
+
+const picture = (width: number, height: number): DeskPicture => ({
+  width, height, first: view.first, last: view.last, frame: playhead.frame,
+  range: scene.settings.range, work: scene.settings.work,
+  framesPerSecond: scene.settings.framesPerSecond, ticksPerFrame: scene.settings.ticksPerFrame, colours: colours(),
+})
+const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
+
+const ruler = useCanvas(rulerCanvas, (ctx, width, height) => {
+  const p = picture(width, height)
+  drawRuler(ctx, p)
+  drawPlayhead(ctx, p, true)
+})
+const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
+  const p = picture(width, height)
+  drawLanes(ctx, p, shown.value, desk.scrolled, choice.objects, choice.chosenTimes, desk.spacing)
+  hands.drawBox(ctx, p)
+  drawPlayhead(ctx, p, false)
+})
+const hands = useDeskHands(lanes.width, lanes.redraw)
+
+watch(
+  [() => playhead.frame, () => view.first, () => view.last, () => scene.rowsVersion, () => scene.samplesVersion,
+    () => choice.objects, () => choice.keys, shown, colours, () => desk.scrolled],
+  () => {
+    ruler.redraw()
+    lanes.redraw()
+  },
+  { flush: 'sync' },
+)
+watch(() => playhead.frame, (frame) => {
+  if (playhead.playing) view.reveal(frame)
+})
+watch(() => choice.first, () => drawSoon(revealChosen))
+
+function revealChosen(): void {
+  const lane = desk.lanes.find((each) => each.object.id === choice.first && !each.channel)
+  if (!lane || !body.value) return
+  const visible = lane.top >= desk.scrolled && lane.top + 3 * lane.height <= desk.scrolled + bodyHeight.value
+  if (!visible) body.value.scrollTop = Math.max(0, lane.top - bodyHeight.value / 3)
+}
+
+watch(() => desk.scrolled, (top) => {
+  if (body.value && Math.abs(body.value.scrollTop - top) > 1) body.value.scrollTop = top
+})
+const scroll = () => (desk.scrolled = body.value!.scrollTop)
+const keysTotal = computed(() => {
+  void scene.rowsVersion
+  return scene.model.keyCount
+})
+</script>
+
+<template>
+  <section class="desk" aria-label="Desk">
+    <div class="corner">
+      <input v-model="desk.filter" class="find" type="search" placeholder="Find a lane…" aria-label="Find a lane" @keydown.stop />
+      <AddMenu />
+    </div>
+    <canvas
+      ref="rulerCanvas" class="ruler" tabindex="0" role="slider" aria-label="Playhead" :aria-valuenow="playhead.frame"
+      :aria-valuemin="scene.settings.range[0]" :aria-valuemax="scene.settings.range[1]"
+      @pointerdown="hands.grabRuler" @pointermove="hands.moveOnRuler" @pointerup="hands.dropRuler" @pointercancel="hands.dropRuler" @wheel.prevent="hands.wheel"
+    />
+    <div ref="body" class="body" @scroll="scroll">
+      <div class="heads" :style="{ height: `${Math.max(desk.height, bodyHeight)}px` }">
+        <LaneHead v-for="lane in shown" :key="lane.id" :lane="lane" />
+        <p v-if="desk.lanes.length === 0" class="none">{{ desk.filter ? 'No lane of that name' : 'No objects yet' }}</p>
+      </div>
+      <canvas
+        ref="lanesCanvas" class="lanes" tabindex="0" aria-label="Keys. Drag a box or click to choose, drag keys to move them in time, Delete removes them."
+        :style="{ height: `${bodyHeight}px` }"
+        @pointerdown="hands.grabLanes" @pointermove="hands.moveOnLanes" @pointerup="hands.dropLanes" @pointercancel="hands.cancel" @wheel.prevent="hands.wheel"
+      />
+    </div>
+    <div class="foot num">{{ keysTotal.toLocaleString('en') }} keys<span v-if="choice.keyCount"> · {{ choice.keyCount.toLocaleString('en') }} chosen</span></div>
+    <OverviewStrip />
+  </section>
+</template>
+
+<style scoped>
+.desk {
+  display: grid;
+  grid-template: 24px minmax(0, 1fr) 28px / 246px minmax(0, 1fr);
+  height: 100%;
+  background: var(--ink);
+}
+.corner {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  padding: 0 6px 0 10px;
+  border-right: 1px solid var(--line);
+}
+.find {
+  flex: 1;
+  min-width: 0;
+  border: 0;
+  background: none;
+  color: var(--text);
+  font-size: 12.5px;
+}
+.find::placeholder {
+  color: var(--dim);
+}
+.ruler {
+  width: 100%;
+  height: 24px;
+  cursor: ew-resize;
+  touch-action: none;
+}
+.body {
+  grid-column: 1 / 3;
+  display: grid;
+  grid-template-columns: 246px minmax(0, 1fr);
+  align-items: start;
+  overflow: hidden auto;
+  scrollbar-width: thin;
+  scrollbar-color: var(--line) transparent;
+}
+.heads {
+  position: relative;
+  border-right: 1px solid var(--line);
+}
+.none {
+  padding: 8px 10px;
+  color: var(--dim);
+}
+.lanes {
+  position: sticky;
+  top: 0;
+  width: 100%;
+  touch-action: none;
+}
+.foot {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  padding: 0 10px;
+  font-size: 11px;
+  color: var(--dim);
+  border-right: 1px solid var(--line);
+  white-space: pre;
+}
+</style>

@@ -1,0 +1,203 @@
+import { firstAtOrAfter, type Keys } from '../scene/keys'
+import type { Colours } from '../styles/scheme'
+import { drawPlainStem, drawStem } from './keyStem'
+import { keysOf } from './laneKeys'
+import type { Lane } from './lanes'
+import { labelStep, tickStep } from './ruler'
+
+/** All that a picture of the desk depends on. */
+export interface DeskPicture {
+  width: number
+  height: number
+  /** Frames at the left and right edges. */
+  first: number
+  last: number
+  frame: number
+  range: readonly [number, number]
+  work: readonly [number, number]
+  framesPerSecond: number
+  ticksPerFrame: number
+  colours: Colours
+}
+
+export const xOf = (picture: Pick<DeskPicture, 'width' | 'first' | 'last'>, frame: number) =>
+  ((frame - picture.first) / (picture.last - picture.first)) * picture.width
+
+export const frameOf = (picture: Pick<DeskPicture, 'width' | 'first' | 'last'>, x: number) =>
+  picture.first + (x / picture.width) * (picture.last - picture.first)
+
+const mono = "'JetBrains Mono Variable', monospace"
+
+export function drawRuler(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
+  const c = p.colours
+  ctx.fillStyle = c.panel
+  ctx.fillRect(0, 0, p.width, p.height)
+  const workLeft = xOf(p, p.work[0])
+  ctx.fillStyle = c.workBand
+  ctx.fillRect(workLeft, 0, xOf(p, p.work[1]) - workLeft, p.height)
+
+  const scale = p.width / (p.last - p.first)
+  const step = labelStep(scale, 56, p.framesPerSecond)
+  const small = tickStep(step, scale)
+  ctx.font = `10.5px ${mono}`
+  ctx.textBaseline = 'alphabetic'
+  for (let frame = Math.ceil(p.first / small) * small; frame <= p.last; frame += small) {
+    const x = Math.round(xOf(p, frame)) + 0.5
+    const labelled = frame % step === 0
+    ctx.strokeStyle = labelled ? c.dim : c.line
+    ctx.lineWidth = 1
+    ctx.beginPath()
+    ctx.moveTo(x, labelled ? 14 : 19)
+    ctx.lineTo(x, p.height)
+    ctx.stroke()
+    if (!labelled) continue
+    ctx.fillStyle = frame < p.range[0] || frame > p.range[1] ? c.line : c.dim
+    ctx.fillText(String(frame), x + 3, 12)
+  }
+  for (const edge of p.work) {
+    ctx.fillStyle = c.cream
+    ctx.fillRect(Math.round(xOf(p, edge)) - 1, 0, 2, 7)
+  }
+}
+
+export function drawLanes(
+  ctx: CanvasRenderingContext2D, p: DeskPicture, lanes: readonly Lane[], scrolled: number,
+  chosen: ReadonlySet<number>, chosenTimes: (object: number, channel: string) => ReadonlySet<number> | undefined,
+  spacing: (lane: Lane) => Float32Array | null,
+): void {
+  const c = p.colours
+  ctx.fillStyle = c.ink
+  ctx.fillRect(0, 0, p.width, p.height)
+  for (const lane of lanes) {
+    const top = lane.top - scrolled
+    if (chosen.has(lane.object.id) && !lane.channel) {
+      ctx.fillStyle = c.laneChosen
+      ctx.fillRect(0, top, p.width, lane.height)
+    }
+    ctx.fillStyle = c.lineSoft
+    ctx.fillRect(0, top + lane.height - 1, p.width, 1)
+  }
+  shadeOutside(ctx, p)
+  for (const lane of lanes) {
+    const top = lane.top - scrolled
+    const band = spacing(lane)
+    if (band) drawSpacing(ctx, p, band, top + lane.height - 6)
+    drawKeys(ctx, p, lane, keysOf(lane), top + (band ? 9 : lane.height / 2), chosenTimes)
+  }
+}
+
+/** Frames outside the scene range are there, but not played. */
+function shadeOutside(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
+  ctx.fillStyle = p.colours.panel
+  ctx.globalAlpha = 0.55
+  const left = xOf(p, p.range[0])
+  const right = xOf(p, p.range[1])
+  if (left > 0) ctx.fillRect(0, 0, left, p.height)
+  if (right < p.width) ctx.fillRect(right, 0, p.width - right, p.height)
+  ctx.globalAlpha = 1
+}
+
+function drawKeys(
+  ctx: CanvasRenderingContext2D, p: DeskPicture, lane: Lane, keys: Keys, middle: number,
+  chosenTimes: (object: number, channel: string) => ReadonlySet<number> | undefined,
+): void {
+  if (keys.count === 0) return
+  const c = p.colours
+  const sets = lane.channels.flatMap(({ object, channel }) => chosenTimes(object, channel.name) ?? [])
+  const start = Math.max(0, firstAtOrAfter(keys, (p.first - 1) * p.ticksPerFrame))
+  let previous = -Infinity
+  for (let i = start; i < keys.count; i++) {
+    const time = keys.times[i]!
+    const x = xOf(p, time / p.ticksPerFrame)
+    if (x > p.width + 10) break
+    const isChosen = sets.length > 0 && sets.some((set) => set.has(time))
+    // Several keys on one pixel look like one; a chosen one is never hidden.
+    if (x - previous < 1 && !isChosen) continue
+    const next = i + 1 < keys.count ? xOf(p, keys.times[i + 1]! / p.ticksPerFrame) : Infinity
+    const colour = isChosen ? c.lemon : c.cream
+    if (x - previous < 9 || next - x < 9) drawPlainStem(ctx, x, middle, colour)
+    else drawStem(ctx, x, middle, keys.modes[i]!, colour)
+    previous = x
+  }
+}
+
+/** The spacing band: the stronger the colour, the further the object travels in that frame. */
+function drawSpacing(ctx: CanvasRenderingContext2D, p: DeskPicture, band: Float32Array, top: number): void {
+  ctx.fillStyle = p.colours.tangerine
+  const step = Math.max(1, Math.ceil((p.last - p.first) / p.width))
+  const from = Math.max(p.range[0], Math.floor(p.first))
+  const to = Math.min(p.range[1], Math.ceil(p.last))
+  for (let frame = from; frame < to; frame += step) {
+    const strength = band[frame - p.range[0]] ?? 0
+    if (strength < 0.004) continue
+    ctx.globalAlpha = 0.14 + 0.86 * strength
+    const x = xOf(p, frame)
+    ctx.fillRect(x, top, xOf(p, frame + step) - x + 0.4, 4)
+  }
+  ctx.globalAlpha = 1
+}
+
+export function drawPlayhead(ctx: CanvasRenderingContext2D, p: DeskPicture, flag: boolean): void {
+  const x = xOf(p, p.frame)
+  if (x < -40 || x > p.width + 40) return
+  ctx.strokeStyle = p.colours.lime
+  ctx.lineWidth = 1.6
+  ctx.beginPath()
+  ctx.moveTo(x, flag ? 14 : 0)
+  ctx.lineTo(x, p.height)
+  ctx.stroke()
+  if (!flag) return
+  const text = String(p.frame)
+  ctx.font = `700 11.5px ${mono}`
+  const half = Math.max(15, ctx.measureText(text).width / 2 + 6)
+  ctx.fillStyle = p.colours.lime
+  ctx.beginPath()
+  ctx.moveTo(x - half, 0)
+  ctx.lineTo(x + half, 0)
+  ctx.lineTo(x + half, 13)
+  ctx.lineTo(x + half - 6, 19)
+  ctx.lineTo(x - half + 6, 19)
+  ctx.lineTo(x - half, 13)
+  ctx.fill()
+  ctx.fillStyle = p.colours.onLime
+  ctx.textAlign = 'center'
+  ctx.fillText(text, x, 13)
+  ctx.textAlign = 'left'
+}
+
+/** The whole scene with all its keys, and the stretch that the desk shows. */
+export function drawOverview(ctx: CanvasRenderingContext2D, p: DeskPicture, all: readonly Keys[], shown: readonly [number, number]): void {
+  const c = p.colours
+  ctx.fillStyle = c.ink
+  ctx.fillRect(0, 0, p.width, p.height)
+  ctx.fillStyle = c.panel
+  ctx.beginPath()
+  ctx.roundRect(0, 4, p.width, p.height - 8, 6)
+  ctx.fill()
+  const left = Math.max(0, xOf(p, shown[0]))
+  const right = Math.min(p.width, xOf(p, shown[1]))
+  ctx.fillStyle = c.line
+  ctx.beginPath()
+  ctx.roundRect(left, 4, right - left, p.height - 8, 6)
+  ctx.fill()
+
+  const columns = new Uint16Array(Math.ceil(p.width) + 1)
+  for (const keys of all)
+    for (let i = 0; i < keys.count; i++) {
+      const x = Math.round(xOf(p, keys.times[i]! / p.ticksPerFrame))
+      if (x >= 0 && x < columns.length) columns[x]!++
+    }
+  ctx.fillStyle = c.dim
+  for (let x = 0; x < columns.length; x++) {
+    if (columns[x] === 0) continue
+    const tall = Math.min(p.height - 12, 4 + columns[x]! * 1.2)
+    ctx.fillRect(x, p.height - 6 - tall, 1, tall)
+  }
+  ctx.fillStyle = c.cream
+  for (const x of [left, right - 6]) {
+    ctx.beginPath()
+    ctx.roundRect(x, 4, 6, p.height - 8, 3)
+    ctx.fill()
+  }
+  drawPlayhead(ctx, p, false)
+}

@@ -1,0 +1,34 @@
+import { useResizeObserver } from '@vueuse/core'
+import { ref, type ShallowRef } from 'vue'
+import { drawSoon } from '../scene/drawLoop'
+
+/** A canvas that fills its place, sharp on every screen, drawn once for each animation frame at most. */
+export function useCanvas(
+  canvas: Readonly<ShallowRef<HTMLCanvasElement | null>>,
+  draw: (ctx: CanvasRenderingContext2D, width: number, height: number) => void,
+) {
+  const width = ref(0)
+  const height = ref(0)
+
+  function paint(): void {
+    const element = canvas.value
+    const ctx = element?.getContext('2d')
+    if (!element || !ctx || width.value === 0) return
+    const ratio = window.devicePixelRatio || 1
+    const [wide, tall] = [Math.round(width.value * ratio), Math.round(height.value * ratio)]
+    if (element.width !== wide || element.height !== tall) [element.width, element.height] = [wide, tall]
+    ctx.setTransform(ratio, 0, 0, ratio, 0, 0)
+    draw(ctx, width.value, height.value)
+  }
+
+  const redraw = () => drawSoon(paint)
+
+  useResizeObserver(canvas, ([entry]) => {
+    if (!entry) return
+    width.value = entry.contentRect.width
+    height.value = entry.contentRect.height
+    redraw()
+  })
+
+  return { width, height, redraw }
+}

@@ -1,0 +1,15 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import SceneListPage from './scenes/SceneListPage.vue'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', component: SceneListPage },
+    {
+      path: '/scenes/:id(\\d+)',
+      component: () => import('./workspace/WorkspacePage.vue'),
+      props: (route) => ({ id: Number(route.params.id) }),
+    },
+    { path: '/:rest(.*)*', redirect: '/' },
+  ],
+})

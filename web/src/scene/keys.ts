@@ -1,0 +1,43 @@
+/** How motion arrives at or leaves a key; the index is the number on the wire. */
+export const interpolations = ['hold', 'linear', 'smooth', 'clamped', 'flat', 'free'] as const
+export type InterpolationName = (typeof interpolations)[number]
+
+/** A channel's keys in columns, in rising time. */
+export interface Keys {
+  count: number
+  /** Ticks. */
+  times: Float64Array
+  values: Float64Array
+  /** Bits 0–2 arrive, bits 4–6 leave. */
+  modes: Uint8Array
+}
+
+export const noKeys: Keys = { count: 0, times: new Float64Array(), values: new Float64Array(), modes: new Uint8Array() }
+
+export function unpackKeys(bytes: Uint8Array | null): Keys {
+  if (!bytes) return noKeys
+  const count = bytes.length / 17
+  // A copy of its own starts at an address that typed arrays can read.
+  const { buffer } = bytes.slice()
+  return {
+    count,
+    times: new Float64Array(buffer, 0, count),
+    values: new Float64Array(buffer, count * 8, count),
+    modes: new Uint8Array(buffer, count * 16, count),
+  }
+}
+
+export const arrives = (modes: number): InterpolationName => interpolations[modes & 7] ?? 'clamped'
+export const leaves = (modes: number): InterpolationName => interpolations[(modes >> 4) & 7] ?? 'clamped'
+
+/** The index of the first key at or after a time. */
+export function firstAtOrAfter(keys: Keys, ticks: number): number {
+  let low = 0
+  let high = keys.count
+  while (low < high) {
+    const middle = (low + high) >>> 1
+    if (keys.times[middle]! < ticks) low = middle + 1
+    else high = middle
+  }
+  return low
+}

@@ -1,0 +1,45 @@
+import type { Block } from '../api/live'
+
+/** One channel's samples: one for each frame from `first` on, or a single one where it is still. */
+export interface Track {
+  first: number
+  samples: Float32Array
+}
+
+/** The value at a whole frame; the nearest one there is outside the samples. */
+export function valueAt(track: Track, frame: number): number {
+  const { samples } = track
+  if (samples.length === 1) return samples[0]!
+  const at = Math.min(Math.max(frame - track.first, 0), samples.length - 1)
+  return samples[at]!
+}
+
+/** All samples of a scene that this tab holds, by object and channel. */
+export class SampleBook {
+  private readonly byObject = new Map<number, Map<string, Track>>()
+
+  take(blocks: readonly Block[]): void {
+    for (const block of blocks) {
+      const tracks = this.tracks(block.object)
+      // A copy of its own starts at an address that typed arrays can read.
+      const samples = new Float32Array(block.samples.slice().buffer)
+      let at = 0
+      block.channels.forEach((channel, i) => {
+        const count = block.counts[i]!
+        tracks.set(channel, { first: block.first, samples: samples.subarray(at, at + count) })
+        at += count
+      })
+    }
+  }
+
+  /** The tracks of an object; the same map as long as the object lives. */
+  tracks(object: number): Map<string, Track> {
+    let tracks = this.byObject.get(object)
+    if (!tracks) this.byObject.set(object, (tracks = new Map()))
+    return tracks
+  }
+
+  drop(object: number): void {
+    this.byObject.delete(object)
+  }
+}

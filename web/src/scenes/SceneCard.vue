@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { nextTick, ref, useTemplateRef } from 'vue'
+import { RouterLink } from 'vue-router'
+import { http, type SceneCard } from '../api/http'
+
+const props = defineProps<{ card: SceneCard }>()
+const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>()
+const name = ref<string | null>(null)
+const field = useTemplateRef<HTMLInputElement>('field')
+
+async function rename(): Promise<void> {
+  name.value = props.card.name
+  await nextTick()
+  field.value?.select()
+}
+
+function finish(): void {
+  const wanted = name.value?.trim()
+  name.value = null
+  if (wanted && wanted !== props.card.name) emit('rename', wanted)
+}
+
+function press(event: KeyboardEvent): void {
+  if (event.key === 'Escape') name.value = null
+  if (event.key === 'Enter') finish()
+}
+
+const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+</script>
+
+<template>
+  <article class="card" :aria-label="card.name">
+    <RouterLink :to="`/scenes/${card.id}`" class="picture" :aria-label="`Open ${card.name}`">
+      <img v-if="card.hasThumbnail" :src="http.thumbnailAddress(card.id, card.revision)" alt="" />
+      <i v-else class="bi bi-film" aria-hidden="true" />
+    </RouterLink>
+    <div class="words">
+      <input v-if="name !== null" ref="field" v-model="name" class="form-control form-control-sm" maxlength="80" aria-label="Name" @blur="finish" @keydown="press" />
+      <RouterLink v-else :to="`/scenes/${card.id}`" class="name" tabindex="-1">{{ card.name }}</RouterLink>
+      <BDropdown size="sm" variant="quiet" toggle-class="btn-small more" no-caret end :aria-label="`More for ${card.name}`">
+        <template #button-content><i class="bi bi-three-dots" aria-hidden="true" /><span class="visually-hidden">More</span></template>
+        <BDropdownItemButton @click="rename">Rename</BDropdownItemButton>
+        <BDropdownItemButton @click="emit('duplicate')">Duplicate</BDropdownItemButton>
+        <BDropdownItem :href="http.fileAddress(card.id)">Export scene file</BDropdownItem>
+        <BDropdownDivider />
+        <BDropdownItemButton @click="emit('remove')">Delete</BDropdownItemButton>
+      </BDropdown>
+    </div>
+    <p class="facts num">{{ card.firstFrame }}–{{ card.lastFrame }} · {{ card.rate }} fps · {{ card.objects }} {{ card.objects === 1 ? 'object' : 'objects' }}</p>
+    <p class="facts">Changed {{ changed.format(new Date(card.changedAt)) }}</p>
+  </article>
+</template>
+
+<style scoped>
+.card {
+  padding: 8px 8px 12px;
+  border: 1px solid var(--line);
+  border-radius: 12px;
+  background: var(--panel);
+}
+.card:hover {
+  border-color: var(--dim);
+}
+.picture {
+  display: grid;
+  place-items: center;
+  aspect-ratio: 16 / 9;
+  border-radius: 8px;
+  background: linear-gradient(var(--stage-top), var(--stage-bottom));
+  color: var(--dim);
+  font-size: 28px;
+  overflow: hidden;
+}
+.picture img {
+  width: 100%;
+  height: 100%;
+  object-fit: cover;
+}
+.words {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 6px;
+  margin: 8px 4px 2px;
+}
+.name {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  color: var(--text);
+  font-size: 14.5px;
+  font-weight: 650;
+  text-decoration: none;
+}
+.facts {
+  margin: 0 4px;
+  font-size: 11.5px;
+  color: var(--dim);
+}
+</style>

@@ -1,0 +1,193 @@
+import {
+  Color, ConeGeometry, EdgesGeometry, GridHelper, LineBasicMaterial, LineSegments, MathUtils, Matrix4, Mesh, MeshBasicMaterial,
+  MeshLambertMaterial, Object3D, OctahedronGeometry, Raycaster, Scene, Vector3, type BufferGeometry, type EulerOrder, type PerspectiveCamera,
+} from 'three'
+import { specOf } from '../scene/catalogue'
+import { valueAt, type SampleBook } from '../scene/samples'
+import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import { Pool } from './pool'
+import { ShapeBatch } from './shapeBatch'
+import { geometryOf, shapeKey, shapeScale, type Read } from './shapes'
+import { StageLights } from './stageLights'
+
+/** A value that stands for the sampled one while a hand changes it. */
+export type Held = (object: number, channel: string) => number | undefined
+
+const lemon = 0xffe14d
+const solid = 0.999
+
+/** The scene as three.js draws it. Every frame is a look-up in the samples; no curve is evaluated here. */
+export class StageScene {
+  readonly three = new Scene()
+  /** An empty node for each object: where it is, and what moves with it. */
+  readonly nodes = new Map<number, Object3D>()
+  readonly grid = new GridHelper(40, 40)
+  helpersShown = true
+
+  private readonly root = new Object3D()
+  private readonly batches = new Map<string, ShapeBatch>()
+  private readonly lights: StageLights
+  private readonly ghosts: Pool<Mesh<BufferGeometry, MeshLambertMaterial>>
+  private readonly outlines: Pool<LineSegments>
+  private readonly helpers: Pool<Mesh>
+  private readonly edges = new Map<string, EdgesGeometry>()
+  private readonly helperGeometry = {
+    camera: new ConeGeometry(0.28, 0.5, 4, 1).rotateY(Math.PI / 4).rotateX(Math.PI / 2).translate(0, 0, -0.2),
+    light: new OctahedronGeometry(0.28),
+  }
+
+  constructor() {
+    this.three.add(this.root, this.grid)
+    this.lights = new StageLights(this.three)
+    this.ghosts = new Pool(this.three, () => new Mesh(geometryOf('box'), new MeshLambertMaterial({ transparent: true, depthWrite: false })))
+    this.outlines = new Pool(this.three, () => new LineSegments(undefined, new LineBasicMaterial({ color: lemon, depthTest: false, transparent: true, opacity: 0.9 })))
+    this.helpers = new Pool(this.three, () => new Mesh(undefined, new MeshBasicMaterial({ color: 0xefe6cf, wireframe: true })))
+  }
+
+  /** Takes over which objects there are, and what moves with what. */
+  arrange(model: SceneModel): void {
+    for (const [id, node] of this.nodes) {
+      if (model.objects.has(id)) continue
+      this.lights.remove(id)
+      node.removeFromParent()
+      this.nodes.delete(id)
+    }
+    for (const object of model.objects.values()) if (!this.nodes.has(object.id)) this.nodes.set(object.id, new Object3D())
+    for (const object of model.objects.values()) {
+      const parent = (object.parent !== null && this.nodes.get(object.parent)) || this.root
+      const node = this.nodes.get(object.id)!
+      if (node.parent !== parent) parent.add(node)
+      node.userData.object = object.id
+    }
+  }
+
+  /** Puts everything where it is on a frame. */
+  show(model: SceneModel, book: SampleBook, frame: number, held: Held, chosen: ReadonlySet<number>, through: number | null): void {
+    const objects = model.inOrder()
+    for (const object of objects) this.place(object, reader(object, book, frame, held))
+    this.root.updateMatrixWorld(true)
+
+    for (const batch of this.batches.values()) batch.begin()
+    for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.begin()
+    const inChoice = new Set<number>()
+    for (const object of objects) {
+      if (chosen.has(object.id) || (object.parent !== null && inChoice.has(object.parent))) inChoice.add(object.id)
+      const node = this.nodes.get(object.id)!
+      if (!isShown(node)) continue
+      const read = reader(object, book, frame, held)
+      const key = shapeKey(object.kind, read)
+      if (key) this.addShape(object, key, node, read, inChoice.has(object.id))
+      else if (object.kind === 'light') this.lights.show(object.id, node, read)
+      if (this.helpersShown && object.id !== through && (object.kind === 'camera' || object.kind === 'light'))
+        this.addHelper(object, node, inChoice.has(object.id))
+    }
+    for (const batch of this.batches.values()) batch.end()
+    for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.end()
+    this.lights.end()
+  }
+
+  /** Looks through a camera object. */
+  lookThrough(object: SceneObject, book: SampleBook, frame: number, held: Held, camera: PerspectiveCamera): void {
+    const node = this.nodes.get(object.id)
+    if (!node) return
+    node.matrixWorld.decompose(camera.position, camera.quaternion, scratch)
+    camera.fov = MathUtils.clamp(reader(object, book, frame, held)('camera.fov'), 1, 170)
+    camera.updateProjectionMatrix()
+    camera.updateMatrixWorld()
+  }
+
+  /** The objects under a ray, nearest first. */
+  pick(ray: Raycaster): number[] {
+    const hits: { distance: number; id: number }[] = []
+    for (const batch of this.batches.values()) {
+      if (!batch.target) continue
+      for (const hit of ray.intersectObject(batch.target, false)) {
+        const id = batch.ownerOf(hit.instanceId!)
+        if (id !== undefined) hits.push({ distance: hit.distance, id })
+      }
+    }
+    for (const hit of ray.intersectObjects([...this.ghosts.inUse, ...this.helpers.inUse], false))
+      hits.push({ distance: hit.distance, id: hit.object.userData.object as number })
+    return hits.sort((a, b) => a.distance - b.distance).map((hit) => hit.id)
+  }
+
+  dispose(): void {
+    for (const batch of this.batches.values()) batch.dispose()
+    for (const id of [...this.nodes.keys()]) this.lights.remove(id)
+  }
+
+  private place(object: SceneObject, read: Read): void {
+    const node = this.nodes.get(object.id)!
+    node.position.set(read('move.x'), read('move.y'), read('move.z'))
+    node.rotation.set(
+      read('turn.x') * MathUtils.DEG2RAD, read('turn.y') * MathUtils.DEG2RAD, read('turn.z') * MathUtils.DEG2RAD,
+      object.turnOrder.toUpperCase() as EulerOrder)
+    node.scale.set(read('size.x'), read('size.y'), read('size.z'))
+    node.visible = read('visible') >= 0.5
+  }
+
+  private addShape(object: SceneObject, key: string, node: Object3D, read: Read, chosen: boolean): void {
+    matrix.makeScale(...shapeScale(object.kind, read, scratch).toArray()).premultiply(node.matrixWorld)
+    color.setRGB(unit(read('look.red')), unit(read('look.green')), unit(read('look.blue')))
+    const opacity = unit(read('look.opacity'))
+    if (opacity >= solid) this.batch(key).add(object.id, matrix, color)
+    else if (opacity > 0) {
+      const ghost = this.ghosts.next()
+      ghost.geometry = geometryOf(key)
+      ghost.material.color.copy(color)
+      ghost.material.opacity = opacity
+      putAt(ghost, object.id)
+    }
+    if (chosen) {
+      const outline = this.outlines.next()
+      outline.geometry = this.edgesOf(key)
+      putAt(outline, object.id)
+    }
+  }
+
+  private addHelper(object: SceneObject, node: Object3D, chosen: boolean): void {
+    const helper = this.helpers.next()
+    helper.geometry = object.kind === 'camera' ? this.helperGeometry.camera : this.helperGeometry.light
+    ;(helper.material as MeshBasicMaterial).color.set(chosen ? lemon : 0xefe6cf)
+    matrix.copy(node.matrixWorld)
+    putAt(helper, object.id)
+  }
+
+  private batch(key: string): ShapeBatch {
+    let batch = this.batches.get(key)
+    if (!batch) this.batches.set(key, (batch = new ShapeBatch(this.three, geometryOf(key))))
+    return batch
+  }
+
+  private edgesOf(key: string): EdgesGeometry {
+    let edges = this.edges.get(key)
+    if (!edges) this.edges.set(key, (edges = new EdgesGeometry(geometryOf(key), 30)))
+    return edges
+  }
+}
+
+const matrix = new Matrix4()
+const scratch = new Vector3()
+const color = new Color()
+const unit = (value: number) => Math.min(Math.max(value, 0), 1)
+
+function putAt(drawn: Object3D, object: number): void {
+  drawn.matrix.copy(matrix)
+  drawn.matrixWorldNeedsUpdate = true
+  drawn.userData.object = object
+}
+
+function isShown(node: Object3D): boolean {
+  for (let at: Object3D | null = node; at; at = at.parent) if (!at.visible) return false
+  return true
+}
+
+function reader(object: SceneObject, book: SampleBook, frame: number, held: Held): Read {
+  const tracks = book.tracks(object.id)
+  return (channel) => {
+    const value = held(object.id, channel)
+    if (value !== undefined) return value
+    const track = tracks.get(channel)
+    return track ? valueAt(track, frame) : (specOf(object.kind, channel)?.default ?? 0)
+  }
+}

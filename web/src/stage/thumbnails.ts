@@ -1,0 +1,70 @@
+import { Color, PerspectiveCamera, WebGLRenderer } from 'three'
+import { http } from '../api/http'
+import { LiveLine } from '../api/live'
+import { loadCatalogue } from '../scene/catalogue'
+import { SampleBook } from '../scene/samples'
+import { SceneModel } from '../scene/sceneModel'
+import { StageScene } from './stageScene'
+
+const [width, height] = [480, 270]
+const backdrop = new Color('#2a3f43')
+const nothingHeld = () => undefined
+
+/** Draws the scene's picture for the list, at the middle of its work range, and keeps it with the server. */
+export async function keepThumbnail(
+  renderer: WebGLRenderer, stage: StageScene, model: SceneModel, id: number | null, revision: number, after: () => void, book?: SampleBook,
+): Promise<void> {
+  if (id === null) return
+  const ratio = renderer.getPixelRatio()
+  renderer.setPixelRatio(1)
+  renderer.setSize(width, height, false)
+  const camera = new PerspectiveCamera(40, width / height, 0.05, 2000)
+  const filming = model.inOrder().find((object) => object.kind === 'camera')
+  if (filming && book) stage.lookThrough(filming, book, middle(model), nothingHeld, camera)
+  else if (filming && stage.nodes.has(filming.id)) stage.nodes.get(filming.id)!.matrixWorld.decompose(camera.position, camera.quaternion, camera.scale)
+  else {
+    camera.position.set(7, 5, 10)
+    camera.lookAt(0, 0.5, 0)
+  }
+  const { background } = stage.three
+  stage.three.background = backdrop
+  stage.grid.visible = false
+  renderer.render(stage.three, camera)
+  stage.three.background = background
+  stage.grid.visible = true
+  const png = await new Promise<Blob | null>((done) => renderer.domElement.toBlob(done, 'image/png'))
+  renderer.setPixelRatio(ratio)
+  after()
+  if (png) await http.keepThumbnail(id, revision, png).catch(() => {})
+}
+
+const middle = (model: SceneModel) => Math.round((model.settings.work[0] + model.settings.work[1]) / 2)
+
+/** Draws pictures of scenes that have none yet, one after the other. */
+export async function drawThumbnails(ids: readonly number[], drawn: (id: number) => void): Promise<void> {
+  if (ids.length === 0) return
+  await loadCatalogue()
+  const line = new LiveLine({ changed() {}, gone() {}, back() {}, standing() {} })
+  await line.start()
+  const renderer = new WebGLRenderer({ antialias: true })
+  try {
+    for (const id of ids) {
+      const message = await line.open(id)
+      const model = new SceneModel()
+      model.take(message.rows)
+      const book = new SampleBook()
+      const frame = middle(model)
+      book.take(await line.watch(id, frame, frame))
+      const stage = new StageScene()
+      stage.helpersShown = false
+      stage.arrange(model)
+      stage.show(model, book, frame, nothingHeld, new Set(), null)
+      await keepThumbnail(renderer, stage, model, id, message.revision, () => {}, book)
+      stage.dispose()
+      drawn(id)
+    }
+  } finally {
+    renderer.dispose()
+    await line.stop()
+  }
+}

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { useScene } from '../scene/sceneStore'
+import NumberField from '../values/NumberField.vue'
+
+const scene = useScene()
+
+function setRange(first: number, last: number): void {
+  void scene.edit({ edit: 'setRanges', range: { first: Math.round(first), last: Math.round(last) } })
+}
+
+function setWork(first: number, last: number): void {
+  void scene.edit({ edit: 'setRanges', work: { first: Math.round(first), last: Math.round(last) } })
+}
+</script>
+
+<template>
+  <div class="ranges">
+    <span class="dim">scene</span>
+    <NumberField :value="scene.settings.range[0]" label="Scene's first frame" :decimals="0" :step="1" @keep="setRange($event, scene.settings.range[1])" />
+    <NumberField :value="scene.settings.range[1]" label="Scene's last frame" :decimals="0" :step="1" @keep="setRange(scene.settings.range[0], $event)" />
+    <span class="dim">work</span>
+    <NumberField :value="scene.settings.work[0]" label="Work range's first frame" :decimals="0" :step="1" @keep="setWork($event, scene.settings.work[1])" />
+    <NumberField :value="scene.settings.work[1]" label="Work range's last frame" :decimals="0" :step="1" @keep="setWork(scene.settings.work[0], $event)" />
+  </div>
+</template>
+
+<style scoped>
+.ranges {
+  display: grid;
+  grid-template-columns: auto 56px 56px;
+  align-items: center;
+  gap: 2px 5px;
+  font-size: 11px;
+}
+.ranges :deep(.field) {
+  height: 19px;
+  font-size: 11.5px;
+  font-weight: 600;
+}
+</style>

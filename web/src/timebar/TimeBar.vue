@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useChoice, type Tool } from '../scene/choice'
+import { useScene } from '../scene/sceneStore'
+import { keyChosen } from '../values/keying'
+import { usePending } from '../values/pending'
+import NumberField from '../values/NumberField.vue'
+import { goToNeighbourKey } from './neighbourKeys'
+import { usePlayhead } from './playhead'
+import RangeFields from './RangeFields.vue'
+import RateMenu from './RateMenu.vue'
+
+const scene = useScene()
+const choice = useChoice()
+const playhead = usePlayhead()
+const pending = usePending()
+
+const seconds = computed(() => `${((playhead.frame * scene.settings.ticksPerFrame) / 705_600_000).toFixed(3)} s`)
+const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key move', turn: 'Key turn', size: 'Key size' }
+</script>
+
+<template>
+  <section class="bar" aria-label="Time bar">
+    <BButton variant="quiet" title="To the work range's first frame (Home)" aria-label="First frame" @click="playhead.goTo(scene.settings.work[0])">
+      <i class="bi bi-skip-start-fill" aria-hidden="true" />
+    </BButton>
+    <BButton variant="quiet" title="To the key before (Alt ←)" @click="goToNeighbourKey(-1)"><i class="bi bi-caret-left-fill small" aria-hidden="true" /> key</BButton>
+    <BButton variant="lime" class="play" :title="playhead.playing ? 'Stop (Space)' : 'Play (Space)'" :aria-label="playhead.playing ? 'Stop' : 'Play'" @click="playhead.toggle()">
+      <i :class="playhead.playing ? 'bi bi-stop-fill' : 'bi bi-play-fill'" aria-hidden="true" />
+    </BButton>
+    <BButton variant="quiet" title="To the next key (Alt →)" @click="goToNeighbourKey(1)">key <i class="bi bi-caret-right-fill small" aria-hidden="true" /></BButton>
+    <BButton variant="quiet" title="To the work range's last frame (End)" aria-label="Last frame" @click="playhead.goTo(scene.settings.work[1])">
+      <i class="bi bi-skip-end-fill" aria-hidden="true" />
+    </BButton>
+    <div class="frame">
+      <NumberField :value="playhead.frame" label="Frame" :decimals="0" :step="1" hint="The frame that is now: type one, drag sideways, or step with ← and →"
+        @hold="playhead.goTo($event)" @keep="playhead.goTo($event)" />
+    </div>
+    <span class="num dim seconds" title="Time on the scene's clock">{{ seconds }}</span>
+    <RateMenu />
+    <div class="gap" />
+    <RangeFields />
+    <BButton
+      variant="lemon"
+      :disabled="choice.objects.size === 0"
+      :title="choice.objects.size ? `${keyLabels[choice.tool]} of what is chosen at frame ${playhead.frame} (N); all transforms with Shift N` : 'Choose an object first'"
+      @click="keyChosen()"
+    >
+      {{ keyLabels[choice.tool] }} · N<span v-if="pending.count" class="waiting" :title="`${pending.count} changed values wait for a key`">{{ pending.count }}</span>
+    </BButton>
+  </section>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  height: 50px;
+  padding: 0 14px;
+  background: var(--raised);
+  border-block: 1px solid var(--line);
+}
+.play {
+  min-width: 52px;
+  font-size: 16px;
+}
+.small {
+  font-size: 9px;
+}
+.frame {
+  width: 92px;
+  margin-left: 6px;
+}
+.frame :deep(.field) {
+  height: 36px;
+  padding: 0 4px;
+  font-size: 26px;
+  font-weight: 600;
+  letter-spacing: -0.5px;
+  background: none;
+  border-color: transparent;
+}
+.frame :deep(.field):hover {
+  border-color: var(--line);
+}
+.seconds {
+  min-width: 66px;
+  font-size: 11.5px;
+}
+.gap {
+  flex: 1;
+}
+.waiting {
+  min-width: 18px;
+  padding: 2px 5px;
+  border-radius: 9px;
+  background: var(--on-lemon);
+  color: var(--lemon);
+  font-size: 11px;
+}
+</style>

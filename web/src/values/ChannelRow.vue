@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { ChannelSpec } from '../api/http'
+import { channelLabel } from '../scene/catalogue'
+import type { SceneObject } from '../scene/sceneModel'
+import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
+import { numberStyle, useChannelState } from './channelState'
+import NumberField from './NumberField.vue'
+import Sparkline from './Sparkline.vue'
+import ValueMarker from './ValueMarker.vue'
+
+const props = defineProps<{ object: SceneObject; spec: ChannelSpec }>()
+const emit = defineEmits<{ hold: [value: number]; keep: [value: number]; marker: [] }>()
+
+const scene = useScene()
+const playhead = usePlayhead()
+const channels = useChannelState()
+
+const label = computed(() => channelLabel(props.spec))
+const value = computed(() => {
+  void scene.samplesVersion
+  return channels.value(props.object, props.spec.name)
+})
+const style = computed(() => numberStyle(props.spec))
+const track = computed(() => {
+  void scene.samplesVersion
+  return scene.book.tracks(props.object.id).get(props.spec.name)
+})
+const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelectElement).value))
+</script>
+
+<template>
+  <div class="channel" :data-channel="spec.name">
+    <ValueMarker :state="channels.state(object, spec.name)" :label="label" @click="emit('marker')" />
+    <span class="name" :class="spec.name.endsWith('.x') ? 'x' : spec.name.endsWith('.y') ? 'y' : spec.name.endsWith('.z') ? 'z' : ''">{{ spec.label }}</span>
+    <Sparkline :track="track" :first="scene.settings.work[0]" :last="scene.settings.work[1]" :now="playhead.frame" :version="scene.samplesVersion" />
+    <div v-if="spec.unit === 'onOff'" class="form-check form-switch switch">
+      <input class="form-check-input" type="checkbox" role="switch" :aria-label="label" :checked="value >= 0.5" @change="emit('keep', value >= 0.5 ? 0 : 1)" />
+    </div>
+    <select v-else-if="spec.unit === 'choice'" class="pick num" :aria-label="label" :value="Math.round(value)" @change="choose">
+      <option v-for="(choice, i) in spec.choices" :key="choice" :value="i">{{ choice }}</option>
+    </select>
+    <NumberField
+      v-else
+      :value="value"
+      :label="label"
+      :unit="style.unit"
+      :step="style.step"
+      :decimals="style.decimals"
+      :least="spec.least"
+      :most="spec.most"
+      @hold="emit('hold', $event)"
+      @keep="emit('keep', $event)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.channel {
+  display: grid;
+  grid-template-columns: 18px 84px minmax(0, 1fr) 80px;
+  align-items: center;
+  gap: 6px;
+  height: 25px;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.x {
+  color: var(--x);
+}
+.y {
+  color: var(--y);
+}
+.z {
+  color: var(--z);
+}
+.switch {
+  display: flex;
+  justify-content: flex-end;
+  min-height: 0;
+  margin: 0;
+  padding: 0;
+}
+.switch input {
+  margin: 0;
+  float: none;
+}
+.pick {
+  height: 22px;
+  width: 100%;
+  font-size: 12px;
+  color: var(--text);
+  background: var(--ink);
+  border: 1px solid var(--line);
+  border-radius: 6px;
+}
+</style>

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { valueAt, type Track } from '../scene/samples'
+
+const props = defineProps<{ track: Track | undefined; first: number; last: number; now: number; version: number }>()
+
+const width = 120
+const height = 22
+const points = 60
+
+/** The channel over the work range, from its samples. */
+const line = computed(() => {
+  void props.version
+  const { track, first, last } = props
+  if (!track || track.samples.length === 1) return ''
+  const values = Array.from({ length: points + 1 }, (_, i) => valueAt(track, Math.round(first + ((last - first) * i) / points)))
+  const low = Math.min(...values)
+  const span = Math.max(...values) - low || 1
+  return values.map((value, i) => `${(i * width) / points},${(height - 3 - ((value - low) / span) * (height - 6)).toFixed(1)}`).join(' ')
+})
+const nowAt = computed(() => ((props.now - props.first) / Math.max(1, props.last - props.first)) * width)
+</script>
+
+<template>
+  <svg class="spark" :viewBox="`0 0 ${width} ${height}`" preserveAspectRatio="none" aria-hidden="true">
+    <polyline v-if="line" :points="line" class="line" />
+    <line v-else x1="0" :x2="width" :y1="height / 2" :y2="height / 2" class="still" />
+    <line v-if="nowAt >= 0 && nowAt <= width" :x1="nowAt" :x2="nowAt" y1="0" :y2="height" class="now" />
+  </svg>
+</template>
+
+<style scoped>
+.spark {
+  width: 100%;
+  height: 22px;
+}
+.spark * {
+  fill: none;
+  vector-effect: non-scaling-stroke;
+}
+.line {
+  stroke: var(--dim);
+  stroke-width: 1.3;
+}
+.still {
+  stroke: var(--line);
+}
+.now {
+  stroke: var(--lime);
+}
+</style>

@@ -1,0 +1,59 @@
+import type { ChannelSpec } from '../api/http'
+import { specOf } from '../scene/catalogue'
+import { firstAtOrAfter } from '../scene/keys'
+import { valueAt } from '../scene/samples'
+import type { SceneObject } from '../scene/sceneModel'
+import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
+import { usePending } from './pending'
+import type { MarkerState } from './ValueMarker.vue'
+
+/** What the values panel shows of channels at the playhead. */
+export function useChannelState() {
+  const scene = useScene()
+  const playhead = usePlayhead()
+  const pending = usePending()
+
+  /** The time in ticks of the channel's key on this frame. */
+  function keyHere(object: SceneObject, channel: string): number | undefined {
+    void scene.rowsVersion
+    const keys = object.channels.get(channel)?.keys
+    if (!keys || keys.count === 0) return undefined
+    const { ticksPerFrame } = scene.settings
+    const time = keys.times[firstAtOrAfter(keys, playhead.frame * ticksPerFrame - 0.5)]
+    return time !== undefined && Math.abs(time - playhead.frame * ticksPerFrame) <= 0.5 ? time : undefined
+  }
+
+  function state(object: SceneObject, channel: string): MarkerState {
+    void scene.rowsVersion
+    if (pending.get(object.id, channel) !== undefined && object.channels.get(channel)?.keys.count) return 'changed'
+    if (!object.channels.get(channel)?.keys.count) return 'still'
+    return keyHere(object, channel) === undefined ? 'animated' : 'keyed'
+  }
+
+  /** The value at the playhead: the one held by a hand, the exact one of a still channel, or the sampled one. */
+  function value(object: SceneObject, channel: string): number {
+    const held = pending.get(object.id, channel)
+    if (held !== undefined) return held
+    const known = object.channels.get(channel)
+    if (known && known.keys.count === 0) return known.still
+    const track = scene.book.tracks(object.id).get(channel)
+    return track ? valueAt(track, playhead.frame) : (specOf(object.kind, channel)?.default ?? 0)
+  }
+
+  return { keyHere, state, value }
+}
+
+/** How a channel's numbers are written and stepped. */
+export function numberStyle(spec: ChannelSpec): { unit: string; step: number; decimals: number } {
+  switch (spec.unit) {
+    case 'degrees':
+      return { unit: '°', step: 1, decimals: 1 }
+    case 'fraction':
+      return { unit: '', step: 0.01, decimals: 2 }
+    case 'factor':
+      return { unit: '', step: 0.05, decimals: 2 }
+    default:
+      return { unit: '', step: 0.05, decimals: 2 }
+  }
+}

@@ -1,0 +1,76 @@
+import { defineStore } from 'pinia'
+import { computed, shallowRef } from 'vue'
+import type { ChannelValue } from '../api/http'
+import { useNotices } from '../scene/notices'
+import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
+
+const nameOf = (object: number, channel: string) => `${object}|${channel}`
+
+/** Values that a hand changed on this frame. On still channels they become edits; on moving ones they wait for a key. */
+export const usePending = defineStore('pending', () => {
+  const scene = useScene()
+  const playhead = usePlayhead()
+  const values = shallowRef<ReadonlyMap<string, number>>(new Map())
+  const count = computed(() => values.value.size)
+
+  const get = (object: number, channel: string) => values.value.get(nameOf(object, channel))
+
+  /** Shows values at once, on this frame only. */
+  function hold(changes: readonly ChannelValue[]): void {
+    const next = new Map(values.value)
+    for (const { object, channel, value } of changes) next.set(nameOf(object, channel), value!)
+    values.value = next
+  }
+
+  function list(): ChannelValue[] {
+    return [...values.value].map(([name, value]) => {
+      const [object, channel] = name.split('|') as [string, string]
+      return { object: Number(object), channel, value }
+    })
+  }
+
+  function clear(): void {
+    if (values.value.size) values.value = new Map()
+  }
+
+  const isAnimated = (object: number, channel: string) =>
+    (scene.model.objects.get(object)?.channels.get(channel)?.keys.count ?? 0) > 0
+
+  /** Makes edits of the values held on still channels; the others stay held. */
+  async function keepStill(): Promise<void> {
+    const still = list().filter((value) => !isAnimated(value.object, value.channel))
+    if (still.length === 0) return
+    await scene.edit({ edit: 'setValues', values: still })
+    release(still)
+  }
+
+  function release(done: readonly ChannelValue[]): void {
+    const next = new Map(values.value)
+    for (const { object, channel } of done) next.delete(nameOf(object, channel))
+    values.value = next
+  }
+
+  /** Keys channels at the playhead: at the values held, or as they are. */
+  async function key(channels: readonly ChannelValue[]): Promise<void> {
+    const wanted = new Map(channels.map((value) => [nameOf(value.object, value.channel), value]))
+    for (const held of list()) if (wanted.has(nameOf(held.object, held.channel))) wanted.set(nameOf(held.object, held.channel), held)
+    if (wanted.size === 0) return
+    const all = [...wanted.values()]
+    if (await scene.edit({ edit: 'keyChannels', frame: playhead.frame, values: all, interpolation: 'clamped' })) release(all)
+  }
+
+  /** Called when the playhead leaves the frame: what was not keyed goes, and can be keyed after all. */
+  function leave(from: number): void {
+    const lost = list()
+    if (lost.length === 0) return
+    clear()
+    const what = lost.length === 1 ? 'A changed value was' : `${lost.length} changed values were`
+    useNotices().say(`${what} not keyed on frame ${from}.`, {
+      label: 'Key now',
+      run: () => void scene.edit({ edit: 'keyChannels', frame: from, values: lost, interpolation: 'clamped' }),
+    })
+  }
+
+  return { values, count, get, list, hold, clear, keepStill, key, leave }
+})

@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { Pane, Splitpanes } from 'splitpanes'
+import 'splitpanes/dist/splitpanes.css'
+import { onBeforeUnmount, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import CommandFinder from '../commands/CommandFinder.vue'
+import { workspaceCommands } from '../commands/commands'
+import ShortcutList from '../commands/ShortcutList.vue'
+import { useShortcuts } from '../commands/shortcuts'
+import DeskPanel from '../desk/DeskPanel.vue'
+import { useTimeView } from '../desk/timeView'
+import { useChoice } from '../scene/choice'
+import { useNotices } from '../scene/notices'
+import { useScene } from '../scene/sceneStore'
+import StageView from '../stage/StageView.vue'
+import { useViews } from '../stage/views'
+import TimeBar from '../timebar/TimeBar.vue'
+import { usePlayhead } from '../timebar/playhead'
+import { usePending } from '../values/pending'
+import ValuesPanel from '../values/ValuesPanel.vue'
+import TopBar from './TopBar.vue'
+
+const props = defineProps<{ id: number }>()
+const router = useRouter()
+const scene = useScene()
+const choice = useChoice()
+const playhead = usePlayhead()
+const pending = usePending()
+const views = useViews()
+const view = useTimeView()
+const opened = ref(false)
+const problem = ref('')
+
+const commands = workspaceCommands()
+useShortcuts(commands)
+
+watch(() => props.id, async (id) => {
+  opened.value = false
+  choice.choose([])
+  choice.clearKeys()
+  try {
+    await scene.open(id)
+    playhead.goTo(scene.settings.work[0])
+    view.showAll()
+    views.through = scene.model.inOrder().find((object) => object.kind === 'camera')?.id ?? null
+    opened.value = true
+  } catch (wrong) {
+    problem.value = wrong instanceof Error ? wrong.message : String(wrong)
+  }
+}, { immediate: true })
+
+watch(() => playhead.frame, (_, from) => pending.leave(from), { flush: 'sync' })
+watch(() => scene.gone, (gone) => {
+  if (!gone) return
+  useNotices().say('This scene has been deleted in another window.')
+  void router.push('/')
+})
+// Objects and keys that are gone are no longer chosen.
+watch(() => scene.rowsVersion, () => {
+  const there = [...choice.objects].filter((id) => scene.model.objects.has(id))
+  if (there.length !== choice.objects.size) choice.choose(there)
+})
+watch(() => scene.settings.name, (name) => (document.title = name ? `${name} · Zesty Reel` : 'Zesty Reel'))
+
+onBeforeUnmount(() => {
+  playhead.stop()
+  pending.clear()
+  document.title = 'Zesty Reel'
+  void scene.close()
+})
+</script>
+
+<template>
+  <div class="workspace">
+    <TopBar />
+    <Splitpanes v-if="opened" horizontal class="split">
+      <Pane :size="56" :min-size="20">
+        <Splitpanes>
+          <Pane :size="74" :min-size="30"><StageView /></Pane>
+          <Pane :size="26" :min-size="18"><ValuesPanel /></Pane>
+        </Splitpanes>
+      </Pane>
+      <Pane :size="44" :min-size="20">
+        <div class="lower">
+          <TimeBar />
+          <DeskPanel />
+        </div>
+      </Pane>
+    </Splitpanes>
+    <div v-else class="waiting">
+      <template v-if="problem">
+        <p>{{ problem }}</p>
+        <BButton variant="strong" to="/">All scenes</BButton>
+      </template>
+      <p v-else class="dim">Opening the scene…</p>
+    </div>
+    <CommandFinder :commands="commands" />
+    <ShortcutList :commands="commands" />
+  </div>
+</template>
+
+<style scoped>
+.workspace {
+  display: grid;
+  grid-template-rows: 42px minmax(0, 1fr);
+  height: 100%;
+}
+.lower {
+  display: grid;
+  grid-template-rows: 50px minmax(0, 1fr);
+  height: 100%;
+}
+.waiting {
+  display: grid;
+  place-content: center;
+  gap: 12px;
+  text-align: center;
+}
+.split :deep(.splitpanes__splitter) {
+  background: var(--line);
+}
+.split :deep(.splitpanes--vertical > .splitpanes__splitter) {
+  width: 3px;
+}
+.split :deep(> .splitpanes__splitter) {
+  height: 3px;
+}
+</style>
