@@ -39,6 +39,7 @@ public sealed record Warp(
             if (played < first.Time.Value) return first.Value + (played - first.Time.Value);
             if (played > last.Time.Value) return last.Value + (played - last.Time.Value);
         }
-        return Curve.ValueAt(played, ref near);
+        // Kept to 1/1024 tick, so that a played time that meets a key in source meets it exactly.
+        return Math.Round(Curve.ValueAt(played, ref near) * 1024) / 1024;
     }
 }

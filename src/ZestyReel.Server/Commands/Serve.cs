@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
 using ZestyReel.Server.Hosting;
-using ZestyReel.Server.Live;
 using ZestyReel.Store;
 
 namespace ZestyReel.Server.Commands;
@@ -18,7 +17,6 @@ internal static class Serve
     {
         await using var app = ZestyHost.Build(options);
         if (demo) AddDemo(app.Services.GetRequiredService<SceneStore>());
-        app.Services.GetRequiredService<Watchers>();
         await app.StartAsync(stop);
         var address = app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First();
         Console.WriteLine($"Zesty Reel is at {address}");

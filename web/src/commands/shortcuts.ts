@@ -8,8 +8,20 @@ export function useShortcuts(commands: readonly Command[]): void {
   for (const command of commands)
     for (const key of command.keys ?? []) bindings[key] = (event) => run(event, command)
   let unbind = () => {}
-  onMounted(() => (unbind = tinykeys(window, bindings)))
-  onBeforeUnmount(() => unbind())
+  onMounted(() => {
+    unbind = tinykeys(window, bindings)
+    window.addEventListener('click', letGo)
+  })
+  onBeforeUnmount(() => {
+    unbind()
+    window.removeEventListener('click', letGo)
+  })
+}
+
+/** A button pressed with the pointer does not keep the keyboard: Space plays, it does not press the button again. */
+function letGo(event: MouseEvent): void {
+  const button = (event.target as Element).closest<HTMLElement>('button:not([aria-expanded])')
+  if (button && event.detail > 0) button.blur()
 }
 
 function run(event: KeyboardEvent, command: Command): void {
@@ -18,12 +30,8 @@ function run(event: KeyboardEvent, command: Command): void {
   const finding = event.ctrlKey || event.metaKey
   if (target.closest('input:not([type=checkbox]), textarea, select, [contenteditable]') && !(finding && event.key === 'k')) return
   if (target.closest('.dropdown-menu.show')) return
-  // Space and the arrows belong to a control that was reached with the keyboard; after a click they play and step.
-  const control = target.closest<HTMLElement>('button, a, input, [role=tab]')
-  if (control && event.key === ' ') {
-    if (control.matches(':focus-visible')) return
-    control.blur()
-  }
+  // A control that was reached with the keyboard keeps its own keys.
+  if (event.key === ' ' && target.closest('button, a, input')) return
   event.preventDefault()
   command.run()
 }

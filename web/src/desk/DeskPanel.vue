@@ -72,6 +72,8 @@ watch(() => desk.scrolled, (top) => {
   if (body.value && Math.abs(body.value.scrollTop - top) > 1) body.value.scrollTop = top
 })
 const scroll = () => (desk.scrolled = body.value!.scrollTop)
+/** Which frames are in view, for whoever measures the page. */
+const shownFrames = computed(() => JSON.stringify({ first: view.first, last: view.last }))
 const keysTotal = computed(() => {
   void scene.rowsVersion
   return scene.model.keyCount
@@ -79,7 +81,7 @@ const keysTotal = computed(() => {
 </script>
 
 <template>
-  <section class="desk" aria-label="Desk">
+  <section class="desk" aria-label="Desk" :data-view="shownFrames">
     <div class="corner">
       <input v-model="desk.filter" class="find" type="search" placeholder="Find a lane…" aria-label="Find a lane" @keydown.stop />
       <AddMenu />

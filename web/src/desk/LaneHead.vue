@@ -18,7 +18,7 @@ const choice = useChoice()
       v-if="lane.opens"
       type="button"
       class="fold"
-      :aria-expanded="lane.open"
+      :aria-pressed="lane.open"
       :aria-label="`${lane.open ? 'Close' : 'Open'} ${lane.label}`"
       @click="desk.toggle(lane.object.id)"
     >

@@ -19,7 +19,7 @@ export class Handles {
     on: { change(values: ChannelValue[]): void; start(): void; end(): void },
   ) {
     this.controls = new TransformControls(camera, element)
-    this.controls.setSize(0.85)
+    this.controls.setSize(1.05)
     this.controls.setColors('#ff7a70', '#9bd64e', '#6fb2ff', '#ffe14d')
     scene.add(this.controls.getHelper())
     this.controls.addEventListener('mouseDown', () => {

@@ -1,0 +1,169 @@
+using System.Collections.Immutable;
+using ZestyReel.Core;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Tests.Scenes;
+using ZestyReel.Core.Time;
+using static ZestyReel.Core.Tests.Scenes.Harbour;
+
+namespace ZestyReel.Core.Tests.Edits;
+
+public class EditTests
+{
+    private static KeyRef Ref(Scene scene, decimal frame) => new(Ferry, "move.x", scene.Rate.At(frame));
+
+    [Fact]
+    public void Keying_what_is_takes_the_value_that_the_curve_has()
+    {
+        var scene = Moving().After(new KeyChannels(13, [new ChannelValue(Ferry, "move.x")]));
+        scene.Keys(Ferry, "move.x").Length.ShouldBe(4);
+        scene.Keys(Ferry, "move.x")[1].Value.ShouldBe(5, 1e-12);
+    }
+
+    [Fact]
+    public void Keying_a_key_again_keeps_how_it_arrives_and_leaves()
+    {
+        var scene = Moving().After(Keyed(25, -4, Interpolation.Flat));
+        scene.Keys(Ferry, "move.x")[1].ShouldBe(new Key(scene.Rate.At(25), -4, Interpolation.Linear, Interpolation.Linear));
+    }
+
+    [Fact]
+    public void On_off_channels_are_keyed_with_a_hold()
+    {
+        var scene = Still().After(new KeyChannels(10, [new ChannelValue(Buoy, "visible", 0)]));
+        scene.Keys(Buoy, "visible")[0].In.ShouldBe(Interpolation.Hold);
+        Should.Throw<Refusal>(() => new KeyChannels(11, [new ChannelValue(Buoy, "visible", 0.5)]).Apply(scene)).Place.ShouldBe("values[0].value");
+        Should.Throw<Refusal>(() => new SetInterpolation([new KeyRef(Buoy, "visible", scene.Rate.At(10))], Interpolation.Smooth).Apply(scene));
+    }
+
+    [Fact]
+    public void Moving_keys_may_pass_others_but_not_land_on_them()
+    {
+        var scene = Moving();
+        scene.After(new MoveKeys([Ref(scene, 1)], 30)).Keys(Ferry, "move.x").Select(k => k.Value).ShouldBe([10, 0, 30]);
+        Should.Throw<Refusal>(() => new MoveKeys([Ref(scene, 1)], 24).Apply(scene)).Reason.ShouldContain("frame 25");
+        scene.After(new MoveKeys([Ref(scene, 1), Ref(scene, 25)], 24.5m)).Keys(Ferry, "move.x").Length.ShouldBe(3);
+    }
+
+    [Fact]
+    public void A_channel_that_loses_its_last_key_stays_where_it_was()
+    {
+        var scene = Moving();
+        scene = scene.After(new DeleteKeys([Ref(scene, 1), Ref(scene, 25), Ref(scene, 49)]));
+        scene.Object(Ferry).Channel("move.x").ShouldBe(new Channel(30));
+        Should.Throw<Refusal>(() => new DeleteKeys([Ref(scene, 1)]).Apply(scene));
+    }
+
+    [Fact]
+    public void Staying_still_keeps_the_value_of_the_frame()
+    {
+        var scene = Moving().After(new StayStill(37, [new ChannelValue(Ferry, "move.x")]));
+        scene.Object(Ferry).Channel("move.x").Curve.ShouldBeNull();
+        scene.Object(Ferry).Channel("move.x").Still.ShouldBe(20, 1e-12);
+    }
+
+    [Fact]
+    public void Parents_make_no_loops()
+    {
+        Should.Throw<Refusal>(() => new SetParent([Ferry], Hull).Apply(Still())).Place.ShouldBe("parent");
+        Should.Throw<Refusal>(() => new SetParent([Ferry], Ferry).Apply(Still())).Place.ShouldBe("parent");
+        Still().After(new SetParent([Buoy], Hull)).Object(Buoy).Parent.ShouldBe(Hull);
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("   ")]
+    [InlineData("<script>alert(1)</script>")]
+    [InlineData("a/b")]
+    [InlineData("line\nbreak")]
+    [InlineData("Ferry")]
+    public void Names_that_cannot_be_are_refused(string name) =>
+        Should.Throw<Refusal>(() => new RenameObject(Buoy, name).Apply(Still())).Place.ShouldBe("name");
+
+    [Fact]
+    public void Ranges_are_refused_the_wrong_way_round()
+    {
+        Should.Throw<Refusal>(() => new SetRanges(new FrameRange(10, 9)).Apply(Still())).Place.ShouldBe("range");
+        Should.Throw<Refusal>(() => new SetRanges(Work: new FrameRange(1, 500)).Apply(Still())).Place.ShouldBe("work");
+        Still().After(new SetRanges(new FrameRange(-20, 60))).Settings.Work.ShouldBe(new FrameRange(1, 60));
+        Moving().After(new SetRanges(new FrameRange(100, 200))).Keys(Ferry, "move.x").Length.ShouldBe(3);
+    }
+
+    [Fact]
+    public void Values_that_a_channel_cannot_have_are_refused()
+    {
+        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(Buoy, "shape.radius", -1)]).Apply(Still()));
+        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(Buoy, "move.x", double.NaN)]).Apply(Still()));
+        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(Buoy, "light.glow", 1)]).Apply(Still())).Reason.ShouldContain("no channel");
+        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(Ferry, "move.x", 1)]).Apply(Moving())).Reason.ShouldContain("set a key");
+        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(new ObjectId(99), "move.x", 1)]).Apply(Still()));
+    }
+
+    [Fact]
+    public void Deleting_takes_along_what_moves_with_it()
+    {
+        var scene = Still().After(new DeleteObjects([Ferry]));
+        scene.Objects.Values.Select(o => o.Name).ShouldBe(["Buoy"]);
+    }
+
+    [Fact]
+    public void Duplicates_have_names_and_parents_of_their_own()
+    {
+        var scene = Moving().After(new DuplicateObjects([Ferry]));
+        var copy = scene.Find("Ferry 2").ShouldNotBeNull();
+        scene.Find("Hull 2").ShouldNotBeNull().Parent.ShouldBe(copy.Id);
+        copy.Channel("move.x").Curve.ShouldBeSameAs(scene.Object(Ferry).Channel("move.x").Curve);
+    }
+
+    [Fact]
+    public void Another_rate_keeps_the_clock_or_the_frames()
+    {
+        var clock = Moving().After(new SetRate(FrameRate.Parse("48"), RateKeep.Clock));
+        clock.Keys(Ferry, "move.x").Select(k => clock.Rate.ExactFrameOf(k.Time)).ShouldBe([2, 50, 98]);
+        clock.Settings.Range.ShouldBe(new FrameRange(2, 241));
+        var frames = Moving().After(new SetRate(FrameRate.Parse("30000/1001"), RateKeep.Frames));
+        frames.Keys(Ferry, "move.x").Select(k => frames.Rate.ExactFrameOf(k.Time)).ShouldBe([1, 25, 49]);
+        frames.Settings.Range.ShouldBe(new FrameRange(1, 120));
+    }
+
+    [Property]
+    public bool Another_rate_loses_no_key(PositiveInt num, NonEmptyArray<short> frames)
+    {
+        var scene = frames.Get.Distinct().Aggregate(Still(), (now, frame) => now.After(Keyed(frame + 0.37m, frame)));
+        var rate = FrameRate.Of(num.Get % 240 + 1, 1);
+        return new[] { RateKeep.Clock, RateKeep.Frames }.All(keep =>
+            scene.After(new SetRate(rate, keep)).Keys(Ferry, "move.x").Select(k => k.Value).SequenceEqual(scene.Keys(Ferry, "move.x").Select(k => k.Value)));
+    }
+
+    public static TheoryData<Edit> SomeEdits() =>
+    [
+        new RenameScene("Bay"), new SetRanges(new FrameRange(5, 50)), new SetRate(FrameRate.Parse("25"), RateKeep.Frames),
+        new AddObject(ObjectKind.Light, "Lamp", Ferry, ImmutableDictionary<string, double>.Empty.Add("light.glow", 3)),
+        new DeleteObjects([Ferry]), new RenameObject(Hull, "Keel"), new DuplicateObjects([Ferry, Buoy]), new SetParent([Buoy], Ferry),
+        new SetValues([new ChannelValue(Buoy, "move.y", 2), new ChannelValue(Hull, "look.opacity", 0.5)]),
+        new KeyChannels(7, [new ChannelValue(Ferry, "move.x"), new ChannelValue(Buoy, "turn.z", 90)]),
+        new DeleteKeys([new KeyRef(Ferry, "move.x", FrameRate.Film.At(25))]),
+        new MoveKeys([new KeyRef(Ferry, "move.x", FrameRate.Film.At(25))], 3),
+        new SetInterpolation([new KeyRef(Ferry, "move.x", FrameRate.Film.At(25))], Interpolation.Flat, Interpolation.Hold),
+        new SetExtrapolation(Ferry, "move.x", After: Extrapolation.Mirror), new StayStill(9, [new ChannelValue(Ferry, "move.x")]),
+    ];
+
+    [Theory]
+    [MemberData(nameof(SomeEdits))]
+    public void Every_edit_can_be_taken_back_and_made_again_from_its_rows(Edit edit)
+    {
+        var before = Moving();
+        edit.Title(before).ShouldNotBeNullOrWhiteSpace();
+        var after = edit.Apply(before);
+        var change = SceneChange.Between(before, after);
+        change.IsEmpty.ShouldBeFalse();
+        SceneChange.Between(change.AppliedTo(before), after).IsEmpty.ShouldBeTrue();
+        SceneChange.Between(change.Reversed().AppliedTo(after), before).IsEmpty.ShouldBeTrue();
+    }
+
+    [Fact]
+    public void Every_kind_of_edit_is_tried_above() =>
+        typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order()
+            .ShouldBe(((IEnumerable<object[]>)SomeEdits()).Select(row => row[0].GetType().Name).Distinct().Order());
+}

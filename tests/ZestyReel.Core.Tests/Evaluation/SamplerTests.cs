@@ -1,0 +1,124 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Tests.Scenes;
+using ZestyReel.Core.Time;
+using static ZestyReel.Core.Tests.Scenes.Harbour;
+
+namespace ZestyReel.Core.Tests.Evaluation;
+
+public class SamplerTests
+{
+    private static readonly FrameRate Film = FrameRate.Film;
+
+    private static double[] X(Scene scene, params int[] frames) => Sampler.Values(
+        scene.Object(Ferry), "move.x", new FrameTimes(scene, [.. frames.Select(f => (double)Film.StartOf(f).Value)]));
+
+    [Fact]
+    public void Blocks_hold_the_values_of_whole_frames_and_one_for_what_is_still()
+    {
+        var scene = Moving();
+        var block = Sampler.Blocks(scene, [SampleTarget.All(scene.Object(Ferry))], new FrameRange(0, 60)).Single();
+        var x = block.Tracks.Single(t => t.Channel == "move.x").Samples;
+        x.Length.ShouldBe(61);
+        x[13].ShouldBe(5f);
+        x[37].ShouldBe(20f);
+        block.Tracks.Single(t => t.Channel == "size.y").Samples.ShouldBe([1f]);
+        block.Tracks.Length.ShouldBe(10);
+    }
+
+    [Fact]
+    public void Only_what_an_edit_touched_is_sampled_again()
+    {
+        var before = Moving();
+        var after = before.After(new KeyChannels(7, [new ChannelValue(Buoy, "turn.z", 90)]));
+        var stale = SceneChange.Between(before, after).Stale(after).Single();
+        stale.Object.Id.ShouldBe(Buoy);
+        stale.Channels.Single().Name.ShouldBe("turn.z");
+        var retimed = before.After(new SetRate(FrameRate.Parse("25"), RateKeep.Clock));
+        SceneChange.Between(before, retimed).Stale(retimed).Count.ShouldBe(3);
+    }
+
+    [Fact]
+    public void Warps_apply_from_the_outermost_in_and_only_where_they_cover()
+    {
+        // The ferry's line is 10 per second. The scene runs at half speed, the ferry's own warp starts one second late.
+        var line = Still().After(Keyed(0, 0), Keyed(240, 100));
+        var half = Warped(1, null, (0, 0), (240, 120));
+        var late = Warped(2, [new WarpTarget(Ferry, null)], (0, -24), (240, 216));
+        var other = Warped(3, [new WarpTarget(Buoy, null), new WarpTarget(Ferry, "move.y")], (0, 0), (240, 24));
+        X(With(line, half), 48).ShouldBe([10], 1e-9);
+        X(With(line, late), 48).ShouldBe([10], 1e-9);
+        X(With(line, late, half), 96).ShouldBe([10], 1e-9);
+        X(With(line, other), 48).ShouldBe([20], 1e-9);
+        X(With(line, half with { On = false }), 48).ShouldBe([20], 1e-9);
+    }
+
+    [Fact]
+    public void Beyond_its_ends_a_warp_runs_on_or_stops()
+    {
+        var line = Still().After(Keyed(0, 0), Keyed(240, 100));
+        var warp = Warped(1, null, (48, 24), (96, 120));
+        X(With(line, warp), 24, 144).ShouldBe([0, 70], 1e-9);
+        X(With(line, warp with { Beyond = WarpBeyond.Stop }), 24, 144).ShouldBe([10, 50], 1e-9);
+    }
+
+    [Fact]
+    public void A_key_set_under_a_warp_goes_to_the_source_time_of_its_frame()
+    {
+        var scene = With(Still().After(Keyed(0, 0), Keyed(240, 100)), Warped(1, null, (0, 0), (240, 120)))
+            .After(new KeyChannels(48, [new ChannelValue(Ferry, "move.x", 77)]));
+        scene.Keys(Ferry, "move.x")[1].Time.ShouldBe(Film.At(24));
+        X(scene, 48).ShouldBe([77]);
+    }
+
+    [Fact]
+    public void A_child_stands_in_its_parents_space()
+    {
+        // Turned a quarter about y, the parent's x points along the world's −z.
+        var scene = Still().After(
+            new SetValues([new(Ferry, "move.x", 5), new(Ferry, "turn.y", 90), new(Ferry, "size.x", 2), new(Hull, "move.x", 3), new(Hull, "turn.x", 30)]));
+        var world = new WorldSampler(scene, new FrameTimes(scene, [0])).Worlds(Hull)[0];
+        world.Move.X.ShouldBe(5, 1e-12);
+        world.Move.Z.ShouldBe(-6, 1e-12);
+        world.Size.X.ShouldBe(2, 1e-12);
+        world.Turn(TurnOrder.Yxz).Y.ShouldBe(90, 1e-9);
+        world.Turn(TurnOrder.Yxz).X.ShouldBe(30, 1e-9);
+    }
+
+    [Property]
+    public bool Turns_come_back_from_their_matrix(short a, short b, short c, byte order)
+    {
+        var named = (TurnOrder)(order % 6);
+        var turn = (a / 100.0, b / 100.0, c / 100.0);
+        var there = Transform.Of((1, 2, 3), turn, (2, 3, 4), named);
+        var back = Transform.Of((1, 2, 3), there.Turn(named), there.Size, named);
+        return Near(there, back);
+    }
+
+    [Theory]
+    [InlineData(TurnOrder.Xyz)]
+    [InlineData(TurnOrder.Zyx)]
+    [InlineData(TurnOrder.Yxz)]
+    public void Locked_turns_still_give_the_same_rotation(TurnOrder order)
+    {
+        foreach (var middle in new[] { 90, -90 })
+        {
+            var there = Transform.Of((0, 0, 0), (order == TurnOrder.Yxz ? middle : 20, order == TurnOrder.Yxz ? 20 : middle, 35), (1, 1, 1), order);
+            Near(there, Transform.Of((0, 0, 0), there.Turn(order), there.Size, order)).ShouldBeTrue();
+        }
+    }
+
+    private static bool Near(Transform a, Transform b) =>
+        new[] { a.Xx - b.Xx, a.Xy - b.Xy, a.Xz - b.Xz, a.Yx - b.Yx, a.Yy - b.Yy, a.Yz - b.Yz, a.Zx - b.Zx, a.Zy - b.Zy, a.Zz - b.Zz }
+            .All(d => Math.Abs(d) < 1e-7);
+
+    private static Warp Warped(int id, ImmutableArray<WarpTarget>? targets, params (int Frame, int Source)[] keys) => new(
+        new WarpId(id), $"Warp {id}", true, targets, WarpBeyond.RunOn,
+        new Curve([.. keys.Select(k => new Key(Film.StartOf(k.Frame), Film.StartOf(k.Source).Value, Interpolation.Linear, Interpolation.Linear))]));
+
+    private static Scene With(Scene scene, params Warp[] warps) => scene with { Warps = warps.ToImmutableSortedDictionary(w => w.Id, w => w) };
+}

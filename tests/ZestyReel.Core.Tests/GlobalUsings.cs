@@ -1,0 +1,3 @@
+global using FsCheck;
+global using FsCheck.Fluent;
+global using FsCheck.Xunit;

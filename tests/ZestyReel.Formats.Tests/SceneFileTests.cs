@@ -1,0 +1,150 @@
+using System.Collections.Immutable;
+using System.Text;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+using ZestyReel.Formats.SceneFiles;
+
+namespace ZestyReel.Formats.Tests;
+
+public class SceneFileTests
+{
+    private const string Buoy = """
+        {
+          "format": "zesty-scene", "version": 1,
+          "name": "Buoy", "rate": "24", "range": [1, 120], "work": [1, 96],
+          "objects": [
+            { "name": "Buoy", "kind": "sphere", "parent": null,
+              "channels": {
+                "move.y": { "before": "hold", "after": "repeat",
+                  "keys": [
+                    { "frame": 1,  "value": 0,   "in": "smooth", "out": "linear" },
+                    { "frame": 25, "value": 2.5, "in": "clamped", "out": "free", "outHandle": [8, 0.5] },
+                    { "frame": 49.5, "value": 0, "in": "free", "out": "hold", "inHandle": [-6, 0] } ] },
+                "move.x": { "value": 3 } } } ],
+          "warps": [
+            { "name": "Slow pass", "on": true, "covers": "scene", "beyond": "run-on",
+              "keys": [ { "frame": 1, "source": 1, "in": "linear", "out": "linear" },
+                        { "frame": 120, "source": 96, "in": "linear", "out": "linear" } ] } ]
+        }
+        """;
+
+    private static Scene Read(string text) => SceneFileReader.Read(Encoding.UTF8.GetBytes(text));
+
+    private static string Write(Scene scene) => Encoding.UTF8.GetString(SceneFileWriter.Write(scene));
+
+    [Fact]
+    public void A_file_is_read_as_it_says()
+    {
+        var scene = Read(Buoy);
+        scene.Settings.ShouldBe(new SceneSettings("Buoy", FrameRate.Film, new(1, 120), new(1, 96)));
+        var curve = scene.Find("Buoy")!.Channel("move.y").Curve!;
+        curve.After.ShouldBe(Extrapolation.Repeat);
+        curve.Keys[0].ShouldBe(new Key(new Tick(29_400_000), 0, Interpolation.Smooth, Interpolation.Linear));
+        curve.Keys[1].OutHandle.ShouldBe(new Handle(8 * 29_400_000.0, 0.5));
+        curve.Keys[2].Time.Value.ShouldBe(49 * 29_400_000L + 14_700_000);
+        scene.Warps.Values.Single().Curve.Keys[1].Value.ShouldBe(96 * 29_400_000.0);
+    }
+
+    [Fact]
+    public void Written_and_read_and_written_again_is_the_same()
+    {
+        var once = Write(Read(Buoy));
+        Write(Read(once)).ShouldBe(once);
+        once.ShouldContain("""{"frame":1,"value":0,"in":"smooth","out":"linear"}""");
+        once.ShouldNotContain("clamped");
+        once.ShouldNotContain("\"before\"");
+    }
+
+    [Fact]
+    public void The_demo_scene_is_as_it_would_be_written()
+    {
+        var folder = AppContext.BaseDirectory;
+        while (!Directory.Exists(Path.Combine(folder, "demo"))) folder = Path.GetDirectoryName(folder)!;
+        var text = File.ReadAllText(Path.Combine(folder, "demo", "lantern-bay.zesty.json"));
+        Write(Read(text)).ShouldBe(text);
+    }
+
+    [Property]
+    public bool Any_scene_comes_back_byte_for_byte(PositiveInt num, PositiveInt den, NonEmptyArray<(int Tick, double Value, int Handle)> keys)
+    {
+        var below = den.Get % 1001 + 1;
+        var rate = FrameRate.Of(below * (num.Get % 239 + 1), below);
+        var sorted = keys.Get.DistinctBy(k => k.Tick).OrderBy(k => k.Tick).Select((k, i) => new Key(
+            i % 2 == 0 ? new Tick(k.Tick * 977L) : rate.StartOf(k.Tick), double.IsFinite(k.Value) ? Math.Clamp(k.Value, -1e12, 1e12) : -0.0,
+            (Interpolation)(i % 6), (Interpolation)(i / 2 % 6),
+            new Handle(-Math.Abs(k.Handle / 3.7), k.Handle / 7.0), new Handle(Math.Abs(k.Handle * 1.3), 0.1 * k.Handle)))
+            .OrderBy(k => k.Time).DistinctBy(k => k.Time).ToImmutableArray();
+        var thing = new SceneObject(new ObjectId(1), "Buoy \"№ 1\"", ObjectKind.Torus, null, 0, TurnOrder.Zxy,
+            ImmutableSortedDictionary<string, Channel>.Empty.Add("move.x", new Channel(0, new Curve(sorted, Extrapolation.Mirror))));
+        var scene = Scene.Empty("Bay") with { Objects = ImmutableSortedDictionary<ObjectId, SceneObject>.Empty.Add(thing.Id, thing) };
+        scene = scene with { Settings = scene.Settings with { Rate = rate } };
+        var once = Write(scene);
+        var back = Read(once);
+        return Write(back) == once && back.Find(thing.Name)!.Channel("move.x").Curve!.Keys.SequenceEqual(sorted);
+    }
+
+    [Fact]
+    public void A_time_that_no_decimal_gives_is_written_as_a_tick()
+    {
+        var scene = Read(Buoy.Replace("\"frame\": 49.5", "\"tick\": 1455300001"));
+        Write(scene).ShouldContain("\"tick\":1455300001");
+        Write(scene).ShouldContain("\"frame\":25");
+    }
+
+    public static TheoryData<string, string, string> Faults() => new()
+    {
+        { "\"version\": 1", "\"version\": 2", "version" },
+        { "\"version\": 1,", "\"version\": 1, \"colour\": \"red\",", "colour" },
+        { "\"rate\": \"24\"", "\"rate\": 24", "rate" },
+        { "\"rate\": \"24\"", "\"rate\": \"fast\"", "rate" },
+        { "\"range\": [1, 120]", "\"range\": [120, 1]", "range" },
+        { "\"range\": [1, 120]", "\"range\": [1, 12, 3]", "range" },
+        { "\"work\": [1, 96]", "\"work\": [1, 960]", "work" },
+        { "\"kind\": \"sphere\"", "\"kind\": \"cloud\"", "objects[0].kind" },
+        { "\"parent\": null", "\"parent\": \"Quay\"", "objects[0].parent" },
+        { "\"parent\": null", "\"parent\": \"Buoy\"", "objects[0].parent" },
+        { "\"name\": \"Buoy\", \"kind\"", "\"name\": \"<script>\", \"kind\"", "objects[0].name" },
+        { "\"move.x\": { \"value\": 3 }", "\"move.w\": { \"value\": 3 }", "objects[0].channels.move.w" },
+        { "\"move.x\": { \"value\": 3 }", "\"move.x\": { \"value\": \"3\" }", "objects[0].channels.move.x.value" },
+        { "\"move.x\": { \"value\": 3 }", "\"move.x\": { \"value\": 1e999 }", "objects[0].channels.move.x.value" },
+        { "\"move.x\": { \"value\": 3 }", "\"move.x\": { }", "objects[0].channels.move.x" },
+        { "\"move.x\": { \"value\": 3 }", "\"visible\": { \"value\": 0.5 }", "objects[0].channels.visible.value" },
+        { "\"frame\": 25, ", "\"frame\": 1, ", "objects[0].channels.move.y.keys[1]" },
+        { "\"frame\": 25, ", "", "objects[0].channels.move.y.keys[1].frame" },
+        { "\"frame\": 25, ", "\"frame\": 25, \"tick\": 5, ", "objects[0].channels.move.y.keys[1].tick" },
+        { "\"out\": \"free\"", "\"out\": \"bouncy\"", "objects[0].channels.move.y.keys[1].out" },
+        { "\"outHandle\": [8, 0.5]", "\"outHandle\": [-8, 0.5]", "objects[0].channels.move.y.keys[1].outHandle" },
+        { "\"outHandle\": [8, 0.5]", "\"outHandle\": [8]", "objects[0].channels.move.y.keys[1].outHandle" },
+        { "\"after\": \"repeat\"", "\"after\": \"loop\"", "objects[0].channels.move.y.after" },
+        { "\"covers\": \"scene\"", "\"covers\": [\"Quay\"]", "warps[0].covers[0]" },
+        { "\"covers\": \"scene\"", "\"covers\": [\"Buoy/light.glow\"]", "warps[0].covers[0]" },
+        { "\"source\": 96", "\"sauce\": 96", "warps[0].keys[1].sauce" },
+        { "\"value\": 2.5", "\"value\": NaN", "line 10, byte 37" },
+        { "\"name\": \"Buoy\", \"rate\"", "\"name\": \"A\", \"name\": \"B\", \"rate\"", "the file" },
+    };
+
+    [Theory]
+    [MemberData(nameof(Faults))]
+    public void A_fault_is_refused_with_its_place(string right, string wrong, string place)
+    {
+        Buoy.ShouldContain(right);
+        var faults = Should.Throw<SceneFileException>(() => Read(Buoy.Replace(right, wrong))).Faults;
+        faults.Select(f => f.Place).ShouldContain(place, string.Join('\n', faults));
+    }
+
+    [Fact]
+    public void Every_fault_is_told_at_once()
+    {
+        var text = Buoy.Replace("\"kind\": \"sphere\"", "\"kind\": \"sphere\", \"weight\": 3").Replace("\"value\": 2.5", "\"value\": true").Replace("run-on", "crawl");
+        Should.Throw<SceneFileException>(() => Read(text)).Faults.Count.ShouldBe(3);
+    }
+
+    [Fact]
+    public void A_loop_of_parents_is_refused()
+    {
+        var text = Buoy.Replace("\"parent\": null", "\"parent\": \"Quay\"").Replace("\"objects\": [",
+            "\"objects\": [ { \"name\": \"Quay\", \"kind\": \"group\", \"parent\": \"Buoy\" },");
+        Should.Throw<SceneFileException>(() => Read(text)).Faults.Single().Reason.ShouldContain("loop");
+    }
+}

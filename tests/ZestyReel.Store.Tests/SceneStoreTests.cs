@@ -1,0 +1,119 @@
+using ZestyReel.Core;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Store.Tests;
+
+public sealed class SceneStoreTests : IDisposable
+{
+    private readonly string _folder = Directory.CreateTempSubdirectory("zesty-store-").FullName;
+    private readonly SceneStore _store;
+
+    public SceneStoreTests() => _store = new SceneStore(new Database(_folder));
+
+    public void Dispose()
+    {
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(_folder, recursive: true);
+    }
+
+    private static Scene Sample()
+    {
+        var scene = new AddObject(ObjectKind.Group, "Ferry").Apply(Scene.Empty("Bay"));
+        scene = new AddObject(ObjectKind.Light, "Lamp", new ObjectId(1)).Apply(scene);
+        scene = new KeyChannels(5, [new ChannelValue(new ObjectId(1), "move.x", 3)]).Apply(scene);
+        var warp = new Warp(new WarpId(1), "Slow", true, [new WarpTarget(new ObjectId(1), "move.x")], WarpBeyond.Stop,
+            new Curve([new Key(new Tick(0), 0), new Key(new Tick(100), 50)]));
+        return scene with { Warps = scene.Warps.Add(warp.Id, warp) };
+    }
+
+    private static void ShouldBeSame(Scene a, Scene b)
+    {
+        a.Settings.ShouldBe(b.Settings);
+        a.Objects.Values.Select(o => (o.Name, o.Kind, o.Parent, o.Place, o.TurnOrder)).ShouldBe(b.Objects.Values.Select(o => (o.Name, o.Kind, o.Parent, o.Place, o.TurnOrder)));
+        foreach (var (id, thing) in a.Objects)
+            foreach (var (name, channel) in thing.Channels)
+            {
+                var other = b.Objects[id].Channels[name];
+                other.Still.ShouldBe(channel.Still);
+                (other.Curve?.Keys ?? []).ShouldBe(channel.Curve?.Keys ?? []);
+            }
+        a.Warps.Values.Select(w => (w.Name, w.On, w.Beyond, w.Targets!.Value.SingleOrDefault())).ShouldBe(b.Warps.Values.Select(w => (w.Name, w.On, w.Beyond, w.Targets!.Value.SingleOrDefault())));
+    }
+
+    [Fact]
+    public void A_kept_scene_comes_back_whole()
+    {
+        var id = _store.Add(Sample());
+        ShouldBeSame(new SceneStore(new Database(_folder)).Load(id)!.Scene, Sample());
+    }
+
+    [Fact]
+    public void An_edit_is_kept_with_what_undoes_it()
+    {
+        var before = Sample();
+        var id = _store.Add(before);
+        var after = new DeleteObjects([new ObjectId(1)]).Apply(before);
+        var change = SceneChange.Between(before, after);
+        _store.Keep(id, change, "Delete Ferry", 0, 1).Seq.ShouldBe(1);
+        var kept = _store.Load(id)!;
+        ShouldBeSame(kept.Scene, after);
+        (kept.Revision, kept.Position, kept.History.Single().Title).ShouldBe((1, 1, "Delete Ferry"));
+
+        _store.KeepStep(id, _store.ChangeOf(id, 1).Reversed(), 0, 2);
+        ShouldBeSame(_store.Load(id)!.Scene, before);
+        _store.Load(id)!.History.Count.ShouldBe(1);
+    }
+
+    [Fact]
+    public void An_edit_after_an_undo_takes_the_place_of_what_was_undone()
+    {
+        var scene = Sample();
+        var id = _store.Add(scene);
+        for (var i = 0; i < 3; i++)
+        {
+            var next = new SetValues([new ChannelValue(new ObjectId(1), "move.y", i + 1)]).Apply(scene);
+            _store.Keep(id, SceneChange.Between(scene, next), $"Edit {i}", i, i + 1);
+            scene = next;
+        }
+        _store.KeepStep(id, _store.ChangeOf(id, 3).Reversed(), 2, 4);
+        var other = new SetValues([new ChannelValue(new ObjectId(1), "move.z", 9)]).Apply(_store.Load(id)!.Scene);
+        _store.Keep(id, SceneChange.Between(_store.Load(id)!.Scene, other), "Other", 2, 5);
+        _store.Load(id)!.History.Select(h => h.Title).ShouldBe(["Edit 0", "Edit 1", "Other"]);
+    }
+
+    [Fact]
+    public void Names_stay_unique_through_deleting_and_restoring()
+    {
+        var first = _store.Add(Scene.Empty("Bay"));
+        var second = _store.Add(Scene.Empty("Bay"));
+        _store.List().Select(c => c.Name).Order().ShouldBe(["Bay", "Bay 2"]);
+        _store.Delete(first).ShouldBeTrue();
+        _store.Delete(first).ShouldBeFalse();
+        _store.Load(first).ShouldBeNull();
+        var third = _store.Add(Scene.Empty("Bay"));
+        _store.Restore(first).ShouldBeTrue();
+        _store.Load(first)!.Scene.Settings.Name.ShouldBe("Bay 3");
+
+        var scene = _store.Load(second)!.Scene;
+        var renamed = new RenameScene("Bay").Apply(scene);
+        Should.Throw<Refusal>(() => _store.Keep(second, SceneChange.Between(scene, renamed), "Rename", 0, 1)).Place.ShouldBe("name");
+        _store.Load(second)!.History.ShouldBeEmpty();
+        _store.FindByName("Bay").ShouldBe(third);
+    }
+
+    [Fact]
+    public void A_thumbnail_counts_only_for_its_revision()
+    {
+        var id = _store.Add(Sample());
+        _store.KeepThumbnail(id, 0, [1, 2, 3]);
+        _store.List().Single().HasThumbnail.ShouldBeTrue();
+        _store.Thumbnail(id).ShouldBe([1, 2, 3]);
+        var next = new SetRanges(new FrameRange(1, 9)).Apply(Sample());
+        _store.Keep(id, SceneChange.Between(Sample(), next), "Range", 0, 1);
+        _store.List().Single().HasThumbnail.ShouldBeFalse();
+    }
+}

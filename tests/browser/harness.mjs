@@ -1,0 +1,159 @@
+import { spawn, execFileSync } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { createInterface } from 'node:readline'
+import { chromium } from 'playwright-core'
+import { PNG } from 'pngjs'
+
+const home = join(dirname(fileURLToPath(import.meta.url)), '..', '..')
+const flags = [
+  '--no-sandbox',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--use-angle=swiftshader',
+  '--enable-unsafe-swiftshader',
+  '--ignore-gpu-blocklist',
+]
+
+/** The built application as a process of its own, on a free port and with a folder of its own. */
+export class Server {
+  constructor(command = 'serve', folder = mkdtempSync(join(tmpdir(), 'zesty-browser-'))) {
+    this.command = command
+    this.folder = folder
+  }
+
+  async start() {
+    this.process = spawn(join(home, 'zesty'), [this.command, '--no-build', '--port', '0', '--data', this.folder], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
+    const lines = createInterface({ input: this.process.stdout })
+    const line = await new Promise((resolve, reject) => {
+      lines.once('line', resolve)
+      this.process.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
+    })
+    this.address = line.split(' ').at(-1)
+    return this
+  }
+
+  /** As kill -9. */
+  async kill() {
+    const ended = new Promise((resolve) => this.process.once('exit', resolve))
+    this.process.kill('SIGKILL')
+    await ended
+  }
+
+  async dispose() {
+    await this.kill()
+    rmSync(this.folder, { recursive: true })
+  }
+
+  async get(path) {
+    const answer = await fetch(this.address + path)
+    return answer.json()
+  }
+
+  async post(path, body) {
+    const answer = await fetch(this.address + path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+    return answer.json()
+  }
+
+  /** Evaluated motion, as rows of numbers by frame. */
+  async samples(scene, object, channel) {
+    const query = new URLSearchParams({ object, channel })
+    const text = await (await fetch(`${this.address}/api/scenes/${scene}/samples.csv?${query}`)).text()
+    const rows = text.trim().split('\n').slice(1)
+    return new Map(rows.map((row) => row.split(',')).map((cells) => [Number(cells.at(-2)), Number(cells.at(-1))]))
+  }
+}
+
+export async function browse(size = { width: 1280, height: 800 }) {
+  const executablePath = execFileSync('sh', ['-c', 'command -v chromium']).toString().trim()
+  const browser = await chromium.launch({ executablePath, args: flags })
+  const context = await browser.newContext({ viewport: size, acceptDownloads: true })
+  return { browser, context }
+}
+
+/** A page that fails the test on any error of its own. */
+export async function open(context, address) {
+  const page = await context.newPage()
+  page.faults = []
+  page.on('pageerror', (error) => page.faults.push(error.message))
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource')) page.faults.push(message.text())
+  })
+  await page.goto(address)
+  return page
+}
+
+/** The stage's pixels, without what lies over it. */
+export async function stagePixels(page) {
+  const box = await page.locator('.stage-canvas').boundingBox()
+  const clip = { x: box.x + 10, y: box.y + 60, width: box.width - 20, height: box.height - 120 }
+  return PNG.sync.read(await page.screenshot({ clip }))
+}
+
+/** How many pixels differ clearly between two pictures of the same size. */
+export function differing(a, b) {
+  let count = 0
+  for (let i = 0; i < a.data.length; i += 4) {
+    const distance =
+      Math.abs(a.data[i] - b.data[i]) +
+      Math.abs(a.data[i + 1] - b.data[i + 1]) +
+      Math.abs(a.data[i + 2] - b.data[i + 2])
+    if (distance > 60) count++
+  }
+  return count
+}
+
+/** The middle of all pixels that a test of (r, g, b) holds for, and how many there are. */
+export function middleOf(png, holds) {
+  let [x, y, count] = [0, 0, 0]
+  for (let i = 0; i < png.data.length; i += 4) {
+    if (!holds(png.data[i], png.data[i + 1], png.data[i + 2])) continue
+    const pixel = i / 4
+    x += pixel % png.width
+    y += Math.floor(pixel / png.width)
+    count++
+  }
+  return { x: x / count, y: y / count, count }
+}
+
+/** Waits until a reading of the page holds. */
+export async function until(reading, holds, what) {
+  const end = Date.now() + 15_000
+  let last
+  while (Date.now() < end) {
+    last = await reading()
+    if (holds(last)) return last
+    await new Promise((resolve) => setTimeout(resolve, 30))
+  }
+  throw new Error(`${what} did not come; last seen: ${JSON.stringify(last)}`)
+}
+
+export const setField = async (page, label, text) => {
+  const field = page.getByLabel(label, { exact: true })
+  await field.click()
+  await field.fill(text)
+  await field.press('Enter')
+}
+
+/** The canvas point of a frame on the desk, in page coordinates. */
+export async function deskPoint(page, frame, lane) {
+  const canvas = await page.locator('canvas.ruler').boundingBox()
+  const now = await page.evaluate(() => JSON.parse(document.querySelector('.desk').dataset.view))
+  const x = canvas.x + ((frame - now.first) / (now.last - now.first)) * canvas.width
+  if (lane === undefined) return { x, y: canvas.y + 12 }
+  const head = await page.locator('.head', { has: page.getByRole('button', { name: lane, exact: true }) }).boundingBox()
+  return { x, y: head.y + head.height / 2 }
+}
+
+export { home }

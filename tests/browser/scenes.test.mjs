@@ -1,0 +1,98 @@
+import assert from 'node:assert/strict'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { after, before, test } from 'node:test'
+import Ajv from 'ajv/dist/2020.js'
+import { PNG } from 'pngjs'
+import { browse, home, open, Server, until } from './harness.mjs'
+
+// The list of scenes, and scene files going in and out.
+let server, browser, context, page
+const card = (name) => page.getByRole('article', { name, exact: true })
+
+async function more(name, item) {
+  await card(name).getByRole('button', { name: 'More' }).click()
+  await card(name).getByText(item, { exact: true }).click()
+}
+
+before(async () => {
+  server = await new Server('demo').start()
+  ;({ browser, context } = await browse())
+  page = await open(context, server.address)
+})
+
+after(async () => {
+  await browser.close()
+  await server.dispose()
+})
+
+test('the demo scene is there with a picture drawn from it', async () => {
+  const picture = card('Lantern Bay').locator('img')
+  await picture.waitFor()
+  const png = PNG.sync.read(Buffer.from(await (await fetch(server.address + (await picture.getAttribute('src')))).arrayBuffer()))
+  const colours = new Set()
+  for (let i = 0; i < png.data.length; i += 4 * 97) colours.add((png.data[i] << 16) | (png.data[i + 1] << 8) | png.data[i + 2])
+  assert.ok(colours.size > 40, `the picture shows something (${colours.size} colours)`)
+})
+
+test('a scene is duplicated, renamed, deleted and brought back', async () => {
+  await more('Lantern Bay', 'Duplicate')
+  await card('Lantern Bay 2').waitFor()
+  await more('Lantern Bay 2', 'Rename')
+  await page.getByLabel('Name').fill('Night crossing')
+  await page.keyboard.press('Enter')
+  await card('Night crossing').waitFor()
+  await more('Night crossing', 'Rename')
+  await page.getByLabel('Name').fill('<b>Bay')
+  await page.keyboard.press('Enter')
+  await page.getByRole('alert').getByText('cannot have the character <').waitFor()
+  await more('Night crossing', 'Delete')
+  await card('Night crossing').waitFor({ state: 'detached' })
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await card('Night crossing').waitFor()
+})
+
+test('a scene goes out as a file that follows the published schema, and comes in by picker and by drop', async () => {
+  const coming = page.waitForEvent('download')
+  await more('Lantern Bay', 'Export scene file')
+  const download = await coming
+  assert.equal(download.suggestedFilename(), 'lantern-bay.zesty.json')
+  const file = join(server.folder, 'out.zesty.json')
+  await download.saveAs(file)
+  const text = readFileSync(file, 'utf8')
+  assert.equal(text, readFileSync(join(home, 'demo', 'lantern-bay.zesty.json'), 'utf8'))
+  const schema = await server.get('/api/scene-file.schema.json')
+  const follows = new Ajv({ allowUnionTypes: true, strictRequired: false, strictTypes: false }).compile(schema)
+  assert.ok(follows(JSON.parse(text)), JSON.stringify(follows.errors))
+  const faulty = { ...JSON.parse(text), version: 2 }
+  assert.equal(follows(faulty), false)
+
+  await page.locator('input[type=file]').setInputFiles(file)
+  await page.getByText('out.zesty.json is imported.').waitFor()
+  const drop = await page.evaluateHandle((content) => {
+    const data = new DataTransfer()
+    data.items.add(new File([content], 'quay.zesty.json'))
+    return data
+  }, text.replace('"Lantern Bay"', '"Quay"'))
+  await page.dispatchEvent('.page', 'drop', { dataTransfer: drop })
+  await card('Quay').waitFor()
+})
+
+test('a faulty file is refused with the place of its fault', async () => {
+  const count = (await server.get('/api/scenes')).length
+  const file = join(server.folder, 'bad.zesty.json')
+  writeFileSync(file, '{"format":"zesty-scene","version":1,"name":"B","rate":"24","range":[5,1],"objects":[]}')
+  await page.locator('input[type=file]').setInputFiles(file)
+  await page.getByRole('alert').getByText('range: the last frame (1) comes before the first (5)').waitFor()
+  assert.equal((await server.get('/api/scenes')).length, count)
+})
+
+test('the light scheme is kept', async () => {
+  await page.getByRole('button', { name: 'Light or dark scheme' }).click()
+  await until(() => page.evaluate(() => getComputedStyle(document.body).backgroundColor), (c) => c === 'rgb(246, 243, 232)', 'the light ground')
+  await page.reload()
+  await card('Quay').waitFor()
+  assert.equal(await page.evaluate(() => document.documentElement.dataset.bsTheme), 'light')
+})
+
+test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))
