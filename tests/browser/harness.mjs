@@ -85,10 +85,12 @@ export async function browse(size = { width: 1280, height: 800 }) {
 /** A page that fails the test on any error of its own. */
 export async function open(context, address) {
   const page = await context.newPage()
+  page.setDefaultTimeout(10_000)
   page.faults = []
   page.on('pageerror', (error) => page.faults.push(error.message))
   page.on('console', (message) => {
-    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource')) page.faults.push(message.text())
+    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
+      page.faults.push(message.text())
   })
   await page.goto(address)
   return page

@@ -29,9 +29,12 @@ after(async () => {
 test('the demo scene is there with a picture drawn from it', async () => {
   const picture = card('Lantern Bay').locator('img')
   await picture.waitFor()
-  const png = PNG.sync.read(Buffer.from(await (await fetch(server.address + (await picture.getAttribute('src')))).arrayBuffer()))
+  const png = PNG.sync.read(
+    Buffer.from(await (await fetch(server.address + (await picture.getAttribute('src')))).arrayBuffer()),
+  )
   const colours = new Set()
-  for (let i = 0; i < png.data.length; i += 4 * 97) colours.add((png.data[i] << 16) | (png.data[i + 1] << 8) | png.data[i + 2])
+  for (let i = 0; i < png.data.length; i += 4 * 97)
+    colours.add((png.data[i] << 16) | (png.data[i + 1] << 8) | png.data[i + 2])
   assert.ok(colours.size > 40, `the picture shows something (${colours.size} colours)`)
 })
 
@@ -69,11 +72,14 @@ test('a scene goes out as a file that follows the published schema, and comes in
 
   await page.locator('input[type=file]').setInputFiles(file)
   await page.getByText('out.zesty.json is imported.').waitFor()
-  const drop = await page.evaluateHandle((content) => {
-    const data = new DataTransfer()
-    data.items.add(new File([content], 'quay.zesty.json'))
-    return data
-  }, text.replace('"Lantern Bay"', '"Quay"'))
+  const drop = await page.evaluateHandle(
+    (content) => {
+      const data = new DataTransfer()
+      data.items.add(new File([content], 'quay.zesty.json'))
+      return data
+    },
+    text.replace('"Lantern Bay"', '"Quay"'),
+  )
   await page.dispatchEvent('.page', 'drop', { dataTransfer: drop })
   await card('Quay').waitFor()
 })
@@ -89,7 +95,11 @@ test('a faulty file is refused with the place of its fault', async () => {
 
 test('the light scheme is kept', async () => {
   await page.getByRole('button', { name: 'Light or dark scheme' }).click()
-  await until(() => page.evaluate(() => getComputedStyle(document.body).backgroundColor), (c) => c === 'rgb(246, 243, 232)', 'the light ground')
+  await until(
+    () => page.evaluate(() => getComputedStyle(document.body).backgroundColor),
+    (c) => c === 'rgb(246, 243, 232)',
+    'the light ground',
+  )
   await page.reload()
   await card('Quay').waitFor()
   assert.equal(await page.evaluate(() => document.documentElement.dataset.bsTheme), 'light')

@@ -28,10 +28,14 @@ test('a new scene opens empty', async () => {
 
 test('its rate and ranges are set', async () => {
   await page.getByRole('button', { name: '24 fps' }).click()
-  await page.getByRole('menuitem', { name: '30 web' }).click()
+  await page.locator('.dropdown-item', { hasText: '30 web' }).click()
   await page.getByRole('button', { name: '30 fps' }).waitFor()
   await setField(page, "Scene's last frame", '60')
-  await until(() => page.getByLabel("Work range's last frame").inputValue(), (v) => v === '60', 'the fitted work range')
+  await until(
+    () => page.getByLabel("Work range's last frame").inputValue(),
+    (v) => v === '60',
+    'the fitted work range',
+  )
   await setField(page, "Scene's first frame", '90')
   await page.getByRole('alert').getByText('comes before the first').waitFor()
   assert.equal(await page.getByLabel("Scene's first frame").inputValue(), '1')
@@ -41,20 +45,32 @@ test('its rate and ranges are set', async () => {
 
 test('a box is added, moved by number and keyed', async () => {
   await page.getByRole('button', { name: '+ Add' }).click()
-  await page.getByRole('menuitem', { name: 'Box' }).click()
+  await page.locator('.dropdown-item', { hasText: 'Box' }).click()
   await page.getByRole('button', { name: 'Box', exact: true }).first().waitFor()
   await setField(page, 'Move X', '-2*2')
-  await until(() => server.get('/api/scenes/1'), (s) => s.position >= 4, 'the kept value')
+  await until(
+    () => server.get('/api/scenes/1'),
+    (s) => s.position >= 4,
+    'the kept value',
+  )
   assert.equal(await marker('move.x'), 'still')
   await page.keyboard.press('n')
-  await until(() => marker('move.x'), (state) => state === 'keyed', 'the key')
+  await until(
+    () => marker('move.x'),
+    (state) => state === 'keyed',
+    'the key',
+  )
   await page.getByText('3 keys').waitFor()
 })
 
 let atStart
 test('on another frame it is moved on the stage and keyed', async () => {
   await setField(page, 'Frame', '31')
-  await until(() => marker('move.x'), (state) => state === 'animated', 'the animated marker')
+  await until(
+    () => marker('move.x'),
+    (state) => state === 'animated',
+    'the animated marker',
+  )
   const before = await stagePixels(page)
   atStart = middleOf(before, isBox)
   assert.ok(atStart.count > 100, `the box is on the stage (${atStart.count} pixels)`)
@@ -68,12 +84,20 @@ test('on another frame it is moved on the stage and keyed', async () => {
   await page.mouse.down()
   await page.mouse.move(x + 260, y + 90, { steps: 12 })
   await page.mouse.up()
-  await until(() => marker('move.x'), (state) => state === 'changed', 'the tangerine marker')
+  await until(
+    () => marker('move.x'),
+    (state) => state === 'changed',
+    'the tangerine marker',
+  )
   const moved = middleOf(await stagePixels(page), isBox)
   assert.ok(moved.x - atStart.x > 60, `the box went with the hand (${atStart.x} to ${moved.x})`)
   assert.equal((await server.samples(1, 'Box', 'move.x')).get(31), -4, 'nothing is kept before the key')
   await page.keyboard.press('n')
-  await until(() => marker('move.x'), (state) => state === 'keyed', 'the second key')
+  await until(
+    () => marker('move.x'),
+    (state) => state === 'keyed',
+    'the second key',
+  )
   assert.ok((await server.samples(1, 'Box', 'move.x')).get(31) > -3)
 })
 
@@ -83,11 +107,19 @@ test('scrubbing moves the picture with the hand', async () => {
   await page.mouse.move(from.x, from.y)
   await page.mouse.down()
   await page.mouse.move((from.x + to.x) / 2, from.y, { steps: 5 })
-  await until(() => frameField().inputValue(), (v) => v === '16', 'frame 16')
+  await until(
+    () => frameField().inputValue(),
+    (v) => v === '16',
+    'frame 16',
+  )
   const halfway = middleOf(await stagePixels(page), isBox)
   await page.mouse.move(to.x, to.y, { steps: 5 })
   await page.mouse.up()
-  await until(() => frameField().inputValue(), (v) => v === '1', 'frame 1')
+  await until(
+    () => frameField().inputValue(),
+    (v) => v === '1',
+    'frame 1',
+  )
   const start = middleOf(await stagePixels(page), isBox)
   assert.ok(Math.abs(start.x - atStart.x) < 12, 'it is back where it started')
   assert.ok(halfway.x - start.x > 20, 'and was on its way between')
@@ -96,10 +128,18 @@ test('scrubbing moves the picture with the hand', async () => {
 test('a changed value that is not keyed is told of on leaving the frame', async () => {
   await setField(page, 'Frame', '10')
   await setField(page, 'Move X', '7')
-  await until(() => marker('move.x'), (state) => state === 'changed', 'the tangerine marker')
+  await until(
+    () => marker('move.x'),
+    (state) => state === 'changed',
+    'the tangerine marker',
+  )
   await page.keyboard.press('ArrowRight')
   await page.getByText('A changed value was not keyed on frame 10.').waitFor()
-  await until(() => marker('move.x'), (state) => state === 'animated', 'the value let go')
+  await until(
+    () => marker('move.x'),
+    (state) => state === 'animated',
+    'the value let go',
+  )
   await page.getByRole('button', { name: 'Key now' }).click()
   await page.getByText('7 keys').waitFor()
   assert.equal((await server.samples(1, 'Box', 'move.x')).get(10), 7)
@@ -131,7 +171,11 @@ test('a key is dragged in time and deleted on the desk', async () => {
   await page.mouse.down()
   await page.mouse.move(to.x, to.y, { steps: 8 })
   await page.mouse.up()
-  await until(() => server.get('/api/scenes/1/history'), (h) => h.entries.at(-1).title === 'Move 1 key by 10 frames', 'the kept move')
+  await until(
+    () => server.get('/api/scenes/1/history'),
+    (h) => h.entries.at(-1).title === 'Move 1 key by 10 frames',
+    'the kept move',
+  )
   const moved = await server.samples(1, 'Box', 'move.x')
   assert.equal(moved.get(41), moved.get(60))
   assert.notEqual(moved.get(31), moved.get(41))
@@ -150,7 +194,11 @@ test('a second window follows', async () => {
   await setField(page, 'Turn Y', '45')
   await other.bringToFront()
   await other.getByRole('button', { name: 'Box', exact: true }).first().click()
-  await until(() => other.getByLabel('Turn Y').inputValue(), (v) => v === '45.0°', 'the turn in the other window')
+  await until(
+    () => other.getByLabel('Turn Y', { exact: true }).inputValue(),
+    (v) => v === '45.0°',
+    'the turn in the other window',
+  )
   assert.deepEqual(other.faults, [])
   await other.close()
 })
@@ -163,11 +211,23 @@ test('after kill -9 everything is there and undo still works', async () => {
   await page.getByText('6 keys').waitFor()
   assert.deepEqual(await server.samples(1, 'Box', 'move.x'), beforeKill)
   await page.getByRole('button', { name: 'Undo' }).click()
-  await until(() => server.samples(1, 'Box', 'turn.y'), (turns) => turns.get(1) === 0, 'the turn undone')
+  await until(
+    () => server.samples(1, 'Box', 'turn.y'),
+    (turns) => turns.get(1) === 0,
+    'the turn undone',
+  )
   await page.getByRole('button', { name: 'Undo' }).click()
-  await until(() => server.samples(1, 'Box', 'move.x'), (x) => x.get(31) === x.get(60), 'the key back at 31')
+  await until(
+    () => server.samples(1, 'Box', 'move.x'),
+    (x) => x.get(31) === x.get(60),
+    'the key back at 31',
+  )
   await page.getByRole('button', { name: 'Redo' }).click()
-  await until(() => server.samples(1, 'Box', 'move.x'), (x) => x.get(41) === x.get(60) && x.get(31) !== x.get(60), 'the key at 41 again')
+  await until(
+    () => server.samples(1, 'Box', 'move.x'),
+    (x) => x.get(41) === x.get(60) && x.get(31) !== x.get(60),
+    'the key at 41 again',
+  )
 })
 
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.SignalR;
 using Microsoft.Extensions.FileProviders;
 using Serilog;
 using Serilog.Events;
@@ -35,6 +36,8 @@ public static class ZestyHost
         builder.Host.UseSerilog((_, log) => log
             .MinimumLevel.Is(LogEventLevel.Warning)
             .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", LogEventLevel.Fatal)
+            // A refusal is an answer, not a fault of the server's.
+            .Filter.ByExcluding(entry => entry.Exception is HubException)
             .WriteTo.Console(standardErrorFromLevel: LogEventLevel.Verbose));
         builder.Services.ConfigureHttpJsonOptions(json => EditJson.Configured(json.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);

@@ -30,7 +30,11 @@ async function send(method: string, path: string, body?: BodyInit, type = 'appli
   }
   if (answer.ok) return answer
   const problem = await answer.json().catch(() => ({}))
-  throw new Refused(problem.detail ?? problem.title ?? `The server answered ${answer.status}.`, answer.status, problem.faults)
+  throw new Refused(
+    problem.detail ?? problem.title ?? `The server answered ${answer.status}.`,
+    answer.status,
+    problem.faults,
+  )
 }
 
 const json = async <T>(answer: Promise<Response>): Promise<T> => (await answer).json()

@@ -95,7 +95,9 @@ export class LiveLine {
     this.hub = new HubConnectionBuilder()
       .withUrl('/live')
       .withHubProtocol(new MessagePackHubProtocol())
-      .withAutomaticReconnect({ nextRetryDelayInMilliseconds: (retry) => Math.min(250 * 2 ** retry.previousRetryCount, 4000) })
+      .withAutomaticReconnect({
+        nextRetryDelayInMilliseconds: (retry) => Math.min(250 * 2 ** retry.previousRetryCount, 4000),
+      })
       .configureLogging(LogLevel.None)
       .build()
     this.hub.on('changed', (change: ChangeMessage) => listener.changed(change))

@@ -11,7 +11,9 @@ const at = ref(0)
 
 const found = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return props.commands.filter((command) => words.every((word) => `${command.group} ${command.title}`.toLowerCase().includes(word)))
+  return props.commands.filter((command) =>
+    words.every((word) => `${command.group} ${command.title}`.toLowerCase().includes(word)),
+  )
 })
 watch(found, () => (at.value = 0))
 
@@ -41,11 +43,31 @@ function shown(): void {
 
 <template>
   <BModal v-model="finder.finding" title="Find a command" no-footer no-header body-class="p-0" @shown="shown">
-    <input ref="field" v-model="text" class="form-control find" placeholder="What would you like to do?" role="combobox" aria-expanded="true"
-      aria-controls="found-commands" :aria-activedescendant="`command-${at}`" aria-label="Find a command" @keydown="press" />
+    <input
+      ref="field"
+      v-model="text"
+      class="form-control find"
+      placeholder="What would you like to do?"
+      role="combobox"
+      aria-expanded="true"
+      aria-controls="found-commands"
+      :aria-activedescendant="`command-${at}`"
+      aria-label="Find a command"
+      @keydown="press"
+    />
     <ul id="found-commands" class="list" role="listbox" aria-label="Commands">
-      <li v-for="(command, i) in found" :id="`command-${i}`" :key="command.title" role="option" :aria-selected="i === at" :class="{ at: i === at }" @click="run(command)" @pointermove="at = i">
-        <span class="dim group">{{ command.group }}</span>{{ command.title }}<kbd v-if="command.shown">{{ command.shown }}</kbd>
+      <li
+        v-for="(command, i) in found"
+        :id="`command-${i}`"
+        :key="command.title"
+        role="option"
+        :aria-selected="i === at"
+        :class="{ at: i === at }"
+        @click="run(command)"
+        @pointermove="at = i"
+      >
+        <span class="dim group">{{ command.group }}</span>{{ command.title
+        }}<kbd v-if="command.shown">{{ command.shown }}</kbd>
       </li>
       <li v-if="found.length === 0" class="dim">No command has these words.</li>
     </ul>

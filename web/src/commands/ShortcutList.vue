@@ -5,7 +5,14 @@ import { useFinder } from './finder'
 
 const props = defineProps<{ commands: readonly Command[] }>()
 const finder = useFinder()
-const groups = computed(() => Object.entries(Object.groupBy(props.commands.filter((command) => command.shown), (command) => command.group)))
+const groups = computed(() =>
+  Object.entries(
+    Object.groupBy(
+      props.commands.filter((command) => command.shown),
+      (command) => command.group,
+    ),
+  ),
+)
 </script>
 
 <template>
@@ -13,7 +20,9 @@ const groups = computed(() => Object.entries(Object.groupBy(props.commands.filte
     <div class="groups">
       <section v-for="[name, commands] in groups" :key="name">
         <h3>{{ name }}</h3>
-        <div v-for="command in commands" :key="command.title" class="line">{{ command.title }}<kbd>{{ command.shown }}</kbd></div>
+        <div v-for="command in commands" :key="command.title" class="line">
+          {{ command.title }}<kbd>{{ command.shown }}</kbd>
+        </div>
       </section>
       <section>
         <h3>With the mouse</h3>

@@ -5,8 +5,7 @@ import type { Command } from './commands'
 /** Binds the commands' keys for as long as the component lives. */
 export function useShortcuts(commands: readonly Command[]): void {
   const bindings: KeyBindingMap = {}
-  for (const command of commands)
-    for (const key of command.keys ?? []) bindings[key] = (event) => run(event, command)
+  for (const command of commands) for (const key of command.keys ?? []) bindings[key] = (event) => run(event, command)
   let unbind = () => {}
   onMounted(() => {
     unbind = tinykeys(window, bindings)
@@ -28,7 +27,11 @@ function run(event: KeyboardEvent, command: Command): void {
   const target = event.target as HTMLElement
   if (event.defaultPrevented || document.querySelector('.modal.show')) return
   const finding = event.ctrlKey || event.metaKey
-  if (target.closest('input:not([type=checkbox]), textarea, select, [contenteditable]') && !(finding && event.key === 'k')) return
+  if (
+    target.closest('input:not([type=checkbox]), textarea, select, [contenteditable]') &&
+    !(finding && event.key === 'k')
+  )
+    return
   if (target.closest('.dropdown-menu.show')) return
   // A control that was reached with the keyboard keeps its own keys.
   if (event.key === ' ' && target.closest('button, a, input')) return

@@ -7,12 +7,13 @@ import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
 import { usePlayhead } from '../timebar/playhead'
 import AddMenu from './AddMenu.vue'
-import { drawLanes, drawPlayhead, drawRuler, type DeskPicture } from './deskDraw'
+import { drawLanes, drawRuler, type DeskPicture } from './deskDraw'
 import { useDeskHands } from './deskHands'
 import { useDesk } from './deskStore'
 import LaneHead from './LaneHead.vue'
 import { lanesWithin } from './lanes'
 import OverviewStrip from './OverviewStrip.vue'
+import PlayheadLine from './PlayheadLine.vue'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
 
@@ -28,38 +29,56 @@ const lanesCanvas = useTemplateRef<HTMLCanvasElement>('lanesCanvas')
 const { height: bodyHeight } = useElementSize(body)
 
 const picture = (width: number, height: number): DeskPicture => ({
-  width, height, first: view.first, last: view.last, frame: playhead.frame,
-  range: scene.settings.range, work: scene.settings.work,
-  framesPerSecond: scene.settings.framesPerSecond, ticksPerFrame: scene.settings.ticksPerFrame, colours: colours(),
+  width,
+  height,
+  first: view.first,
+  last: view.last,
+  range: scene.settings.range,
+  work: scene.settings.work,
+  framesPerSecond: scene.settings.framesPerSecond,
+  ticksPerFrame: scene.settings.ticksPerFrame,
+  colours: colours(),
 })
 const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
 
 const ruler = useCanvas(rulerCanvas, (ctx, width, height) => {
-  const p = picture(width, height)
-  drawRuler(ctx, p)
-  drawPlayhead(ctx, p, true)
+  drawRuler(ctx, picture(width, height))
 })
 const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
   const p = picture(width, height)
   drawLanes(ctx, p, shown.value, desk.scrolled, choice.objects, choice.chosenTimes, desk.spacing)
   hands.drawBox(ctx, p)
-  drawPlayhead(ctx, p, false)
 })
 const hands = useDeskHands(lanes.width, lanes.redraw)
 
 watch(
-  [() => playhead.frame, () => view.first, () => view.last, () => scene.rowsVersion, () => scene.samplesVersion,
-    () => choice.objects, () => choice.keys, shown, colours, () => desk.scrolled],
+  [
+    () => view.first,
+    () => view.last,
+    () => scene.rowsVersion,
+    () => scene.samplesVersion,
+    () => choice.objects,
+    () => choice.keys,
+    shown,
+    colours,
+    () => desk.scrolled,
+  ],
   () => {
     ruler.redraw()
     lanes.redraw()
   },
   { flush: 'sync' },
 )
-watch(() => playhead.frame, (frame) => {
-  if (playhead.playing) view.reveal(frame)
-})
-watch(() => choice.first, () => drawSoon(revealChosen))
+watch(
+  () => playhead.frame,
+  (frame) => {
+    if (playhead.playing) view.reveal(frame)
+  },
+)
+watch(
+  () => choice.first,
+  () => drawSoon(revealChosen),
+)
 
 function revealChosen(): void {
   const lane = desk.lanes.find((each) => each.object.id === choice.first && !each.channel)
@@ -68,9 +87,12 @@ function revealChosen(): void {
   if (!visible) body.value.scrollTop = Math.max(0, lane.top - bodyHeight.value / 3)
 }
 
-watch(() => desk.scrolled, (top) => {
-  if (body.value && Math.abs(body.value.scrollTop - top) > 1) body.value.scrollTop = top
-})
+watch(
+  () => desk.scrolled,
+  (top) => {
+    if (body.value && Math.abs(body.value.scrollTop - top) > 1) body.value.scrollTop = top
+  },
+)
 const scroll = () => (desk.scrolled = body.value!.scrollTop)
 /** Which frames are in view, for whoever measures the page. */
 const shownFrames = computed(() => JSON.stringify({ first: view.first, last: view.last }))
@@ -83,26 +105,59 @@ const keysTotal = computed(() => {
 <template>
   <section class="desk" aria-label="Desk" :data-view="shownFrames">
     <div class="corner">
-      <input v-model="desk.filter" class="find" type="search" placeholder="Find a lane…" aria-label="Find a lane" @keydown.stop />
+      <input
+        v-model="desk.filter"
+        class="find"
+        type="search"
+        placeholder="Find a lane…"
+        aria-label="Find a lane"
+        @keydown.stop
+      />
       <AddMenu />
     </div>
-    <canvas
-      ref="rulerCanvas" class="ruler" tabindex="0" role="slider" aria-label="Playhead" :aria-valuenow="playhead.frame"
-      :aria-valuemin="scene.settings.range[0]" :aria-valuemax="scene.settings.range[1]"
-      @pointerdown="hands.grabRuler" @pointermove="hands.moveOnRuler" @pointerup="hands.dropRuler" @pointercancel="hands.dropRuler" @wheel.prevent="hands.wheel"
-    />
+    <div class="over">
+      <canvas
+        ref="rulerCanvas"
+        class="ruler"
+        tabindex="0"
+        role="slider"
+        aria-label="Playhead"
+        :aria-valuenow="playhead.frame"
+        :aria-valuemin="scene.settings.range[0]"
+        :aria-valuemax="scene.settings.range[1]"
+        @pointerdown="hands.grabRuler"
+        @pointermove="hands.moveOnRuler"
+        @pointerup="hands.dropRuler"
+        @pointercancel="hands.dropRuler"
+        @wheel.prevent="hands.wheel"
+      />
+      <PlayheadLine :first="view.first" :last="view.last" :width="lanes.width.value" flag />
+    </div>
     <div ref="body" class="body" @scroll="scroll">
       <div class="heads" :style="{ height: `${Math.max(desk.height, bodyHeight)}px` }">
         <LaneHead v-for="lane in shown" :key="lane.id" :lane="lane" />
         <p v-if="desk.lanes.length === 0" class="none">{{ desk.filter ? 'No lane of that name' : 'No objects yet' }}</p>
       </div>
-      <canvas
-        ref="lanesCanvas" class="lanes" tabindex="0" aria-label="Keys. Drag a box or click to choose, drag keys to move them in time, Delete removes them."
-        :style="{ height: `${bodyHeight}px` }"
-        @pointerdown="hands.grabLanes" @pointermove="hands.moveOnLanes" @pointerup="hands.dropLanes" @pointercancel="hands.cancel" @wheel.prevent="hands.wheel"
-      />
+      <div class="over sticky" :style="{ height: `${bodyHeight}px` }">
+        <canvas
+          ref="lanesCanvas"
+          class="lanes"
+          tabindex="0"
+          aria-label="Keys. Drag a box or click to choose, drag keys to move them in time, Delete removes them."
+          @pointerdown="hands.grabLanes"
+          @pointermove="hands.moveOnLanes"
+          @pointerup="hands.dropLanes"
+          @pointercancel="hands.cancel"
+          @wheel.prevent="hands.wheel"
+        />
+        <PlayheadLine :first="view.first" :last="view.last" :width="lanes.width.value" />
+      </div>
     </div>
-    <div class="foot num">{{ keysTotal.toLocaleString('en') }} keys<span v-if="choice.keyCount"> · {{ choice.keyCount.toLocaleString('en') }} chosen</span></div>
+    <div class="foot num">
+      {{ keysTotal.toLocaleString('en') }} keys<span v-if="choice.keyCount">
+        · {{ choice.keyCount.toLocaleString('en') }} chosen</span
+      >
+    </div>
     <OverviewStrip />
   </section>
 </template>
@@ -155,10 +210,17 @@ const keysTotal = computed(() => {
   padding: 8px 10px;
   color: var(--dim);
 }
-.lanes {
+.over {
+  position: relative;
+  overflow: hidden;
+}
+.sticky {
   position: sticky;
   top: 0;
+}
+.lanes {
   width: 100%;
+  height: 100%;
   touch-action: none;
 }
 .foot {

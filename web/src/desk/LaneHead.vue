@@ -25,8 +25,12 @@ const choice = useChoice()
       <i :class="lane.open ? 'bi bi-caret-down-fill' : 'bi bi-caret-right-fill'" aria-hidden="true" />
     </button>
     <span v-else class="fold" />
-    <button type="button" class="name" @click="choice.choose([lane.object.id], $event.shiftKey || $event.ctrlKey)">{{ lane.label }}</button>
-    <span v-if="!lane.channel && lane.channels.length" class="count">{{ lane.channels.length }} {{ lane.channels.length === 1 ? 'lane' : 'lanes' }}</span>
+    <button type="button" class="name" @click="choice.choose([lane.object.id], $event.shiftKey || $event.ctrlKey)">
+      {{ lane.label }}
+    </button>
+    <span v-if="!lane.channel && lane.channels.length" class="count"
+      >{{ lane.channels.length }} {{ lane.channels.length === 1 ? 'lane' : 'lanes' }}</span
+    >
   </div>
 </template>
 

@@ -2,13 +2,12 @@
 import { computed, useTemplateRef, watch } from 'vue'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
-import { usePlayhead } from '../timebar/playhead'
+import PlayheadLine from './PlayheadLine.vue'
 import { drawOverview, frameOf, xOf } from './deskDraw'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
 
 const scene = useScene()
-const playhead = usePlayhead()
 const view = useTimeView()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 
@@ -20,21 +19,29 @@ const whole = computed<[number, number]>(() => {
 })
 const allKeys = computed(() => {
   void scene.rowsVersion
-  return [...scene.model.objects.values()].flatMap((object) => [...object.channels.values()].map((channel) => channel.keys))
+  return [...scene.model.objects.values()].flatMap((object) =>
+    [...object.channels.values()].map((channel) => channel.keys),
+  )
 })
 const strip = useCanvas(canvas, (ctx, width, height) =>
   drawOverview(
     ctx,
     {
-      width, height, first: whole.value[0], last: whole.value[1], frame: playhead.frame,
-      range: scene.settings.range, work: scene.settings.work, framesPerSecond: scene.settings.framesPerSecond,
-      ticksPerFrame: scene.settings.ticksPerFrame, colours: colours(),
+      width,
+      height,
+      first: whole.value[0],
+      last: whole.value[1],
+      range: scene.settings.range,
+      work: scene.settings.work,
+      framesPerSecond: scene.settings.framesPerSecond,
+      ticksPerFrame: scene.settings.ticksPerFrame,
+      colours: colours(),
     },
     allKeys.value,
     [view.first, view.last],
   ),
 )
-watch([() => playhead.frame, () => view.first, () => view.last, whole, allKeys, colours], strip.redraw, { flush: 'sync' })
+watch([() => view.first, () => view.last, whole, allKeys, colours], strip.redraw, { flush: 'sync' })
 
 const stretch = () => ({ width: strip.width.value, first: whole.value[0], last: whole.value[1] })
 let drag: { part: 'left' | 'right' | 'window'; x: number; first: number; last: number } | null = null
@@ -44,7 +51,12 @@ function grab(event: PointerEvent): void {
   canvas.value!.setPointerCapture(event.pointerId)
   const [left, right] = [xOf(stretch(), view.first), xOf(stretch(), view.last)]
   const x = event.offsetX
-  const part = Math.abs(x - Math.max(0, left)) < 9 ? 'left' : Math.abs(x - Math.min(strip.width.value, right)) < 9 ? 'right' : 'window'
+  const part =
+    Math.abs(x - Math.max(0, left)) < 9
+      ? 'left'
+      : Math.abs(x - Math.min(strip.width.value, right)) < 9
+        ? 'right'
+        : 'window'
   if (part === 'window' && (x < left || x > right)) {
     // A press beside the window brings it there.
     const half = (view.last - view.first) / 2
@@ -68,21 +80,28 @@ function wheel(event: WheelEvent): void {
 </script>
 
 <template>
-  <canvas
-    ref="canvas"
-    class="overview"
-    title="The whole scene. Drag the window to pan, its ends to zoom; double-click shows all"
-    aria-label="Overview of the scene"
-    @pointerdown="grab"
-    @pointermove="move"
-    @pointerup="drag = null"
-    @pointercancel="drag = null"
-    @dblclick="view.showAll()"
-    @wheel.prevent="wheel"
-  />
+  <div class="strip">
+    <canvas
+      ref="canvas"
+      class="overview"
+      title="The whole scene. Drag the window to pan, its ends to zoom; double-click shows all"
+      aria-label="Overview of the scene"
+      @pointerdown="grab"
+      @pointermove="move"
+      @pointerup="drag = null"
+      @pointercancel="drag = null"
+      @dblclick="view.showAll()"
+      @wheel.prevent="wheel"
+    />
+    <PlayheadLine :first="whole[0]" :last="whole[1]" :width="strip.width.value" />
+  </div>
 </template>
 
 <style scoped>
+.strip {
+  position: relative;
+  overflow: hidden;
+}
 .overview {
   width: 100%;
   height: 28px;

@@ -3,12 +3,27 @@ import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 
 export const kindNames: Record<ObjectKind, string> = {
-  group: 'Group', box: 'Box', sphere: 'Sphere', cylinder: 'Cylinder', cone: 'Cone', torus: 'Torus', plane: 'Plane', camera: 'Camera', light: 'Light',
+  group: 'Group',
+  box: 'Box',
+  sphere: 'Sphere',
+  cylinder: 'Cylinder',
+  cone: 'Cone',
+  torus: 'Torus',
+  plane: 'Plane',
+  camera: 'Camera',
+  light: 'Light',
 }
 
 export const kindIcons: Record<ObjectKind, string> = {
-  group: 'bi-collection', box: 'bi-box', sphere: 'bi-circle', cylinder: 'bi-database', cone: 'bi-cone', torus: 'bi-record-circle', plane: 'bi-square',
-  camera: 'bi-camera-video', light: 'bi-lightbulb',
+  group: 'bi-collection',
+  box: 'bi-box',
+  sphere: 'bi-circle',
+  cylinder: 'bi-database',
+  cone: 'bi-cone',
+  torus: 'bi-record-circle',
+  plane: 'bi-square',
+  camera: 'bi-camera-video',
+  light: 'bi-lightbulb',
 }
 
 /** Where new objects stand: shapes on the ground, cameras and lights where they see something. */

@@ -12,7 +12,6 @@ export interface DeskPicture {
   /** Frames at the left and right edges. */
   first: number
   last: number
-  frame: number
   range: readonly [number, number]
   work: readonly [number, number]
   framesPerSecond: number
@@ -61,8 +60,12 @@ export function drawRuler(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
 }
 
 export function drawLanes(
-  ctx: CanvasRenderingContext2D, p: DeskPicture, lanes: readonly Lane[], scrolled: number,
-  chosen: ReadonlySet<number>, chosenTimes: (object: number, channel: string) => ReadonlySet<number> | undefined,
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  lanes: readonly Lane[],
+  scrolled: number,
+  chosen: ReadonlySet<number>,
+  chosenTimes: (object: number, channel: string) => ReadonlySet<number> | undefined,
   spacing: (lane: Lane) => Float32Array | null,
 ): void {
   const c = p.colours
@@ -98,7 +101,11 @@ function shadeOutside(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
 }
 
 function drawKeys(
-  ctx: CanvasRenderingContext2D, p: DeskPicture, lane: Lane, keys: Keys, middle: number,
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  lane: Lane,
+  keys: Keys,
+  middle: number,
   chosenTimes: (object: number, channel: string) => ReadonlySet<number> | undefined,
 ): void {
   if (keys.count === 0) return
@@ -137,36 +144,13 @@ function drawSpacing(ctx: CanvasRenderingContext2D, p: DeskPicture, band: Float3
   ctx.globalAlpha = 1
 }
 
-export function drawPlayhead(ctx: CanvasRenderingContext2D, p: DeskPicture, flag: boolean): void {
-  const x = xOf(p, p.frame)
-  if (x < -40 || x > p.width + 40) return
-  ctx.strokeStyle = p.colours.lime
-  ctx.lineWidth = 1.6
-  ctx.beginPath()
-  ctx.moveTo(x, flag ? 14 : 0)
-  ctx.lineTo(x, p.height)
-  ctx.stroke()
-  if (!flag) return
-  const text = String(p.frame)
-  ctx.font = `700 11.5px ${mono}`
-  const half = Math.max(15, ctx.measureText(text).width / 2 + 6)
-  ctx.fillStyle = p.colours.lime
-  ctx.beginPath()
-  ctx.moveTo(x - half, 0)
-  ctx.lineTo(x + half, 0)
-  ctx.lineTo(x + half, 13)
-  ctx.lineTo(x + half - 6, 19)
-  ctx.lineTo(x - half + 6, 19)
-  ctx.lineTo(x - half, 13)
-  ctx.fill()
-  ctx.fillStyle = p.colours.onLime
-  ctx.textAlign = 'center'
-  ctx.fillText(text, x, 13)
-  ctx.textAlign = 'left'
-}
-
 /** The whole scene with all its keys, and the stretch that the desk shows. */
-export function drawOverview(ctx: CanvasRenderingContext2D, p: DeskPicture, all: readonly Keys[], shown: readonly [number, number]): void {
+export function drawOverview(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  all: readonly Keys[],
+  shown: readonly [number, number],
+): void {
   const c = p.colours
   ctx.fillStyle = c.ink
   ctx.fillRect(0, 0, p.width, p.height)
@@ -199,5 +183,4 @@ export function drawOverview(ctx: CanvasRenderingContext2D, p: DeskPicture, all:
     ctx.roundRect(x, 4, 6, p.height - 8, 3)
     ctx.fill()
   }
-  drawPlayhead(ctx, p, false)
 }

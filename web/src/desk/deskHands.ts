@@ -31,7 +31,8 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
   const stretch = () => ({ width: width.value, first: view.first, last: view.last })
   const at = (event: MouseEvent) => ({ x: event.offsetX, y: event.offsetY + desk.scrolled })
   const frameAt = (event: MouseEvent) => frameOf(stretch(), event.offsetX)
-  const within = (frame: number) => Math.min(Math.max(Math.round(frame), scene.settings.range[0]), scene.settings.range[1])
+  const within = (frame: number) =>
+    Math.min(Math.max(Math.round(frame), scene.settings.range[0]), scene.settings.range[1])
 
   function hold(event: PointerEvent): void {
     ;(event.target as Element).setPointerCapture(event.pointerId)
@@ -123,7 +124,8 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
     } else if (done?.kind === 'keys') {
       const frames = dragged.value ?? 0
       dragged.value = null
-      if (frames !== 0 && !(await scene.keepTry({ edit: 'moveKeys', keys: done.keys, frames }))) choice.chooseKeys(done.keys)
+      if (frames !== 0 && !(await scene.keepTry({ edit: 'moveKeys', keys: done.keys, frames })))
+        choice.chooseKeys(done.keys)
       else if (frames === 0) await scene.dropTry()
     }
   }
@@ -136,10 +138,15 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
       return
     }
     const { ticksPerFrame } = scene.settings
-    const [left, right] = [Math.min(box.x, box.toX), Math.max(box.x, box.toX)].map((x) => frameOf(stretch(), x) * ticksPerFrame)
+    const [left, right] = [Math.min(box.x, box.toX), Math.max(box.x, box.toX)].map(
+      (x) => frameOf(stretch(), x) * ticksPerFrame,
+    )
     const [top, bottom] = [Math.min(box.y, box.toY), Math.max(box.y, box.toY)]
     const lanes = desk.lanes.filter((lane) => lane.top + lane.height / 2 >= top && lane.top + lane.height / 2 <= bottom)
-    choice.chooseKeys(lanes.flatMap((lane) => keysBetween(lane, left!, right!)), box.add)
+    choice.chooseKeys(
+      lanes.flatMap((lane) => keysBetween(lane, left!, right!)),
+      box.add,
+    )
   }
 
   /** Ends a drag without doing anything. */

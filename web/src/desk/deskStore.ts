@@ -26,12 +26,15 @@ export const useDesk = defineStore('desk', () => {
   }
 
   // What is chosen on the stage opens on the desk.
-  watch(() => choice.first, (id) => {
-    if (id === null) return
-    const next = new Set(open.value)
-    for (let at: number | null = id; at !== null; at = scene.model.objects.get(at)?.parent ?? null) next.add(at)
-    open.value = next
-  })
+  watch(
+    () => choice.first,
+    (id) => {
+      if (id === null) return
+      const next = new Set(open.value)
+      for (let at: number | null = id; at !== null; at = scene.model.objects.get(at)?.parent ?? null) next.add(at)
+      open.value = next
+    },
+  )
 
   let bands = new Map<number, Float32Array | null>()
   watch([() => scene.rowsVersion, () => scene.samplesVersion], () => (bands = new Map()), { flush: 'sync' })

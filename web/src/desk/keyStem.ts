@@ -4,7 +4,13 @@ import { arrives, leaves, type InterpolationName } from '../scene/keys'
  * A key is a stem with wings. The wing on each side tells how motion arrives and leaves: an arc is smooth or
  * clamped, a slant linear, a level bar hold, none flat; a dot at the end stands for free handles.
  */
-export function drawStem(ctx: CanvasRenderingContext2D, x: number, middle: number, modes: number, colour: string): void {
+export function drawStem(
+  ctx: CanvasRenderingContext2D,
+  x: number,
+  middle: number,
+  modes: number,
+  colour: string,
+): void {
   ctx.strokeStyle = colour
   ctx.fillStyle = colour
   ctx.lineCap = 'round'

@@ -9,7 +9,8 @@ export function keysOf(lane: Lane): Keys {
   if (parts.length === 0) return noKeys
   if (parts.length === 1) return parts[0]!
   const known = merged.get(parts[0]!)
-  if (known && known.parts.length === parts.length && known.parts.every((part, i) => part === parts[i])) return known.whole
+  if (known && known.parts.length === parts.length && known.parts.every((part, i) => part === parts[i]))
+    return known.whole
   const whole = merge(parts)
   merged.set(parts[0]!, { parts, whole })
   return whole
@@ -27,5 +28,10 @@ export function merge(parts: readonly Keys[]): Keys {
   }
   order.sort()
   const times = order.filter((time, i) => i === 0 || time !== order[i - 1])
-  return { count: times.length, times, values: new Float64Array(times.length), modes: Uint8Array.from(times, (time) => modeAt.get(time)!) }
+  return {
+    count: times.length,
+    times,
+    values: new Float64Array(times.length),
+    modes: Uint8Array.from(times, (time) => modeAt.get(time)!),
+  }
 }

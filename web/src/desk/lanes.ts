@@ -50,14 +50,26 @@ export function layLanes(model: SceneModel, open: ReadonlySet<number>, filter: s
     const isOpen = searching ? !named || open.has(object.id) : open.has(object.id)
     if (named || matching.length)
       push({
-        id: `${object.id}`, object, channel: null, channels: below(object), label: object.name, depth,
-        opens: animated.length + inside.length > 0, open: isOpen,
+        id: `${object.id}`,
+        object,
+        channel: null,
+        channels: below(object),
+        label: object.name,
+        depth,
+        opens: animated.length + inside.length > 0,
+        open: isOpen,
       })
     if (isOpen)
       for (const channel of matching)
         push({
-          id: `${object.id}|${channel.name}`, object, channel, channels: [{ object: object.id, channel }],
-          label: labels[animated.indexOf(channel)]!, depth: depth + 1, opens: false, open: false,
+          id: `${object.id}|${channel.name}`,
+          object,
+          channel,
+          channels: [{ object: object.id, channel }],
+          label: labels[animated.indexOf(channel)]!,
+          depth: depth + 1,
+          opens: false,
+          open: false,
         })
     if (isOpen || searching) for (const child of inside) add(child, depth + 1, searching)
   }

@@ -11,11 +11,13 @@ export function labelStep(pixelsPerFrame: number, room: number, framesPerSecond:
     .sort((a, b) => a - b)
   const fitting = candidates.find((step) => step >= least)
   if (fitting !== undefined) return fitting
-  for (let power = second * 10; ; power *= 10) for (const nice of niceSteps) if (power * nice >= least) return power * nice
+  for (let power = second * 10; ; power *= 10)
+    for (const nice of niceSteps) if (power * nice >= least) return power * nice
 }
 
 /** The step between ticks that have no label. */
 export function tickStep(step: number, pixelsPerFrame: number): number {
-  for (const parts of [step, 12, 6, 5, 4, 3, 2]) if (step % parts === 0 && (step / parts) * pixelsPerFrame >= 5) return step / parts
+  for (const parts of [step, 12, 6, 5, 4, 3, 2])
+    if (step % parts === 0 && (step / parts) * pixelsPerFrame >= 5) return step / parts
   return step
 }

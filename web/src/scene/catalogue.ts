@@ -17,4 +17,5 @@ export const specOf = (kind: string, channel: string): ChannelSpec | undefined =
   channelsOf(kind).find((spec) => spec.name === channel)
 
 /** A channel's full name for people, such as `Move X` or `Glow`. */
-export const channelLabel = (spec: ChannelSpec): string => (spec.group === 'Attributes' ? spec.label : `${spec.group} ${spec.label}`)
+export const channelLabel = (spec: ChannelSpec): string =>
+  spec.group === 'Attributes' ? spec.label : `${spec.group} ${spec.label}`

@@ -17,7 +17,14 @@ export interface SceneObject extends ObjectRow {
 
 /** The scene's rows as this tab knows them. Nothing is computed here: the server sends rows, this holds them. */
 export class SceneModel {
-  settings: SettingsRow = { name: '', rate: '24', framesPerSecond: 24, ticksPerFrame: 29_400_000, range: [1, 1], work: [1, 1] }
+  settings: SettingsRow = {
+    name: '',
+    rate: '24',
+    framesPerSecond: 24,
+    ticksPerFrame: 29_400_000,
+    range: [1, 1],
+    work: [1, 1],
+  }
   readonly objects = new Map<number, SceneObject>()
   private order: SceneObject[] | null = null
 
@@ -94,7 +101,8 @@ export class SceneModel {
 
   get keyCount(): number {
     let count = 0
-    for (const object of this.objects.values()) for (const channel of object.channels.values()) count += channel.keys.count
+    for (const object of this.objects.values())
+      for (const channel of object.channels.values()) count += channel.keys.count
     return count
   }
 }

@@ -74,7 +74,11 @@ export const useScene = defineStore('scene', () => {
     const [first, last] = model.value.settings.range
     const start = Math.max(first, Math.min(frame - windowLength / 4, last - windowLength + 1))
     const end = Math.min(last, start + windowLength - 1)
-    if (id.value === null || (sampled.value[0] <= Math.max(frame, first) && frame <= sampled.value[1] && covers(start, end))) return
+    if (
+      id.value === null ||
+      (sampled.value[0] <= Math.max(frame, first) && frame <= sampled.value[1] && covers(start, end))
+    )
+      return
     sampled.value = [Math.floor(start), Math.floor(end)]
     book.value.take(await line.watch(id.value, Math.floor(start), Math.floor(end)))
     samplesVersion.value++
@@ -128,8 +132,18 @@ export const useScene = defineStore('scene', () => {
   /** Makes an edit. Null if it was refused; the reason has been shown. */
   const edit = (wanted: Edit) => inTurn(() => line.edit(id.value!, revision.value, wanted))
   const goTo = (place: number) => inTurn(() => line.goTo(id.value!, revision.value, place))
-  const undo = () => inTurn(() => (canUndo.value ? line.goTo(id.value!, revision.value, position.value - 1) : Promise.reject(new Error('There is nothing left to undo.'))))
-  const redo = () => inTurn(() => (canRedo.value ? line.goTo(id.value!, revision.value, position.value + 1) : Promise.reject(new Error('There is nothing to redo.'))))
+  const undo = () =>
+    inTurn(() =>
+      canUndo.value
+        ? line.goTo(id.value!, revision.value, position.value - 1)
+        : Promise.reject(new Error('There is nothing left to undo.')),
+    )
+  const redo = () =>
+    inTurn(() =>
+      canRedo.value
+        ? line.goTo(id.value!, revision.value, position.value + 1)
+        : Promise.reject(new Error('There is nothing to redo.')),
+    )
 
   // While the hand drags: only the newest try matters, and one is on its way at a time.
   let beforeTry: true | null = null
@@ -181,8 +195,32 @@ export const useScene = defineStore('scene', () => {
   }
 
   return {
-    model, book, rowsVersion, samplesVersion, id, revision, position, history, standing, gone, busy, settings, sampled,
-    canUndo, canRedo, undoTitle, redoTitle,
-    open, close, sampleAround, edit, goTo, undo, redo, tryEdit, keepTry, dropTry,
+    model,
+    book,
+    rowsVersion,
+    samplesVersion,
+    id,
+    revision,
+    position,
+    history,
+    standing,
+    gone,
+    busy,
+    settings,
+    sampled,
+    canUndo,
+    canRedo,
+    undoTitle,
+    redoTitle,
+    open,
+    close,
+    sampleAround,
+    edit,
+    goTo,
+    undo,
+    redo,
+    tryEdit,
+    keepTry,
+    dropTry,
   }
 })

@@ -35,10 +35,28 @@ const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', 
       <i v-else class="bi bi-film" aria-hidden="true" />
     </RouterLink>
     <div class="words">
-      <input v-if="name !== null" ref="field" v-model="name" class="form-control form-control-sm" maxlength="80" aria-label="Name" @blur="finish" @keydown="press" />
+      <input
+        v-if="name !== null"
+        ref="field"
+        v-model="name"
+        class="form-control form-control-sm"
+        maxlength="80"
+        aria-label="Name"
+        @blur="finish"
+        @keydown="press"
+      />
       <RouterLink v-else :to="`/scenes/${card.id}`" class="name" tabindex="-1">{{ card.name }}</RouterLink>
-      <BDropdown size="sm" variant="quiet" toggle-class="btn-small more" no-caret end :aria-label="`More for ${card.name}`">
-        <template #button-content><i class="bi bi-three-dots" aria-hidden="true" /><span class="visually-hidden">More</span></template>
+      <BDropdown
+        size="sm"
+        variant="quiet"
+        toggle-class="btn-small more"
+        no-caret
+        end
+        :aria-label="`More for ${card.name}`"
+      >
+        <template #button-content
+          ><i class="bi bi-three-dots" aria-hidden="true" /><span class="visually-hidden">More</span></template
+        >
         <BDropdownItemButton @click="rename">Rename</BDropdownItemButton>
         <BDropdownItemButton @click="emit('duplicate')">Duplicate</BDropdownItemButton>
         <BDropdownItem :href="http.fileAddress(card.id)">Export scene file</BDropdownItem>
@@ -46,7 +64,10 @@ const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', 
         <BDropdownItemButton @click="emit('remove')">Delete</BDropdownItemButton>
       </BDropdown>
     </div>
-    <p class="facts num">{{ card.firstFrame }}–{{ card.lastFrame }} · {{ card.rate }} fps · {{ card.objects }} {{ card.objects === 1 ? 'object' : 'objects' }}</p>
+    <p class="facts num">
+      {{ card.firstFrame }}–{{ card.lastFrame }} · {{ card.rate }} fps · {{ card.objects }}
+      {{ card.objects === 1 ? 'object' : 'objects' }}
+    </p>
     <p class="facts">Changed {{ changed.format(new Date(card.changedAt)) }}</p>
   </article>
 </template>
@@ -66,7 +87,7 @@ const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', 
   place-items: center;
   aspect-ratio: 16 / 9;
   border-radius: 8px;
-  background: linear-gradient(var(--stage-top), var(--stage-bottom));
+  background: var(--stage);
   color: var(--dim);
   font-size: 28px;
   overflow: hidden;

@@ -44,12 +44,17 @@ async function guarded(action: () => Promise<unknown>): Promise<void> {
 
 const add = () => guarded(async () => open((await http.addScene()).id))
 const duplicate = (card: Card) => guarded(() => http.duplicateScene(card.id))
-const rename = (card: Card, name: string) => guarded(() => http.editScene(card.id, card.revision, { edit: 'renameScene', name }))
+const rename = (card: Card, name: string) =>
+  guarded(() => http.editScene(card.id, card.revision, { edit: 'renameScene', name }))
 
-const remove = (card: Card) => guarded(async () => {
-  await http.deleteScene(card.id)
-  notices.say(`${card.name} is deleted.`, { label: 'Undo', run: () => void guarded(() => http.restoreScene(card.id)) })
-})
+const remove = (card: Card) =>
+  guarded(async () => {
+    await http.deleteScene(card.id)
+    notices.say(`${card.name} is deleted.`, {
+      label: 'Undo',
+      run: () => void guarded(() => http.restoreScene(card.id)),
+    })
+  })
 
 async function take(files: FileList | null): Promise<void> {
   dropping.value = false
@@ -66,7 +71,12 @@ function pickFiles(event: Event): void {
 </script>
 
 <template>
-  <div class="page" @dragover.prevent="dropping = true" @dragleave.self="dropping = false" @drop.prevent="take($event.dataTransfer?.files ?? null)">
+  <div
+    class="page"
+    @dragover.prevent="dropping = true"
+    @dragleave.self="dropping = false"
+    @drop.prevent="take($event.dataTransfer?.files ?? null)"
+  >
     <header class="top">
       <BrandMark />
       <div class="gap" />
@@ -79,7 +89,13 @@ function pickFiles(event: Event): void {
         <div class="gap" />
         <label class="btn btn-quiet import" title="Read scene files; you can also drop them anywhere on this page">
           <i class="bi bi-upload" aria-hidden="true" /> Import
-          <input type="file" class="visually-hidden" accept=".json,.zesty.json,application/json" multiple @change="pickFiles" />
+          <input
+            type="file"
+            class="visually-hidden"
+            accept=".json,.zesty.json,application/json"
+            multiple
+            @change="pickFiles"
+          />
         </label>
         <BButton variant="lime" @click="add"><i class="bi bi-plus-lg" aria-hidden="true" /> New scene</BButton>
       </div>
@@ -89,10 +105,19 @@ function pickFiles(event: Event): void {
         <p>Start with <b>New scene</b>, or drop a scene file here.</p>
       </div>
       <div v-else class="cards">
-        <SceneCard v-for="card in cards" :key="card.id" :card="card" @rename="rename(card, $event)" @duplicate="duplicate(card)" @remove="remove(card)" />
+        <SceneCard
+          v-for="card in cards"
+          :key="card.id"
+          :card="card"
+          @rename="rename(card, $event)"
+          @duplicate="duplicate(card)"
+          @remove="remove(card)"
+        />
       </div>
     </main>
-    <div v-if="dropping" class="drop" aria-hidden="true"><i class="bi bi-file-earmark-arrow-down" /> Drop scene files to import them</div>
+    <div v-if="dropping" class="drop" aria-hidden="true">
+      <i class="bi bi-file-earmark-arrow-down" /> Drop scene files to import them
+    </div>
   </div>
 </template>
 

@@ -16,7 +16,9 @@ export async function importFiles(files: readonly File[]): Promise<void> {
       await http.importScene(file)
       notices.say(`${file.name} is imported.`)
     } catch (wrong) {
-      notices.problem(wrong instanceof Refused && wrong.faults.length ? `${file.name} is refused. ${faultList(wrong)}` : wrong)
+      notices.problem(
+        wrong instanceof Refused && wrong.faults.length ? `${file.name} is refused. ${faultList(wrong)}` : wrong,
+      )
     }
   }
 }

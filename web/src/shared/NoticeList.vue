@@ -11,11 +11,24 @@ function act(id: number, run: () => void): void {
 
 <template>
   <div class="notices" aria-live="polite">
-    <div v-for="notice in notices.shown" :key="notice.id" class="notice" :class="notice.kind" :role="notice.kind === 'problem' ? 'alert' : 'status'">
-      <i :class="notice.kind === 'problem' ? 'bi bi-exclamation-triangle-fill' : 'bi bi-info-circle'" aria-hidden="true" />
+    <div
+      v-for="notice in notices.shown"
+      :key="notice.id"
+      class="notice"
+      :class="notice.kind"
+      :role="notice.kind === 'problem' ? 'alert' : 'status'"
+    >
+      <i
+        :class="notice.kind === 'problem' ? 'bi bi-exclamation-triangle-fill' : 'bi bi-info-circle'"
+        aria-hidden="true"
+      />
       <span>{{ notice.text }}</span>
-      <BButton v-if="notice.action" variant="strong" class="btn-small" @click="act(notice.id, notice.action.run)">{{ notice.action.label }}</BButton>
-      <button type="button" class="close" aria-label="Close" @click="notices.close(notice.id)"><i class="bi bi-x-lg" aria-hidden="true" /></button>
+      <BButton v-if="notice.action" variant="strong" class="btn-small" @click="act(notice.id, notice.action.run)">{{
+        notice.action.label
+      }}</BButton>
+      <button type="button" class="close" aria-label="Close" @click="notices.close(notice.id)">
+        <i class="bi bi-x-lg" aria-hidden="true" />
+      </button>
     </div>
   </div>
 </template>

@@ -11,6 +11,7 @@ import { usePending } from '../values/pending'
 import { colours } from '../styles/scheme'
 import { Handles } from './handles'
 import StageChips from './StageChips.vue'
+import { Sharpness } from './sharpness'
 import { StageScene } from './stageScene'
 import { keepThumbnail } from './thumbnails'
 import ToolPicker from './ToolPicker.vue'
@@ -38,16 +39,17 @@ let stopStepping: (() => void) | undefined
 let thumbnailTimer: ReturnType<typeof setTimeout> | undefined
 
 const camera = () => (views.through === null ? free : filmed)
-const held = (object: number, channel: string) => pending.get(object, channel)
+/** What a hand holds on this frame; null, and so nothing to ask, while it holds nothing. */
+const held = () => (pending.count ? pending.get : null)
 
 onMounted(() => {
   try {
-    renderer = new THREE.WebGLRenderer({ canvas: canvas.value!, antialias: true, alpha: true })
+    renderer = new THREE.WebGLRenderer({ canvas: canvas.value!, antialias: false })
   } catch {
-    problem.value = 'This browser cannot draw in 3D: WebGL 2 is switched off or missing. Values and the desk still work.'
+    problem.value =
+      'This browser cannot draw in 3D: WebGL 2 is switched off or missing. Values and the desk still work.'
     return
   }
-  renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2))
   controls = new CameraControls(free, canvas.value!)
   controls.dollyToCursor = true
   controls.smoothTime = 0.08
@@ -76,6 +78,7 @@ onMounted(() => {
 onBeforeUnmount(() => {
   stopStepping?.()
   clearTimeout(thumbnailTimer)
+  sharpness.dispose()
   window.removeEventListener('keydown', snapWithCtrl)
   window.removeEventListener('keyup', snapWithCtrl)
   handles?.dispose()
@@ -85,12 +88,21 @@ onBeforeUnmount(() => {
   renderer = null
 })
 
+const sharpness = new Sharpness(window.devicePixelRatio, () => drawSoon(render))
+
+/** Draws because something changed; once it rests, it is drawn again with all pixels. */
 function draw(): void {
+  sharpness.moved()
+  render()
+}
+
+function render(): void {
   if (!renderer) return
+  if (renderer.getPixelRatio() !== sharpness.ratio) renderer.setPixelRatio(sharpness.ratio)
   stage.helpersShown = views.helpersShown
-  stage.show(scene.model, scene.book, playhead.frame, held, choice.objects, views.through)
+  stage.show(scene.model, scene.book, playhead.frame, held(), choice.objects, views.through)
   const through = views.through === null ? undefined : scene.model.objects.get(views.through)
-  if (through) stage.lookThrough(through, scene.book, playhead.frame, held, filmed)
+  if (through) stage.lookThrough(through, scene.book, playhead.frame, held(), filmed)
   renderer.render(stage.three, camera())
 }
 
@@ -114,7 +126,8 @@ function holdHandles(): void {
 }
 
 function applyColours(): void {
-  const { grid, gridStrong } = colours()
+  const { grid, gridStrong, stage: ground } = colours()
+  stage.three.background = new THREE.Color(ground)
   const [strong, weak] = [new THREE.Color(gridStrong), new THREE.Color(grid)]
   const attribute = stage.grid.geometry.getAttribute('color')
   for (let i = 0; i < attribute.count; i++) {
@@ -139,7 +152,10 @@ function release(event: PointerEvent): void {
   if (!pressedAt || !renderer || Math.hypot(event.clientX - pressedAt[0], event.clientY - pressedAt[1]) > 4) return
   const box = canvas.value!.getBoundingClientRect()
   const ray = new THREE.Raycaster()
-  const at = new THREE.Vector2(((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2)
+  const at = new THREE.Vector2(
+    ((event.clientX - box.left) / box.width) * 2 - 1,
+    1 - ((event.clientY - box.top) / box.height) * 2,
+  )
   ray.setFromCamera(at, camera())
   const hit = stage.pick(ray)[0]
   if (hit === undefined) {
@@ -150,7 +166,8 @@ function release(event: PointerEvent): void {
 /** The outermost thing that the object belongs to; each further click goes one level in. */
 function wholeOrPart(hit: number): number {
   const way = [hit]
-  for (let at = scene.model.objects.get(hit)?.parent; at != null; at = scene.model.objects.get(at)?.parent) way.unshift(at)
+  for (let at = scene.model.objects.get(hit)?.parent; at != null; at = scene.model.objects.get(at)?.parent)
+    way.unshift(at)
   const chosen = way.findLastIndex((id) => choice.objects.has(id))
   return way[Math.min(chosen + 1, way.length - 1)]!
 }
@@ -159,7 +176,10 @@ function frameChoice(): void {
   if (!renderer) return
   const box = new THREE.Box3()
   const ids = choice.objects.size ? choice.objects : new Set(scene.model.objects.keys())
-  for (const id of ids) stage.nodes.get(id)?.traverse((node) => box.expandByPoint(new THREE.Vector3().setFromMatrixPosition(node.matrixWorld)))
+  for (const id of ids)
+    stage.nodes
+      .get(id)
+      ?.traverse((node) => box.expandByPoint(new THREE.Vector3().setFromMatrixPosition(node.matrixWorld)))
   if (box.isEmpty()) return
   box.expandByScalar(1.2)
   views.through = null
@@ -175,21 +195,47 @@ function nudge(event: KeyboardEvent): void {
 }
 
 useResizeObserver(holder, fit)
-watch(() => scene.rowsVersion, () => {
-  stage.arrange(scene.model)
-  if (views.through !== null && !scene.model.objects.has(views.through)) views.through = null
-  holdHandles()
-  clearTimeout(thumbnailTimer)
-  thumbnailTimer = setTimeout(() => renderer && keepThumbnail(renderer, stage, scene.model, scene.id, scene.revision, fit), 1500)
-}, { immediate: true })
+watch(
+  () => scene.rowsVersion,
+  () => {
+    stage.arrange(scene.model)
+    if (views.through !== null && !scene.model.objects.has(views.through)) views.through = null
+    holdHandles()
+    clearTimeout(thumbnailTimer)
+    thumbnailTimer = setTimeout(
+      () => renderer && keepThumbnail(renderer, stage, scene.model, scene.id, scene.revision, fit),
+      1500,
+    )
+  },
+  { immediate: true },
+)
 watch([() => choice.objects, () => choice.tool, () => playhead.playing], holdHandles)
-watch([() => playhead.frame, () => scene.samplesVersion, () => pending.values, () => views.helpersShown], () => drawSoon(draw), { flush: 'sync' })
-watch(() => views.through, () => {
-  if (!renderer) return
-  controls.enabled = views.through === null
-  handles.camera = camera()
-  drawSoon(draw)
-})
+watch(
+  [() => playhead.frame, () => scene.samplesVersion, () => pending.values, () => views.helpersShown],
+  () => drawSoon(draw),
+  { flush: 'sync' },
+)
+watch(
+  () => views.through,
+  () => {
+    if (!renderer) return
+    controls.enabled = views.through === null
+    handles.camera = camera()
+    drawSoon(draw)
+  },
+)
+watch(
+  () => playhead.playing,
+  (playing) => playing && sharpness.start(performance.now()),
+)
+let droppedBefore = 0
+watch(
+  () => playhead.frame,
+  () => {
+    if (playhead.playing) sharpness.played(performance.now(), Math.max(0, playhead.dropped - droppedBefore))
+    droppedBefore = playhead.dropped
+  },
+)
 watch(() => views.frameAsked, frameChoice)
 watch(colours, applyColours)
 </script>
@@ -209,7 +255,8 @@ watch(colours, applyColours)
     <StageChips />
     <ToolPicker />
     <div v-if="playhead.playing" class="stage-meter num" role="status">
-      playing {{ playhead.shownRate.toFixed(1) }} of {{ Number(scene.settings.framesPerSecond.toFixed(3)) }} fps · {{ playhead.dropped }} dropped
+      playing {{ playhead.shownRate.toFixed(1) }} of {{ Number(scene.settings.framesPerSecond.toFixed(3)) }} fps ·
+      {{ playhead.dropped }} dropped
     </div>
     <div v-else-if="scene.model.objects.size === 0" :key="scene.rowsVersion" class="stage-empty">
       <p class="stage-empty-title">An empty stage</p>

@@ -1,4 +1,13 @@
-import { BoxGeometry, ConeGeometry, CylinderGeometry, PlaneGeometry, SphereGeometry, TorusGeometry, type BufferGeometry, type Vector3 } from 'three'
+import {
+  BoxGeometry,
+  ConeGeometry,
+  CylinderGeometry,
+  PlaneGeometry,
+  SphereGeometry,
+  TorusGeometry,
+  type BufferGeometry,
+  type Vector3,
+} from 'three'
 
 /** Reads a channel of the object being drawn. */
 export type Read = (channel: string) => number
@@ -6,9 +15,9 @@ export type Read = (channel: string) => number
 const flatPlane = () => new PlaneGeometry(1, 1).rotateX(-Math.PI / 2)
 const makers: Record<string, () => BufferGeometry> = {
   box: () => new BoxGeometry(1, 1, 1),
-  sphere: () => new SphereGeometry(1, 32, 20),
-  cylinder: () => new CylinderGeometry(1, 1, 1, 32),
-  cone: () => new ConeGeometry(1, 1, 32),
+  sphere: () => new SphereGeometry(1, 24, 14),
+  cylinder: () => new CylinderGeometry(1, 1, 1, 28),
+  cone: () => new ConeGeometry(1, 1, 28),
   plane: flatPlane,
 }
 const made = new Map<string, BufferGeometry>()
@@ -27,7 +36,7 @@ export function geometryOf(key: string): BufferGeometry {
   let geometry = made.get(key)
   if (!geometry) {
     const [kind, proportion] = key.split(':')
-    geometry = kind === 'torus' ? new TorusGeometry(1, Number(proportion), 16, 48) : makers[kind!]!()
+    geometry = kind === 'torus' ? new TorusGeometry(1, Number(proportion), 12, 36) : makers[kind!]!()
     made.set(key, geometry)
   }
   return geometry

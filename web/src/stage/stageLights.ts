@@ -1,11 +1,7 @@
 import { DirectionalLight, HemisphereLight, Object3D, PointLight, SpotLight, type Light, type Scene } from 'three'
 import type { Read } from './shapes'
 
-const makers = [
-  () => new PointLight(),
-  () => new SpotLight(),
-  () => new DirectionalLight(),
-]
+const makers = [() => new PointLight(), () => new SpotLight(), () => new DirectionalLight()]
 
 /** The scene's lights, and the soft light that is there in any case. */
 export class StageLights {
@@ -47,7 +43,8 @@ export class StageLights {
     const entry = this.lights.get(id)
     if (!entry) return
     entry.light.removeFromParent()
-    if (entry.light instanceof SpotLight || entry.light instanceof DirectionalLight) entry.light.target.removeFromParent()
+    if (entry.light instanceof SpotLight || entry.light instanceof DirectionalLight)
+      entry.light.target.removeFromParent()
     entry.light.dispose()
     this.lights.delete(id)
   }

@@ -1,6 +1,23 @@
 import {
-  Color, ConeGeometry, EdgesGeometry, GridHelper, LineBasicMaterial, LineSegments, MathUtils, Matrix4, Mesh, MeshBasicMaterial,
-  MeshLambertMaterial, Object3D, OctahedronGeometry, Raycaster, Scene, Vector3, type BufferGeometry, type EulerOrder, type PerspectiveCamera,
+  Color,
+  ConeGeometry,
+  EdgesGeometry,
+  GridHelper,
+  LineBasicMaterial,
+  LineSegments,
+  MathUtils,
+  Matrix4,
+  Mesh,
+  MeshBasicMaterial,
+  MeshLambertMaterial,
+  Object3D,
+  OctahedronGeometry,
+  Raycaster,
+  Scene,
+  Vector3,
+  type BufferGeometry,
+  type EulerOrder,
+  type PerspectiveCamera,
 } from 'three'
 import { specOf } from '../scene/catalogue'
 import { valueAt, type SampleBook } from '../scene/samples'
@@ -11,7 +28,7 @@ import { geometryOf, shapeKey, shapeScale, type Read } from './shapes'
 import { StageLights } from './stageLights'
 
 /** A value that stands for the sampled one while a hand changes it. */
-export type Held = (object: number, channel: string) => number | undefined
+export type Held = ((object: number, channel: string) => number | undefined) | null
 
 const lemon = 0xffe14d
 const solid = 0.999
@@ -32,16 +49,32 @@ export class StageScene {
   private readonly helpers: Pool<Mesh>
   private readonly edges = new Map<string, EdgesGeometry>()
   private readonly helperGeometry = {
-    camera: new ConeGeometry(0.28, 0.5, 4, 1).rotateY(Math.PI / 4).rotateX(Math.PI / 2).translate(0, 0, -0.2),
+    camera: new ConeGeometry(0.28, 0.5, 4, 1)
+      .rotateY(Math.PI / 4)
+      .rotateX(Math.PI / 2)
+      .translate(0, 0, -0.2),
     light: new OctahedronGeometry(0.28),
   }
 
   constructor() {
     this.three.add(this.root, this.grid)
     this.lights = new StageLights(this.three)
-    this.ghosts = new Pool(this.three, () => new Mesh(geometryOf('box'), new MeshLambertMaterial({ transparent: true, depthWrite: false })))
-    this.outlines = new Pool(this.three, () => new LineSegments(undefined, new LineBasicMaterial({ color: lemon, depthTest: false, transparent: true, opacity: 0.9 })))
-    this.helpers = new Pool(this.three, () => new Mesh(undefined, new MeshBasicMaterial({ color: 0xefe6cf, wireframe: true })))
+    this.ghosts = new Pool(
+      this.three,
+      () => new Mesh(geometryOf('box'), new MeshLambertMaterial({ transparent: true, depthWrite: false })),
+    )
+    this.outlines = new Pool(
+      this.three,
+      () =>
+        new LineSegments(
+          undefined,
+          new LineBasicMaterial({ color: lemon, depthTest: false, transparent: true, opacity: 0.9 }),
+        ),
+    )
+    this.helpers = new Pool(
+      this.three,
+      () => new Mesh(undefined, new MeshBasicMaterial({ color: 0xefe6cf, wireframe: true })),
+    )
   }
 
   /** Takes over which objects there are, and what moves with what. */
@@ -52,7 +85,8 @@ export class StageScene {
       node.removeFromParent()
       this.nodes.delete(id)
     }
-    for (const object of model.objects.values()) if (!this.nodes.has(object.id)) this.nodes.set(object.id, new Object3D())
+    for (const object of model.objects.values())
+      if (!this.nodes.has(object.id)) this.nodes.set(object.id, new Object3D())
     for (const object of model.objects.values()) {
       const parent = (object.parent !== null && this.nodes.get(object.parent)) || this.root
       const node = this.nodes.get(object.id)!
@@ -62,7 +96,14 @@ export class StageScene {
   }
 
   /** Puts everything where it is on a frame. */
-  show(model: SceneModel, book: SampleBook, frame: number, held: Held, chosen: ReadonlySet<number>, through: number | null): void {
+  show(
+    model: SceneModel,
+    book: SampleBook,
+    frame: number,
+    held: Held,
+    chosen: ReadonlySet<number>,
+    through: number | null,
+  ): void {
     const objects = model.inOrder()
     for (const object of objects) this.place(object, reader(object, book, frame, held))
     this.root.updateMatrixWorld(true)
@@ -120,8 +161,11 @@ export class StageScene {
     const node = this.nodes.get(object.id)!
     node.position.set(read('move.x'), read('move.y'), read('move.z'))
     node.rotation.set(
-      read('turn.x') * MathUtils.DEG2RAD, read('turn.y') * MathUtils.DEG2RAD, read('turn.z') * MathUtils.DEG2RAD,
-      object.turnOrder.toUpperCase() as EulerOrder)
+      read('turn.x') * MathUtils.DEG2RAD,
+      read('turn.y') * MathUtils.DEG2RAD,
+      read('turn.z') * MathUtils.DEG2RAD,
+      object.turnOrder.toUpperCase() as EulerOrder,
+    )
     node.scale.set(read('size.x'), read('size.y'), read('size.z'))
     node.visible = read('visible') >= 0.5
   }
@@ -185,7 +229,7 @@ function isShown(node: Object3D): boolean {
 function reader(object: SceneObject, book: SampleBook, frame: number, held: Held): Read {
   const tracks = book.tracks(object.id)
   return (channel) => {
-    const value = held(object.id, channel)
+    const value = held?.(object.id, channel)
     if (value !== undefined) return value
     const track = tracks.get(channel)
     return track ? valueAt(track, frame) : (specOf(object.kind, channel)?.default ?? 0)

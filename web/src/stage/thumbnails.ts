@@ -8,11 +8,16 @@ import { StageScene } from './stageScene'
 
 const [width, height] = [480, 270]
 const backdrop = new Color('#2a3f43')
-const nothingHeld = () => undefined
 
 /** Draws the scene's picture for the list, at the middle of its work range, and keeps it with the server. */
 export async function keepThumbnail(
-  renderer: WebGLRenderer, stage: StageScene, model: SceneModel, id: number | null, revision: number, after: () => void, book?: SampleBook,
+  renderer: WebGLRenderer,
+  stage: StageScene,
+  model: SceneModel,
+  id: number | null,
+  revision: number,
+  after: () => void,
+  book?: SampleBook,
 ): Promise<void> {
   if (id === null) return
   const ratio = renderer.getPixelRatio()
@@ -20,8 +25,9 @@ export async function keepThumbnail(
   renderer.setSize(width, height, false)
   const camera = new PerspectiveCamera(40, width / height, 0.05, 2000)
   const filming = model.inOrder().find((object) => object.kind === 'camera')
-  if (filming && book) stage.lookThrough(filming, book, middle(model), nothingHeld, camera)
-  else if (filming && stage.nodes.has(filming.id)) stage.nodes.get(filming.id)!.matrixWorld.decompose(camera.position, camera.quaternion, camera.scale)
+  if (filming && book) stage.lookThrough(filming, book, middle(model), null, camera)
+  else if (filming && stage.nodes.has(filming.id))
+    stage.nodes.get(filming.id)!.matrixWorld.decompose(camera.position, camera.quaternion, camera.scale)
   else {
     camera.position.set(7, 5, 10)
     camera.lookAt(0, 0.5, 0)
@@ -58,7 +64,7 @@ export async function drawThumbnails(ids: readonly number[], drawn: (id: number)
       const stage = new StageScene()
       stage.helpersShown = false
       stage.arrange(model)
-      stage.show(model, book, frame, nothingHeld, new Set(), null)
+      stage.show(model, book, frame, null, new Set(), null)
       await keepThumbnail(renderer, stage, model, id, message.revision, () => {}, book)
       stage.dispose()
       drawn(id)

@@ -6,23 +6,42 @@ export type Scheme = 'dark' | 'light'
 const chosen = useStorage<Scheme | 'system'>('zesty-scheme', 'dark')
 const systemDark = usePreferredDark()
 
-export const scheme = computed<Scheme>(() => (chosen.value === 'system' ? (systemDark.value ? 'dark' : 'light') : chosen.value))
+export const scheme = computed<Scheme>(() =>
+  chosen.value === 'system' ? (systemDark.value ? 'dark' : 'light') : chosen.value,
+)
 
 export function toggleScheme(): void {
   chosen.value = scheme.value === 'dark' ? 'light' : 'dark'
 }
 
 const names = {
-  ink: '--ink', panel: '--panel', raised: '--raised', line: '--line', lineSoft: '--line-soft', text: '--text', dim: '--dim',
-  cream: '--cream', lemon: '--lemon', lime: '--lime', onLime: '--on-lime', tangerine: '--tangerine', mint: '--mint',
-  grid: '--grid', gridStrong: '--grid-strong', laneChosen: '--lane-chosen', workBand: '--work-band',
+  ink: '--ink',
+  panel: '--panel',
+  raised: '--raised',
+  line: '--line',
+  lineSoft: '--line-soft',
+  text: '--text',
+  dim: '--dim',
+  cream: '--cream',
+  lemon: '--lemon',
+  lime: '--lime',
+  onLime: '--on-lime',
+  tangerine: '--tangerine',
+  mint: '--mint',
+  stage: '--stage',
+  grid: '--grid',
+  gridStrong: '--grid-strong',
+  laneChosen: '--lane-chosen',
+  workBand: '--work-band',
 } as const
 
 export type Colours = Record<keyof typeof names, string>
 
 function read(): Colours {
   const style = getComputedStyle(document.documentElement)
-  return Object.fromEntries(Object.entries(names).map(([key, name]) => [key, style.getPropertyValue(name).trim()])) as Colours
+  return Object.fromEntries(
+    Object.entries(names).map(([key, name]) => [key, style.getPropertyValue(name).trim()]),
+  ) as Colours
 }
 
 const current = shallowRef<Colours | null>(null)
@@ -30,7 +49,11 @@ const current = shallowRef<Colours | null>(null)
 /** The style sheet's colours, for what is drawn on canvases. */
 export const colours = (): Colours => (current.value ??= read())
 
-watch(scheme, (now) => {
-  document.documentElement.dataset.bsTheme = now
-  current.value = read()
-}, { immediate: typeof document !== 'undefined', flush: 'sync' })
+watch(
+  scheme,
+  (now) => {
+    document.documentElement.dataset.bsTheme = now
+    current.value = read()
+  },
+  { immediate: typeof document !== 'undefined', flush: 'sync' },
+)

@@ -16,11 +16,35 @@ function setWork(first: number, last: number): void {
 <template>
   <div class="ranges">
     <span class="dim">scene</span>
-    <NumberField :value="scene.settings.range[0]" label="Scene's first frame" :decimals="0" :step="1" @keep="setRange($event, scene.settings.range[1])" />
-    <NumberField :value="scene.settings.range[1]" label="Scene's last frame" :decimals="0" :step="1" @keep="setRange(scene.settings.range[0], $event)" />
+    <NumberField
+      :value="scene.settings.range[0]"
+      label="Scene's first frame"
+      :decimals="0"
+      :step="1"
+      @keep="setRange($event, scene.settings.range[1])"
+    />
+    <NumberField
+      :value="scene.settings.range[1]"
+      label="Scene's last frame"
+      :decimals="0"
+      :step="1"
+      @keep="setRange(scene.settings.range[0], $event)"
+    />
     <span class="dim">work</span>
-    <NumberField :value="scene.settings.work[0]" label="Work range's first frame" :decimals="0" :step="1" @keep="setWork($event, scene.settings.work[1])" />
-    <NumberField :value="scene.settings.work[1]" label="Work range's last frame" :decimals="0" :step="1" @keep="setWork(scene.settings.work[0], $event)" />
+    <NumberField
+      :value="scene.settings.work[0]"
+      label="Work range's first frame"
+      :decimals="0"
+      :step="1"
+      @keep="setWork($event, scene.settings.work[1])"
+    />
+    <NumberField
+      :value="scene.settings.work[1]"
+      label="Work range's last frame"
+      :decimals="0"
+      :step="1"
+      @keep="setWork(scene.settings.work[0], $event)"
+    />
   </div>
 </template>
 

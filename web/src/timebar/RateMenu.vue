@@ -17,7 +17,9 @@ const presets = [
   { rate: '60000/1001', label: '59.94', use: 'smooth NTSC video' },
   { rate: '60', label: '60', use: 'games and screens' },
 ]
-const shown = computed(() => `${presets.find((preset) => preset.rate === scene.settings.rate)?.label ?? scene.settings.rate} fps`)
+const shown = computed(
+  () => `${presets.find((preset) => preset.rate === scene.settings.rate)?.label ?? scene.settings.rate} fps`,
+)
 
 const asking = ref(false)
 const wanted = ref('')
@@ -48,21 +50,46 @@ async function set(rate: string, kept: 'frames' | 'clock'): Promise<void> {
 
 <template>
   <BDropdown variant="quiet" size="sm" :text="shown" title="Frames per second" strategy="fixed">
-    <BDropdownItemButton v-for="preset in presets" :key="preset.rate" :active="preset.rate === scene.settings.rate" @click="pick(preset.rate)">
+    <BDropdownItemButton
+      v-for="preset in presets"
+      :key="preset.rate"
+      :active="preset.rate === scene.settings.rate"
+      @click="pick(preset.rate)"
+    >
       <span class="num rate">{{ preset.label }}</span> {{ preset.use }}
     </BDropdownItemButton>
     <BDropdownDivider />
     <BDropdownItemButton @click="ask">Another rate…</BDropdownItemButton>
   </BDropdown>
-  <BModal v-model="asking" title="Change the rate" ok-title="Change the rate" ok-variant="lime" cancel-variant="quiet" centered @ok="set(wanted, keep)">
+  <BModal
+    v-model="asking"
+    title="Change the rate"
+    ok-title="Change the rate"
+    ok-variant="lime"
+    cancel-variant="quiet"
+    centered
+    @ok="set(wanted, keep)"
+  >
     <form class="ask" @submit.prevent="set(wanted, keep)">
-      <label>Frames per second <input v-model="wanted" class="form-control num" placeholder="24 or 30000/1001" autofocus /></label>
+      <label
+        >Frames per second <input v-model="wanted" class="form-control num" placeholder="24 or 30000/1001" autofocus
+      /></label>
       <fieldset>
         <legend>What stays as it is</legend>
-        <label class="way"><input v-model="keep" type="radio" class="form-check-input" value="clock" />
-          <span><b>The clock.</b> Motion keeps its speed. Keys keep their times and get other frame numbers; some may stand between frames.</span></label>
-        <label class="way"><input v-model="keep" type="radio" class="form-check-input" value="frames" />
-          <span><b>The frames.</b> Keys keep their frame numbers. Motion runs faster at a higher rate and slower at a lower one.</span></label>
+        <label class="way"
+          ><input v-model="keep" type="radio" class="form-check-input" value="clock" />
+          <span
+            ><b>The clock.</b> Motion keeps its speed. Keys keep their times and get other frame numbers; some may stand
+            between frames.</span
+          ></label
+        >
+        <label class="way"
+          ><input v-model="keep" type="radio" class="form-check-input" value="frames" />
+          <span
+            ><b>The frames.</b> Keys keep their frame numbers. Motion runs faster at a higher rate and slower at a lower
+            one.</span
+          ></label
+        >
       </fieldset>
     </form>
   </BModal>

@@ -21,20 +21,47 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
 
 <template>
   <section class="bar" aria-label="Time bar">
-    <BButton variant="quiet" title="To the work range's first frame (Home)" aria-label="First frame" @click="playhead.goTo(scene.settings.work[0])">
+    <BButton
+      variant="quiet"
+      title="To the work range's first frame (Home)"
+      aria-label="First frame"
+      @click="playhead.goTo(scene.settings.work[0])"
+    >
       <i class="bi bi-skip-start-fill" aria-hidden="true" />
     </BButton>
-    <BButton variant="quiet" title="To the key before (Alt ←)" @click="goToNeighbourKey(-1)"><i class="bi bi-caret-left-fill small" aria-hidden="true" /> key</BButton>
-    <BButton variant="lime" class="play" :title="playhead.playing ? 'Stop (Space)' : 'Play (Space)'" :aria-label="playhead.playing ? 'Stop' : 'Play'" @click="playhead.toggle()">
+    <BButton variant="quiet" title="To the key before (Alt ←)" @click="goToNeighbourKey(-1)"
+      ><i class="bi bi-caret-left-fill small" aria-hidden="true" /> key</BButton
+    >
+    <BButton
+      variant="lime"
+      class="play"
+      :title="playhead.playing ? 'Stop (Space)' : 'Play (Space)'"
+      :aria-label="playhead.playing ? 'Stop' : 'Play'"
+      @click="playhead.toggle()"
+    >
       <i :class="playhead.playing ? 'bi bi-stop-fill' : 'bi bi-play-fill'" aria-hidden="true" />
     </BButton>
-    <BButton variant="quiet" title="To the next key (Alt →)" @click="goToNeighbourKey(1)">key <i class="bi bi-caret-right-fill small" aria-hidden="true" /></BButton>
-    <BButton variant="quiet" title="To the work range's last frame (End)" aria-label="Last frame" @click="playhead.goTo(scene.settings.work[1])">
+    <BButton variant="quiet" title="To the next key (Alt →)" @click="goToNeighbourKey(1)"
+      >key <i class="bi bi-caret-right-fill small" aria-hidden="true"
+    /></BButton>
+    <BButton
+      variant="quiet"
+      title="To the work range's last frame (End)"
+      aria-label="Last frame"
+      @click="playhead.goTo(scene.settings.work[1])"
+    >
       <i class="bi bi-skip-end-fill" aria-hidden="true" />
     </BButton>
     <div class="frame">
-      <NumberField :value="playhead.frame" label="Frame" :decimals="0" :step="1" hint="The frame that is now: type one, drag sideways, or step with ← and →"
-        @hold="playhead.goTo($event)" @keep="playhead.goTo($event)" />
+      <NumberField
+        :value="playhead.frame"
+        label="Frame"
+        :decimals="0"
+        :step="1"
+        hint="The frame that is now: type one, drag sideways, or step with ← and →"
+        @hold="playhead.goTo($event)"
+        @keep="playhead.goTo($event)"
+      />
     </div>
     <span class="num dim seconds" title="Time on the scene's clock">{{ seconds }}</span>
     <RateMenu />
@@ -43,10 +70,19 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
     <BButton
       variant="lemon"
       :disabled="choice.objects.size === 0"
-      :title="choice.objects.size ? `${keyLabels[choice.tool]} of what is chosen at frame ${playhead.frame} (N); all transforms with Shift N` : 'Choose an object first'"
+      :title="
+        choice.objects.size
+          ? `${keyLabels[choice.tool]} of what is chosen at frame ${playhead.frame} (N); all transforms with Shift N`
+          : 'Choose an object first'
+      "
       @click="keyChosen()"
     >
-      {{ keyLabels[choice.tool] }} · N<span v-if="pending.count" class="waiting" :title="`${pending.count} changed values wait for a key`">{{ pending.count }}</span>
+      {{ keyLabels[choice.tool] }} · N<span
+        v-if="pending.count"
+        class="waiting"
+        :title="`${pending.count} changed values wait for a key`"
+        >{{ pending.count }}</span
+      >
     </BButton>
   </section>
 </template>
@@ -68,6 +104,16 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
 .small {
   font-size: 9px;
 }
+/* These change with every frame: what they do must not reach beyond them. */
+.frame,
+.seconds {
+  contain: strict;
+  height: 36px;
+}
+.seconds {
+  width: 70px;
+  line-height: 36px;
+}
 .frame {
   width: 92px;
   margin-left: 6px;
@@ -85,7 +131,6 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
   border-color: var(--line);
 }
 .seconds {
-  min-width: 66px;
   font-size: 11.5px;
 }
 .gap {

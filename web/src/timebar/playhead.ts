@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import { refThrottled } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { drawSoon, eachFrame } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
@@ -9,6 +10,9 @@ export const usePlayhead = defineStore('playhead', () => {
   const scene = useScene()
   const frame = ref(1)
   const playing = ref(false)
+  /** As `frame`, but while playing only a few times a second: for numbers, which nobody can read faster. */
+  const seldom = refThrottled(frame, 160)
+  const readFrame = computed(() => (playing.value ? seldom.value : frame.value))
   const shownRate = ref(0)
   const dropped = ref(0)
   const work = computed(() => scene.settings.work)
@@ -65,5 +69,5 @@ export const usePlayhead = defineStore('playhead', () => {
 
   const toggle = () => (playing.value ? stop() : play())
 
-  return { frame, playing, shownRate, dropped, goTo, play, stop, toggle }
+  return { frame, readFrame, playing, shownRate, dropped, goTo, play, stop, toggle }
 })

@@ -33,12 +33,35 @@ const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelect
 <template>
   <div class="channel" :data-channel="spec.name">
     <ValueMarker :state="channels.state(object, spec.name)" :label="label" @click="emit('marker')" />
-    <span class="name" :class="spec.name.endsWith('.x') ? 'x' : spec.name.endsWith('.y') ? 'y' : spec.name.endsWith('.z') ? 'z' : ''">{{ spec.label }}</span>
-    <Sparkline :track="track" :first="scene.settings.work[0]" :last="scene.settings.work[1]" :now="playhead.frame" :version="scene.samplesVersion" />
+    <span
+      class="name"
+      :class="spec.name.endsWith('.x') ? 'x' : spec.name.endsWith('.y') ? 'y' : spec.name.endsWith('.z') ? 'z' : ''"
+      >{{ spec.label }}</span
+    >
+    <Sparkline
+      :track="track"
+      :first="scene.settings.work[0]"
+      :last="scene.settings.work[1]"
+      :now="playhead.readFrame"
+      :version="scene.samplesVersion"
+    />
     <div v-if="spec.unit === 'onOff'" class="form-check form-switch switch">
-      <input class="form-check-input" type="checkbox" role="switch" :aria-label="label" :checked="value >= 0.5" @change="emit('keep', value >= 0.5 ? 0 : 1)" />
+      <input
+        class="form-check-input"
+        type="checkbox"
+        role="switch"
+        :aria-label="label"
+        :checked="value >= 0.5"
+        @change="emit('keep', value >= 0.5 ? 0 : 1)"
+      />
     </div>
-    <select v-else-if="spec.unit === 'choice'" class="pick num" :aria-label="label" :value="Math.round(value)" @change="choose">
+    <select
+      v-else-if="spec.unit === 'choice'"
+      class="pick num"
+      :aria-label="label"
+      :value="Math.round(value)"
+      @change="choose"
+    >
       <option v-for="(choice, i) in spec.choices" :key="choice" :value="i">{{ choice }}</option>
     </select>
     <NumberField

@@ -27,7 +27,14 @@ const read = (event: Event) => linearOf((event.target as HTMLInputElement).value
   <div class="channel" data-channel="look.colour">
     <ValueMarker :state="marker" label="Colour" @click="emit('marker')" />
     <span>Colour</span>
-    <input type="color" class="swatch" aria-label="Colour" :value="hex" @input="emit('hold', read($event))" @change="emit('keep', read($event))" />
+    <input
+      type="color"
+      class="swatch"
+      aria-label="Colour"
+      :value="hex"
+      @input="emit('hold', read($event))"
+      @change="emit('keep', read($event))"
+    />
     <span class="num hex">{{ hex }}</span>
   </div>
 </template>

@@ -3,7 +3,16 @@ import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { readSum } from './sums'
 
 const props = withDefaults(
-  defineProps<{ value: number; label: string; unit?: string; step?: number; decimals?: number; least?: number; most?: number; hint?: string }>(),
+  defineProps<{
+    value: number
+    label: string
+    unit?: string
+    step?: number
+    decimals?: number
+    least?: number
+    most?: number
+    hint?: string
+  }>(),
   { unit: '', step: 0.1, decimals: 2, least: -Infinity, most: Infinity, hint: '' },
 )
 const emit = defineEmits<{
@@ -60,7 +69,9 @@ function press(event: KeyboardEvent): void {
   } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
     event.preventDefault()
     const step = props.step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1) * (event.key === 'ArrowUp' ? 1 : -1)
-    const value = within(tidy((typed.value === null ? props.value : (readSum(typed.value, props.value) ?? props.value)) + step))
+    const value = within(
+      tidy((typed.value === null ? props.value : (readSum(typed.value, props.value) ?? props.value)) + step),
+    )
     typed.value = String(value)
     emit('keep', value)
   }
@@ -110,7 +121,11 @@ function drop(event: PointerEvent): void {
     :value="shown"
     :aria-label="label"
     :aria-invalid="wrong"
-    :title="wrong ? 'Not a number or a sum. Try 12*4 or +=5.' : hint || `${label}: type a number or a sum, drag sideways, or step with the arrow keys`"
+    :title="
+      wrong
+        ? 'Not a number or a sum. Try 12*4 or +=5.'
+        : hint || `${label}: type a number or a sum, drag sideways, or step with the arrow keys`
+    "
     @focus="begin"
     @blur="finish"
     @input="type"

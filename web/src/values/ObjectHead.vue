@@ -27,7 +27,8 @@ async function rename(): Promise<void> {
 function finish(): void {
   const wanted = name.value?.trim()
   name.value = null
-  if (wanted && wanted !== props.object.name) void scene.edit({ edit: 'renameObject', object: props.object.id, name: wanted })
+  if (wanted && wanted !== props.object.name)
+    void scene.edit({ edit: 'renameObject', object: props.object.id, name: wanted })
 }
 
 function press(event: KeyboardEvent): void {
@@ -44,7 +45,16 @@ function putUnder(event: Event): void {
 <template>
   <header>
     <div class="title">
-      <input v-if="name !== null" ref="field" v-model="name" class="form-control form-control-sm" maxlength="80" aria-label="Name" @blur="finish" @keydown.stop="press" />
+      <input
+        v-if="name !== null"
+        ref="field"
+        v-model="name"
+        class="form-control form-control-sm"
+        maxlength="80"
+        aria-label="Name"
+        @blur="finish"
+        @keydown.stop="press"
+      />
       <button v-else type="button" class="name" title="Click to rename" @click="rename">{{ object.name }}</button>
       <span v-if="choice.objects.size > 1" class="dim">and {{ choice.objects.size - 1 }} more</span>
     </div>

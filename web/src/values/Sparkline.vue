@@ -13,10 +13,14 @@ const line = computed(() => {
   void props.version
   const { track, first, last } = props
   if (!track || track.samples.length === 1) return ''
-  const values = Array.from({ length: points + 1 }, (_, i) => valueAt(track, Math.round(first + ((last - first) * i) / points)))
+  const values = Array.from({ length: points + 1 }, (_, i) =>
+    valueAt(track, Math.round(first + ((last - first) * i) / points)),
+  )
   const low = Math.min(...values)
   const span = Math.max(...values) - low || 1
-  return values.map((value, i) => `${(i * width) / points},${(height - 3 - ((value - low) / span) * (height - 6)).toFixed(1)}`).join(' ')
+  return values
+    .map((value, i) => `${(i * width) / points},${(height - 3 - ((value - low) / span) * (height - 6)).toFixed(1)}`)
+    .join(' ')
 })
 const nowAt = computed(() => ((props.now - props.first) / Math.max(1, props.last - props.first)) * width)
 </script>

@@ -13,7 +13,13 @@ const words: Record<MarkerState, string> = {
 </script>
 
 <template>
-  <button type="button" class="marker" :aria-label="`${label}: ${words[state]}`" :title="`${label}: ${words[state]}`" :data-state="state">
+  <button
+    type="button"
+    class="marker"
+    :aria-label="`${label}: ${words[state]}`"
+    :title="`${label}: ${words[state]}`"
+    :data-state="state"
+  >
     <svg width="16" height="20" viewBox="0 0 16 20" aria-hidden="true">
       <circle v-if="state === 'still'" class="dot" cx="8" cy="10" r="1.7" />
       <rect v-else class="bean" x="3.2" y="6.2" width="9.6" height="7.6" rx="3.8" :class="state" />

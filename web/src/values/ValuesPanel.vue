@@ -34,7 +34,9 @@ const groups = computed(() => {
 function onChosen(channel: string, value: number): ChannelValue[] {
   return [...choice.objects].flatMap((id) => {
     const chosen = scene.model.objects.get(id)
-    return chosen && channelsOf(chosen.kind).some((spec) => spec.name === channel) ? [{ object: id, channel, value }] : []
+    return chosen && channelsOf(chosen.kind).some((spec) => spec.name === channel)
+      ? [{ object: id, channel, value }]
+      : []
   })
 }
 

@@ -20,8 +20,8 @@ export function useChannelState() {
     const keys = object.channels.get(channel)?.keys
     if (!keys || keys.count === 0) return undefined
     const { ticksPerFrame } = scene.settings
-    const time = keys.times[firstAtOrAfter(keys, playhead.frame * ticksPerFrame - 0.5)]
-    return time !== undefined && Math.abs(time - playhead.frame * ticksPerFrame) <= 0.5 ? time : undefined
+    const time = keys.times[firstAtOrAfter(keys, playhead.readFrame * ticksPerFrame - 0.5)]
+    return time !== undefined && Math.abs(time - playhead.readFrame * ticksPerFrame) <= 0.5 ? time : undefined
   }
 
   function state(object: SceneObject, channel: string): MarkerState {
@@ -38,7 +38,7 @@ export function useChannelState() {
     const known = object.channels.get(channel)
     if (known && known.keys.count === 0) return known.still
     const track = scene.book.tracks(object.id).get(channel)
-    return track ? valueAt(track, playhead.frame) : (specOf(object.kind, channel)?.default ?? 0)
+    return track ? valueAt(track, playhead.readFrame) : (specOf(object.kind, channel)?.default ?? 0)
   }
 
   return { keyHere, state, value }

@@ -3,7 +3,13 @@ const toScreen = (linear: number) => (linear <= 0.0031308 ? linear * 12.92 : 1.0
 const toLinear = (screen: number) => (screen <= 0.04045 ? screen / 12.92 : ((screen + 0.055) / 1.055) ** 2.4)
 
 export function hexOf(linear: readonly number[]): string {
-  return `#${linear.map((part) => Math.round(toScreen(Math.min(Math.max(part, 0), 1)) * 255).toString(16).padStart(2, '0')).join('')}`
+  return `#${linear
+    .map((part) =>
+      Math.round(toScreen(Math.min(Math.max(part, 0), 1)) * 255)
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`
 }
 
 export function linearOf(hex: string): [number, number, number] {

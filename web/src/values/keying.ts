@@ -15,7 +15,9 @@ function channelsFor(groups: readonly string[]): ChannelValue[] {
 /** Keys what is chosen: the tool's transforms, and whatever the hand changed on this frame. */
 export function keyChosen(groups = groupsOf[useChoice().tool]): void {
   const pending = usePending()
-  const wanted = new Map([...channelsFor(groups), ...pending.list()].map((value) => [`${value.object}|${value.channel}`, value]))
+  const wanted = new Map(
+    [...channelsFor(groups), ...pending.list()].map((value) => [`${value.object}|${value.channel}`, value]),
+  )
   if (wanted.size === 0) useNotices().say('Choose an object first; then N keys it at the playhead.')
   else void pending.key([...wanted.values()])
 }

@@ -54,10 +54,12 @@ export const usePending = defineStore('pending', () => {
   /** Keys channels at the playhead: at the values held, or as they are. */
   async function key(channels: readonly ChannelValue[]): Promise<void> {
     const wanted = new Map(channels.map((value) => [nameOf(value.object, value.channel), value]))
-    for (const held of list()) if (wanted.has(nameOf(held.object, held.channel))) wanted.set(nameOf(held.object, held.channel), held)
+    for (const held of list())
+      if (wanted.has(nameOf(held.object, held.channel))) wanted.set(nameOf(held.object, held.channel), held)
     if (wanted.size === 0) return
     const all = [...wanted.values()]
-    if (await scene.edit({ edit: 'keyChannels', frame: playhead.frame, values: all, interpolation: 'clamped' })) release(all)
+    if (await scene.edit({ edit: 'keyChannels', frame: playhead.frame, values: all, interpolation: 'clamped' }))
+      release(all)
   }
 
   /** Called when the playhead leaves the frame: what was not keyed goes, and can be keyed after all. */

@@ -4,7 +4,11 @@
  * @returns the number, or null where the text is none.
  */
 export function readSum(text: string, present: number): number | null {
-  const plain = text.replace(/[\s\u2009°%]/g, '').replace(/,/g, '.').replace(/×/g, '*').replace(/−/g, '-')
+  const plain = text
+    .replace(/[\s\u2009°%]/g, '')
+    .replace(/,/g, '.')
+    .replace(/×/g, '*')
+    .replace(/−/g, '-')
   const change = /^([+\-*/])=(.+)$/.exec(plain)
   const value = change ? evaluate(`(${present})${change[1]}(${change[2]})`) : evaluate(plain)
   return value !== null && Number.isFinite(value) ? value : null
@@ -18,7 +22,8 @@ function evaluate(text: string): number | null {
 
   const sum = (): number => {
     let value = product()
-    while (tokens[at] === '+' || tokens[at] === '-') value = tokens[at++] === '+' ? value + product() : value - product()
+    while (tokens[at] === '+' || tokens[at] === '-')
+      value = tokens[at++] === '+' ? value + product() : value - product()
     return value
   }
   const product = (): number => {

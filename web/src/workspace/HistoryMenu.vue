@@ -9,13 +9,34 @@ const time = (at: string) => new Date(at).toLocaleTimeString([], { hour: '2-digi
 </script>
 
 <template>
-  <BDropdown size="sm" variant="pill" toggle-class="history" no-caret strategy="fixed" title="Every change is kept. Open the list to go back to any of them">
-    <template #button-content>{{ scene.busy ? 'Keeping…' : scene.position === 0 ? 'Kept' : `Kept · change ${scene.position}` }}</template>
+  <BDropdown
+    size="sm"
+    variant="pill"
+    toggle-class="history"
+    no-caret
+    strategy="fixed"
+    title="Every change is kept. Open the list to go back to any of them"
+  >
+    <template #button-content>{{
+      scene.busy ? 'Keeping…' : scene.position === 0 ? 'Kept' : `Kept · change ${scene.position}`
+    }}</template>
     <BDropdownText v-if="scene.history.length === 0">No changes yet</BDropdownText>
-    <BDropdownItemButton v-for="entry in newestFirst" :key="entry.seq" :active="entry.seq === scene.position" @click="scene.goTo(entry.seq)">
-      <span class="line" :class="{ undone: entry.seq > scene.position }"><span class="num seq">{{ entry.seq }}</span>{{ entry.title }}<span class="num at">{{ time(entry.madeAt) }}</span></span>
+    <BDropdownItemButton
+      v-for="entry in newestFirst"
+      :key="entry.seq"
+      :active="entry.seq === scene.position"
+      @click="scene.goTo(entry.seq)"
+    >
+      <span class="line" :class="{ undone: entry.seq > scene.position }"
+        ><span class="num seq">{{ entry.seq }}</span
+        >{{ entry.title }}<span class="num at">{{ time(entry.madeAt) }}</span></span
+      >
     </BDropdownItemButton>
-    <BDropdownItemButton v-if="scene.history.length && scene.history.length <= shownAtMost" :active="scene.position === 0" @click="scene.goTo(0)">
+    <BDropdownItemButton
+      v-if="scene.history.length && scene.history.length <= shownAtMost"
+      :active="scene.position === 0"
+      @click="scene.goTo(0)"
+    >
       <span class="line"><span class="num seq">0</span>Before the first change</span>
     </BDropdownItemButton>
   </BDropdown>

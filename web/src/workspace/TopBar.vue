@@ -16,10 +16,24 @@ const finder = useFinder()
     <span class="scene" :title="scene.settings.name">{{ scene.settings.name }}</span>
     <HistoryMenu />
     <div class="pair">
-      <BButton variant="quiet" class="btn-small" :disabled="!scene.canUndo" :title="scene.canUndo ? `Undo: ${scene.undoTitle} (Ctrl Z)` : 'Nothing to undo'" aria-label="Undo" @click="scene.undo()">
+      <BButton
+        variant="quiet"
+        class="btn-small"
+        :disabled="!scene.canUndo"
+        :title="scene.canUndo ? `Undo: ${scene.undoTitle} (Ctrl Z)` : 'Nothing to undo'"
+        aria-label="Undo"
+        @click="scene.undo()"
+      >
         <i class="bi bi-arrow-counterclockwise" aria-hidden="true" />
       </BButton>
-      <BButton variant="quiet" class="btn-small" :disabled="!scene.canRedo" :title="scene.canRedo ? `Redo: ${scene.redoTitle} (Ctrl Shift Z)` : 'Nothing to redo'" aria-label="Redo" @click="scene.redo()">
+      <BButton
+        variant="quiet"
+        class="btn-small"
+        :disabled="!scene.canRedo"
+        :title="scene.canRedo ? `Redo: ${scene.redoTitle} (Ctrl Shift Z)` : 'Nothing to redo'"
+        aria-label="Redo"
+        @click="scene.redo()"
+      >
         <i class="bi bi-arrow-clockwise" aria-hidden="true" />
       </BButton>
     </div>
@@ -27,10 +41,23 @@ const finder = useFinder()
     <div class="gap" />
     <button type="button" class="finder" @click="finder.finding = true">Find a command <kbd>Ctrl K</kbd></button>
     <SchemeButton />
-    <BButton v-if="scene.id !== null" variant="quiet" class="btn-small" :href="http.fileAddress(scene.id)" title="Save the scene as a scene file">
+    <BButton
+      v-if="scene.id !== null"
+      variant="quiet"
+      class="btn-small"
+      :href="http.fileAddress(scene.id)"
+      title="Save the scene as a scene file"
+    >
       <i class="bi bi-download" aria-hidden="true" /> Export
     </BButton>
-    <BButton variant="quiet" class="btn-small" title="Shortcuts (?)" aria-label="Shortcuts" @click="finder.listing = true">?</BButton>
+    <BButton
+      variant="quiet"
+      class="btn-small"
+      title="Shortcuts (?)"
+      aria-label="Shortcuts"
+      @click="finder.listing = true"
+      >?</BButton
+    >
   </header>
 </template>
 

@@ -34,33 +34,50 @@ const problem = ref('')
 const commands = workspaceCommands()
 useShortcuts(commands)
 
-watch(() => props.id, async (id) => {
-  opened.value = false
-  choice.choose([])
-  choice.clearKeys()
-  try {
-    await scene.open(id)
-    playhead.goTo(scene.settings.work[0])
-    view.showAll()
-    views.through = scene.model.inOrder().find((object) => object.kind === 'camera')?.id ?? null
-    opened.value = true
-  } catch (wrong) {
-    problem.value = wrong instanceof Error ? wrong.message : String(wrong)
-  }
-}, { immediate: true })
+watch(
+  () => props.id,
+  async (id) => {
+    opened.value = false
+    choice.choose([])
+    choice.clearKeys()
+    try {
+      await scene.open(id)
+      playhead.goTo(scene.settings.work[0])
+      view.showAll()
+      views.through = scene.model.inOrder().find((object) => object.kind === 'camera')?.id ?? null
+      opened.value = true
+    } catch (wrong) {
+      problem.value = wrong instanceof Error ? wrong.message : String(wrong)
+    }
+  },
+  { immediate: true },
+)
 
-watch(() => playhead.frame, (_, from) => pending.leave(from), { flush: 'sync' })
-watch(() => scene.gone, (gone) => {
-  if (!gone) return
-  useNotices().say('This scene has been deleted in another window.')
-  void router.push('/')
-})
+watch(
+  () => playhead.frame,
+  (_, from) => pending.leave(from),
+  { flush: 'sync' },
+)
+watch(
+  () => scene.gone,
+  (gone) => {
+    if (!gone) return
+    useNotices().say('This scene has been deleted in another window.')
+    void router.push('/')
+  },
+)
 // Objects and keys that are gone are no longer chosen.
-watch(() => scene.rowsVersion, () => {
-  const there = [...choice.objects].filter((id) => scene.model.objects.has(id))
-  if (there.length !== choice.objects.size) choice.choose(there)
-})
-watch(() => scene.settings.name, (name) => (document.title = name ? `${name} · Zesty Reel` : 'Zesty Reel'))
+watch(
+  () => scene.rowsVersion,
+  () => {
+    const there = [...choice.objects].filter((id) => scene.model.objects.has(id))
+    if (there.length !== choice.objects.size) choice.choose(there)
+  },
+)
+watch(
+  () => scene.settings.name,
+  (name) => (document.title = name ? `${name} · Zesty Reel` : 'Zesty Reel'),
+)
 
 onBeforeUnmount(() => {
   playhead.stop()

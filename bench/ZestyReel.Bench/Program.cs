@@ -1,0 +1,81 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Text.Json;
+using Microsoft.AspNetCore.SignalR.Client;
+using Microsoft.Extensions.DependencyInjection;
+using ZestyReel.Bench;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+using ZestyReel.Server.Hosting;
+using ZestyReel.Server.Wire;
+using ZestyReel.Store;
+
+var home = args[0];
+await Sampling();
+await OneKey();
+Opening();
+
+// Sampling 1,000 objects × 9 channels × 1,000 frames on all cores, and the same keys in three.js' mixer in Node.
+async Task Sampling()
+{
+    var scene = Scenes.Boxes(1000, 1000, 11);
+    var targets = scene.Objects.Values.Select(thing => new SampleTarget(thing, [.. ChannelCatalogue.Of(thing.Kind).Take(9)])).ToList();
+    var ours = Measure.Median(Measure.Runs(7, () => Sampler.Blocks(scene, targets, scene.Settings.Range)));
+    Measure.Print("sample 1000 objects x 9 channels x 1000 frames", ours / 1000, "s");
+
+    // Per frame the mixer also blends and writes properties; it is given the same nine tracks of eleven keys, as Hermite splines.
+    var node = Process.Start(new ProcessStartInfo("node", [Path.Combine(home, "bench", "web", "mixer.mjs")]) { RedirectStandardOutput = true })!;
+    var theirs = JsonDocument.Parse(await node.StandardOutput.ReadToEndAsync()).RootElement.GetProperty("milliseconds").GetDouble();
+    Measure.Print("three.js mixer, the same keys", theirs / 1000, "s");
+    Measure.Print("sampling, times as fast as the three.js mixer", theirs / ours, "ratio");
+}
+
+// One key in a scene of 100 objects and 1,000 frames, from the request to the new samples, over the hub.
+async Task OneKey()
+{
+    var folder = Directory.CreateTempSubdirectory("zesty-bench-").FullName;
+    await using var app = ZestyHost.Build(new ServerOptions(folder, "127.0.0.1", 0, folder));
+    var id = app.Services.GetRequiredService<SceneStore>().Add(Scenes.Boxes(100, 1000, 100));
+    await app.StartAsync();
+    await using var hub = new HubConnectionBuilder().WithUrl(app.Urls.First() + "/live").AddMessagePackProtocol().Build();
+    var changed = new TaskCompletionSource<ChangeMessage>();
+    hub.On<ChangeMessage>("changed", change => changed.TrySetResult(change));
+    await hub.StartAsync();
+    await hub.InvokeAsync<SceneMessage>("Open", id);
+    await hub.InvokeAsync<BlockMessage[]>("Watch", id, 0L, 999L);
+
+    var times = new List<double>();
+    long revision = 0;
+    for (var i = 0; i < 220; i++)
+    {
+        changed = new TaskCompletionSource<ChangeMessage>();
+        var edit = string.Create(CultureInfo.InvariantCulture, $$"""{"edit":"keyChannels","frame":{{i * 4 % 1000}},"values":[{"object":{{i % 100 + 1}},"channel":"move.x","value":{{i}}}]}""");
+        var start = Stopwatch.GetTimestamp();
+        await hub.InvokeAsync<KeptMessage>("Edit", id, revision, edit);
+        revision = (await changed.Task).Revision;
+        // The first twenty warm up.
+        if (i >= 20) times.Add(Stopwatch.GetElapsedTime(start).TotalMilliseconds);
+    }
+    times.Sort();
+    Measure.Print("one-key edit, request to new blocks, median", Measure.Median([.. times]), "ms");
+    Measure.Print("one-key edit, request to new blocks, p95", Measure.Percentile95([.. times]), "ms");
+    await app.StopAsync();
+    Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+    Directory.Delete(folder, recursive: true);
+}
+
+// Opening a kept scene of one million keys: from the database to the message that a tab gets.
+void Opening()
+{
+    var folder = Directory.CreateTempSubdirectory("zesty-bench-").FullName;
+    var store = new SceneStore(new Database(folder));
+    var scene = Scenes.Boxes(100, 1112, 1112);
+    var id = store.Add(scene);
+    var nothing = Scene.Empty("nothing");
+    var times = Measure.Runs(5, () => SceneWire.Rows(SceneChange.Between(nothing, store.Load(id)!.Scene)));
+    Measure.Print($"open a scene of {scene.KeyCount()} keys", Measure.Median(times) / 1000, "s");
+    Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+    Directory.Delete(folder, recursive: true);
+}

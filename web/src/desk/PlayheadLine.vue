@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { usePlayhead } from '../timebar/playhead'
+
+/** The playhead over a canvas. It lies in a layer of its own, so that moving it draws nothing anew. */
+const props = defineProps<{ first: number; last: number; width: number; flag?: boolean }>()
+const playhead = usePlayhead()
+
+const x = computed(() => ((playhead.frame - props.first) / (props.last - props.first)) * props.width)
+const shown = computed(() => x.value >= -1 && x.value <= props.width + 1)
+</script>
+
+<template>
+  <div v-show="shown" class="now" :class="{ flag }" :style="{ transform: `translateX(${x}px)` }" aria-hidden="true">
+    <span v-if="flag" class="num">{{ playhead.frame }}</span>
+  </div>
+</template>
+
+<style scoped>
+.now {
+  position: absolute;
+  inset: 0 auto 0 -1px;
+  width: 2px;
+  background: var(--lime);
+  pointer-events: none;
+  will-change: transform;
+}
+.flag span {
+  position: absolute;
+  top: 0;
+  left: 1px;
+  min-width: 30px;
+  height: 19px;
+  padding: 0 6px;
+  translate: -50%;
+  clip-path: polygon(0 0, 100% 0, 100% 68%, calc(100% - 6px) 100%, 6px 100%, 0 68%);
+  background: var(--lime);
+  color: var(--on-lime);
+  font-size: 11.5px;
+  font-weight: 700;
+  line-height: 17px;
+  text-align: center;
+}
+</style>
