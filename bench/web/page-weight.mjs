@@ -1,6 +1,6 @@
 // How much compressed script a first visit loads, list and workspace together, as the server sends it.
 import { print, serve } from './bench.mjs'
-import { gzipSync } from "node:zlib"
+import { gzipSync } from 'node:zlib'
 
 const server = await serve('demo')
 const seen = new Set()

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
+import { AxeBuilder } from '@axe-core/playwright'
 import Ajv from 'ajv/dist/2020.js'
 import { PNG } from 'pngjs'
 import { browse, home, open, Server, until } from './harness.mjs'
@@ -103,6 +104,25 @@ test('the light scheme is kept', async () => {
   await page.reload()
   await card('Quay').waitFor()
   assert.equal(await page.evaluate(() => document.documentElement.dataset.bsTheme), 'light')
+})
+
+test('list and workspace pass axe in both schemes', async () => {
+  for (const scheme of ['light', 'dark']) {
+    await page.evaluate((wanted) => localStorage.setItem('zesty-scheme', wanted), scheme)
+    for (const path of ['/', '/scenes/1']) {
+      await page.goto(server.address + path)
+      await page
+        .locator(path === '/' ? '.card img' : '.head.object')
+        .first()
+        .waitFor()
+      if (path !== '/') await page.getByRole('button', { name: 'Lighthouse', exact: true }).click()
+      const { violations } = await new AxeBuilder({ page }).analyze()
+      assert.deepEqual(
+        violations.map(({ id, nodes }) => [id, nodes.map((node) => node.html)]),
+        [],
+      )
+    }
+  }
 })
 
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

@@ -35,14 +35,22 @@ function press(event: KeyboardEvent): void {
   }
 }
 
-function shown(): void {
-  text.value = ''
-  field.value?.focus()
-}
+watch(
+  () => finder.finding,
+  () => (text.value = ''),
+)
 </script>
 
 <template>
-  <BModal v-model="finder.finding" title="Find a command" no-footer no-header body-class="p-0" @shown="shown">
+  <BModal
+    v-model="finder.finding"
+    title="Find a command"
+    no-footer
+    no-header
+    body-class="p-0"
+    no-animation
+    @shown="field?.focus()"
+  >
     <input
       ref="field"
       v-model="text"

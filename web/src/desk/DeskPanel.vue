@@ -75,10 +75,7 @@ watch(
     if (playhead.playing) view.reveal(frame)
   },
 )
-watch(
-  () => choice.first,
-  () => drawSoon(revealChosen),
-)
+watch([() => choice.first, () => desk.filter], () => drawSoon(revealChosen))
 
 function revealChosen(): void {
   const lane = desk.lanes.find((each) => each.object.id === choice.first && !each.channel)

@@ -66,7 +66,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
     <template v-if="object">
       <ObjectHead :object="object" />
       <section v-for="group in groups" :key="group.name" :aria-label="group.name">
-        <h3 class="group">{{ group.name }}</h3>
+        <h2 class="group">{{ group.name }}</h2>
         <ChannelRow
           v-for="spec in group.specs"
           :key="key(spec)"

@@ -13,7 +13,7 @@ const finder = useFinder()
 <template>
   <header class="top">
     <BrandMark />
-    <span class="scene" :title="scene.settings.name">{{ scene.settings.name }}</span>
+    <h1 class="scene" :title="scene.settings.name">{{ scene.settings.name }}</h1>
     <HistoryMenu />
     <div class="pair">
       <BButton
@@ -71,7 +71,10 @@ const finder = useFinder()
   border-bottom: 1px solid var(--line);
 }
 .scene {
+  margin: 0;
   max-width: 260px;
+  font-size: 13px;
+  font-weight: 450;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

@@ -31,6 +31,20 @@ const view = useTimeView()
 const opened = ref(false)
 const problem = ref('')
 
+const [stageShare, valuesShare] = [56, 26]
+
+/** Tells a screen reader how far each splitter is; the panes' own package leaves that out. */
+function tellSplitters(): void {
+  for (const splitter of document.querySelectorAll('.splitpanes__splitter')) {
+    const before = splitter.previousElementSibling as HTMLElement | null
+    const box = splitter.parentElement!.getBoundingClientRect()
+    const isRow = splitter.getAttribute('aria-orientation') === 'horizontal'
+    const share = isRow ? before!.offsetHeight / box.height : before!.offsetWidth / box.width
+    splitter.setAttribute('aria-valuenow', String(Math.round(share * 100)))
+    splitter.setAttribute('aria-label', isRow ? 'Between stage and desk' : 'Between stage and values')
+  }
+}
+
 const commands = workspaceCommands()
 useShortcuts(commands)
 
@@ -88,16 +102,16 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <div class="workspace">
+  <main class="workspace">
     <TopBar />
-    <Splitpanes v-if="opened" horizontal class="split">
-      <Pane :size="56" :min-size="20">
-        <Splitpanes>
-          <Pane :size="74" :min-size="30"><StageView /></Pane>
-          <Pane :size="26" :min-size="18"><ValuesPanel /></Pane>
+    <Splitpanes v-if="opened" horizontal class="split" @ready="tellSplitters" @resized="tellSplitters">
+      <Pane :size="stageShare" :min-size="20">
+        <Splitpanes @ready="tellSplitters" @resized="tellSplitters">
+          <Pane :size="100 - valuesShare" :min-size="30"><StageView /></Pane>
+          <Pane :size="valuesShare" :min-size="18"><ValuesPanel /></Pane>
         </Splitpanes>
       </Pane>
-      <Pane :size="44" :min-size="20">
+      <Pane :size="100 - stageShare" :min-size="20">
         <div class="lower">
           <TimeBar />
           <DeskPanel />
@@ -113,7 +127,7 @@ onBeforeUnmount(() => {
     </div>
     <CommandFinder :commands="commands" />
     <ShortcutList :commands="commands" />
-  </div>
+  </main>
 </template>
 
 <style scoped>

@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest'
+import type { Keys } from '../scene/keys'
+import { firstAtOrAfter, unpackKeys } from '../scene/keys'
+import { merge } from './laneKeys'
+import { labelStep, tickStep } from './ruler'
+
+const keys = (...times: number[]): Keys => ({
+  count: times.length,
+  times: Float64Array.from(times),
+  values: Float64Array.from(times),
+  modes: Uint8Array.from(times, (_, i) => i),
+})
+
+describe('keys', () => {
+  it('are unpacked from any place in a message', () => {
+    const bytes = new Uint8Array(3 + 2 * 17)
+    const view = new DataView(bytes.buffer, 3)
+    ;[5, 9].forEach((time, i) => view.setFloat64(i * 8, time, true))
+    ;[0.5, -2].forEach((value, i) => view.setFloat64(16 + i * 8, value, true))
+    bytes.set([0x33, 0x01], 3 + 32)
+    const read = unpackKeys(bytes.subarray(3))
+    expect([...read.times]).toEqual([5, 9])
+    expect([...read.values]).toEqual([0.5, -2])
+    expect([...read.modes]).toEqual([0x33, 0x01])
+  })
+
+  it('are found by time', () => {
+    const some = keys(1, 4, 9)
+    expect([0, 1, 2, 4, 9, 10].map((time) => firstAtOrAfter(some, time))).toEqual([0, 0, 1, 1, 2, 3])
+  })
+
+  it('of several channels make one stem for each time', () => {
+    expect([...merge([keys(1, 5), keys(2, 5, 7)]).times]).toEqual([1, 2, 5, 7])
+  })
+})
+
+describe('the ruler', () => {
+  it.each([0.005, 0.05, 0.4, 1, 3, 8, 40, 300])('at %d pixels a frame keeps labels apart and in step', (scale) => {
+    for (const fps of [12, 24, 25, 29.97, 60]) {
+      const step = labelStep(scale, 56, fps)
+      expect(step * scale).toBeGreaterThanOrEqual(Math.min(56, scale))
+      expect(Number.isInteger(step)).toBe(true)
+      expect(step % tickStep(step, scale)).toBe(0)
+    }
+  })
+})
