@@ -138,7 +138,7 @@ export async function until(reading, holds, what) {
     if (holds(last)) return last
     await new Promise((resolve) => setTimeout(resolve, 30))
   }
-  throw new Error(`${what} did not come; last seen: ${JSON.stringify(last)}`)
+  throw new Error(`${what} did not come; last seen: ${JSON.stringify(last)?.slice(0, 300)}`)
 }
 
 export const setField = async (page, label, text) => {

@@ -19,7 +19,7 @@ public sealed record TimeMap(Func<Tick, Tick> Of, double Factor)
             tick =>
             {
                 var frame = from.NearestFrame(tick);
-                return from.StartOf(frame) == tick ? to.StartOf(frame) : new Tick(Rounded(tick.Value * top, bottom));
+                return from.StartOf(frame) == tick ? to.StartOf(frame) : new Tick((long)Rounding.HalfToEven(tick.Value * top, bottom));
             },
             (double)top / (double)bottom);
     }
@@ -65,12 +65,4 @@ public sealed record TimeMap(Func<Tick, Tick> Of, double Factor)
         valuesAreTimes
             ? Handle.BetweenTimes(handle.Ticks * Factor, handle.Value * Factor)
             : new(handle.Ticks * Factor, handle.Value);
-
-    private static long Rounded(Int128 top, Int128 bottom)
-    {
-        var (quotient, rest) = Int128.DivRem(top, bottom);
-        var twice = Int128.Abs(rest) * 2;
-        if (twice > bottom || (twice == bottom && !Int128.IsEvenInteger(quotient))) quotient += Int128.Sign(top);
-        return (long)quotient;
-    }
 }

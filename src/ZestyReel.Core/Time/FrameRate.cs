@@ -50,7 +50,7 @@ public readonly record struct FrameRate
         : string.Create(CultureInfo.InvariantCulture, $"{Num}/{Den}");
 
     /// <summary>The tick at which a whole frame starts: n·705,600,000·den/num, rounded half to even.</summary>
-    public Tick StartOf(long frame) => new(RoundHalfToEven((Int128)frame * Tick.PerSecond * Den, Num));
+    public Tick StartOf(long frame) => new((long)Rounding.HalfToEven((Int128)frame * Tick.PerSecond * Den, Num));
 
     /// <summary>The tick of a whole or fractional frame, by the same rule as <see cref="StartOf"/>.</summary>
     /// <exception cref="Refusal">The frame lies out of reach.</exception>
@@ -64,7 +64,7 @@ public readonly record struct FrameRate
         var mantissa = new BigInteger(frame * PowerOfTen(scale));
         var top = mantissa * Tick.PerSecond * Den;
         var bottom = BigInteger.Pow(10, scale) * Num;
-        return new Tick((long)RoundHalfToEven(top, bottom));
+        return new Tick((long)Rounding.HalfToEven(top, bottom));
     }
 
     /// <summary>The nearest double to the exact frame number of a tick.</summary>
@@ -93,7 +93,7 @@ public readonly record struct FrameRate
     }
 
     /// <summary>The whole frame that starts nearest to the tick.</summary>
-    public long NearestFrame(Tick tick) => RoundHalfToEven((Int128)tick.Value * Num, (Int128)Tick.PerSecond * Den);
+    public long NearestFrame(Tick tick) => (long)Rounding.HalfToEven((Int128)tick.Value * Num, (Int128)Tick.PerSecond * Den);
 
     /// <summary>Whether a whole frame starts at the tick.</summary>
     public bool IsOnFrame(Tick tick) => StartOf(NearestFrame(tick)) == tick;
@@ -105,24 +105,6 @@ public readonly record struct FrameRate
         return StartOf(nearest) == tick
             ? At(nearest + frames, place)
             : tick + (At(frames, place) - Tick.Zero);
-    }
-
-    private static long RoundHalfToEven(Int128 top, Int128 bottom)
-    {
-        var (quotient, rest) = Int128.DivRem(top, bottom);
-        var twice = Int128.Abs(rest) * 2;
-        if (twice > bottom || (twice == bottom && !Int128.IsEvenInteger(quotient)))
-            quotient += Int128.Sign(top);
-        return (long)quotient;
-    }
-
-    private static BigInteger RoundHalfToEven(BigInteger top, BigInteger bottom)
-    {
-        var quotient = BigInteger.DivRem(top, bottom, out var rest);
-        var twice = BigInteger.Abs(rest) * 2;
-        if (twice > bottom || (twice == bottom && !quotient.IsEven))
-            quotient += top.Sign;
-        return quotient;
     }
 
     private static decimal PowerOfTen(int places)

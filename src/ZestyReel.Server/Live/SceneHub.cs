@@ -36,6 +36,26 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
         });
     });
 
+    /// <summary>Frames as people read them, in one of the ways of showing time.</summary>
+    public string[] TimeLabels(long scene, long[] frames, string display) => Guarded(() =>
+    {
+        if (frames.Length > MostFrames) throw new Refusal("frames", $"ask for at most {MostFrames} frames at a time");
+        if (!Enum.TryParse<TimeDisplay>(display, ignoreCase: true, out var way)) throw new Refusal("display", "there is no such way of showing time");
+        var rate = sessions.Get(scene).Scene.Rate;
+        return Array.ConvertAll(frames, frame => TimeText.Of(rate, frame, way));
+    });
+
+    /// <summary>The frame that a typed time means.</summary>
+    public double ReadTime(long scene, string text, double present) =>
+        Guarded(() => (double)TimeText.FrameOf(sessions.Get(scene).Scene.Rate, text, (decimal)present));
+
+    /// <summary>What another frame rate would do.</summary>
+    public RateMessage LookAtRate(long scene, string rate) => Guarded(() =>
+    {
+        var told = RateConsequence.Of(sessions.Get(scene).Scene, FrameRate.Parse(rate.Trim()));
+        return new RateMessage(told.Keys, told.BetweenFrames, [told.RangeByClock.First, told.RangeByClock.Last], told.SecondsNow, told.SecondsByFrames);
+    });
+
     /// <summary>What an edit would give. Nothing is kept.</summary>
     public LiveMessage Try(long scene, string edit) => Guarded(() =>
     {

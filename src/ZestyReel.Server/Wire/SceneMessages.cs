@@ -31,7 +31,8 @@ public sealed record SettingsMessage(
     [property: Key("framesPerSecond")] double FramesPerSecond,
     [property: Key("ticksPerFrame")] double TicksPerFrame,
     [property: Key("range")] long[] Range,
-    [property: Key("work")] long[] Work);
+    [property: Key("work")] long[] Work,
+    [property: Key("canDrop")] bool CanDrop);
 
 [MessagePackObject]
 public sealed record ObjectMessage(
@@ -92,6 +93,15 @@ public sealed record BlockMessage(
     [property: Key("channels")] string[] Channels,
     [property: Key("counts")] int[] Counts,
     [property: Key("samples")] byte[] Samples);
+
+/// <summary>What another frame rate would do.</summary>
+[MessagePackObject]
+public sealed record RateMessage(
+    [property: Key("keys")] long Keys,
+    [property: Key("betweenFrames")] long BetweenFrames,
+    [property: Key("rangeByClock")] long[] RangeByClock,
+    [property: Key("secondsNow")] double SecondsNow,
+    [property: Key("secondsByFrames")] double SecondsByFrames);
 
 /// <summary>What became of an edit.</summary>
 [MessagePackObject]

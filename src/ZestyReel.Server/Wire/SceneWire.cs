@@ -6,6 +6,7 @@ using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
 
 namespace ZestyReel.Server.Wire;
 
@@ -27,7 +28,7 @@ public static class SceneWire
             {
                 case (RowKind.Settings, SceneSettings s):
                     settings = new(s.Name, s.Rate.ToString(), s.Rate.FramesPerSecond, s.Rate.TicksPerFrame,
-                        [s.Range.First, s.Range.Last], [s.Work.First, s.Work.Last]);
+                        [s.Range.First, s.Range.Last], [s.Work.First, s.Work.Last], Timecode.CanDrop(s.Rate));
                     break;
                 case (RowKind.Object, SceneObject o):
                     objects.Add(new(o.Id.Value, o.Name, Word(o.Kind), o.Parent?.Value, o.Place, Word(o.TurnOrder)));

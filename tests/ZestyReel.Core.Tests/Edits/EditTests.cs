@@ -127,6 +127,28 @@ public class EditTests
         frames.Settings.Range.ShouldBe(new FrameRange(1, 120));
     }
 
+    [Fact]
+    public void What_another_rate_would_do_is_told_beforehand()
+    {
+        // Keys at frames 1, 25 and 49 of 24 fps: at 36 fps they fall on 1.5, 37.5 and 73.5; at 48 on 2, 50 and 98.
+        RateConsequence.Of(Moving(), FrameRate.Parse("36")).ShouldBe(new RateConsequence(3, 3, new FrameRange(2, 181), 5, 120 / 36.0));
+        RateConsequence.Of(Moving(), FrameRate.Parse("48")).BetweenFrames.ShouldBe(0);
+    }
+
+    [Theory]
+    [InlineData("48")]
+    [InlineData("30000/1001")]
+    [InlineData("12")]
+    [InlineData("60")]
+    public void There_and_back_is_the_same_for_keys_on_frames(string rate)
+    {
+        foreach (var keep in new[] { RateKeep.Clock, RateKeep.Frames })
+        {
+            var back = Moving().After(new SetRate(FrameRate.Parse(rate), keep), new SetRate(FrameRate.Film, keep));
+            back.Keys(Ferry, "move.x").ShouldBe(Moving().Keys(Ferry, "move.x"));
+        }
+    }
+
     [Property]
     public bool Another_rate_loses_no_key(PositiveInt num, NonEmptyArray<short> frames)
     {

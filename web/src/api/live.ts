@@ -9,6 +9,8 @@ export interface SettingsRow {
   ticksPerFrame: number
   range: [number, number]
   work: [number, number]
+  /** Whether drop-frame timecode is offered at this rate. */
+  canDrop: boolean
 }
 
 export interface ObjectRow {
@@ -78,6 +80,15 @@ export interface Kept {
   added: number[]
 }
 
+/** What another frame rate would do. */
+export interface RateMessage {
+  keys: number
+  betweenFrames: number
+  rangeByClock: [number, number]
+  secondsNow: number
+  secondsByFrames: number
+}
+
 export interface LineListener {
   changed(change: ChangeMessage): void
   gone(scene: number): void
@@ -120,6 +131,10 @@ export class LiveLine {
   open = (scene: number) => this.call<SceneMessage>('Open', scene)
   watch = (scene: number, first: number, last: number) => this.call<Block[]>('Watch', scene, first, last)
   try = (scene: number, edit: Edit) => this.call<{ rows: Rows; blocks: Block[] }>('Try', scene, JSON.stringify(edit))
+  timeLabels = (scene: number, frames: number[], display: string) =>
+    this.call<string[]>('TimeLabels', scene, frames, display)
+  lookAtRate = (scene: number, rate: string) => this.call<RateMessage>('LookAtRate', scene, rate)
+  readTime = (scene: number, text: string, present: number) => this.call<number>('ReadTime', scene, text, present)
   edit = (scene: number, revision: number, edit: Edit) => this.call<Kept>('Edit', scene, revision, JSON.stringify(edit))
   goTo = (scene: number, revision: number, position: number) => this.call<Kept>('GoTo', scene, revision, position)
 

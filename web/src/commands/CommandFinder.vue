@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import type { Command } from './commands'
 import { useFinder } from './finder'
 
@@ -35,22 +35,12 @@ function press(event: KeyboardEvent): void {
   }
 }
 
-watch(
-  () => finder.finding,
-  () => (text.value = ''),
-)
+// What is typed next belongs here from the first letter.
+onMounted(() => requestAnimationFrame(() => field.value?.focus()))
 </script>
 
 <template>
-  <BModal
-    v-model="finder.finding"
-    title="Find a command"
-    no-footer
-    no-header
-    body-class="p-0"
-    no-animation
-    @shown="field?.focus()"
-  >
+  <BModal v-model="finder.finding" title="Find a command" no-footer no-header body-class="p-0" no-animation>
     <input
       ref="field"
       v-model="text"

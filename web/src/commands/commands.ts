@@ -2,6 +2,7 @@ import type { ObjectKind } from '../api/http'
 import { addObject, kindNames } from '../desk/addObject'
 import { useTimeView } from '../desk/timeView'
 import { useChoice, type Tool } from '../scene/choice'
+import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import { useViews } from '../stage/views'
 import { toggleScheme } from '../styles/scheme'
@@ -43,6 +44,21 @@ export function workspaceCommands(): Command[] {
   ]
   return [
     { group: 'Time', title: 'Play or stop', keys: ['Space'], shown: 'Space', run: playhead.toggle },
+    { group: 'Time', title: 'Play forwards; again, faster', keys: ['l'], shown: 'L', run: () => playhead.shuttle(1) },
+    { group: 'Time', title: 'Play backwards; again, faster', keys: ['j'], shown: 'J', run: () => playhead.shuttle(-1) },
+    { group: 'Time', title: 'Stop, and play at true speed next', keys: ['k'], shown: 'K', run: playhead.rest },
+    {
+      group: 'Time',
+      title: 'Work range starts here',
+      run: () => setWork(playhead.frame, Math.max(playhead.frame, scene.settings.work[1])),
+    },
+    {
+      group: 'Time',
+      title: 'Work range ends here',
+      run: () => setWork(Math.min(playhead.frame, scene.settings.work[0]), playhead.frame),
+    },
+    { group: 'Time', title: 'Work range is the whole scene', run: () => setWork(...scene.settings.range) },
+    { group: 'Time', title: 'Work range is where the chosen keys are', run: workOfKeys },
     { group: 'Time', title: 'One frame back', keys: ['ArrowLeft'], shown: '←', run: () => step(-1) },
     { group: 'Time', title: 'One frame on', keys: ['ArrowRight'], shown: '→', run: () => step(1) },
     {
@@ -108,6 +124,7 @@ export function workspaceCommands(): Command[] {
     { group: 'Stage', title: 'Show or hide helpers', run: () => (views.helpersShown = !views.helpersShown) },
     { group: 'Desk', title: 'Show all frames', run: view.showAll },
     { group: 'Desk', title: 'Show the work range', run: view.showWork },
+    { group: 'Desk', title: 'Show the chosen keys', run: showKeys },
     { group: 'Scene', title: 'Undo', keys: ['$mod+z'], shown: 'Ctrl Z', run: () => void scene.undo() },
     {
       group: 'Scene',
@@ -137,6 +154,35 @@ export function workspaceCommands(): Command[] {
     if (choice.objects.size === 0) return
     const kept = await scene.edit({ edit: 'duplicateObjects', objects: [...choice.objects] })
     if (kept) choice.choose(kept.added.slice(0, choice.objects.size))
+  }
+
+  function setWork(first: number, last: number): void {
+    void scene.edit({ edit: 'setRanges', work: { first, last } })
+  }
+
+  /** The frames that the chosen keys span. */
+  function framesOfKeys(): [number, number] | null {
+    const frames = choice.keyRefs().map((key) => key.time / scene.settings.ticksPerFrame)
+    if (frames.length === 0) {
+      useNotices().say('Choose some keys on the desk first.')
+      return null
+    }
+    const [first, last] = frames.reduce(
+      ([low, high], frame) => [Math.min(low, frame), Math.max(high, frame)],
+      [Infinity, -Infinity],
+    )
+    return [Math.round(first), Math.round(last)]
+  }
+
+  function workOfKeys(): void {
+    const span = framesOfKeys()
+    const [start, end] = scene.settings.range
+    if (span) setWork(Math.max(start, Math.min(span[0], end)), Math.min(end, Math.max(span[1], start)))
+  }
+
+  function showKeys(): void {
+    const span = framesOfKeys()
+    if (span) view.show(span[0] - 2, span[1] + 2)
   }
 
   function chooseNothing(): void {

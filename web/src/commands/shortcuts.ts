@@ -1,6 +1,7 @@
 import { onBeforeUnmount, onMounted } from 'vue'
 import { tinykeys, type KeyBindingMap } from 'tinykeys'
 import type { Command } from './commands'
+import { useFinder } from './finder'
 
 /** Binds the commands' keys for as long as the component lives. */
 export function useShortcuts(commands: readonly Command[]): void {
@@ -24,8 +25,9 @@ function letGo(event: MouseEvent): void {
 }
 
 function run(event: KeyboardEvent, command: Command): void {
+  const finder = useFinder()
   const target = event.target as HTMLElement
-  if (event.defaultPrevented || document.querySelector('.modal.show')) return
+  if (event.defaultPrevented || finder.finding || finder.listing || target.closest('.modal')) return
   const finding = event.ctrlKey || event.metaKey
   if (
     target.closest('input:not([type=checkbox]), textarea, select, [contenteditable]') &&

@@ -14,6 +14,7 @@ import LaneHead from './LaneHead.vue'
 import { lanesWithin } from './lanes'
 import OverviewStrip from './OverviewStrip.vue'
 import PlayheadLine from './PlayheadLine.vue'
+import { useTimeDisplay } from '../timebar/timeDisplay'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
 
@@ -22,6 +23,7 @@ const choice = useChoice()
 const playhead = usePlayhead()
 const desk = useDesk()
 const view = useTimeView()
+const time = useTimeDisplay()
 
 const body = useTemplateRef<HTMLDivElement>('body')
 const rulerCanvas = useTemplateRef<HTMLCanvasElement>('rulerCanvas')
@@ -37,6 +39,8 @@ const picture = (width: number, height: number): DeskPicture => ({
   work: scene.settings.work,
   framesPerSecond: scene.settings.framesPerSecond,
   ticksPerFrame: scene.settings.ticksPerFrame,
+  label: time.label,
+  labelRoom: time.display === 'frames' ? 56 : 96,
   colours: colours(),
 })
 const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
@@ -61,6 +65,8 @@ watch(
     () => choice.keys,
     shown,
     colours,
+    () => time.known,
+    () => time.display,
     () => desk.scrolled,
   ],
   () => {

@@ -4,11 +4,13 @@ import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
 import PlayheadLine from './PlayheadLine.vue'
 import { drawOverview, frameOf, xOf } from './deskDraw'
+import { useTimeDisplay } from '../timebar/timeDisplay'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
 
 const scene = useScene()
 const view = useTimeView()
+const time = useTimeDisplay()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 
 /** The strip shows the scene range, and what lies beside it as far as the desk does. */
@@ -35,6 +37,8 @@ const strip = useCanvas(canvas, (ctx, width, height) =>
       work: scene.settings.work,
       framesPerSecond: scene.settings.framesPerSecond,
       ticksPerFrame: scene.settings.ticksPerFrame,
+      label: time.label,
+      labelRoom: time.display === 'frames' ? 56 : 96,
       colours: colours(),
     },
     allKeys.value,

@@ -16,6 +16,10 @@ export interface DeskPicture {
   work: readonly [number, number]
   framesPerSecond: number
   ticksPerFrame: number
+  /** How a frame is written on the ruler. */
+  label: (frame: number) => string
+  /** Room for the longest label, in pixels. */
+  labelRoom: number
   colours: Colours
 }
 
@@ -36,7 +40,7 @@ export function drawRuler(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
   ctx.fillRect(workLeft, 0, xOf(p, p.work[1]) - workLeft, p.height)
 
   const scale = p.width / (p.last - p.first)
-  const step = labelStep(scale, 56, p.framesPerSecond)
+  const step = labelStep(scale, p.labelRoom, p.framesPerSecond)
   const small = tickStep(step, scale)
   ctx.font = `10.5px ${mono}`
   ctx.textBaseline = 'alphabetic'
@@ -51,12 +55,12 @@ export function drawRuler(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
     ctx.stroke()
     if (!labelled) continue
     ctx.fillStyle = frame < p.range[0] || frame > p.range[1] ? c.line : c.dim
-    ctx.fillText(String(frame), x + 3, 12)
+    ctx.fillText(p.label(frame), x + 3, 12)
   }
-  for (const edge of p.work) {
-    ctx.fillStyle = c.cream
-    ctx.fillRect(Math.round(xOf(p, edge)) - 1, 0, 2, 7)
-  }
+  ctx.fillStyle = c.cream
+  for (const edge of p.work) ctx.fillRect(Math.round(xOf(p, edge)) - 1, 0, 3, 9)
+  ctx.fillStyle = c.mint
+  for (const edge of p.range) ctx.fillRect(Math.round(xOf(p, edge)) - 1, p.height - 9, 3, 9)
 }
 
 export function drawLanes(

@@ -1,5 +1,5 @@
 import { ref, type Ref } from 'vue'
-import type { KeyRef } from '../api/http'
+import type { Edit, KeyRef } from '../api/http'
 import { useChoice } from '../scene/choice'
 import { firstAtOrAfter } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
@@ -11,6 +11,8 @@ import type { Lane } from './lanes'
 import { useTimeView } from './timeView'
 
 const reach = 7
+const endReach = 5
+const rulerHalf = 9
 
 /** What the mouse does on the desk: scrubbing, choosing keys, dragging them in time, zooming. */
 export function useDeskHands(width: Ref<number>, redraw: () => void) {
@@ -23,6 +25,7 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
 
   type Drag =
     | { kind: 'scrub' }
+    | { kind: 'range'; which: 'range' | 'work'; end: 0 | 1; ends: [number, number] }
     | { kind: 'keys'; from: number; keys: KeyRef[] }
     | { kind: 'box'; x: number; y: number; toX: number; toY: number; add: boolean; lane: Lane | undefined }
     | null
@@ -41,6 +44,8 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
   function grabRuler(event: PointerEvent): void {
     if (event.button !== 0) return
     hold(event)
+    drag = rangeEndAt(event)
+    if (drag) return
     drag = { kind: 'scrub' }
     playhead.stop()
     playhead.goTo(within(frameAt(event)))
@@ -48,11 +53,36 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
 
   function moveOnRuler(event: PointerEvent): void {
     if (drag?.kind === 'scrub') playhead.goTo(within(frameAt(event)))
+    else if (drag?.kind === 'range') {
+      pullEnd(drag, Math.round(frameAt(event)))
+      scene.tryEdit(rangeEdit(drag))
+    } else (event.target as HTMLElement).style.cursor = rangeEndAt(event) ? 'col-resize' : ''
   }
 
   function dropRuler(): void {
+    const done = drag
     drag = null
+    if (done?.kind === 'range') void scene.keepTry(rangeEdit(done))
   }
+
+  /** The end of a range that the pointer is on: the work range's in the ruler's upper half, the scene's in the lower. */
+  function rangeEndAt(event: PointerEvent): Drag {
+    const which = event.offsetY < rulerHalf ? 'work' : 'range'
+    const ends = scene.settings[which]
+    const near = ([0, 1] as const).find((end) => Math.abs(xOf(stretch(), ends[end]) - event.offsetX) <= endReach)
+    return near === undefined ? null : { kind: 'range', which, end: near, ends: [ends[0], ends[1]] }
+  }
+
+  function pullEnd(range: Extract<Drag, { kind: 'range' }>, frame: number): void {
+    const [first, last] = range.which === 'work' ? scene.settings.range : [-Infinity, Infinity]
+    const free = Math.min(Math.max(frame, first), last)
+    range.ends[range.end] = range.end === 0 ? Math.min(free, range.ends[1]) : Math.max(free, range.ends[0])
+  }
+
+  const rangeEdit = ({ which, ends: [first, last] }: Extract<Drag, { kind: 'range' }>): Edit => ({
+    edit: 'setRanges',
+    [which]: { first, last },
+  })
 
   /** The stem under the pointer: the nearest within reach, and all keys that it stands for. */
   function stemAt(lane: Lane, x: number): KeyRef[] {

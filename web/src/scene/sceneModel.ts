@@ -24,6 +24,7 @@ export class SceneModel {
     ticksPerFrame: 29_400_000,
     range: [1, 1],
     work: [1, 1],
+    canDrop: false,
   }
   readonly objects = new Map<number, SceneObject>()
   private order: SceneObject[] | null = null

@@ -189,6 +189,10 @@ export const useScene = defineStore('scene', () => {
     await load(id.value)
   }
 
+  const timeLabels = (frames: number[], display: string) => line.timeLabels(id.value!, frames, display)
+  const lookAtRate = (rate: string) => line.lookAtRate(id.value!, rate)
+  const readTime = (text: string, present: number) => line.readTime(id.value!, text, present)
+
   async function close(): Promise<void> {
     id.value = null
     await line.stop()
@@ -222,5 +226,8 @@ export const useScene = defineStore('scene', () => {
     tryEdit,
     keepTry,
     dropTry,
+    timeLabels,
+    readTime,
+    lookAtRate,
   }
 })

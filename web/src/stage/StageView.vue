@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import CameraControls from 'camera-controls'
 import * as THREE from 'three'
-import { onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { useResizeObserver } from '@vueuse/core'
 import { useChoice } from '../scene/choice'
 import { drawSoon, eachFrame } from '../scene/drawLoop'
@@ -38,6 +38,13 @@ let handles: Handles
 let stopStepping: (() => void) | undefined
 let thumbnailTimer: ReturnType<typeof setTimeout> | undefined
 
+const meter = computed(() => {
+  const wanted = playhead.wantedRate
+  const rates = `playing ${playhead.shownRate.toFixed(1)} of ${Number(wanted.toFixed(3))} fps`
+  return playhead.pace === 'realTime'
+    ? `${rates} · ${playhead.dropped} dropped`
+    : `${rates} · every frame, ${Math.round(Math.min(1, playhead.shownRate / wanted) * 100)} % of true speed`
+})
 const camera = () => (views.through === null ? free : filmed)
 /** What a hand holds on this frame; null, and so nothing to ask, while it holds nothing. */
 const held = () => (pending.count ? pending.get : null)
@@ -255,8 +262,7 @@ watch(colours, applyColours)
     <StageChips />
     <ToolPicker />
     <div v-if="playhead.playing" class="stage-meter num" role="status">
-      playing {{ playhead.shownRate.toFixed(1) }} of {{ Number(scene.settings.framesPerSecond.toFixed(3)) }} fps ·
-      {{ playhead.dropped }} dropped
+      {{ meter }}
     </div>
     <div v-else-if="scene.model.objects.size === 0" :key="scene.rowsVersion" class="stage-empty">
       <p class="stage-empty-title">An empty stage</p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useScene } from '../scene/sceneStore'
-import NumberField from '../values/NumberField.vue'
+import TimeField from './TimeField.vue'
 
 const scene = useScene()
 
@@ -16,33 +16,25 @@ function setWork(first: number, last: number): void {
 <template>
   <div class="ranges">
     <span class="dim">scene</span>
-    <NumberField
-      :value="scene.settings.range[0]"
+    <TimeField
+      :frame="scene.settings.range[0]"
       label="Scene's first frame"
-      :decimals="0"
-      :step="1"
       @keep="setRange($event, scene.settings.range[1])"
     />
-    <NumberField
-      :value="scene.settings.range[1]"
+    <TimeField
+      :frame="scene.settings.range[1]"
       label="Scene's last frame"
-      :decimals="0"
-      :step="1"
       @keep="setRange(scene.settings.range[0], $event)"
     />
     <span class="dim">work</span>
-    <NumberField
-      :value="scene.settings.work[0]"
+    <TimeField
+      :frame="scene.settings.work[0]"
       label="Work range's first frame"
-      :decimals="0"
-      :step="1"
       @keep="setWork($event, scene.settings.work[1])"
     />
-    <NumberField
-      :value="scene.settings.work[1]"
+    <TimeField
+      :frame="scene.settings.work[1]"
       label="Work range's last frame"
-      :decimals="0"
-      :step="1"
       @keep="setWork(scene.settings.work[0], $event)"
     />
   </div>
@@ -51,7 +43,7 @@ function setWork(first: number, last: number): void {
 <style scoped>
 .ranges {
   display: grid;
-  grid-template-columns: auto 56px 56px;
+  grid-template-columns: auto repeat(2, minmax(56px, max-content));
   align-items: center;
   gap: 2px 5px;
   font-size: 11px;

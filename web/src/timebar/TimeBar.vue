@@ -1,21 +1,23 @@
 <script setup lang="ts">
-import { computed } from 'vue'
 import { useChoice, type Tool } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 import { keyChosen } from '../values/keying'
 import { usePending } from '../values/pending'
-import NumberField from '../values/NumberField.vue'
 import { goToNeighbourKey } from './neighbourKeys'
 import { usePlayhead } from './playhead'
+import PlayMenus from './PlayMenus.vue'
 import RangeFields from './RangeFields.vue'
 import RateMenu from './RateMenu.vue'
+import TimeDisplayMenu from './TimeDisplayMenu.vue'
+import TimeField from './TimeField.vue'
+import { useTimeDisplay } from './timeDisplay'
 
 const scene = useScene()
 const choice = useChoice()
 const playhead = usePlayhead()
 const pending = usePending()
 
-const seconds = computed(() => `${((playhead.frame * scene.settings.ticksPerFrame) / 705_600_000).toFixed(3)} s`)
+const time = useTimeDisplay()
 const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key move', turn: 'Key turn', size: 'Key size' }
 </script>
 
@@ -52,19 +54,12 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
     >
       <i class="bi bi-skip-end-fill" aria-hidden="true" />
     </BButton>
-    <div class="frame">
-      <NumberField
-        :value="playhead.frame"
-        label="Frame"
-        :decimals="0"
-        :step="1"
-        hint="The frame that is now: type one, drag sideways, or step with ← and →"
-        @hold="playhead.goTo($event)"
-        @keep="playhead.goTo($event)"
-      />
+    <div class="frame" :class="time.display">
+      <TimeField :frame="playhead.frame" label="Frame" @hold="playhead.goTo($event)" @keep="playhead.goTo($event)" />
     </div>
-    <span class="num dim seconds" title="Time on the scene's clock">{{ seconds }}</span>
+    <TimeDisplayMenu />
     <RateMenu />
+    <PlayMenus />
     <div class="gap" />
     <RangeFields />
     <BButton
@@ -104,19 +99,21 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
 .small {
   font-size: 9px;
 }
-/* These change with every frame: what they do must not reach beyond them. */
-.frame,
-.seconds {
+/* It changes with every frame: what it does must not reach beyond it. */
+.frame {
   contain: strict;
   height: 36px;
-}
-.seconds {
-  width: 70px;
-  line-height: 36px;
 }
 .frame {
   width: 92px;
   margin-left: 6px;
+}
+.frame.timecode,
+.frame.dropFrame {
+  width: 168px;
+}
+.frame.seconds {
+  width: 120px;
 }
 .frame :deep(.field) {
   height: 36px;

@@ -1,30 +1,51 @@
+import { refThrottled, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { refThrottled } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { drawSoon, eachFrame } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
 import { FrameMeter } from './frameMeter'
+import { frameAfter, type Ending } from './playOrder'
 
-/** Where now is, and playing. While playing the clock rules: frames are passed over when drawing is slow. */
+export const speeds = [0.1, 0.25, 0.5, 0.75, 1, 1.5, 2, 4] as const
+const shuttleSpeeds = [1, 2, 4]
+
+/** In real time the clock rules and frames are passed over; else each frame is drawn in turn, however long it takes. */
+export type Pace = 'realTime' | 'everyFrame'
+export type Span = 'work' | 'scene'
+
+/** Where now is, and playing. */
 export const usePlayhead = defineStore('playhead', () => {
   const scene = useScene()
   const frame = ref(1)
   const playing = ref(false)
+  const shownRate = ref(0)
+  const dropped = ref(0)
+  const way = ref<1 | -1>(1)
+  const speed = ref(1)
+  const ending = useStorage<Ending>('zesty-ending', 'loop')
+  const pace = useStorage<Pace>('zesty-pace', 'realTime')
+  const span = useStorage<Span>('zesty-span', 'work')
+
   /** As `frame`, but while playing only a few times a second: for numbers, which nobody can read faster. */
   const seldom = refThrottled(frame, 160)
   const readFrame = computed(() => (playing.value ? seldom.value : frame.value))
-  const shownRate = ref(0)
-  const dropped = ref(0)
-  const work = computed(() => scene.settings.work)
+  const range = computed(() => (span.value === 'work' ? scene.settings.work : scene.settings.range))
+  /** Frames a second that playing should show. */
+  const wantedRate = computed(() => scene.settings.framesPerSecond * speed.value)
 
   const meter = new FrameMeter()
   let startedAt = 0
   let startedFrom = 0
+  let passedInTurn = 0
   let stopStepping: (() => void) | null = null
 
   function goTo(wanted: number): void {
     const target = Math.round(wanted)
     if (playing.value) startFrom(target)
+    show(target)
+  }
+
+  function show(target: number): void {
     if (target === frame.value) return
     frame.value = target
     void scene.sampleAround(target)
@@ -33,12 +54,16 @@ export const usePlayhead = defineStore('playhead', () => {
   function startFrom(from: number): void {
     startedAt = performance.now()
     startedFrom = from
+    passedInTurn = 0
     meter.start()
   }
 
-  function play(): void {
-    const [first, last] = work.value
-    if (frame.value < first || frame.value > last) goTo(first)
+  function play(direction: 1 | -1 = 1): void {
+    const [first, last] = range.value
+    way.value = direction
+    const isOutside = frame.value < first || frame.value > last
+    const isAtEnd = ending.value === 'once' && frame.value === (direction === 1 ? last : first)
+    if (isOutside || isAtEnd) show(direction === 1 ? first : last)
     playing.value = true
     dropped.value = 0
     startFrom(frame.value)
@@ -51,14 +76,35 @@ export const usePlayhead = defineStore('playhead', () => {
     stopStepping = null
   }
 
+  /** How many whole frames have passed by now: by the clock, or one more at a time and never before it is due. */
+  function passedBy(now: number): number {
+    const due = Math.max(0, Math.floor(((now - startedAt) * wantedRate.value) / 1000 + 1e-6))
+    if (pace.value === 'realTime') return due
+    if (due > passedInTurn) {
+      passedInTurn++
+      // Time lost is lost: what comes next is not hurried to catch up.
+      startedAt += ((due - passedInTurn) * 1000) / wantedRate.value
+    }
+    return passedInTurn
+  }
+
   function step(now: number): void {
-    const [first, last] = work.value
-    const length = last - first + 1
-    const passed = Math.max(0, Math.floor(((now - startedAt) * scene.settings.framesPerSecond) / 1000 + 1e-6))
-    const next = first + ((startedFrom - first + passed) % length)
+    const passed = passedBy(now)
+    const { frame: next, ended } = frameAfter(
+      range.value[0],
+      range.value[1],
+      startedFrom,
+      way.value,
+      passed,
+      ending.value,
+    )
+    if (ended) {
+      show(next)
+      stop()
+      return
+    }
     if (!meter.passed(passed)) return
-    frame.value = next
-    void scene.sampleAround(next)
+    show(next)
     // Counted once the frame has been drawn, not when it was due.
     drawSoon(() => {
       meter.drawn(performance.now())
@@ -69,5 +115,43 @@ export const usePlayhead = defineStore('playhead', () => {
 
   const toggle = () => (playing.value ? stop() : play())
 
-  return { frame, readFrame, playing, shownRate, dropped, goTo, play, stop, toggle }
+  /** J and L: play backwards or forwards, and faster each time again. */
+  function shuttle(direction: 1 | -1): void {
+    const faster = shuttleSpeeds[shuttleSpeeds.indexOf(speed.value) + 1] ?? shuttleSpeeds.at(-1)!
+    setSpeed(playing.value && way.value === direction ? faster : 1)
+    play(direction)
+  }
+
+  function setSpeed(wanted: number): void {
+    speed.value = wanted
+    if (playing.value) startFrom(frame.value)
+  }
+
+  /** After K, or a stop in the middle of a shuttle, playing is at true speed again. */
+  function rest(): void {
+    stop()
+    speed.value = 1
+  }
+
+  return {
+    frame,
+    readFrame,
+    playing,
+    shownRate,
+    dropped,
+    way,
+    speed,
+    ending,
+    pace,
+    span,
+    range,
+    wantedRate,
+    goTo,
+    play,
+    stop,
+    toggle,
+    shuttle,
+    rest,
+    setSpeed,
+  }
 })

@@ -12,21 +12,26 @@ const props = withDefaults(
     least?: number
     most?: number
     hint?: string
+    /** What is shown instead of the number; then what is typed goes out as it is. */
+    text?: string
   }>(),
-  { unit: '', step: 0.1, decimals: 2, least: -Infinity, most: Infinity, hint: '' },
+  { unit: '', step: 0.1, decimals: 2, least: -Infinity, most: Infinity, hint: '', text: undefined },
 )
 const emit = defineEmits<{
   /** While the hand drags or steps. */
   hold: [value: number]
   /** The value is decided. */
   keep: [value: number]
+  /** What was typed, where the field shows a text of its own. */
+  typed: [text: string]
 }>()
 
 const field = useTemplateRef<HTMLInputElement>('field')
 const typed = ref<string | null>(null)
 const wrong = ref(false)
 
-const shown = computed(() => typed.value ?? `${format(props.value)}${props.unit}`)
+const shown = computed(() => typed.value ?? props.text ?? `${format(props.value)}${props.unit}`)
+const begun = () => props.text ?? String(tidy(props.value))
 
 function format(value: number): string {
   const text = value.toFixed(props.decimals)
@@ -38,23 +43,25 @@ const within = (value: number) => Math.min(Math.max(value, props.least), props.m
 const tidy = (value: number) => Math.round(value * 1e6) / 1e6
 
 async function begin(): Promise<void> {
-  typed.value = String(tidy(props.value))
+  typed.value = begun()
   await nextTick()
   field.value?.select()
 }
 
 function finish(): void {
   if (typed.value === null) return
-  const value = readSum(typed.value, props.value)
-  const unchanged = typed.value === String(tidy(props.value))
+  const text = typed.value
   typed.value = null
   wrong.value = false
-  if (value !== null && !unchanged) emit('keep', within(value))
+  if (text === begun()) return
+  const value = readSum(text, props.value)
+  if (props.text !== undefined) emit('typed', text)
+  else if (value !== null) emit('keep', within(value))
 }
 
 function type(event: Event): void {
   typed.value = (event.target as HTMLInputElement).value
-  wrong.value = typed.value !== '' && readSum(typed.value, props.value) === null
+  wrong.value = props.text === undefined && typed.value !== '' && readSum(typed.value, props.value) === null
 }
 
 function press(event: KeyboardEvent): void {

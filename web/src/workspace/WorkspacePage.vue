@@ -5,6 +5,7 @@ import { onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import CommandFinder from '../commands/CommandFinder.vue'
 import { workspaceCommands } from '../commands/commands'
+import { useFinder } from '../commands/finder'
 import ShortcutList from '../commands/ShortcutList.vue'
 import { useShortcuts } from '../commands/shortcuts'
 import DeskPanel from '../desk/DeskPanel.vue'
@@ -27,6 +28,7 @@ const choice = useChoice()
 const playhead = usePlayhead()
 const pending = usePending()
 const views = useViews()
+const finder = useFinder()
 const view = useTimeView()
 const opened = ref(false)
 const problem = ref('')
@@ -125,7 +127,8 @@ onBeforeUnmount(() => {
       </template>
       <p v-else class="dim">Opening the scene…</p>
     </div>
-    <CommandFinder :commands="commands" />
+    <!-- Made anew each time, and gone at once: the next key belongs to the workspace. -->
+    <CommandFinder v-if="finder.finding" :commands="commands" />
     <ShortcutList :commands="commands" />
   </main>
 </template>

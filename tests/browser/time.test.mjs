@@ -1,0 +1,182 @@
+import assert from 'node:assert/strict'
+import { after, before, test } from 'node:test'
+import { browse, deskPoint, open, Server, setField, until } from './harness.mjs'
+
+// Scene time and playback, on the demo scene.
+let server, browser, context, page
+const frame = async () => Number(await page.locator('.desk canvas.ruler').getAttribute('aria-valuenow'))
+const scene = () => server.get('/api/scenes/1')
+const choose = async (button, item) => {
+  await page.getByRole('button', { name: button, exact: true }).click()
+  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: item }).click()
+}
+const command = async (words) => {
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'Find a command' }).fill(words)
+  await page.keyboard.press('Enter')
+}
+
+before(async () => {
+  server = await new Server('demo').start()
+  ;({ browser, context } = await browse())
+  page = await open(context, `${server.address}/scenes/1`)
+  await page.locator('.head.object').first().waitFor()
+})
+
+after(async () => {
+  await browser.close()
+  await server.dispose()
+})
+
+test('times are typed as frames, seconds, timecode and steps', async () => {
+  for (const [text, wanted] of [
+    ['86', 86],
+    ['2.5s', 60],
+    ['00:00:03:14', 86],
+    ['+12', 98],
+    ['20*3', 60],
+  ]) {
+    await setField(page, 'Frame', text)
+    await until(frame, (now) => now === wanted, `frame ${wanted} for ${text}`)
+  }
+  await setField(page, 'Frame', 'soon')
+  await page.getByRole('alert').getByText('this is no time').waitFor()
+  assert.equal(await frame(), 60)
+})
+
+test('time is shown as timecode in field and ranges', async () => {
+  await choose('00:00:02:12', 'Timecode')
+  await until(
+    () => page.getByLabel('Frame', { exact: true }).inputValue(),
+    (text) => text === '00:00:02:12',
+    'the timecode',
+  )
+  await until(
+    () => page.getByLabel("Work range's last frame").inputValue(),
+    (text) => text === '00:00:08:00',
+    'the work range as timecode',
+  )
+  await choose('frame 60', 'frame numbers')
+  await until(
+    () => page.getByLabel('Frame', { exact: true }).inputValue(),
+    (text) => text === '60',
+    'the frame number',
+  )
+})
+
+test('the work range is set by dragging its end and by command', async () => {
+  const from = await deskPoint(page, 192)
+  const to = await deskPoint(page, 120)
+  await page.mouse.move(from.x, from.y - 8)
+  await page.mouse.down()
+  await page.mouse.move(to.x, to.y - 8, { steps: 6 })
+  await page.mouse.up()
+  await until(scene, (now) => now.work[1] === 120, 'the dragged end')
+  await setField(page, 'Frame', '50')
+  await command('work range starts here')
+  await until(scene, (now) => now.work[0] === 50, 'the start at the playhead')
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await until(scene, (now) => now.work[0] === 24 && now.work[1] === 192, 'the ranges taken back')
+  await command('work range is the whole scene')
+  await until(scene, (now) => now.work[0] === 1 && now.work[1] === 240, 'the whole scene')
+  await page.keyboard.press('Control+z')
+  await until(scene, (now) => now.work[1] === 192, 'the work range again')
+})
+
+test('making the scene shorter leaves every key', async () => {
+  const { keys } = await scene()
+  await setField(page, "Scene's last frame", '100')
+  await until(scene, (now) => now.range[1] === 100 && now.work[1] === 100, 'the shorter scene')
+  assert.equal((await scene()).keys, keys)
+  await page.keyboard.press('Control+z')
+  await until(scene, (now) => now.range[1] === 240 && now.work[1] === 192, 'the scene as it was')
+})
+
+test('a change of rate tells what it would do, and goes there and back', async () => {
+  const before = await server.samples(1, 'Ferry', 'move.x')
+  await choose('24 fps', '25 PAL')
+  await page.getByText(/\d+ of 116 keys would stand between frames/).waitFor()
+  await page.getByText('10.00 s become 9.60 s').waitFor()
+  await page.getByText('The frames.').click()
+  await page.getByRole('button', { name: 'Change the rate' }).click()
+  await until(scene, (now) => now.rate === '25', 'the new rate')
+  const there = await server.samples(1, 'Ferry', 'move.x')
+  assert.ok(Math.abs(there.get(86) - before.get(86)) < 1e-12)
+  await choose('25 fps', '24 film')
+  await page.getByText('The frames.').click()
+  await page.getByRole('button', { name: 'Change the rate' }).click()
+  await until(scene, (now) => now.rate === '24', 'the old rate')
+  assert.deepEqual(await server.samples(1, 'Ferry', 'move.x'), before)
+})
+
+/** Plays for a while and notes the frames shown, in order. */
+async function watched(milliseconds) {
+  await page.evaluate(() => {
+    window.seen = []
+    const ruler = document.querySelector('.desk canvas.ruler')
+    window.watching = new MutationObserver(() => window.seen.push(Number(ruler.getAttribute('aria-valuenow'))))
+    window.watching.observe(ruler, { attributes: true, attributeFilter: ['aria-valuenow'] })
+    window.begun = performance.now()
+  })
+  await page.waitForFunction((end) => performance.now() - window.begun > end, milliseconds)
+  return page.evaluate(() => {
+    window.watching.disconnect()
+    return { seen: window.seen, passed: performance.now() - window.begun }
+  })
+}
+
+test('in real time the clock rules', async () => {
+  await page.keyboard.press('Home')
+  await page.keyboard.press('Space')
+  const { seen, passed } = await watched(3000)
+  await page.keyboard.press('Space')
+  const went = seen.at(-1) - seen[0]
+  const due = (passed / 1000) * 24
+  assert.ok(Math.abs(went - due) < 6, `went ${went} frames where ${due.toFixed(1)} were due`)
+})
+
+test('every frame is drawn in turn when asked for', async () => {
+  await choose('Real time', 'Every frame')
+  await page.keyboard.press('Home')
+  await page.keyboard.press('Space')
+  const { seen } = await watched(1500)
+  assert.match(await page.locator('.stage-meter').textContent(), /every frame, \d+ % of true speed/)
+  await page.keyboard.press('Space')
+  assert.ok(seen.length > 5)
+  for (let i = 1; i < seen.length; i++) assert.equal(seen[i] - seen[i - 1], 1, `frames ${seen}`)
+  await choose('Every frame', 'Real time')
+})
+
+test('J, K and L shuttle', async () => {
+  await setField(page, 'Frame', '100')
+  await page.keyboard.press('j')
+  const back = (await watched(700)).seen
+  assert.ok(back.at(-1) < back[0], 'backwards')
+  await page.keyboard.press('l')
+  await page.keyboard.press('l')
+  await page.getByRole('button', { name: '2×' }).waitFor()
+  const on = (await watched(700)).seen
+  assert.ok(on.at(-1) > on[0], 'forwards')
+  await page.keyboard.press('k')
+  await page.getByRole('button', { name: '1×' }).waitFor()
+  await page.getByRole('button', { name: 'Play' }).waitFor()
+})
+
+test('it plays once, and there and back', async () => {
+  await choose('Loop', 'Once')
+  await setField(page, 'Frame', '180')
+  await page.keyboard.press('Space')
+  await until(frame, (now) => now === 192, 'the last frame')
+  await page.getByRole('button', { name: 'Play' }).waitFor()
+  await choose('Once', 'There and back')
+  await setField(page, 'Frame', '180')
+  await page.keyboard.press('Space')
+  const { seen } = await watched(1800)
+  await page.keyboard.press('Space')
+  const top = seen.indexOf(Math.max(...seen))
+  assert.ok(top > 0 && top < seen.length - 1 && seen.at(-1) < seen[top], `turned round: ${seen}`)
+  await choose('There and back', 'Loop')
+})
+
+test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

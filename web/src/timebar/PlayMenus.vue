@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { speeds, usePlayhead, type Pace, type Span } from './playhead'
+import type { Ending } from './playOrder'
+
+const playhead = usePlayhead()
+
+const endings: { ending: Ending; label: string; hint: string }[] = [
+  { ending: 'loop', label: 'Loop', hint: 'again and again' },
+  { ending: 'bounce', label: 'There and back', hint: 'forwards, then backwards' },
+  { ending: 'once', label: 'Once', hint: 'stop at the end' },
+]
+const spans: { span: Span; label: string }[] = [
+  { span: 'work', label: 'The work range' },
+  { span: 'scene', label: 'The whole scene' },
+]
+const paces: { pace: Pace; label: string; hint: string }[] = [
+  { pace: 'realTime', label: 'Real time', hint: 'true speed; frames are passed over when drawing is slow' },
+  { pace: 'everyFrame', label: 'Every frame', hint: 'each frame is drawn, however long it takes' },
+]
+const endingLabel = computed(() => endings.find(({ ending }) => ending === playhead.ending)?.label)
+const paceLabel = computed(() => paces.find(({ pace }) => pace === playhead.pace)?.label)
+</script>
+
+<template>
+  <BDropdown
+    variant="quiet"
+    size="sm"
+    :text="endingLabel"
+    title="What playing does at the end, and what it plays"
+    strategy="fixed"
+  >
+    <BDropdownItemButton
+      v-for="{ ending, label, hint } in endings"
+      :key="ending"
+      :active="ending === playhead.ending"
+      @click="playhead.ending = ending"
+    >
+      {{ label }} <span class="hint">{{ hint }}</span>
+    </BDropdownItemButton>
+    <BDropdownDivider />
+    <BDropdownItemButton
+      v-for="{ span, label } in spans"
+      :key="span"
+      :active="span === playhead.span"
+      @click="playhead.span = span"
+      >{{ label }}</BDropdownItemButton
+    >
+  </BDropdown>
+  <BDropdown variant="quiet" size="sm" :text="`${playhead.speed}×`" title="Speed of playing" strategy="fixed">
+    <BDropdownItemButton
+      v-for="speed in speeds"
+      :key="speed"
+      :active="speed === playhead.speed"
+      @click="playhead.setSpeed(speed)"
+    >
+      <span class="num">{{ speed }}×</span>
+    </BDropdownItemButton>
+  </BDropdown>
+  <BDropdown
+    variant="quiet"
+    size="sm"
+    :text="paceLabel"
+    title="Whether the clock or the drawing rules"
+    strategy="fixed"
+  >
+    <BDropdownItemButton
+      v-for="{ pace, label, hint } in paces"
+      :key="pace"
+      :active="pace === playhead.pace"
+      @click="playhead.pace = pace"
+    >
+      {{ label }} <span class="hint">{{ hint }}</span>
+    </BDropdownItemButton>
+  </BDropdown>
+</template>
+
+<style scoped>
+.hint {
+  margin-left: 6px;
+  opacity: 0.75;
+}
+</style>

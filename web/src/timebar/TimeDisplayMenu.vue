@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from './playhead'
+import { useTimeDisplay, type Display } from './timeDisplay'
+
+const scene = useScene()
+const playhead = usePlayhead()
+const time = useTimeDisplay()
+
+const ways = computed<{ way: Display; label: string; hint: string }[]>(() => [
+  { way: 'frames', label: 'Frames', hint: 'frame numbers' },
+  { way: 'seconds', label: 'Seconds', hint: 'on the clock of the scene' },
+  { way: 'timecode', label: 'Timecode', hint: 'hours, minutes, seconds, frames' },
+  ...(scene.settings.canDrop
+    ? [{ way: 'dropFrame' as const, label: 'Drop-frame timecode', hint: 'numbers skipped to keep to the clock' }]
+    : []),
+])
+/** Beside frames stands the timecode, beside everything else the frame. */
+const other = computed(() =>
+  time.display === 'frames'
+    ? time.label(playhead.frame, scene.settings.canDrop ? 'dropFrame' : 'timecode')
+    : `frame ${playhead.frame}`,
+)
+</script>
+
+<template>
+  <BDropdown variant="link" size="sm" no-caret toggle-class="other num" strategy="fixed" title="How time is shown">
+    <template #button-content
+      ><span class="text">{{ other }}</span></template
+    >
+    <BDropdownItemButton
+      v-for="{ way, label, hint } in ways"
+      :key="way"
+      :active="way === time.display"
+      @click="time.chosen = way"
+    >
+      {{ label }} <span class="hint">{{ hint }}</span>
+    </BDropdownItemButton>
+  </BDropdown>
+</template>
+
+<style scoped>
+:deep(.other) {
+  padding: 4px 2px;
+  color: var(--dim);
+  font-size: 11.5px;
+  text-decoration: none;
+}
+:deep(.other:hover) {
+  color: var(--text);
+}
+.text {
+  display: block;
+  contain: layout paint;
+  width: 82px;
+  text-align: left;
+}
+.hint {
+  margin-left: 6px;
+  opacity: 0.75;
+}
+</style>
