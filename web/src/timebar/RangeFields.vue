@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { useScene } from '../scene/sceneStore'
+import { useTimeDisplay } from './timeDisplay'
 import TimeField from './TimeField.vue'
 
 const scene = useScene()
+const time = useTimeDisplay()
 
 function setRange(first: number, last: number): void {
   void scene.edit({ edit: 'setRanges', range: { first: Math.round(first), last: Math.round(last) } })
@@ -14,7 +16,7 @@ function setWork(first: number, last: number): void {
 </script>
 
 <template>
-  <div class="ranges">
+  <div class="ranges" :class="time.display">
     <span class="dim">scene</span>
     <TimeField
       :frame="scene.settings.range[0]"
@@ -43,8 +45,9 @@ function setWork(first: number, last: number): void {
 <style scoped>
 .ranges {
   display: grid;
-  grid-template-columns: auto repeat(2, minmax(56px, max-content));
+  grid-template-columns: auto repeat(2, var(--room));
   align-items: center;
+  --room: 54px;
   gap: 2px 5px;
   font-size: 11px;
 }
@@ -52,5 +55,12 @@ function setWork(first: number, last: number): void {
   height: 19px;
   font-size: 11.5px;
   font-weight: 600;
+}
+.ranges.seconds {
+  --room: 74px;
+}
+.ranges.timecode,
+.ranges.dropFrame {
+  --room: 96px;
 }
 </style>

@@ -110,7 +110,7 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
 }
 .frame.timecode,
 .frame.dropFrame {
-  width: 168px;
+  width: 156px;
 }
 .frame.seconds {
   width: 120px;
@@ -123,6 +123,10 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
   letter-spacing: -0.5px;
   background: none;
   border-color: transparent;
+}
+.frame.timecode :deep(.field),
+.frame.dropFrame :deep(.field) {
+  font-size: 21px;
 }
 .frame :deep(.field):hover {
   border-color: var(--line);
