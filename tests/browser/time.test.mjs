@@ -179,4 +179,23 @@ test('it plays once, and there and back', async () => {
   await choose('There and back', 'Loop')
 })
 
+test('an object is renamed, and the history list goes back and forth', async () => {
+  const before = (await scene()).position
+  await page.getByRole('button', { name: 'Pier', exact: true }).click()
+  await page.getByTitle('Click to rename').click()
+  await page.getByLabel('Name', { exact: true }).fill('Long pier')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Long pier', exact: true }).first().waitFor()
+  await setField(page, 'Move Y', '1')
+  const { position } = await until(scene, (now) => now.position === before + 2, 'two changes')
+  await page.getByRole('button', { name: `Kept · change ${position}` }).click()
+  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'Before the first change' }).click()
+  await page.getByRole('button', { name: 'Pier', exact: true }).first().waitFor()
+  assert.equal((await server.samples(1, 'Pier', 'move.y')).get(1), 0.35)
+  await page.getByRole('button', { name: 'Kept', exact: true }).click()
+  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'Set Long pier move.y' }).click()
+  await page.getByRole('button', { name: 'Long pier', exact: true }).first().waitFor()
+  assert.equal((await server.samples(1, 'Long pier', 'move.y')).get(1), 1)
+})
+
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

@@ -1,29 +1,12 @@
 <script setup lang="ts">
-import { nextTick, ref, useTemplateRef } from 'vue'
+import { useTemplateRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { http, type SceneCard } from '../api/http'
+import NameField from '../shared/NameField.vue'
 
-const props = defineProps<{ card: SceneCard }>()
+defineProps<{ card: SceneCard }>()
 const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>()
-const name = ref<string | null>(null)
-const field = useTemplateRef<HTMLInputElement>('field')
-
-async function rename(): Promise<void> {
-  name.value = props.card.name
-  await nextTick()
-  field.value?.select()
-}
-
-function finish(): void {
-  const wanted = name.value?.trim()
-  name.value = null
-  if (wanted && wanted !== props.card.name) emit('rename', wanted)
-}
-
-function press(event: KeyboardEvent): void {
-  if (event.key === 'Escape') name.value = null
-  if (event.key === 'Enter') finish()
-}
+const name = useTemplateRef<InstanceType<typeof NameField>>('name')
 
 const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
@@ -35,17 +18,9 @@ const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', 
       <i v-else class="bi bi-film" aria-hidden="true" />
     </RouterLink>
     <div class="words">
-      <input
-        v-if="name !== null"
-        ref="field"
-        v-model="name"
-        class="form-control form-control-sm"
-        maxlength="80"
-        aria-label="Name"
-        @blur="finish"
-        @keydown="press"
-      />
-      <RouterLink v-else :to="`/scenes/${card.id}`" class="name" tabindex="-1">{{ card.name }}</RouterLink>
+      <NameField ref="name" :name="card.name" @rename="emit('rename', $event)">
+        <RouterLink :to="`/scenes/${card.id}`" class="name" tabindex="-1">{{ card.name }}</RouterLink>
+      </NameField>
       <BDropdown
         size="sm"
         variant="quiet"
@@ -57,7 +32,7 @@ const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', 
         <template #button-content
           ><i class="bi bi-three-dots" aria-hidden="true" /><span class="visually-hidden">More</span></template
         >
-        <BDropdownItemButton @click="rename">Rename</BDropdownItemButton>
+        <BDropdownItemButton @click="name?.rename()">Rename</BDropdownItemButton>
         <BDropdownItemButton @click="emit('duplicate')">Duplicate</BDropdownItemButton>
         <BDropdownItem :href="http.fileAddress(card.id)">Export scene file</BDropdownItem>
         <BDropdownDivider />

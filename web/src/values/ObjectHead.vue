@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef } from 'vue'
+import { computed } from 'vue'
 import { useChoice } from '../scene/choice'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
+import NameField from '../shared/NameField.vue'
 
 const props = defineProps<{ object: SceneObject }>()
 const scene = useScene()
 const choice = useChoice()
-
-const name = ref<string | null>(null)
-const field = useTemplateRef<HTMLInputElement>('field')
 
 const parents = computed(() => {
   void scene.rowsVersion
@@ -18,23 +16,7 @@ const parents = computed(() => {
   return scene.model.inOrder().filter((object) => !inside(object.id))
 })
 
-async function rename(): Promise<void> {
-  name.value = props.object.name
-  await nextTick()
-  field.value?.select()
-}
-
-function finish(): void {
-  const wanted = name.value?.trim()
-  name.value = null
-  if (wanted && wanted !== props.object.name)
-    void scene.edit({ edit: 'renameObject', object: props.object.id, name: wanted })
-}
-
-function press(event: KeyboardEvent): void {
-  if (event.key === 'Escape') name.value = null
-  if (event.key === 'Enter') finish()
-}
+const rename = (name: string) => void scene.edit({ edit: 'renameObject', object: props.object.id, name })
 
 function putUnder(event: Event): void {
   const { value } = event.target as HTMLSelectElement
@@ -45,17 +27,9 @@ function putUnder(event: Event): void {
 <template>
   <header>
     <div class="title">
-      <input
-        v-if="name !== null"
-        ref="field"
-        v-model="name"
-        class="form-control form-control-sm"
-        maxlength="80"
-        aria-label="Name"
-        @blur="finish"
-        @keydown.stop="press"
-      />
-      <button v-else type="button" class="name" title="Click to rename" @click="rename">{{ object.name }}</button>
+      <NameField v-slot="{ rename: begin }" :name="object.name" @rename="rename">
+        <button type="button" class="name" title="Click to rename" @click="begin">{{ object.name }}</button>
+      </NameField>
       <span v-if="choice.objects.size > 1" class="dim">and {{ choice.objects.size - 1 }} more</span>
     </div>
     <label class="under">
