@@ -1,4 +1,4 @@
-import { ref, type Ref } from 'vue'
+import type { Ref } from 'vue'
 import type { Edit, KeyRef } from '../api/http'
 import { useChoice } from '../scene/choice'
 import { firstAtOrAfter } from '../scene/keys'
@@ -21,7 +21,7 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
   const playhead = usePlayhead()
   const desk = useDesk()
   const view = useTimeView()
-  const dragged = ref<number | null>(null)
+  let dragged: number | null = null
 
   type Drag =
     | { kind: 'scrub' }
@@ -122,7 +122,7 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
     const known = stem.every((key) => choice.isKeyChosen(key.object, key.channel, key.time))
     if (!known) choice.chooseKeys(stem, event.shiftKey)
     drag = { kind: 'keys', from: frameAt(event), keys: choice.keyRefs() }
-    dragged.value = 0
+    dragged = 0
   }
 
   function moveOnLanes(event: PointerEvent): void {
@@ -133,8 +133,8 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
       redraw()
     } else if (drag?.kind === 'keys') {
       const frames = Math.round(frameAt(event) - drag.from)
-      if (frames === dragged.value) return
-      dragged.value = frames
+      if (frames === dragged) return
+      dragged = frames
       showMoved(drag.keys, frames)
       scene.tryEdit({ edit: 'moveKeys', keys: drag.keys, frames })
     }
@@ -152,8 +152,8 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
       finishBox(done, event)
       redraw()
     } else if (done?.kind === 'keys') {
-      const frames = dragged.value ?? 0
-      dragged.value = null
+      const frames = dragged ?? 0
+      dragged = null
       if (frames !== 0 && !(await scene.keepTry({ edit: 'moveKeys', keys: done.keys, frames })))
         choice.chooseKeys(done.keys)
       else if (frames === 0) await scene.dropTry()
@@ -183,7 +183,7 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
   async function cancel(): Promise<void> {
     const done = drag
     drag = null
-    dragged.value = null
+    dragged = null
     if (done?.kind === 'keys') {
       choice.chooseKeys(done.keys)
       await scene.dropTry()
@@ -209,5 +209,5 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
     else view.zoom(Math.exp(amount * 0.0025), frameAt(event))
   }
 
-  return { grabRuler, moveOnRuler, dropRuler, grabLanes, moveOnLanes, dropLanes, cancel, drawBox, wheel, dragged }
+  return { grabRuler, moveOnRuler, dropRuler, grabLanes, moveOnLanes, dropLanes, cancel, drawBox, wheel }
 }

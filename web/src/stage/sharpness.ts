@@ -50,11 +50,6 @@ export class Sharpness {
     this.start(now)
   }
 
-  /** With another scene or size, everything is open again. */
-  reset(): void {
-    this.step = 0
-  }
-
   dispose(): void {
     clearTimeout(this.timer)
   }

@@ -1,0 +1,46 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { Sharpness } from './sharpness'
+
+describe('the pixel ratio', () => {
+  beforeEach(() => void vi.useFakeTimers())
+  afterEach(() => void vi.useRealTimers())
+
+  it('is the screen’s while moving and finer once it rests', () => {
+    const drawn = vi.fn()
+    const sharpness = new Sharpness(1, drawn)
+    sharpness.moved()
+    expect(sharpness.ratio).toBe(1)
+    vi.advanceTimersByTime(1000)
+    expect(drawn).toHaveBeenCalledOnce()
+    expect(sharpness.ratio).toBe(2)
+    sharpness.moved()
+    expect(sharpness.ratio).toBe(1)
+  })
+
+  it('falls while frames are dropped, step by step, and never below the last', () => {
+    const sharpness = new Sharpness(1, () => {})
+    sharpness.start(0)
+    const ratios: number[] = []
+    for (let now = 100; now < 4000; now += 100) {
+      sharpness.played(now, 1)
+      ratios.push(sharpness.ratio)
+    }
+    expect([...new Set(ratios)]).toEqual([1, 0.75, 0.5, 0.35])
+  })
+
+  it('stays while playback keeps up', () => {
+    const sharpness = new Sharpness(2, () => {})
+    sharpness.start(0)
+    for (let now = 42; now < 4000; now += 42) sharpness.played(now, 0)
+    expect(sharpness.ratio).toBe(1)
+  })
+
+  it('draws nothing after it has been put away', () => {
+    const drawn = vi.fn()
+    const sharpness = new Sharpness(1, drawn)
+    sharpness.moved()
+    sharpness.dispose()
+    vi.advanceTimersByTime(1000)
+    expect(drawn).not.toHaveBeenCalled()
+  })
+})
