@@ -148,6 +148,13 @@ export const setField = async (page, label, text) => {
   await field.press('Enter')
 }
 
+/** Runs the command that the finder finds first for some words. */
+export async function command(page, words) {
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'Find a command' }).fill(words)
+  await page.keyboard.press('Enter')
+}
+
 /** The canvas point of a frame on the desk, in page coordinates. */
 export async function deskPoint(page, frame, lane) {
   const canvas = await page.locator('canvas.ruler').boundingBox()

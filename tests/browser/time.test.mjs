@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { browse, deskPoint, open, Server, setField, until } from './harness.mjs'
+import { browse, command, deskPoint, open, Server, setField, until } from './harness.mjs'
 
 // Scene time and playback, on the demo scene.
 let server, browser, context, page
@@ -9,11 +9,6 @@ const scene = () => server.get('/api/scenes/1')
 const choose = async (button, item) => {
   await page.getByRole('button', { name: button, exact: true }).click()
   await page.locator('.dropdown-menu.show .dropdown-item', { hasText: item }).click()
-}
-const command = async (words) => {
-  await page.keyboard.press('Control+k')
-  await page.getByRole('combobox', { name: 'Find a command' }).fill(words)
-  await page.keyboard.press('Enter')
 }
 
 before(async () => {
@@ -73,12 +68,12 @@ test('the work range is set by dragging its end and by command', async () => {
   await page.mouse.up()
   await until(scene, (now) => now.work[1] === 120, 'the dragged end')
   await setField(page, 'Frame', '50')
-  await command('work range starts here')
+  await command(page, 'work range starts here')
   await until(scene, (now) => now.work[0] === 50, 'the start at the playhead')
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
   await until(scene, (now) => now.work[0] === 24 && now.work[1] === 192, 'the ranges taken back')
-  await command('work range is the whole scene')
+  await command(page, 'work range is the whole scene')
   await until(scene, (now) => now.work[0] === 1 && now.work[1] === 240, 'the whole scene')
   await page.keyboard.press('Control+z')
   await until(scene, (now) => now.work[1] === 192, 'the work range again')

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import type { Command } from './commands'
 import { useFinder } from './finder'
@@ -35,7 +36,8 @@ function press(event: KeyboardEvent): void {
   }
 }
 
-// What is typed next belongs here from the first letter.
+// What is typed next belongs here from the first letter on, wherever the dialog has put the focus by then.
+useEventListener(window, 'keydown', () => field.value?.focus(), { capture: true })
 onMounted(() => requestAnimationFrame(() => field.value?.focus()))
 </script>
 

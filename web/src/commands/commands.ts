@@ -4,7 +4,7 @@ import { useTimeView } from '../desk/timeView'
 import { useChoice, type Tool } from '../scene/choice'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
-import { useViews } from '../stage/views'
+import { facingNames, shadingNames, useViews, type Facing, type Shading } from '../stage/views'
 import { toggleScheme } from '../styles/scheme'
 import { goToNeighbourKey } from '../timebar/neighbourKeys'
 import { usePlayhead } from '../timebar/playhead'
@@ -47,6 +47,11 @@ export function workspaceCommands(): Command[] {
     { group: 'Time', title: 'Play forwards; again, faster', keys: ['l'], shown: 'L', run: () => playhead.shuttle(1) },
     { group: 'Time', title: 'Play backwards; again, faster', keys: ['j'], shown: 'J', run: () => playhead.shuttle(-1) },
     { group: 'Time', title: 'Stop, and play at true speed next', keys: ['k'], shown: 'K', run: playhead.rest },
+    {
+      group: 'Time',
+      title: 'Play the choice only, or everything',
+      run: () => (playhead.onlyChoice = !playhead.onlyChoice),
+    },
     {
       group: 'Time',
       title: 'Work range starts here',
@@ -121,7 +126,31 @@ export function workspaceCommands(): Command[] {
       run: () => (choice.tool = tool),
     })),
     { group: 'Stage', title: 'Frame the choice', keys: ['f'], shown: 'F', run: views.askFrame },
-    { group: 'Stage', title: 'Show or hide helpers', run: () => (views.helpersShown = !views.helpersShown) },
+    {
+      group: 'Stage',
+      title: 'Show or hide helpers in this view',
+      run: () => (views.active.helpers = !views.active.helpers),
+    },
+    ...(Object.keys(facingNames) as Facing[]).map((facing) => ({
+      group: 'Stage',
+      title: facing === 'free' ? 'Look from anywhere: free view' : `Look from the ${facing}`,
+      run: () => (views.active.look = facing),
+    })),
+    ...(Object.keys(shadingNames) as Shading[]).map((shading) => ({
+      group: 'Stage',
+      title: `Draw this view ${shadingNames[shading].toLowerCase()}`,
+      run: () => (views.active.shading = shading),
+    })),
+    ...([1, 2, 4] as const).map((count) => ({
+      group: 'Stage',
+      title: { 1: 'One view', 2: 'Two views', 4: 'Four views' }[count],
+      run: () => views.setCount(count),
+    })),
+    {
+      group: 'Stage',
+      title: 'Playing updates all views, or the one worked in',
+      run: () => (views.updates = views.updates === 'all' ? 'active' : 'all'),
+    },
     { group: 'Desk', title: 'Show all frames', run: view.showAll },
     { group: 'Desk', title: 'Show the work range', run: view.showWork },
     { group: 'Desk', title: 'Show the chosen keys', run: showKeys },

@@ -1,23 +1,26 @@
 <script setup lang="ts">
-import CameraControls from 'camera-controls'
-import * as THREE from 'three'
-import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { useResizeObserver } from '@vueuse/core'
+import { Box3, Color, Sphere, Vector3 } from 'three'
+import { nextTick, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { useChoice } from '../scene/choice'
 import { drawSoon, eachFrame } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
+import { colours } from '../styles/scheme'
 import { usePlayhead } from '../timebar/playhead'
 import { usePending } from '../values/pending'
-import { colours } from '../styles/scheme'
 import { Handles } from './handles'
-import StageChips from './StageChips.vue'
+import { usePicking } from './picking'
 import { Sharpness } from './sharpness'
+import StageMeter from './StageMeter.vue'
+import StagePane from './StagePane.vue'
+import { StageRenderer, type Drawn } from './stageRenderer'
 import { StageScene } from './stageScene'
 import { keepThumbnail } from './thumbnails'
 import ToolPicker from './ToolPicker.vue'
 import { useViews } from './views'
+import ViewMenu from './ViewMenu.vue'
 
-CameraControls.install({ THREE })
+type Pane = InstanceType<typeof StagePane>
 
 const scene = useScene()
 const choice = useChoice()
@@ -27,57 +30,51 @@ const views = useViews()
 
 const holder = useTemplateRef<HTMLDivElement>('holder')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const panes = useTemplateRef<Pane[]>('panes')
 const problem = shallowRef('')
 
 const stage = new StageScene()
-const free = new THREE.PerspectiveCamera(40, 1, 0.05, 2000)
-const filmed = new THREE.PerspectiveCamera(40, 1, 0.05, 2000)
-let renderer: THREE.WebGLRenderer | null = null
-let controls: CameraControls
+const picking = usePicking(stage)
+const sharpness = new Sharpness(window.devicePixelRatio, () => drawSoon(drawStill))
+let renderer: StageRenderer | null = null
 let handles: Handles
 let stopStepping: (() => void) | undefined
 let thumbnailTimer: ReturnType<typeof setTimeout> | undefined
+/** The views, by place, that the next drawing is to bring up to date, and whether the scene's state is another one. */
+const due = new Set<number>()
+let isStateDue = true
+let drawn: Drawn[] = []
 
-const meter = computed(() => {
-  const wanted = playhead.wantedRate
-  const rates = `playing ${playhead.shownRate.toFixed(1)} of ${Number(wanted.toFixed(3))} fps`
-  return playhead.pace === 'realTime'
-    ? `${rates} · ${playhead.dropped} dropped`
-    : `${rates} · every frame, ${Math.round(Math.min(1, playhead.shownRate / wanted) * 100)} % of true speed`
-})
-const camera = () => (views.through === null ? free : filmed)
+const paneAt = (index: number): Pane => panes.value!.find((pane) => pane.index === index)!
 /** What a hand holds on this frame; null, and so nothing to ask, while it holds nothing. */
 const held = () => (pending.count ? pending.get : null)
 
 onMounted(() => {
   try {
-    renderer = new THREE.WebGLRenderer({ canvas: canvas.value!, antialias: false })
+    renderer = new StageRenderer(canvas.value!)
   } catch {
     problem.value =
       'This browser cannot draw in 3D: WebGL 2 is switched off or missing. Values and the desk still work.'
     return
   }
-  controls = new CameraControls(free, canvas.value!)
-  controls.dollyToCursor = true
-  controls.smoothTime = 0.08
-  controls.draggingSmoothTime = 0.04
-  void controls.setLookAt(9, 6, 12, 0, 0.5, 0, false)
-  handles = new Handles(free, canvas.value!, stage.three, {
-    start: () => (controls.enabled = false),
+  const first = paneAt(views.activeIndex)
+  handles = new Handles(first.camera.camera, first.element!, stage.three, {
+    start: () => (paneAt(views.activeIndex).camera.resting = true),
     change: (values) => pending.hold(values),
     end: () => {
-      controls.enabled = views.through === null
+      paneAt(views.activeIndex).camera.resting = false
       void pending.keepStill()
     },
   })
   stage.arrange(scene.model)
   let before = performance.now()
   stopStepping = eachFrame((now) => {
-    if (controls.update((now - before) / 1000)) drawSoon(draw)
+    for (const index of views.shown) if (paneAt(index).camera.step((now - before) / 1000)) redraw([index])
     before = now
   })
   window.addEventListener('keydown', snapWithCtrl)
   window.addEventListener('keyup', snapWithCtrl)
+  takeLooks()
   applyColours()
   fit()
 })
@@ -89,13 +86,22 @@ onBeforeUnmount(() => {
   window.removeEventListener('keydown', snapWithCtrl)
   window.removeEventListener('keyup', snapWithCtrl)
   handles?.dispose()
-  controls?.dispose()
   stage.dispose()
   renderer?.dispose()
   renderer = null
 })
 
-const sharpness = new Sharpness(window.devicePixelRatio, () => drawSoon(render))
+/** Asks for views to be drawn again because something moved in them. */
+function redraw(which: readonly number[] = views.shown): void {
+  for (const index of which) due.add(index)
+  drawSoon(draw)
+}
+
+/** Asks for everything to be drawn again because the scene is in another state. */
+function redrawState(which?: readonly number[]): void {
+  isStateDue = true
+  redraw(which)
+}
 
 /** Draws because something changed; once it rests, it is drawn again with all pixels. */
 function draw(): void {
@@ -103,39 +109,67 @@ function draw(): void {
   render()
 }
 
-function render(): void {
+function drawStill(): void {
   if (!renderer) return
-  if (renderer.getPixelRatio() !== sharpness.ratio) renderer.setPixelRatio(sharpness.ratio)
-  stage.helpersShown = views.helpersShown
-  stage.show(scene.model, scene.book, playhead.frame, held(), choice.objects, views.through)
-  const through = views.through === null ? undefined : scene.model.objects.get(views.through)
-  if (through) stage.lookThrough(through, scene.book, playhead.frame, held(), filmed)
-  renderer.render(stage.three, camera())
+  for (const index of views.shown) due.add(index)
+  isStateDue = true
+  const { ratio } = sharpness
+  render()
+  void renderer.finished().then((time) => (views.drawingTime = sharpness.timed(time, ratio)))
 }
 
-function fit(): void {
-  if (!renderer || !holder.value) return
-  const { clientWidth: width, clientHeight: height } = holder.value
-  if (width === 0 || height === 0) return
-  renderer.setSize(width, height, false)
-  for (const each of [free, filmed]) {
-    each.aspect = width / height
-    each.updateProjectionMatrix()
+function render(): void {
+  if (!renderer) return
+  if (renderer.setRatio(sharpness.ratio)) for (const index of views.shown) due.add(index)
+  if (isStateDue) {
+    const { frame, othersAt } = playhead
+    stage.show(scene.model, scene.book, { frame, held: held(), chosen: choice.objects, othersAt })
   }
-  drawSoon(draw)
+  isStateDue = false
+  for (const each of drawn) {
+    const index = views.all.indexOf(each.view)
+    if (!due.has(index)) continue
+    const { look } = each.view
+    const filming = typeof look === 'number' ? scene.model.objects.get(look) : undefined
+    if (filming)
+      each.camera.film(stage.nodes.get(filming.id)!, stage.lensOf(filming, scene.book, playhead.frame, held()))
+    handles.shown = index === views.activeIndex && choice.first !== null && !playhead.playing
+    renderer.draw(stage, each)
+  }
+  due.clear()
+}
+
+/** Takes over the places of the views and what they look from. */
+function fit(): void {
+  if (!renderer || !holder.value || holder.value.clientWidth === 0 || holder.value.clientHeight === 0) return
+  renderer.size(holder.value.clientWidth, holder.value.clientHeight)
+  drawn = views.shown.map((index) => {
+    const { camera, element } = paneAt(index)
+    const { offsetLeft: x, offsetTop: y } = element!.parentElement!
+    const place = { x, y, width: element!.clientWidth, height: element!.clientHeight }
+    camera.aspect = place.width / Math.max(place.height, 1)
+    return { view: views.all[index]!, camera, place }
+  })
+  redrawState()
+}
+
+function takeLooks(): void {
+  if (renderer) views.all.forEach(({ look }, index) => (paneAt(index).camera.looking = look))
 }
 
 function holdHandles(): void {
   if (!renderer) return
+  const pane = paneAt(views.activeIndex)
+  handles.moveTo(pane.camera.camera, pane.element!)
   const node = choice.first === null || playhead.playing ? null : (stage.nodes.get(choice.first) ?? null)
   handles.hold(node, choice.tool)
-  drawSoon(draw)
+  redrawState()
 }
 
 function applyColours(): void {
   const { grid, gridStrong, stage: ground } = colours()
-  stage.three.background = new THREE.Color(ground)
-  const [strong, weak] = [new THREE.Color(gridStrong), new THREE.Color(grid)]
+  stage.ground.set(ground)
+  const [strong, weak] = [new Color(gridStrong), new Color(grid)]
   const attribute = stage.grid.geometry.getAttribute('color')
   for (let i = 0; i < attribute.count; i++) {
     // The grid helper writes four points for each line pair; the middle pair are the axes.
@@ -143,62 +177,31 @@ function applyColours(): void {
     attribute.setXYZ(i, r, g, b)
   }
   attribute.needsUpdate = true
-  drawSoon(draw)
+  redrawState()
 }
 
 const snapWithCtrl = (event: KeyboardEvent) => {
   if (handles && event.key === 'Control') handles.snapping = event.type === 'keydown'
 }
 
-let pressedAt: [number, number] | null = null
-function press(event: PointerEvent): void {
-  pressedAt = event.button === 0 && !handles?.hovered ? [event.clientX, event.clientY] : null
-}
-
-function release(event: PointerEvent): void {
-  if (!pressedAt || !renderer || Math.hypot(event.clientX - pressedAt[0], event.clientY - pressedAt[1]) > 4) return
-  const box = canvas.value!.getBoundingClientRect()
-  const ray = new THREE.Raycaster()
-  const at = new THREE.Vector2(
-    ((event.clientX - box.left) / box.width) * 2 - 1,
-    1 - ((event.clientY - box.top) / box.height) * 2,
-  )
-  ray.setFromCamera(at, camera())
-  const hit = stage.pick(ray)[0]
-  if (hit === undefined) {
-    if (!event.shiftKey) choice.choose([])
-  } else choice.choose([event.altKey ? hit : wholeOrPart(hit)], event.shiftKey)
-}
-
-/** The outermost thing that the object belongs to; each further click goes one level in. */
-function wholeOrPart(hit: number): number {
-  const way = [hit]
-  for (let at = scene.model.objects.get(hit)?.parent; at != null; at = scene.model.objects.get(at)?.parent)
-    way.unshift(at)
-  const chosen = way.findLastIndex((id) => choice.objects.has(id))
-  return way[Math.min(chosen + 1, way.length - 1)]!
-}
-
 function frameChoice(): void {
   if (!renderer) return
-  const box = new THREE.Box3()
+  const box = new Box3()
   const ids = choice.objects.size ? choice.objects : new Set(scene.model.objects.keys())
   for (const id of ids)
-    stage.nodes
-      .get(id)
-      ?.traverse((node) => box.expandByPoint(new THREE.Vector3().setFromMatrixPosition(node.matrixWorld)))
+    stage.nodes.get(id)?.traverse((node) => box.expandByPoint(new Vector3().setFromMatrixPosition(node.matrixWorld)))
   if (box.isEmpty()) return
   box.expandByScalar(1.2)
-  views.through = null
-  void controls.fitToSphere(box.getBoundingSphere(new THREE.Sphere()), true)
+  if (typeof views.active.look === 'number') views.active.look = 'free'
+  paneAt(views.activeIndex).camera.looking = views.active.look
+  paneAt(views.activeIndex).camera.fit(box.getBoundingSphere(new Sphere()))
 }
 
-function nudge(event: KeyboardEvent): void {
-  const turn = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key]
-  if (!turn || !event.shiftKey || !controls) return
-  event.preventDefault()
-  event.stopPropagation()
-  void controls.rotate(turn[0]! * 0.12, turn[1]! * 0.12, true)
+function photograph(): void {
+  if (!renderer) return
+  handles.shown = false
+  const { model, book, id, revision } = scene
+  void keepThumbnail(renderer.three, stage, model, book, playhead.frame, id, revision, fit)
 }
 
 useResizeObserver(holder, fit)
@@ -206,64 +209,73 @@ watch(
   () => scene.rowsVersion,
   () => {
     stage.arrange(scene.model)
-    if (views.through !== null && !scene.model.objects.has(views.through)) views.through = null
+    sharpness.forget()
+    views.forget((camera) => scene.model.objects.has(camera))
     holdHandles()
     clearTimeout(thumbnailTimer)
-    thumbnailTimer = setTimeout(
-      () => renderer && keepThumbnail(renderer, stage, scene.model, scene.id, scene.revision, fit),
-      1500,
-    )
+    thumbnailTimer = setTimeout(photograph, 1500)
   },
   { immediate: true },
 )
-watch([() => choice.objects, () => choice.tool, () => playhead.playing], holdHandles)
+watch([() => choice.objects, () => choice.tool, () => playhead.playing, () => views.activeIndex], holdHandles)
 watch(
-  [() => playhead.frame, () => scene.samplesVersion, () => pending.values, () => views.helpersShown],
-  () => drawSoon(draw),
+  [() => playhead.frame, () => scene.samplesVersion, () => pending.values],
+  () => redrawState(playhead.playing && views.updates === 'active' ? [views.activeIndex] : undefined),
   { flush: 'sync' },
 )
 watch(
-  () => views.through,
+  () => views.all,
   () => {
-    if (!renderer) return
-    controls.enabled = views.through === null
-    handles.camera = camera()
-    drawSoon(draw)
+    takeLooks()
+    holdHandles()
   },
+  { deep: true },
+)
+watch(
+  [() => views.count, () => views.shown],
+  async () => {
+    await nextTick()
+    sharpness.forget()
+    fit()
+  },
+  { immediate: true },
 )
 watch(
   () => playhead.playing,
-  (playing) => playing && sharpness.start(performance.now()),
-)
-let droppedBefore = 0
-watch(
-  () => playhead.frame,
-  () => {
-    if (playhead.playing) sharpness.played(performance.now(), Math.max(0, playhead.dropped - droppedBefore))
-    droppedBefore = playhead.dropped
+  (playing) => {
+    if (!playing) return
+    const share = views.updates === 'all' ? 1 : 1 / views.count
+    sharpness.start(performance.now(), 1000 / playhead.wantedRate, share)
+    views.pixelShare = sharpness.pixelShare
   },
 )
+playhead.whenDrawn((dropped) => {
+  sharpness.played(performance.now(), dropped)
+  views.pixelShare = sharpness.pixelShare
+})
 watch(() => views.frameAsked, frameChoice)
 watch(colours, applyColours)
 </script>
 
 <template>
   <section ref="holder" class="stage" aria-label="Stage">
-    <canvas
-      ref="canvas"
-      class="stage-canvas"
-      tabindex="0"
-      aria-label="3D view. Drag to orbit, right-drag to pan, wheel to zoom, Shift and arrow keys to orbit, click to choose."
-      @pointerdown="press"
-      @pointerup="release"
-      @keydown="nudge"
-    />
-    <p v-if="problem" class="stage-problem">{{ problem }}</p>
-    <StageChips />
-    <ToolPicker />
-    <div v-if="playhead.playing" class="stage-meter num" role="status">
-      {{ meter }}
+    <canvas ref="canvas" class="stage-canvas" aria-hidden="true" />
+    <div class="panes" :class="`of-${views.count}`">
+      <StagePane
+        v-for="(_, index) in views.all"
+        :key="index"
+        ref="panes"
+        :index="index"
+        @press="(event) => picking.press(event, handles?.hovered ?? false)"
+        @release="(event, pane) => picking.release(event, paneAt(pane).element!, paneAt(pane).camera)"
+      />
     </div>
+    <p v-if="problem" class="stage-problem">{{ problem }}</p>
+    <div class="stage-corner">
+      <ViewMenu />
+      <ToolPicker />
+    </div>
+    <StageMeter v-if="playhead.playing" />
     <div v-else-if="scene.model.objects.size === 0" :key="scene.rowsVersion" class="stage-empty">
       <p class="stage-empty-title">An empty stage</p>
       <p>Add a box with <b>+ Add</b> on the desk below, drag its arrows, and press <kbd>N</kbd> to key it.</p>

@@ -40,8 +40,15 @@ export class Handles {
     return this.controls.axis !== null
   }
 
-  set camera(camera: Camera) {
+  /** Moves to the view that is worked in. */
+  moveTo(camera: Camera, element: HTMLElement): void {
     this.controls.camera = camera
+    if (this.controls.domElement !== element) this.controls.connect(element)
+  }
+
+  /** Handles are drawn, and sized, for the view that is worked in only. */
+  set shown(shown: boolean) {
+    this.controls.getHelper().visible = shown
   }
 
   hold(node: Object3D | null, tool: Tool): void {

@@ -19,7 +19,7 @@ describe('the pixel ratio', () => {
 
   it('falls while frames are dropped, step by step, and never below the last', () => {
     const sharpness = new Sharpness(1, () => {})
-    sharpness.start(0)
+    sharpness.start(0, 42, 1)
     const ratios: number[] = []
     for (let now = 100; now < 4000; now += 100) {
       sharpness.played(now, 1)
@@ -30,9 +30,33 @@ describe('the pixel ratio', () => {
 
   it('stays while playback keeps up', () => {
     const sharpness = new Sharpness(2, () => {})
-    sharpness.start(0)
+    sharpness.start(0, 42, 1)
     for (let now = 42; now < 4000; now += 42) sharpness.played(now, 0)
     expect(sharpness.ratio).toBe(1)
+  })
+
+  it('starts with as many pixels as were measured to fit', () => {
+    const sharpness = new Sharpness(1, () => {})
+    // 120 ms at twice the pixels each way are 30 ms at once; 35 % of 40 ms are 14 ms, which 0.5² of 30 ms keeps.
+    expect(sharpness.timed(120, 2)).toBe(30)
+    sharpness.start(0, 40, 1)
+    expect(sharpness.ratio).toBe(0.5)
+    expect(sharpness.pixelShare).toBe(0.25)
+  })
+
+  it('starts with more when playback draws one view of four', () => {
+    const sharpness = new Sharpness(1, () => {})
+    sharpness.timed(120, 2)
+    sharpness.start(0, 40, 1 / 4)
+    expect(sharpness.ratio).toBe(1)
+  })
+
+  it('keeps the least time measured, until something else is drawn', () => {
+    const sharpness = new Sharpness(1, () => {})
+    sharpness.timed(40, 1)
+    expect(sharpness.timed(400, 1)).toBe(40)
+    sharpness.forget()
+    expect(sharpness.timed(400, 1)).toBe(400)
   })
 
   it('draws nothing after it has been put away', () => {

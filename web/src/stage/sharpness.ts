@@ -5,6 +5,8 @@ const stillRatio = 2
 const stillAfter = 220
 const tryEvery = 400
 const behindShare = 0.05
+/** The share of a frame's time that drawing the stage may take; the rest of the page needs some as well. */
+const drawingShare = 0.35
 
 /** Chooses the stage's pixel ratio: fewer pixels while playback is behind, all of them, and more, when still. */
 export class Sharpness {
@@ -14,6 +16,8 @@ export class Sharpness {
   private dropped = 0
   private timer: ReturnType<typeof setTimeout> | undefined
   private isStill = false
+  /** Milliseconds to draw all at ratio 1, the least that was measured. */
+  private cost = 0
 
   constructor(
     private readonly screenRatio: number,
@@ -22,7 +26,12 @@ export class Sharpness {
 
   /** The ratio to draw with now. */
   get ratio(): number {
-    return this.isStill ? Math.max(this.screenRatio, stillRatio) : Math.min(this.screenRatio, 1) * steps[this.step]!
+    return this.isStill ? Math.max(this.screenRatio, stillRatio) : this.movingRatio
+  }
+
+  /** The share of the screen's pixels that are drawn while something moves. */
+  get pixelShare(): number {
+    return steps[this.step]! ** 2
   }
 
   /** Something moves: draws quickly now, and once more, sharply, when it rests. */
@@ -35,10 +44,27 @@ export class Sharpness {
     }, stillAfter)
   }
 
-  /** Playback begins. */
-  start(now: number): void {
-    this.countedAt = now
-    this.shown = this.dropped = 0
+  /**
+   * Notes how long a picture took to draw, in milliseconds, at a ratio.
+   * @returns the milliseconds that one at the screen's ratio takes. Anything can delay a picture and nothing hurry it, so it is the least so far.
+   */
+  timed(milliseconds: number, ratio: number): number {
+    const cost = milliseconds / ratio ** 2
+    this.cost = this.cost === 0 ? cost : Math.min(cost, this.cost)
+    return this.cost * Math.min(this.screenRatio, 1) ** 2
+  }
+
+  /** What is drawn is another thing now, and takes another time. */
+  forget(): void {
+    this.cost = 0
+  }
+
+  /** Playback begins; it draws the given share of the stage for each frame of so many milliseconds. */
+  start(now: number, frameTime: number, share: number): void {
+    this.countAnew(now)
+    this.step = 0
+    const fits = () => this.cost * share * this.movingRatio ** 2 <= frameTime * drawingShare
+    while (this.step < steps.length - 1 && !fits()) this.step++
   }
 
   /** A frame of playback was drawn, and some before it were not. */
@@ -47,10 +73,19 @@ export class Sharpness {
     this.dropped += dropped
     if (now - this.countedAt < tryEvery) return
     if (this.dropped > behindShare * (this.shown + this.dropped) && this.step < steps.length - 1) this.step++
-    this.start(now)
+    this.countAnew(now)
   }
 
   dispose(): void {
     clearTimeout(this.timer)
+  }
+
+  private get movingRatio(): number {
+    return Math.min(this.screenRatio, 1) * steps[this.step]!
+  }
+
+  private countAnew(now: number): void {
+    this.countedAt = now
+    this.shown = this.dropped = 0
   }
 }

@@ -17,7 +17,6 @@ import {
   Vector3,
   type BufferGeometry,
   type EulerOrder,
-  type PerspectiveCamera,
 } from 'three'
 import { specOf } from '../scene/catalogue'
 import { valueAt, type SampleBook } from '../scene/samples'
@@ -26,12 +25,24 @@ import { Pool } from './pool'
 import { ShapeBatch } from './shapeBatch'
 import { geometryOf, shapeKey, shapeScale, type Read } from './shapes'
 import { StageLights } from './stageLights'
+import type { View } from './views'
 
 /** A value that stands for the sampled one while a hand changes it. */
 export type Held = ((object: number, channel: string) => number | undefined) | null
 
+/** What is to be seen of a scene: its state on a frame, and what a hand does to it. */
+export interface Moment {
+  frame: number
+  held: Held
+  chosen: ReadonlySet<number>
+  /** The frame on which all that is not chosen stands still, dimmed; null while everything moves. */
+  othersAt: number | null
+}
+
 const lemon = 0xffe14d
 const solid = 0.999
+/** How much of an object's own colour is left when it stands aside. */
+const dimmed = 0.28
 
 /** The scene as three.js draws it. Every frame is a look-up in the samples; no curve is evaluated here. */
 export class StageScene {
@@ -39,7 +50,7 @@ export class StageScene {
   /** An empty node for each object: where it is, and what moves with it. */
   readonly nodes = new Map<number, Object3D>()
   readonly grid = new GridHelper(40, 40)
-  helpersShown = true
+  readonly ground = new Color()
 
   private readonly root = new Object3D()
   private readonly batches = new Map<string, ShapeBatch>()
@@ -57,6 +68,7 @@ export class StageScene {
   }
 
   constructor() {
+    this.three.background = this.ground
     this.three.add(this.root, this.grid)
     this.lights = new StageLights(this.three)
     this.ghosts = new Pool(
@@ -95,46 +107,45 @@ export class StageScene {
     }
   }
 
-  /** Puts everything where it is on a frame. */
-  show(
-    model: SceneModel,
-    book: SampleBook,
-    frame: number,
-    held: Held,
-    chosen: ReadonlySet<number>,
-    through: number | null,
-  ): void {
+  /** Puts everything where it is at a moment. */
+  show(model: SceneModel, book: SampleBook, { frame, held, chosen, othersAt }: Moment): void {
     const objects = model.inOrder()
-    for (const object of objects) this.place(object, reader(object, book, frame, held))
+    const inChoice = new Set<number>()
+    for (const object of objects)
+      if (chosen.has(object.id) || (object.parent !== null && inChoice.has(object.parent))) inChoice.add(object.id)
+    const readOf = (object: SceneObject) =>
+      reader(object, book, othersAt !== null && !inChoice.has(object.id) ? othersAt : frame, held)
+    for (const object of objects) this.place(object, readOf(object))
     this.root.updateMatrixWorld(true)
 
     for (const batch of this.batches.values()) batch.begin()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.begin()
-    const inChoice = new Set<number>()
     for (const object of objects) {
-      if (chosen.has(object.id) || (object.parent !== null && inChoice.has(object.parent))) inChoice.add(object.id)
       const node = this.nodes.get(object.id)!
       if (!isShown(node)) continue
-      const read = reader(object, book, frame, held)
+      const read = readOf(object)
+      const isChosen = inChoice.has(object.id)
       const key = shapeKey(object.kind, read)
-      if (key) this.addShape(object, key, node, read, inChoice.has(object.id))
+      if (key) this.addShape(object, key, node, read, isChosen, othersAt !== null && !isChosen)
       else if (object.kind === 'light') this.lights.show(object.id, node, read)
-      if (this.helpersShown && object.id !== through && (object.kind === 'camera' || object.kind === 'light'))
-        this.addHelper(object, node, inChoice.has(object.id))
+      if (object.kind === 'camera' || object.kind === 'light') this.addHelper(object, node, isChosen)
     }
     for (const batch of this.batches.values()) batch.end()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.end()
     this.lights.end()
   }
 
-  /** Looks through a camera object. */
-  lookThrough(object: SceneObject, book: SampleBook, frame: number, held: Held, camera: PerspectiveCamera): void {
-    const node = this.nodes.get(object.id)
-    if (!node) return
-    node.matrixWorld.decompose(camera.position, camera.quaternion, scratch)
-    camera.fov = MathUtils.clamp(reader(object, book, frame, held)('camera.fov'), 1, 170)
-    camera.updateProjectionMatrix()
-    camera.updateMatrixWorld()
+  /** Makes everything ready to be drawn in one view. */
+  dress({ look, shading, helpers }: View): void {
+    for (const batch of this.batches.values()) batch.dress(shading)
+    for (const ghost of this.ghosts.inUse) ghost.material.wireframe = shading === 'wire'
+    // Who looks through a camera does not see its mark.
+    for (const helper of this.helpers.inUse) helper.visible = helpers && helper.userData.object !== look
+  }
+
+  /** A camera object's field of view, in degrees. */
+  lensOf(object: SceneObject, book: SampleBook, frame: number, held: Held): number {
+    return reader(object, book, frame, held)('camera.fov')
   }
 
   /** The objects under a ray, nearest first. */
@@ -170,9 +181,17 @@ export class StageScene {
     node.visible = read('visible') >= 0.5
   }
 
-  private addShape(object: SceneObject, key: string, node: Object3D, read: Read, chosen: boolean): void {
+  private addShape(
+    object: SceneObject,
+    key: string,
+    node: Object3D,
+    read: Read,
+    chosen: boolean,
+    aside: boolean,
+  ): void {
     matrix.makeScale(...shapeScale(object.kind, read, scratch).toArray()).premultiply(node.matrixWorld)
     color.setRGB(unit(read('look.red')), unit(read('look.green')), unit(read('look.blue')))
+    if (aside) color.lerp(this.ground, 1 - dimmed)
     const opacity = unit(read('look.opacity'))
     if (opacity >= solid) this.batch(key).add(object.id, matrix, color)
     else if (opacity > 0) {

@@ -9,15 +9,16 @@ import { StageScene } from './stageScene'
 const [width, height] = [480, 270]
 const backdrop = new Color('#2a3f43')
 
-/** Draws the scene's picture for the list, at the middle of its work range, and keeps it with the server. */
+/** Draws the scene's picture for the list, as the stage shows it, and keeps it with the server. */
 export async function keepThumbnail(
   renderer: WebGLRenderer,
   stage: StageScene,
   model: SceneModel,
+  book: SampleBook,
+  frame: number,
   id: number | null,
   revision: number,
   after: () => void,
-  book?: SampleBook,
 ): Promise<void> {
   if (id === null) return
   const ratio = renderer.getPixelRatio()
@@ -25,16 +26,21 @@ export async function keepThumbnail(
   renderer.setSize(width, height, false)
   const camera = new PerspectiveCamera(40, width / height, 0.05, 2000)
   const filming = model.inOrder().find((object) => object.kind === 'camera')
-  if (filming && book) stage.lookThrough(filming, book, middle(model), null, camera)
-  else if (filming && stage.nodes.has(filming.id))
-    stage.nodes.get(filming.id)!.matrixWorld.decompose(camera.position, camera.quaternion, camera.scale)
-  else {
+  const node = filming && stage.nodes.get(filming.id)
+  if (node) {
+    node.matrixWorld.decompose(camera.position, camera.quaternion, camera.scale)
+    camera.fov = stage.lensOf(filming, book, frame, null)
+    camera.updateProjectionMatrix()
+  } else {
     camera.position.set(7, 5, 10)
     camera.lookAt(0, 0.5, 0)
   }
   const { background } = stage.three
   stage.three.background = backdrop
   stage.grid.visible = false
+  stage.dress({ look: 'free', shading: 'shaded', helpers: false })
+  renderer.setScissorTest(false)
+  renderer.setViewport(0, 0, width, height)
   renderer.render(stage.three, camera)
   stage.three.background = background
   stage.grid.visible = true
@@ -62,10 +68,9 @@ export async function drawThumbnails(ids: readonly number[], drawn: (id: number)
       const frame = middle(model)
       book.take(await line.watch(id, frame, frame))
       const stage = new StageScene()
-      stage.helpersShown = false
       stage.arrange(model)
-      stage.show(model, book, frame, null, new Set(), null)
-      await keepThumbnail(renderer, stage, model, id, message.revision, () => {}, book)
+      stage.show(model, book, { frame, held: null, chosen: new Set(), othersAt: null })
+      await keepThumbnail(renderer, stage, model, book, frame, id, message.revision, () => {})
       stage.dispose()
       drawn(id)
     }

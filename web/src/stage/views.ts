@@ -1,13 +1,76 @@
+import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
-/** How the stage is looked at. */
+export type Facing = 'free' | 'top' | 'front' | 'side'
+/** Looked at from a side, or through the camera object with this number. */
+export type Look = Facing | number
+export type Shading = 'shaded' | 'wire' | 'both'
+
+export const facingNames: Record<Facing, string> = { free: 'Free view', top: 'Top', front: 'Front', side: 'Side' }
+export const shadingNames: Record<Shading, string> = { shaded: 'Shaded', wire: 'Wire', both: 'Shaded and wire' }
+
+export interface View {
+  look: Look
+  shading: Shading
+  helpers: boolean
+}
+
+const looks: Look[] = ['free', 'top', 'front', 'side']
+const fresh = (): View[] => looks.map((look) => ({ look, shading: 'shaded', helpers: true }))
+
+/** How the stage is looked at: one, two or four views, one of them worked in. */
 export const useViews = defineStore('views', () => {
-  /** The camera object looked through; null is the free view. */
-  const through = ref<number | null>(null)
-  const helpersShown = ref(true)
+  const all = ref<View[]>(fresh())
+  const count = useStorage<1 | 2 | 4>('zesty-views', 1)
+  /** Which views playback keeps up to date. */
+  const updates = useStorage<'active' | 'all'>('zesty-view-updates', 'all')
+  const activeIndex = ref(0)
   /** Counts up whenever the choice is to be framed. */
   const frameAsked = ref(0)
+  /** Milliseconds that all views together took to draw once at the screen's pixel ratio; 0 until measured. */
+  const drawingTime = ref(0)
+  /** The share of the pixels that playback draws just now. */
+  const pixelShare = ref(1)
+
+  const active = computed(() => all.value[activeIndex.value]!)
+  /** The views on the screen, by their places in `all`. */
+  const shown = computed(() =>
+    count.value === 1 ? [activeIndex.value] : Array.from({ length: count.value }, (_, i) => i),
+  )
+
   const askFrame = () => frameAsked.value++
-  return { through, helpersShown, frameAsked, askFrame }
+
+  function setCount(wanted: 1 | 2 | 4): void {
+    count.value = wanted
+    if (wanted > 1 && activeIndex.value >= wanted) activeIndex.value = 0
+  }
+
+  /** A scene has been opened: its first camera, if it has one, is looked through. */
+  function start(camera: number | null): void {
+    all.value = fresh()
+    if (camera !== null) all.value[0]!.look = camera
+    activeIndex.value = 0
+  }
+
+  /** No view looks through a camera that is gone. */
+  function forget(isThere: (camera: number) => boolean): void {
+    for (const view of all.value) if (typeof view.look === 'number' && !isThere(view.look)) view.look = 'free'
+  }
+
+  return {
+    all,
+    count,
+    updates,
+    activeIndex,
+    active,
+    shown,
+    frameAsked,
+    drawingTime,
+    pixelShare,
+    askFrame,
+    setCount,
+    start,
+    forget,
+  }
 })

@@ -46,6 +46,13 @@ const paceLabel = computed(() => paces.find(({ pace }) => pace === playhead.pace
       @click="playhead.span = span"
       >{{ label }}</BDropdownItemButton
     >
+    <BDropdownDivider />
+    <BDropdownItemButton :active="!playhead.onlyChoice" @click="playhead.onlyChoice = false"
+      >Everything moves</BDropdownItemButton
+    >
+    <BDropdownItemButton :active="playhead.onlyChoice" @click="playhead.onlyChoice = true">
+      Only the choice <span class="hint">the others stand still, dimmed</span>
+    </BDropdownItemButton>
   </BDropdown>
   <BDropdown variant="quiet" size="sm" :text="`${playhead.speed}×`" title="Speed of playing" strategy="fixed">
     <BDropdownItemButton
@@ -74,10 +81,3 @@ const paceLabel = computed(() => paces.find(({ pace }) => pace === playhead.pace
     </BDropdownItemButton>
   </BDropdown>
 </template>
-
-<style scoped>
-.hint {
-  margin-left: 6px;
-  opacity: 0.75;
-}
-</style>

@@ -1,13 +1,15 @@
 import { refThrottled, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, onScopeDispose, ref } from 'vue'
 import { drawSoon, eachFrame } from '../scene/drawLoop'
+import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 import { FrameMeter } from './frameMeter'
 import { frameAfter, type Ending } from './playOrder'
 
 export const speeds = [0.1, 0.25, 0.5, 0.75, 1, 1.5, 2, 4] as const
 const shuttleSpeeds = [1, 2, 4]
+const readEvery = 250
 
 /** In real time the clock rules and frames are passed over; else each frame is drawn in turn, however long it takes. */
 export type Pace = 'realTime' | 'everyFrame'
@@ -16,6 +18,7 @@ export type Span = 'work' | 'scene'
 /** Where now is, and playing. */
 export const usePlayhead = defineStore('playhead', () => {
   const scene = useScene()
+  const choice = useChoice()
   const frame = ref(1)
   const playing = ref(false)
   const shownRate = ref(0)
@@ -33,7 +36,15 @@ export const usePlayhead = defineStore('playhead', () => {
   /** Frames a second that playing should show. */
   const wantedRate = computed(() => scene.settings.framesPerSecond * speed.value)
 
+  /** Whether only what is chosen moves while playing; the rest stands still where playing began. */
+  const onlyChoice = ref(false)
+  const othersAt = ref<number | null>(null)
+
   const meter = new FrameMeter()
+  /** The meter is read a few times a second; a number that changes with each frame cannot be read at all. */
+  let readAt = 0
+  let droppedBefore = 0
+  const drawnListeners = new Set<(dropped: number) => void>()
   let startedAt = 0
   let startedFrom = 0
   let passedInTurn = 0
@@ -56,6 +67,7 @@ export const usePlayhead = defineStore('playhead', () => {
     startedFrom = from
     passedInTurn = 0
     meter.start()
+    shownRate.value = dropped.value = droppedBefore = readAt = 0
   }
 
   function play(direction: 1 | -1 = 1): void {
@@ -65,13 +77,14 @@ export const usePlayhead = defineStore('playhead', () => {
     const isAtEnd = ending.value === 'once' && frame.value === (direction === 1 ? last : first)
     if (isOutside || isAtEnd) show(direction === 1 ? first : last)
     playing.value = true
-    dropped.value = 0
+    othersAt.value = onlyChoice.value && choice.objects.size > 0 ? frame.value : null
     startFrom(frame.value)
     stopStepping ??= eachFrame(step)
   }
 
   function stop(): void {
     playing.value = false
+    othersAt.value = null
     stopStepping?.()
     stopStepping = null
   }
@@ -107,10 +120,21 @@ export const usePlayhead = defineStore('playhead', () => {
     show(next)
     // Counted once the frame has been drawn, not when it was due.
     drawSoon(() => {
-      meter.drawn(performance.now())
+      const at = performance.now()
+      meter.drawn(at)
+      for (const listener of drawnListeners) listener(meter.dropped - droppedBefore)
+      droppedBefore = meter.dropped
+      if (at - readAt < readEvery) return
+      readAt = at
       shownRate.value = meter.rate
       dropped.value = meter.dropped
     })
+  }
+
+  /** Calls a listener after each frame of playing that is drawn, with how many before it were not. */
+  function whenDrawn(listener: (dropped: number) => void): void {
+    drawnListeners.add(listener)
+    onScopeDispose(() => drawnListeners.delete(listener))
   }
 
   const toggle = () => (playing.value ? stop() : play())
@@ -146,6 +170,9 @@ export const usePlayhead = defineStore('playhead', () => {
     span,
     range,
     wantedRate,
+    onlyChoice,
+    othersAt,
+    whenDrawn,
     goTo,
     play,
     stop,

@@ -60,7 +60,7 @@ watch(
       await scene.open(id)
       playhead.goTo(scene.settings.work[0])
       view.showAll()
-      views.through = scene.model.inOrder().find((object) => object.kind === 'camera')?.id ?? null
+      views.start(scene.model.inOrder().find((object) => object.kind === 'camera')?.id ?? null)
       opened.value = true
     } catch (wrong) {
       problem.value = wrong instanceof Error ? wrong.message : String(wrong)

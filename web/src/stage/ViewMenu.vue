@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useViews } from './views'
+
+const views = useViews()
+const counts = [
+  { count: 1, label: 'One view', icon: 'bi bi-square' },
+  { count: 2, label: 'Two views', icon: 'bi bi-layout-split' },
+  { count: 4, label: 'Four views', icon: 'bi bi-grid' },
+] as const
+
+const current = computed(() => counts.find(({ count }) => count === views.count)!)
+const cost = (share: number) => (views.drawingTime ? `about ${Math.ceil(views.drawingTime * share)} ms a frame` : '')
+</script>
+
+<template>
+  <BDropdown size="sm" variant="chip" toggle-class="chip" title="How many views, and which of them playing updates" end>
+    <template #button-content>
+      <i :class="current.icon" aria-hidden="true" /> <span class="visually-hidden">{{ current.label }}</span>
+    </template>
+    <BDropdownItemButton
+      v-for="{ count, label, icon } in counts"
+      :key="count"
+      :active="count === views.count"
+      @click="views.setCount(count)"
+    >
+      <i :class="icon" aria-hidden="true" /> {{ label }}
+    </BDropdownItemButton>
+    <template v-if="views.count > 1">
+      <BDropdownDivider />
+      <BDropdownItemButton :active="views.updates === 'all'" @click="views.updates = 'all'">
+        Playing updates all views <span class="hint">{{ cost(1) }}</span>
+      </BDropdownItemButton>
+      <BDropdownItemButton :active="views.updates === 'active'" @click="views.updates = 'active'">
+        Only the one worked in <span class="hint">{{ cost(1 / views.count) }}</span>
+      </BDropdownItemButton>
+    </template>
+  </BDropdown>
+</template>

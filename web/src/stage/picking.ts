@@ -1,0 +1,44 @@
+import { Raycaster, Vector2 } from 'three'
+import { useChoice } from '../scene/choice'
+import { useScene } from '../scene/sceneStore'
+import type { StageScene } from './stageScene'
+import type { ViewCamera } from './viewCamera'
+
+/** A press that moves farther than this, in pixels, turns the view and picks nothing. */
+const clickSlack = 4
+
+/** Choosing objects with a click on the stage. */
+export function usePicking(stage: StageScene) {
+  const scene = useScene()
+  const choice = useChoice()
+  let pressedAt: [number, number] | null = null
+
+  function press(event: PointerEvent, isOnHandle: boolean): void {
+    pressedAt = event.button === 0 && !isOnHandle ? [event.clientX, event.clientY] : null
+  }
+
+  function release(event: PointerEvent, pane: HTMLElement, camera: ViewCamera): void {
+    if (!pressedAt || Math.hypot(event.clientX - pressedAt[0], event.clientY - pressedAt[1]) > clickSlack) return
+    const box = pane.getBoundingClientRect()
+    const ray = new Raycaster()
+    ray.setFromCamera(
+      new Vector2(((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2),
+      camera.camera,
+    )
+    const hit = stage.pick(ray)[0]
+    if (hit === undefined) {
+      if (!event.shiftKey) choice.choose([])
+    } else choice.choose([event.altKey ? hit : wholeOrPart(hit)], event.shiftKey)
+  }
+
+  /** The outermost thing that the object belongs to; each further click goes one level in. */
+  function wholeOrPart(hit: number): number {
+    const way = [hit]
+    for (let at = scene.model.objects.get(hit)?.parent; at != null; at = scene.model.objects.get(at)?.parent)
+      way.unshift(at)
+    const chosen = way.findLastIndex((id) => choice.objects.has(id))
+    return way[Math.min(chosen + 1, way.length - 1)]!
+  }
+
+  return { press, release }
+}

@@ -1,0 +1,74 @@
+import { WebGLRenderer } from 'three'
+import type { StageScene } from './stageScene'
+import type { ViewCamera } from './viewCamera'
+import type { View } from './views'
+
+/** A view's place on the canvas, in CSS pixels from its upper left. */
+export interface Place {
+  x: number
+  y: number
+  width: number
+  height: number
+}
+
+export interface Drawn {
+  view: View
+  camera: ViewCamera
+  place: Place
+}
+
+/** Draws the views side by side on one canvas; those that are not drawn again keep their picture. */
+export class StageRenderer {
+  readonly three: WebGLRenderer
+  private height = 0
+
+  /** @throws when the browser has no WebGL 2. */
+  constructor(canvas: HTMLCanvasElement) {
+    this.three = new WebGLRenderer({ canvas, antialias: false, preserveDrawingBuffer: true })
+    this.three.setScissorTest(true)
+  }
+
+  size(width: number, height: number): void {
+    this.height = height
+    this.three.setScissorTest(true)
+    this.three.setSize(width, height, false)
+  }
+
+  /** @returns whether the ratio is another one, which empties the canvas. */
+  setRatio(ratio: number): boolean {
+    if (this.three.getPixelRatio() === ratio) return false
+    this.three.setPixelRatio(ratio)
+    return true
+  }
+
+  draw(stage: StageScene, { view, camera, place: { x, y, width, height } }: Drawn): void {
+    stage.dress(view)
+    const fromBelow = this.height - y - height
+    this.three.setViewport(x, fromBelow, width, height)
+    this.three.setScissor(x, fromBelow, width, height)
+    this.three.render(stage.three, camera.camera)
+  }
+
+  /** @returns the milliseconds until all that has been asked for is drawn; a lost context never tells. */
+  finished(): Promise<number> {
+    const gl = this.three.getContext() as WebGL2RenderingContext
+    const asked = performance.now()
+    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0)
+    gl.flush()
+    return new Promise((done) => {
+      if (!fence) return
+      const look = () => {
+        if (gl.isContextLost()) return
+        if (gl.getSyncParameter(fence, gl.SYNC_STATUS) === gl.SIGNALED) {
+          gl.deleteSync(fence)
+          done(performance.now() - asked)
+        } else setTimeout(look, 2)
+      }
+      look()
+    })
+  }
+
+  dispose(): void {
+    this.three.dispose()
+  }
+}
