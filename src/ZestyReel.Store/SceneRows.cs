@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Dapper;
-using MessagePack;
 using Microsoft.Data.Sqlite;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Retiming;
@@ -51,14 +50,8 @@ internal static class SceneRows
                           after = excluded.after, keys = excluded.keys
                         """, new { scene, row.Id, row.Channel, c.Still, c.Before, c.After, c.Keys });
                     break;
-                case RowKind.Warp when after is null:
-                    connection.Execute("DELETE FROM warp WHERE scene_id = @scene AND id = @Id", new { scene, row.Id });
-                    break;
-                case RowKind.Warp:
-                    connection.Execute("""
-                        INSERT INTO warp (scene_id, id, image) VALUES (@scene, @Id, @image)
-                        ON CONFLICT (scene_id, id) DO UPDATE SET image = excluded.image
-                        """, new { scene, row.Id, image = MessagePackSerializer.Serialize(WarpImage.Of((Warp)after)) });
+                default:
+                    WriteImage(connection, scene, row, RowPacking.Image(after));
                     break;
             }
         }
@@ -82,9 +75,35 @@ internal static class SceneRows
     }
 
     public static ImmutableSortedDictionary<WarpId, Warp> ReadWarps(SqliteConnection connection, long scene) =>
-        connection.Query<(long Id, byte[] Image)>("SELECT id, image FROM warp WHERE scene_id = @scene", new { scene })
-            .Select(w => MessagePackSerializer.Deserialize<WarpImage>(w.Image).Warp((int)w.Id))
-            .ToImmutableSortedDictionary(w => w.Id, w => w);
+        ReadImages<Warp>(connection, scene, RowKind.Warp).ToImmutableSortedDictionary(w => w.Id, w => w);
+
+    public static ImmutableSortedDictionary<BookmarkId, Bookmark> ReadBookmarks(SqliteConnection connection, long scene) =>
+        ReadImages<Bookmark>(connection, scene, RowKind.Bookmark).ToImmutableSortedDictionary(b => b.Id, b => b);
+
+    public static ImmutableSortedDictionary<NamedChoiceId, NamedChoice> ReadNamedChoices(SqliteConnection connection, long scene) =>
+        ReadImages<NamedChoice>(connection, scene, RowKind.NamedChoice).ToImmutableSortedDictionary(c => c.Id, c => c);
+
+    // Rows of these kinds are kept whole, as in the history.
+    private static string TableOf(RowKind kind) => kind switch
+    {
+        RowKind.Warp => "warp",
+        RowKind.Bookmark => "bookmark",
+        RowKind.NamedChoice => "named_choice",
+        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Rows of this kind have columns of their own."),
+    };
+
+    private static void WriteImage(SqliteConnection connection, long scene, RowKey row, byte[]? image)
+    {
+        if (image is null) connection.Execute($"DELETE FROM {TableOf(row.Kind)} WHERE scene_id = @scene AND id = @Id", new { scene, row.Id });
+        else connection.Execute($"""
+            INSERT INTO {TableOf(row.Kind)} (scene_id, id, image) VALUES (@scene, @Id, @image)
+            ON CONFLICT (scene_id, id) DO UPDATE SET image = excluded.image
+            """, new { scene, row.Id, image });
+    }
+
+    private static IEnumerable<T> ReadImages<T>(SqliteConnection connection, long scene, RowKind kind) =>
+        connection.Query<(long Id, byte[] Image)>($"SELECT id, image FROM {TableOf(kind)} WHERE scene_id = @scene", new { scene })
+            .Select(row => (T)RowPacking.Row(kind, (int)row.Id, row.Image)!);
 
     private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string TurnOrder);
 

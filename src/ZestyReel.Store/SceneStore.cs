@@ -89,7 +89,9 @@ public sealed class SceneStore(Database database)
         var settings = new SceneSettings(
             row.Name, FrameRate.Of(row.RateNum, row.RateDen),
             new(row.RangeFirst, row.RangeLast), new(row.WorkFirst, row.WorkLast));
-        var scene = new Scene(settings, SceneRows.ReadObjects(connection, id), SceneRows.ReadWarps(connection, id));
+        var scene = new Scene(
+            settings, SceneRows.ReadObjects(connection, id), SceneRows.ReadWarps(connection, id),
+            SceneRows.ReadBookmarks(connection, id), SceneRows.ReadNamedChoices(connection, id));
         return new KeptScene(id, scene, row.Revision, history, (int)row.Position);
     }
 

@@ -29,6 +29,30 @@ public class SceneFileTests
         }
         """;
 
+    private const string Marked = """
+        {
+          "format": "zesty-scene", "version": 1, "name": "Marked", "rate": "24", "range": [1, 120],
+          "objects": [ { "name": "Ferry", "kind": "group", "channels": {} }, { "name": "Gull", "kind": "cone", "channels": {} } ],
+          "bookmarks": [ { "name": "Pier", "frame": 86, "colour": "rose" }, { "name": "Horn", "tick": 1 } ],
+          "choices": [ { "name": "Moving", "objects": ["Gull", "Ferry"] } ]
+        }
+        """;
+
+    [Fact]
+    public void Bookmarks_and_named_choices_come_and_go()
+    {
+        var scene = Read(Marked);
+        scene.Bookmarks.Values.Select(b => (b.Name, b.Time.Value, b.Colour)).ShouldBe([("Pier", 86 * 29_400_000L, BookmarkColour.Rose), ("Horn", 1, BookmarkColour.Sky)]);
+        scene.NamedChoices.Values.Single().Objects.Select(id => scene.Object(id).Name).ShouldBe(["Ferry", "Gull"]);
+        var once = Write(scene);
+        Write(Read(once)).ShouldBe(once);
+        PlacesOf(Marked.Replace("\"Ferry\"]", "\"Boat\"]", StringComparison.Ordinal)).ShouldBe(["choices[0].objects[1]"]);
+        PlacesOf(Marked.Replace("rose", "red", StringComparison.Ordinal)).ShouldBe(["bookmarks[0].colour"]);
+        PlacesOf(Marked.Replace("\"tick\": 1", "\"colour\": \"fern\"", StringComparison.Ordinal)).ShouldBe(["bookmarks[1].frame"]);
+    }
+
+    private static string[] PlacesOf(string text) => [.. Should.Throw<SceneFileException>(() => Read(text)).Faults.Select(f => f.Place)];
+
     private static Scene Read(string text) => SceneFileReader.Read(Encoding.UTF8.GetBytes(text));
 
     private static string Write(Scene scene) => Encoding.UTF8.GetString(SceneFileWriter.Write(scene));

@@ -65,7 +65,9 @@ test('a view has its own shading and its own side', async () => {
 test('playing updates the view worked in, or all of them', async () => {
   await setField(page, 'Frame', '60')
   await viewMenu('Only the one worked in')
-  await pane(1).locator('.pane-hand').click({ position: { x: 20, y: 150 } })
+  await pane(1)
+    .locator('.pane-hand')
+    .click({ position: { x: 20, y: 150 } })
   await rested()
   const still = await picture(1)
   await page.keyboard.press('Space')

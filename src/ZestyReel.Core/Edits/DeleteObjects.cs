@@ -3,7 +3,7 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Takes objects out, with all that move with them and their places among the targets of warps.</summary>
+/// <summary>Takes objects out, with all that move with them and their places among the targets of warps and in named choices.</summary>
 public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
 {
     public override string Title(Scene scene) => Objects.Length == 1
@@ -20,6 +20,12 @@ public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
                 next = next with
                 {
                     Warps = next.Warps.SetItem(warp.Id, warp with { Targets = targets.RemoveAll(t => gone.Contains(t.Object)) }),
+                };
+        foreach (var choice in scene.NamedChoices.Values)
+            if (choice.Objects.RemoveAll(gone.Contains) is var left && left.Length < choice.Objects.Length)
+                next = next with
+                {
+                    NamedChoices = left.IsEmpty ? next.NamedChoices.Remove(choice.Id) : next.NamedChoices.SetItem(choice.Id, choice with { Objects = left }),
                 };
         return next;
     }

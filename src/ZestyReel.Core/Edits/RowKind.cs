@@ -14,4 +14,10 @@ public enum RowKind : byte
 
     /// <summary>A warp.</summary>
     Warp,
+
+    /// <summary>A bookmark.</summary>
+    Bookmark,
+
+    /// <summary>A named choice.</summary>
+    NamedChoice,
 }

@@ -49,12 +49,23 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
         }
         foreach (var (id, now) in after.Objects)
             if (!before.Objects.ContainsKey(id)) AddObject(rows, id, null, now);
-        foreach (var id in before.Warps.Keys.Union(after.Warps.Keys))
-        {
-            var (old, now) = (before.Warps.GetValueOrDefault(id), after.Warps.GetValueOrDefault(id));
-            if (!ReferenceEquals(old, now)) rows.Add(new(new(RowKind.Warp, id.Value), old, now));
-        }
+        AddRows(rows, RowKind.Warp, before.Warps, after.Warps, id => id.Value);
+        AddRows(rows, RowKind.Bookmark, before.Bookmarks, after.Bookmarks, id => id.Value);
+        AddRows(rows, RowKind.NamedChoice, before.NamedChoices, after.NamedChoices, id => id.Value);
         return new(rows.ToImmutable());
+    }
+
+    private static void AddRows<TId, TRow>(
+        ImmutableArray<RowChange>.Builder rows, RowKind kind,
+        ImmutableSortedDictionary<TId, TRow> before, ImmutableSortedDictionary<TId, TRow> after, Func<TId, int> number)
+        where TId : notnull where TRow : class
+    {
+        if (ReferenceEquals(before, after)) return;
+        foreach (var id in before.Keys.Union(after.Keys))
+        {
+            var (old, now) = (before.GetValueOrDefault(id), after.GetValueOrDefault(id));
+            if (!Equals(old, now)) rows.Add(new(new(kind, number(id)), old, now));
+        }
     }
 
     /// <summary>The scene with every row as it is after the change.</summary>
@@ -62,6 +73,8 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
     {
         var objects = scene.Objects.ToBuilder();
         var warps = scene.Warps.ToBuilder();
+        var bookmarks = scene.Bookmarks.ToBuilder();
+        var choices = scene.NamedChoices.ToBuilder();
         var settings = scene.Settings;
         foreach (var (row, _, after) in Rows)
         {
@@ -72,8 +85,13 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
                     settings = (SceneSettings)after!;
                     break;
                 case RowKind.Warp:
-                    if (after is null) warps.Remove(new WarpId(row.Id));
-                    else warps[new WarpId(row.Id)] = (Warp)after;
+                    Put(warps, new WarpId(row.Id), (Warp?)after);
+                    break;
+                case RowKind.Bookmark:
+                    Put(bookmarks, new BookmarkId(row.Id), (Bookmark?)after);
+                    break;
+                case RowKind.NamedChoice:
+                    Put(choices, new NamedChoiceId(row.Id), (NamedChoice?)after);
                     break;
                 case RowKind.Object:
                     if (after is null) objects.Remove(id);
@@ -87,7 +105,14 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
                     break;
             }
         }
-        return new Scene(settings, objects.ToImmutable(), warps.ToImmutable());
+        return new Scene(settings, objects.ToImmutable(), warps.ToImmutable(), bookmarks.ToImmutable(), choices.ToImmutable());
+    }
+
+    private static void Put<TId, TRow>(ImmutableSortedDictionary<TId, TRow>.Builder rows, TId id, TRow? row)
+        where TId : notnull where TRow : class
+    {
+        if (row is null) rows.Remove(id);
+        else rows[id] = row;
     }
 
     // An object's row comes before its channels' rows, so that they find it when they are applied.
@@ -99,7 +124,7 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
         foreach (var name in oldChannels.Keys.Union(nowChannels.Keys))
         {
             var (was, isNow) = (oldChannels.GetValueOrDefault(name), nowChannels.GetValueOrDefault(name));
-            if (!ReferenceEquals(was, isNow)) rows.Add(new(new(RowKind.Channel, id.Value, name), was, isNow));
+            if (was != isNow) rows.Add(new(new(RowKind.Channel, id.Value, name), was, isNow));
         }
     }
 }

@@ -14,7 +14,7 @@ public sealed record SetRate(FrameRate Rate, RateKeep Keep) : Edit
     {
         var settings = scene.Settings with { Rate = Rate };
         if (Keep == RateKeep.Frames)
-            return TimeMap.FrameForFrame(scene.Rate, Rate).Applied(scene with { Settings = settings });
+            return new FrameForFrame(scene.Rate, Rate).Applied(scene with { Settings = settings });
         return scene with
         {
             Settings = settings with

@@ -1,34 +1,66 @@
 using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Retiming;
 
-/// <summary>Moves every key of a scene to another time by an exact ratio about tick 0. Keys never merge or change places.</summary>
-/// <param name="Of">The new tick of a tick.</param>
-/// <param name="Factor">The ratio itself, for handles.</param>
-public sealed record TimeMap(Func<Tick, Tick> Of, double Factor)
+/// <summary>
+/// Moves moments to other moments without changing their order. Applied to keys it never merges two of them:
+/// where two would meet, the earlier one stands a tick ahead.
+/// </summary>
+public abstract class TimeMap
 {
-    /// <summary>Keeps every frame number while the rate changes.</summary>
-    public static TimeMap FrameForFrame(FrameRate from, FrameRate to)
-    {
-        var top = (Int128)from.Num * to.Den;
-        var bottom = (Int128)from.Den * to.Num;
-        return new(
-            tick =>
-            {
-                var frame = from.NearestFrame(tick);
-                return from.StartOf(frame) == tick ? to.StartOf(frame) : new Tick((long)Rounding.HalfToEven(tick.Value * top, bottom));
-            },
-            (double)top / (double)bottom);
-    }
+    public abstract Tick Of(Tick time);
 
+    /// <summary>How many times as long a short stretch that ends at the moment becomes.</summary>
+    public abstract double FactorBefore(Tick time);
+
+    /// <summary>How many times as long a short stretch that starts at the moment becomes.</summary>
+    public abstract double FactorAfter(Tick time);
+
+    /// <summary>
+    /// The scene with every key, warp and bookmark moved. The ends of warps move in played and in source time
+    /// alike, so that what was played at a moment is played at the moment's new place.
+    /// </summary>
+    /// <exception cref="Refusal">A key would land out of reach.</exception>
     public Scene Applied(Scene scene) => scene with
     {
         Objects = scene.Objects.ToImmutableSortedDictionary(o => o.Key, o => Applied(o.Value)),
-        Warps = scene.Warps.ToImmutableSortedDictionary(w => w.Key, w => Applied(w.Value)),
+        Warps = scene.Warps.ToImmutableSortedDictionary(w => w.Key, w => w.Value with { Curve = Applied(w.Value.Curve, valuesAreTimes: true) }),
+        Bookmarks = scene.Bookmarks.ToImmutableSortedDictionary(b => b.Key, b => b.Value with { Time = Reached(b.Value.Time) }),
     };
+
+    /// <summary>The frames of a range, after the moments at which it starts and ends have moved.</summary>
+    /// <param name="range">The range before.</param>
+    /// <param name="rate">The rate that both count in.</param>
+    public FrameRange Applied(FrameRange range, FrameRate rate)
+    {
+        var first = rate.NearestFrame(Of(rate.StartOf(range.First)));
+        var end = rate.NearestFrame(Of(rate.StartOf(range.Last + 1)));
+        return new(first, Math.Max(first, end - 1));
+    }
+
+    /// <summary>The curve with its keys and free handles moved.</summary>
+    public Curve Applied(Curve curve, bool valuesAreTimes = false)
+    {
+        var keys = new Key[curve.Keys.Length];
+        for (var i = keys.Length - 1; i >= 0; i--)
+        {
+            var key = curve.Keys[i];
+            var time = Reached(key.Time);
+            if (i < keys.Length - 1 && time >= keys[i + 1].Time) time = new Tick(keys[i + 1].Time.Value - 1);
+            keys[i] = key with
+            {
+                Time = time,
+                Value = valuesAreTimes ? Of(new Tick((long)key.Value)).Value : key.Value,
+                InHandle = Scaled(key.InHandle, FactorBefore(key.Time), valuesAreTimes),
+                OutHandle = Scaled(key.OutHandle, FactorAfter(key.Time), valuesAreTimes),
+            };
+        }
+        return curve.WithKeys(ImmutableCollectionsMarshal.AsImmutableArray(keys));
+    }
 
     private SceneObject Applied(SceneObject thing) =>
         thing.Channels.Values.All(c => c.Curve is null)
@@ -37,32 +69,17 @@ public sealed record TimeMap(Func<Tick, Tick> Of, double Factor)
             {
                 Channels = thing.Channels.ToImmutableSortedDictionary(
                     c => c.Key,
-                    c => c.Value.Curve is { } curve ? c.Value with { Curve = Applied(curve, valuesAreTimes: false) } : c.Value),
+                    c => c.Value.Curve is { } curve ? c.Value with { Curve = Applied(curve) } : c.Value),
             };
 
-    private Warp Applied(Warp warp) => warp with { Curve = Applied(warp.Curve, valuesAreTimes: true) };
-
-    private Curve Applied(Curve curve, bool valuesAreTimes)
+    private Tick Reached(Tick time)
     {
-        var keys = ImmutableArray.CreateBuilder<Key>(curve.Keys.Length);
-        foreach (var key in curve.Keys)
-        {
-            var time = Of(key.Time);
-            if (keys.Count > 0 && time <= keys[^1].Time) time = new Tick(keys[^1].Time.Value + 1);
-            if (!time.IsWithinReach) throw new Refusal("keys", "a key would land out of reach");
-            keys.Add(key with
-            {
-                Time = time,
-                Value = valuesAreTimes ? Of(new Tick((long)key.Value)).Value : key.Value,
-                InHandle = Scaled(key.InHandle, valuesAreTimes),
-                OutHandle = Scaled(key.OutHandle, valuesAreTimes),
-            });
-        }
-        return curve.WithKeys(keys.MoveToImmutable());
+        var moved = Of(time);
+        return moved.IsWithinReach ? moved : throw new Refusal("keys", "a key would land out of reach");
     }
 
-    private Handle Scaled(Handle handle, bool valuesAreTimes) =>
-        valuesAreTimes
-            ? Handle.BetweenTimes(handle.Ticks * Factor, handle.Value * Factor)
-            : new(handle.Ticks * Factor, handle.Value);
+    private static Handle Scaled(Handle handle, double factor, bool valuesAreTimes) =>
+        handle == default || factor == 1 ? handle
+        : valuesAreTimes ? Handle.BetweenTimes(handle.Ticks * factor, handle.Value * factor)
+        : new(handle.Ticks * factor, handle.Value);
 }

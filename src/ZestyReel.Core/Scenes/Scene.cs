@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using ZestyReel.Core.Curves;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Time;
 
@@ -8,7 +9,9 @@ namespace ZestyReel.Core.Scenes;
 public sealed record Scene(
     SceneSettings Settings,
     ImmutableSortedDictionary<ObjectId, SceneObject> Objects,
-    ImmutableSortedDictionary<WarpId, Warp> Warps)
+    ImmutableSortedDictionary<WarpId, Warp> Warps,
+    ImmutableSortedDictionary<BookmarkId, Bookmark> Bookmarks,
+    ImmutableSortedDictionary<NamedChoiceId, NamedChoice> NamedChoices)
 {
     /// <summary>Most objects in a scene.</summary>
     public const int MostObjects = 20_000;
@@ -16,7 +19,9 @@ public sealed record Scene(
     public static Scene Empty(string name) => new(
         new SceneSettings(Names.Checked(name, "name"), FrameRate.Film, new(1, 120), new(1, 120)),
         ImmutableSortedDictionary<ObjectId, SceneObject>.Empty,
-        ImmutableSortedDictionary<WarpId, Warp>.Empty);
+        ImmutableSortedDictionary<WarpId, Warp>.Empty,
+        ImmutableSortedDictionary<BookmarkId, Bookmark>.Empty,
+        ImmutableSortedDictionary<NamedChoiceId, NamedChoice>.Empty);
 
     public FrameRate Rate => Settings.Rate;
 
@@ -56,8 +61,11 @@ public sealed record Scene(
 
     public IReadOnlySet<string> ObjectNames() => Objects.Values.Select(o => o.Name).ToHashSet();
 
+    /// <summary>Every curve of the scene: those of channels, then those of warps.</summary>
+    public IEnumerable<Curve> Curves() =>
+        Objects.Values.SelectMany(o => o.Channels.Values).Select(c => c.Curve).OfType<Curve>()
+            .Concat(Warps.Values.Select(w => w.Curve));
+
     /// <summary>How many keys stand in all channels and warps.</summary>
-    public long KeyCount() =>
-        Objects.Values.Sum(o => o.Channels.Values.Sum(c => (long)(c.Curve?.Keys.Length ?? 0)))
-        + Warps.Values.Sum(w => (long)w.Curve.Keys.Length);
+    public long KeyCount() => Curves().Sum(curve => (long)curve.Keys.Length);
 }

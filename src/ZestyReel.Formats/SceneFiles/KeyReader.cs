@@ -43,7 +43,8 @@ internal sealed class KeyReader(FrameRate rate)
         return keys.DrainToImmutable();
     }
 
-    private Tick? Time(Node item, Dictionary<string, Node> fields, string frameName, string tickName)
+    /// <summary>A time given as a frame or as ticks; one of the two must be there.</summary>
+    public Tick? Time(Node item, Dictionary<string, Node> fields, string frameName, string tickName)
     {
         var hasFrame = fields.TryGetValue(frameName, out var frame);
         var hasTick = fields.TryGetValue(tickName, out var tick);

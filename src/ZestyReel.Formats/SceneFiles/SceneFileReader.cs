@@ -39,7 +39,7 @@ public static class SceneFileReader
 
     private static Scene? ReadScene(Node root)
     {
-        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "warps"]);
+        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "warps", "bookmarks", "choices"]);
         if (fields is null) return null;
         if (fields.TryGetValue("format", out var format) && format.Text() is { } word && word != "zesty-scene")
             format.Fault("the format is not \"zesty-scene\"");
@@ -60,12 +60,18 @@ public static class SceneFileReader
 
         var keys = new KeyReader(rate);
         var objects = fields.TryGetValue("objects", out var objectsNode) ? ObjectReader.Read(objectsNode, keys) : [];
-        var warps = fields.TryGetValue("warps", out var warpsNode) ? WarpReader.Read(warpsNode, keys, objects) : [];
+        var byName = new Dictionary<string, SceneObject>();
+        foreach (var thing in objects) byName.TryAdd(thing.Name, thing);
+        var warps = fields.TryGetValue("warps", out var warpsNode) ? WarpReader.Read(warpsNode, keys, byName) : [];
+        var bookmarks = fields.TryGetValue("bookmarks", out var bookmarksNode) ? BookmarkReader.Read(bookmarksNode, keys) : [];
+        var choices = fields.TryGetValue("choices", out var choicesNode) ? NamedChoiceReader.Read(choicesNode, byName) : [];
         if (root.Faults.Count > 0) return null;
         return new Scene(
             new SceneSettings(name!, rate, range!.Value, work!.Value),
             objects.ToImmutableSortedDictionary(o => o.Id, o => o),
-            warps.ToImmutableSortedDictionary(w => w.Id, w => w));
+            warps.ToImmutableSortedDictionary(w => w.Id, w => w),
+            bookmarks.ToImmutableSortedDictionary(b => b.Id, b => b),
+            choices.ToImmutableSortedDictionary(c => c.Id, c => c));
     }
 
     private static FrameRange? ReadRange(Node node)

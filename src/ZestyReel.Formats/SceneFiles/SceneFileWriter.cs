@@ -38,6 +38,8 @@ public static class SceneFileWriter
             json.WriteStartArray("warps");
             foreach (var warp in scene.Warps.Values) WriteWarp(json, scene, warp);
             json.WriteEndArray();
+            if (!scene.Bookmarks.IsEmpty) WriteBookmarks(json, scene);
+            if (!scene.NamedChoices.IsEmpty) WriteChoices(json, scene);
             json.WriteEndObject();
         }
         bytes.Write("\n"u8);
@@ -114,6 +116,35 @@ public static class SceneFileWriter
             json.WriteRawValue(line.WrittenSpan, skipInputValidation: true);
             line.ResetWrittenCount();
             inner.Reset();
+        }
+        json.WriteEndArray();
+    }
+
+    private static void WriteBookmarks(Utf8JsonWriter json, Scene scene)
+    {
+        json.WriteStartArray("bookmarks");
+        foreach (var bookmark in scene.Bookmarks.Values)
+        {
+            json.WriteStartObject();
+            json.WriteString("name", bookmark.Name);
+            WriteTime(json, scene.Rate, bookmark.Time, "frame", "tick");
+            if (bookmark.Colour != BookmarkColour.Sky) json.WriteString("colour", FileWords.Of(bookmark.Colour));
+            json.WriteEndObject();
+        }
+        json.WriteEndArray();
+    }
+
+    private static void WriteChoices(Utf8JsonWriter json, Scene scene)
+    {
+        json.WriteStartArray("choices");
+        foreach (var choice in scene.NamedChoices.Values)
+        {
+            json.WriteStartObject();
+            json.WriteString("name", choice.Name);
+            json.WriteStartArray("objects");
+            foreach (var member in choice.Objects) json.WriteStringValue(scene.Object(member).Name);
+            json.WriteEndArray();
+            json.WriteEndObject();
         }
         json.WriteEndArray();
     }

@@ -9,13 +9,11 @@ namespace ZestyReel.Formats.SceneFiles;
 /// <summary>Reads the list of warps.</summary>
 internal static class WarpReader
 {
-    public static List<Warp> Read(Node node, KeyReader keys, List<SceneObject> objects)
+    public static List<Warp> Read(Node node, KeyReader keys, Dictionary<string, SceneObject> byName)
     {
         var warps = new List<Warp>();
         var names = new HashSet<string>();
         var coversScene = false;
-        var byName = new Dictionary<string, SceneObject>();
-        foreach (var thing in objects) byName.TryAdd(thing.Name, thing);
         foreach (var item in node.Items())
         {
             if (item.Fields(["name", "covers", "keys"], ["on", "beyond"]) is not { } fields) continue;

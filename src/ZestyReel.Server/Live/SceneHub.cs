@@ -49,11 +49,13 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
     public double ReadTime(long scene, string text, double present) =>
         Guarded(() => (double)TimeText.FrameOf(sessions.Get(scene).Scene.Rate, text, (decimal)present));
 
-    /// <summary>What another frame rate would do.</summary>
-    public RateMessage LookAtRate(long scene, string rate) => Guarded(() =>
+    /// <summary>What an edit would do to keys, range and length. Nothing is kept.</summary>
+    public TimeMessage LookAhead(long scene, string edit) => Guarded(() =>
     {
-        var told = RateConsequence.Of(sessions.Get(scene).Scene, FrameRate.Parse(rate.Trim()));
-        return new RateMessage(told.Keys, told.BetweenFrames, [told.RangeByClock.First, told.RangeByClock.Last], told.SecondsNow, told.SecondsByFrames);
+        var told = TimeConsequence.Of(sessions.Get(scene).Scene, EditJson.Read(edit));
+        return new TimeMessage(
+            told.Keys, told.KeysAfter, told.BetweenFrames, told.BetweenFramesAfter,
+            [told.Range.First, told.Range.Last], told.Seconds, told.SecondsAfter);
     });
 
     /// <summary>What an edit would give. Nothing is kept.</summary>

@@ -23,6 +23,8 @@ public static class EditJson
         options.AllowDuplicateProperties = false;
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         options.Converters.Add(new NumberConverter<ObjectId>(n => new ObjectId(checked((int)n)), id => id.Value));
+        options.Converters.Add(new NumberConverter<BookmarkId>(n => new BookmarkId(checked((int)n)), id => id.Value));
+        options.Converters.Add(new NumberConverter<NamedChoiceId>(n => new NamedChoiceId(checked((int)n)), id => id.Value));
         options.Converters.Add(new NumberConverter<Tick>(n => new Tick(n), tick => tick.Value));
         options.Converters.Add(new RateConverter());
         options.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { NameEdits } };

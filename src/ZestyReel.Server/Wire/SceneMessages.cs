@@ -22,7 +22,11 @@ public sealed record RowsMessage(
     [property: Key("channels")] ChannelMessage[] Channels,
     [property: Key("removedObjects")] int[] RemovedObjects,
     [property: Key("warps")] WarpMessage[] Warps,
-    [property: Key("removedWarps")] int[] RemovedWarps);
+    [property: Key("removedWarps")] int[] RemovedWarps,
+    [property: Key("bookmarks")] BookmarkMessage[] Bookmarks,
+    [property: Key("removedBookmarks")] int[] RemovedBookmarks,
+    [property: Key("choices")] NamedChoiceMessage[] Choices,
+    [property: Key("removedChoices")] int[] RemovedChoices);
 
 [MessagePackObject]
 public sealed record SettingsMessage(
@@ -63,6 +67,14 @@ public sealed record WarpMessage(
     [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("on")] bool On);
 
 [MessagePackObject]
+public sealed record BookmarkMessage(
+    [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("ticks")] double Ticks, [property: Key("colour")] string Colour);
+
+[MessagePackObject]
+public sealed record NamedChoiceMessage(
+    [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("objects")] int[] Objects);
+
+[MessagePackObject]
 public sealed record HistoryMessage(
     [property: Key("seq")] long Seq, [property: Key("title")] string Title, [property: Key("madeAt")] string MadeAt)
 {
@@ -94,14 +106,16 @@ public sealed record BlockMessage(
     [property: Key("counts")] int[] Counts,
     [property: Key("samples")] byte[] Samples);
 
-/// <summary>What another frame rate would do.</summary>
+/// <summary>What an edit of time would do.</summary>
 [MessagePackObject]
-public sealed record RateMessage(
+public sealed record TimeMessage(
     [property: Key("keys")] long Keys,
+    [property: Key("keysAfter")] long KeysAfter,
     [property: Key("betweenFrames")] long BetweenFrames,
-    [property: Key("rangeByClock")] long[] RangeByClock,
-    [property: Key("secondsNow")] double SecondsNow,
-    [property: Key("secondsByFrames")] double SecondsByFrames);
+    [property: Key("betweenFramesAfter")] long BetweenFramesAfter,
+    [property: Key("range")] long[] Range,
+    [property: Key("seconds")] double Seconds,
+    [property: Key("secondsAfter")] double SecondsAfter);
 
 /// <summary>What became of an edit.</summary>
 [MessagePackObject]

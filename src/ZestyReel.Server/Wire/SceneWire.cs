@@ -22,6 +22,10 @@ public static class SceneWire
         var removedObjects = new List<int>();
         var warps = new List<WarpMessage>();
         var removedWarps = new List<int>();
+        var bookmarks = new List<BookmarkMessage>();
+        var removedBookmarks = new List<int>();
+        var choices = new List<NamedChoiceMessage>();
+        var removedChoices = new List<int>();
         foreach (var (row, _, after) in change.Rows)
         {
             switch (row.Kind, after)
@@ -49,9 +53,22 @@ public static class SceneWire
                 case (RowKind.Warp, null):
                     removedWarps.Add(row.Id);
                     break;
+                case (RowKind.Bookmark, Bookmark b):
+                    bookmarks.Add(new(b.Id.Value, b.Name, b.Time.Value, Word(b.Colour)));
+                    break;
+                case (RowKind.Bookmark, null):
+                    removedBookmarks.Add(row.Id);
+                    break;
+                case (RowKind.NamedChoice, NamedChoice n):
+                    choices.Add(new(n.Id.Value, n.Name, [.. n.Objects.Select(o => o.Value)]));
+                    break;
+                case (RowKind.NamedChoice, null):
+                    removedChoices.Add(row.Id);
+                    break;
             }
         }
-        return new(settings, [.. objects], [.. channels], [.. removedObjects], [.. warps], [.. removedWarps]);
+        return new(settings, [.. objects], [.. channels], [.. removedObjects], [.. warps], [.. removedWarps],
+            [.. bookmarks], [.. removedBookmarks], [.. choices], [.. removedChoices]);
     }
 
     public static BlockMessage Block(SampleBlock block)

@@ -11,7 +11,7 @@ internal static class UnitSchemas
     public static Task Transform(OpenApiSchema schema, OpenApiSchemaTransformerContext context, CancellationToken cancel)
     {
         var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
-        if (type == typeof(ObjectId)) schema.Type = JsonSchemaType.Integer;
+        if (type == typeof(ObjectId) || type == typeof(BookmarkId) || type == typeof(NamedChoiceId)) schema.Type = JsonSchemaType.Integer;
         else if (type == typeof(Tick))
         {
             schema.Type = JsonSchemaType.Integer;

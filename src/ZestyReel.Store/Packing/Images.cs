@@ -65,6 +65,23 @@ public sealed record WarpImage(
 }
 
 [MessagePackObject]
+public sealed record BookmarkImage(
+    [property: Key(0)] string Name, [property: Key(1)] long Ticks, [property: Key(2)] string Colour)
+{
+    public static BookmarkImage Of(Bookmark b) => new(b.Name, b.Time.Value, b.Colour.ToString());
+
+    public Bookmark Bookmark(int id) => new(new BookmarkId(id), Name, new Tick(Ticks), Enum.Parse<BookmarkColour>(Colour));
+}
+
+[MessagePackObject]
+public sealed record NamedChoiceImage([property: Key(0)] string Name, [property: Key(1)] int[] Objects)
+{
+    public static NamedChoiceImage Of(NamedChoice c) => new(c.Name, [.. c.Objects.Select(o => o.Value)]);
+
+    public NamedChoice Choice(int id) => new(new NamedChoiceId(id), Name, [.. Objects.Select(o => new ObjectId(o))]);
+}
+
+[MessagePackObject]
 public sealed record TargetImage([property: Key(0)] int Object, [property: Key(1)] string? Channel);
 
 [MessagePackObject]

@@ -131,8 +131,9 @@ public class EditTests
     public void What_another_rate_would_do_is_told_beforehand()
     {
         // Keys at frames 1, 25 and 49 of 24 fps: at 36 fps they fall on 1.5, 37.5 and 73.5; at 48 on 2, 50 and 98.
-        RateConsequence.Of(Moving(), FrameRate.Parse("36")).ShouldBe(new RateConsequence(3, 3, new FrameRange(2, 181), 5, 120 / 36.0));
-        RateConsequence.Of(Moving(), FrameRate.Parse("48")).BetweenFrames.ShouldBe(0);
+        TimeConsequence.Of(Moving(), new SetRate(FrameRate.Parse("36"), RateKeep.Clock)).ShouldBe(new TimeConsequence(3, 3, 0, 3, new FrameRange(2, 181), 5, 5));
+        TimeConsequence.Of(Moving(), new SetRate(FrameRate.Parse("36"), RateKeep.Frames)).SecondsAfter.ShouldBe(120 / 36.0);
+        TimeConsequence.Of(Moving(), new SetRate(FrameRate.Parse("48"), RateKeep.Clock)).BetweenFramesAfter.ShouldBe(0);
     }
 
     [Theory]
@@ -168,6 +169,9 @@ public class EditTests
         new DeleteKeys([new KeyRef(Ferry, "move.x", FrameRate.Film.At(25))]),
         new MoveKeys([new KeyRef(Ferry, "move.x", FrameRate.Film.At(25))], 3),
         new SetInterpolation([new KeyRef(Ferry, "move.x", FrameRate.Film.At(25))], Interpolation.Flat, Interpolation.Hold),
+        new StretchTime(240, 1), new InsertFrames(20, 5), new RemoveFrames(20, 5), new InsertFrames(20, 5, [Ferry]),
+        new SetBookmark(30, "Pier", BookmarkColour.Rose), new SetBookmark(31, "Horn", BookmarkColour.Plum, new BookmarkId(1)),
+        new DeleteBookmark(new BookmarkId(1)), new SetNamedChoice("Boats", [Ferry, Hull]), new DeleteNamedChoice(new NamedChoiceId(1)),
         new SetExtrapolation(Ferry, "move.x", After: Extrapolation.Mirror), new StayStill(9, [new ChannelValue(Ferry, "move.x")]),
     ];
 

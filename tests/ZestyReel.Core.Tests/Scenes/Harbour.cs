@@ -10,11 +10,13 @@ internal static class Harbour
 {
     public static readonly ObjectId Ferry = new(1), Hull = new(2), Buoy = new(3);
 
-    /// <summary>A ferry with a hull, and a buoy; nothing keyed.</summary>
+    /// <summary>A ferry with a hull, and a buoy; a bookmark and a named choice; nothing keyed.</summary>
     public static Scene Still() => Scene.Empty("Harbour").After(
         new AddObject(ObjectKind.Group, "Ferry"),
         new AddObject(ObjectKind.Box, "Hull", Ferry),
-        new AddObject(ObjectKind.Sphere, "Buoy"));
+        new AddObject(ObjectKind.Sphere, "Buoy"),
+        new SetBookmark(12, "Casts off", BookmarkColour.Sky),
+        new SetNamedChoice("Afloat", [Ferry, Buoy]));
 
     /// <summary>The ferry keyed on x at frames 1, 25 and 49.</summary>
     public static Scene Moving() => Still().After(Keyed(1, 0), Keyed(25, 10), Keyed(49, 30));

@@ -1,0 +1,23 @@
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Retiming;
+
+/// <summary>
+/// Inserts frames at a moment, or removes them from there on; everything later moves by whole frames. What stands
+/// in removed frames gathers at the cut, in order.
+/// </summary>
+/// <param name="rate">The rate that frames are counted in.</param>
+/// <param name="at">The moment of the cut.</param>
+/// <param name="frames">How many frames to insert; below 0, to remove.</param>
+public sealed class FrameGap(FrameRate rate, Tick at, long frames) : TimeMap
+{
+    private readonly Tick _end = frames < 0 ? rate.Moved(at, -frames) : at;
+
+    public override Tick Of(Tick time) =>
+        time < at ? time
+        : time >= _end ? rate.Moved(time, frames)
+        : at;
+
+    public override double FactorBefore(Tick time) => 1;
+    public override double FactorAfter(Tick time) => 1;
+}
