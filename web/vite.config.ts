@@ -5,7 +5,11 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   plugins: [vue(), Components({ resolvers: [BootstrapVueNextResolver()], dts: false })],
-  css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions'] } } },
+  css: {
+    preprocessorOptions: {
+      scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions'] },
+    },
+  },
   // Fonts and pictures stay files of their own, so that the content security policy needs no data: sources for them.
   build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
   server: { proxy: { '/api': 'http://127.0.0.1:5170', '/live': { target: 'http://127.0.0.1:5170', ws: true } } },

@@ -132,7 +132,7 @@ test('in real time the clock rules', async () => {
 })
 
 test('every frame is drawn in turn when asked for', async () => {
-  await choose('Real time', 'Every frame')
+  await choose('Loop', 'Every frame')
   await page.keyboard.press('Home')
   await page.keyboard.press('Space')
   const { seen } = await watched(1500)
@@ -140,7 +140,7 @@ test('every frame is drawn in turn when asked for', async () => {
   await page.keyboard.press('Space')
   assert.ok(seen.length > 5)
   for (let i = 1; i < seen.length; i++) assert.equal(seen[i] - seen[i - 1], 1, `frames ${seen}`)
-  await choose('Every frame', 'Real time')
+  await choose('Loop, every frame', 'Real time')
 })
 
 test('J, K and L shuttle', async () => {

@@ -8,6 +8,7 @@ export type Edit = Schemas['Edit']
 export type KeyRef = Schemas['KeyRef']
 export type ChannelValue = Schemas['ChannelValue']
 export type ObjectKind = NonNullable<Schemas['ObjectKind']>
+export type BookmarkColour = Schemas['BookmarkColour']
 export type Interpolation = NonNullable<Schemas['Interpolation']>
 
 /** What the server answered instead of doing what was asked, in words for a person. */

@@ -1,6 +1,6 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
-import type { Edit } from './http'
+import type { BookmarkColour, Edit } from './http'
 
 export interface SettingsRow {
   name: string
@@ -32,6 +32,19 @@ export interface ChannelRow {
   keys: Uint8Array | null
 }
 
+export interface BookmarkRow {
+  id: number
+  name: string
+  ticks: number
+  colour: BookmarkColour
+}
+
+export interface NamedChoiceRow {
+  id: number
+  name: string
+  objects: number[]
+}
+
 export interface Rows {
   settings: SettingsRow | null
   objects: ObjectRow[]
@@ -39,6 +52,10 @@ export interface Rows {
   removedObjects: number[]
   warps: { id: number; name: string; on: boolean }[]
   removedWarps: number[]
+  bookmarks: BookmarkRow[]
+  removedBookmarks: number[]
+  choices: NamedChoiceRow[]
+  removedChoices: number[]
 }
 
 export interface Block {
@@ -80,13 +97,15 @@ export interface Kept {
   added: number[]
 }
 
-/** What another frame rate would do. */
-export interface RateMessage {
+/** What an edit of time would do. */
+export interface TimeMessage {
   keys: number
+  keysAfter: number
   betweenFrames: number
-  rangeByClock: [number, number]
-  secondsNow: number
-  secondsByFrames: number
+  betweenFramesAfter: number
+  range: [number, number]
+  seconds: number
+  secondsAfter: number
 }
 
 export interface LineListener {
@@ -133,7 +152,7 @@ export class LiveLine {
   try = (scene: number, edit: Edit) => this.call<{ rows: Rows; blocks: Block[] }>('Try', scene, JSON.stringify(edit))
   timeLabels = (scene: number, frames: number[], display: string) =>
     this.call<string[]>('TimeLabels', scene, frames, display)
-  lookAtRate = (scene: number, rate: string) => this.call<RateMessage>('LookAtRate', scene, rate)
+  lookAhead = (scene: number, edit: Edit) => this.call<TimeMessage>('LookAhead', scene, JSON.stringify(edit))
   readTime = (scene: number, text: string, present: number) => this.call<number>('ReadTime', scene, text, present)
   edit = (scene: number, revision: number, edit: Edit) => this.call<Kept>('Edit', scene, revision, JSON.stringify(edit))
   goTo = (scene: number, revision: number, position: number) => this.call<Kept>('GoTo', scene, revision, position)

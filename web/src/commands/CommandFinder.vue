@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
-import type { Command } from './commands'
+import type { Command } from './command'
 import { useFinder } from './finder'
 
 const props = defineProps<{ commands: readonly Command[] }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Command } from './commands'
+import type { Command } from './command'
 import { useFinder } from './finder'
 
 const props = defineProps<{ commands: readonly Command[] }>()
@@ -16,7 +16,7 @@ const groups = computed(() =>
 </script>
 
 <template>
-  <BModal v-model="finder.listing" title="Shortcuts" no-footer size="lg">
+  <BModal no-animation v-model="finder.listing" title="Shortcuts" no-footer size="lg">
     <div class="groups">
       <section v-for="[name, commands] in groups" :key="name">
         <h3>{{ name }}</h3>

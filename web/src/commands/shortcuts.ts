@@ -1,6 +1,6 @@
 import { onBeforeUnmount, onMounted } from 'vue'
 import { tinykeys, type KeyBindingMap } from 'tinykeys'
-import type { Command } from './commands'
+import type { Command } from './command'
 import { useFinder } from './finder'
 
 /** Binds the commands' keys for as long as the component lives. */

@@ -5,18 +5,22 @@ import { useChoice } from '../scene/choice'
 import { drawSoon } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
+import { useBookmarks } from '../timebar/bookmarks'
 import { usePlayhead } from '../timebar/playhead'
 import AddMenu from './AddMenu.vue'
 import { drawLanes, drawRuler, type DeskPicture } from './deskDraw'
-import { useDeskHands } from './deskHands'
 import { useDesk } from './deskStore'
+import DeskFoot from './DeskFoot.vue'
 import LaneHead from './LaneHead.vue'
+import { useLaneHands } from './laneHands'
 import { lanesWithin } from './lanes'
 import OverviewStrip from './OverviewStrip.vue'
 import PlayheadLine from './PlayheadLine.vue'
 import { useTimeDisplay } from '../timebar/timeDisplay'
+import { useRulerHands } from './rulerHands'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
+import { useWheelHands } from './wheelHands'
 
 const scene = useScene()
 const choice = useChoice()
@@ -24,6 +28,7 @@ const playhead = usePlayhead()
 const desk = useDesk()
 const view = useTimeView()
 const time = useTimeDisplay()
+const bookmarks = useBookmarks()
 
 const body = useTemplateRef<HTMLDivElement>('body')
 const rulerCanvas = useTemplateRef<HTMLCanvasElement>('rulerCanvas')
@@ -46,14 +51,35 @@ const picture = (width: number, height: number): DeskPicture => ({
 const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
 
 const ruler = useCanvas(rulerCanvas, (ctx, width, height) => {
-  drawRuler(ctx, picture(width, height))
+  drawRuler(ctx, picture(width, height), bookmarks.inOrder)
 })
 const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
   const p = picture(width, height)
   drawLanes(ctx, p, shown.value, desk.scrolled, choice.objects, choice.chosenTimes, desk.spacing)
   hands.drawBox(ctx, p)
 })
-const hands = useDeskHands(lanes.width, lanes.redraw)
+const hands = useLaneHands(lanes.width, lanes.redraw)
+const rulerHands = useRulerHands(lanes.width)
+const { wheel, fingerDown, fingerMove, fingerUp } = useWheelHands(lanes.width)
+
+function grab(event: PointerEvent): void {
+  if (fingerDown(event)) void hands.cancel()
+  else hands.grab(event)
+}
+
+function move(event: PointerEvent): void {
+  if (!fingerMove(event)) hands.move(event)
+}
+
+function drop(event: PointerEvent): void {
+  fingerUp(event)
+  void hands.drop(event)
+}
+
+function cancel(event: PointerEvent): void {
+  fingerUp(event)
+  void hands.cancel()
+}
 
 watch(
   [
@@ -99,10 +125,6 @@ watch(
 const scroll = () => (desk.scrolled = body.value!.scrollTop)
 /** Which frames are in view, for whoever measures the page. */
 const shownFrames = computed(() => JSON.stringify({ first: view.first, last: view.last }))
-const keysTotal = computed(() => {
-  void scene.rowsVersion
-  return scene.model.keyCount
-})
 </script>
 
 <template>
@@ -128,11 +150,12 @@ const keysTotal = computed(() => {
         :aria-valuenow="playhead.frame"
         :aria-valuemin="scene.settings.range[0]"
         :aria-valuemax="scene.settings.range[1]"
-        @pointerdown="hands.grabRuler"
-        @pointermove="hands.moveOnRuler"
-        @pointerup="hands.dropRuler"
-        @pointercancel="hands.dropRuler"
-        @wheel.prevent="hands.wheel"
+        @pointerdown="rulerHands.grab"
+        @pointermove="rulerHands.move"
+        @pointerup="rulerHands.drop"
+        @pointercancel="rulerHands.cancel"
+        @dblclick="rulerHands.open"
+        @wheel.prevent="wheel"
       />
       <PlayheadLine :first="view.first" :last="view.last" :width="lanes.width.value" flag />
     </div>
@@ -147,20 +170,16 @@ const keysTotal = computed(() => {
           class="lanes"
           tabindex="0"
           aria-label="Keys. Drag a box or click to choose, drag keys to move them in time, Delete removes them."
-          @pointerdown="hands.grabLanes"
-          @pointermove="hands.moveOnLanes"
-          @pointerup="hands.dropLanes"
-          @pointercancel="hands.cancel"
-          @wheel.prevent="hands.wheel"
+          @pointerdown="grab"
+          @pointermove="move"
+          @pointerup="drop"
+          @pointercancel="cancel"
+          @wheel.prevent="wheel"
         />
         <PlayheadLine :first="view.first" :last="view.last" :width="lanes.width.value" />
       </div>
     </div>
-    <div class="foot num">
-      {{ keysTotal.toLocaleString('en') }} keys<span v-if="choice.keyCount">
-        · {{ choice.keyCount.toLocaleString('en') }} chosen</span
-      >
-    </div>
+    <DeskFoot />
     <OverviewStrip />
   </section>
 </template>
@@ -168,7 +187,7 @@ const keysTotal = computed(() => {
 <style scoped>
 .desk {
   display: grid;
-  grid-template: 24px minmax(0, 1fr) 28px / 246px minmax(0, 1fr);
+  grid-template: 24px minmax(0, 1fr) 34px / 246px minmax(0, 1fr);
   height: 100%;
   background: var(--ink);
 }
@@ -225,15 +244,5 @@ const keysTotal = computed(() => {
   width: 100%;
   height: 100%;
   touch-action: none;
-}
-.foot {
-  display: flex;
-  align-items: center;
-  gap: 4px;
-  padding: 0 10px;
-  font-size: 11px;
-  color: var(--dim);
-  border-right: 1px solid var(--line);
-  white-space: pre;
 }
 </style>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed, useTemplateRef, watch } from 'vue'
+import { computed, shallowRef, useTemplateRef, watch } from 'vue'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
 import PlayheadLine from './PlayheadLine.vue'
-import { drawOverview, frameOf, xOf } from './deskDraw'
+import { frameOf, xOf } from './deskDraw'
+import { drawOverview, overviewParts } from './overviewDraw'
+import { useRangeEnds, type HeldEnd } from './rangeEnds'
 import { useTimeDisplay } from '../timebar/timeDisplay'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
@@ -11,11 +13,14 @@ import { useCanvas } from './useCanvas'
 const scene = useScene()
 const view = useTimeView()
 const time = useTimeDisplay()
+const ends = useRangeEnds()
+const heldEnd = shallowRef<HeldEnd | null>(null)
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 
-/** The strip shows the scene range, and what lies beside it as far as the desk does. */
-const whole = computed<[number, number]>(() => {
-  const [start, end] = scene.settings.range
+/** The strip shows the scene range and all keys, also those that wait outside it. While a range end is held it stands still. */
+const whole = computed<[number, number]>((before) => {
+  if (before && heldEnd.value) return before
+  const [start, end] = view.reach
   const margin = (end - start + 1) * 0.03 + 1
   return [start - margin, end + margin]
 })
@@ -55,6 +60,10 @@ function grab(event: PointerEvent): void {
   canvas.value!.setPointerCapture(event.pointerId)
   const [left, right] = [xOf(stretch(), view.first), xOf(stretch(), view.last)]
   const x = event.offsetX
+  if (event.offsetY < overviewParts.rail) {
+    heldEnd.value = endAt(event)
+    if (heldEnd.value) return
+  }
   const part =
     Math.abs(x - Math.max(0, left)) < 9
       ? 'left'
@@ -70,7 +79,26 @@ function grab(event: PointerEvent): void {
   drag = { part, x, first: view.first, last: view.last }
 }
 
+/** On the rail the scene's ends lie above those of the work range; what is not hit in its own half is in the other. */
+function endAt(event: PointerEvent): HeldEnd | null {
+  const isNear = (frame: number) => Math.abs(xOf(stretch(), frame) - event.offsetX) < 7
+  const [one, other] = event.offsetY < overviewParts.half ? (['range', 'work'] as const) : (['work', 'range'] as const)
+  return ends.endAt(one, isNear) ?? ends.endAt(other, isNear)
+}
+
+function drop(): void {
+  if (heldEnd.value) ends.drop(heldEnd.value)
+  heldEnd.value = drag = null
+}
+
+function cancel(): void {
+  if (heldEnd.value) ends.letGo()
+  heldEnd.value = drag = null
+}
+
 function move(event: PointerEvent): void {
+  if (heldEnd.value) ends.pull(heldEnd.value, frameOf(stretch(), event.offsetX))
+  else canvas.value!.style.cursor = !drag && event.offsetY < overviewParts.rail && endAt(event) ? 'col-resize' : ''
   if (!drag) return
   const frames = ((event.offsetX - drag.x) / strip.width.value) * (whole.value[1] - whole.value[0])
   if (drag.part === 'window') view.show(drag.first + frames, drag.last + frames)
@@ -88,12 +116,12 @@ function wheel(event: WheelEvent): void {
     <canvas
       ref="canvas"
       class="overview"
-      title="The whole scene. Drag the window to pan, its ends to zoom; double-click shows all"
+      title="The whole scene. Drag the window to pan, its ends to zoom; above it, drag the ends of the ranges; double-click shows all"
       aria-label="Overview of the scene"
       @pointerdown="grab"
       @pointermove="move"
-      @pointerup="drag = null"
-      @pointercancel="drag = null"
+      @pointerup="drop"
+      @pointercancel="cancel"
       @dblclick="view.showAll()"
       @wheel.prevent="wheel"
     />
@@ -108,7 +136,7 @@ function wheel(event: WheelEvent): void {
 }
 .overview {
   width: 100%;
-  height: 28px;
+  height: 34px;
   cursor: grab;
   touch-action: none;
 }

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { usePlayhead } from '../timebar/playhead'
+import { useTimeDisplay } from '../timebar/timeDisplay'
 
 /** The playhead over a canvas. It lies in a layer of its own, so that moving it draws nothing anew. */
 const props = defineProps<{ first: number; last: number; width: number; flag?: boolean }>()
 const playhead = usePlayhead()
+const time = useTimeDisplay()
 
 const x = computed(() => ((playhead.frame - props.first) / (props.last - props.first)) * props.width)
 const shown = computed(() => x.value >= -1 && x.value <= props.width + 1)
@@ -12,7 +14,7 @@ const shown = computed(() => x.value >= -1 && x.value <= props.width + 1)
 
 <template>
   <div v-show="shown" class="now" :class="{ flag }" :style="{ transform: `translateX(${x}px)` }" aria-hidden="true">
-    <span v-if="flag" class="num">{{ playhead.frame }}</span>
+    <span v-if="flag" class="num">{{ time.label(playhead.frame) }}</span>
   </div>
 </template>
 

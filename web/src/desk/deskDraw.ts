@@ -29,9 +29,16 @@ export const xOf = (picture: Pick<DeskPicture, 'width' | 'first' | 'last'>, fram
 export const frameOf = (picture: Pick<DeskPicture, 'width' | 'first' | 'last'>, x: number) =>
   picture.first + (x / picture.width) * (picture.last - picture.first)
 
+/** Heights on the ruler, in pixels from its top, and how far a bookmark's flag reaches. */
+export const rulerParts = { half: 9, bookmarks: 13, bookmarkWidth: 9 } as const
+
 const mono = "'JetBrains Mono Variable', monospace"
 
-export function drawRuler(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
+export function drawRuler(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  bookmarks: readonly { name: string; frame: number; colour: keyof Colours }[],
+): void {
   const c = p.colours
   ctx.fillStyle = c.panel
   ctx.fillRect(0, 0, p.width, p.height)
@@ -57,10 +64,25 @@ export function drawRuler(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
     ctx.fillStyle = frame < p.range[0] || frame > p.range[1] ? c.line : c.dim
     ctx.fillText(p.label(frame), x + 3, 12)
   }
+  for (const { frame, colour } of bookmarks) drawBookmark(ctx, xOf(p, frame), p.height, c[colour])
   ctx.fillStyle = c.cream
   for (const edge of p.work) ctx.fillRect(Math.round(xOf(p, edge)) - 1, 0, 3, 9)
   ctx.fillStyle = c.mint
   for (const edge of p.range) ctx.fillRect(Math.round(xOf(p, edge)) - 1, p.height - 9, 3, 9)
+}
+
+/** A ribbon with a notch, hanging from the ruler's lower half. */
+function drawBookmark(ctx: CanvasRenderingContext2D, at: number, bottom: number, colour: string): void {
+  const x = Math.round(at)
+  const top = rulerParts.bookmarks
+  ctx.fillStyle = colour
+  ctx.beginPath()
+  ctx.moveTo(x, top)
+  ctx.lineTo(x + rulerParts.bookmarkWidth, top)
+  ctx.lineTo(x + rulerParts.bookmarkWidth - 3, (top + bottom) / 2)
+  ctx.lineTo(x + rulerParts.bookmarkWidth, bottom)
+  ctx.lineTo(x, bottom)
+  ctx.fill()
 }
 
 export function drawLanes(
@@ -116,16 +138,19 @@ function drawKeys(
   const c = p.colours
   const sets = lane.channels.flatMap(({ object, channel }) => chosenTimes(object, channel.name) ?? [])
   const start = Math.max(0, firstAtOrAfter(keys, (p.first - 1) * p.ticksPerFrame))
+  // A key outside the scene range waits there: it is not played, and not lost.
+  const [startOfRange, endOfRange] = p.range.map((frame) => frame * p.ticksPerFrame) as [number, number]
   let previous = -Infinity
   for (let i = start; i < keys.count; i++) {
     const time = keys.times[i]!
     const x = xOf(p, time / p.ticksPerFrame)
     if (x > p.width + 10) break
     const isChosen = sets.length > 0 && sets.some((set) => set.has(time))
+    const waits = time < startOfRange || time > endOfRange
     // Several keys on one pixel look like one; a chosen one is never hidden.
     if (x - previous < 1 && !isChosen) continue
     const next = i + 1 < keys.count ? xOf(p, keys.times[i + 1]! / p.ticksPerFrame) : Infinity
-    const colour = isChosen ? c.lemon : c.cream
+    const colour = isChosen ? c.lemon : waits ? c.dim : c.cream
     if (x - previous < 9 || next - x < 9) drawPlainStem(ctx, x, middle, colour)
     else drawStem(ctx, x, middle, keys.modes[i]!, colour)
     previous = x
@@ -146,45 +171,4 @@ function drawSpacing(ctx: CanvasRenderingContext2D, p: DeskPicture, band: Float3
     ctx.fillRect(x, top, xOf(p, frame + step) - x + 0.4, 4)
   }
   ctx.globalAlpha = 1
-}
-
-/** The whole scene with all its keys, and the stretch that the desk shows. */
-export function drawOverview(
-  ctx: CanvasRenderingContext2D,
-  p: DeskPicture,
-  all: readonly Keys[],
-  shown: readonly [number, number],
-): void {
-  const c = p.colours
-  ctx.fillStyle = c.ink
-  ctx.fillRect(0, 0, p.width, p.height)
-  ctx.fillStyle = c.panel
-  ctx.beginPath()
-  ctx.roundRect(0, 4, p.width, p.height - 8, 6)
-  ctx.fill()
-  const left = Math.max(0, xOf(p, shown[0]))
-  const right = Math.min(p.width, xOf(p, shown[1]))
-  ctx.fillStyle = c.line
-  ctx.beginPath()
-  ctx.roundRect(left, 4, right - left, p.height - 8, 6)
-  ctx.fill()
-
-  const columns = new Uint16Array(Math.ceil(p.width) + 1)
-  for (const keys of all)
-    for (let i = 0; i < keys.count; i++) {
-      const x = Math.round(xOf(p, keys.times[i]! / p.ticksPerFrame))
-      if (x >= 0 && x < columns.length) columns[x]!++
-    }
-  ctx.fillStyle = c.dim
-  for (let x = 0; x < columns.length; x++) {
-    if (columns[x] === 0) continue
-    const tall = Math.min(p.height - 12, 4 + columns[x]! * 1.2)
-    ctx.fillRect(x, p.height - 6 - tall, 1, tall)
-  }
-  ctx.fillStyle = c.cream
-  for (const x of [left, right - 6]) {
-    ctx.beginPath()
-    ctx.roundRect(x, 4, 6, p.height - 8, 3)
-    ctx.fill()
-  }
 }

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useScene } from '../scene/sceneStore'
 
 const narrowest = 3
@@ -9,10 +9,23 @@ export const useTimeView = defineStore('timeView', () => {
   const scene = useScene()
   const first = ref(0)
   const last = ref(100)
+  /** The frames from the first to the last thing that there is: the scene range, and keys outside it. */
+  const reach = computed<[number, number]>(() => {
+    void scene.rowsVersion
+    const { range, ticksPerFrame } = scene.settings
+    let [start, end] = range
+    for (const object of scene.model.objects.values())
+      for (const { keys } of object.channels.values()) {
+        if (keys.count === 0) continue
+        start = Math.min(start, Math.floor(keys.times[0]! / ticksPerFrame))
+        end = Math.max(end, Math.ceil(keys.times[keys.count - 1]! / ticksPerFrame))
+      }
+    return [start, end]
+  })
 
   /** Shows a stretch, within reach of the scene range and never narrower than three frames. */
   function show(from: number, to: number): void {
-    const [start, end] = scene.settings.range
+    const [start, end] = reach.value
     const room = Math.max(20, (end - start + 1) * 0.5)
     let span = Math.min(Math.max(to - from, narrowest), end - start + 2 * room)
     let left = from + (to - from - span) / 2
@@ -37,7 +50,7 @@ export const useTimeView = defineStore('timeView', () => {
   /** Zooms about a frame; a factor above 1 shows more. */
   function zoom(factor: number, about: number): void {
     const span = last.value - first.value
-    const [start, end] = scene.settings.range
+    const [start, end] = reach.value
     const widest = (end - start + 1) * 2 + 40
     const wanted = Math.min(Math.max(span * factor, narrowest), widest)
     const part = (about - first.value) / span
@@ -54,5 +67,5 @@ export const useTimeView = defineStore('timeView', () => {
     if (frame < first.value || frame > last.value) show(frame - span * 0.1, frame + span * 0.9)
   }
 
-  return { first, last, show, showAll, showWork, zoom, pan, reveal }
+  return { first, last, reach, show, showAll, showWork, zoom, pan, reveal }
 })

@@ -51,6 +51,10 @@ const rows = (change: Partial<Rows>): Rows => ({
   removedObjects: [],
   warps: [],
   removedWarps: [],
+  bookmarks: [],
+  removedBookmarks: [],
+  choices: [],
+  removedChoices: [],
   ...change,
 })
 

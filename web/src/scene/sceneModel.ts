@@ -1,6 +1,6 @@
-import type { ObjectRow, Rows, SettingsRow } from '../api/live'
+import type { BookmarkRow, NamedChoiceRow, ObjectRow, Rows, SettingsRow } from '../api/live'
 import { channelsOf, specOf } from './catalogue'
-import { noKeys, unpackKeys, type Keys } from './keys'
+import { firstAtOrAfter, noKeys, unpackKeys, type Keys } from './keys'
 
 export interface Channel {
   name: string
@@ -27,6 +27,8 @@ export class SceneModel {
     canDrop: false,
   }
   readonly objects = new Map<number, SceneObject>()
+  readonly bookmarks = new Map<number, BookmarkRow>()
+  readonly namedChoices = new Map<number, NamedChoiceRow>()
   private order: SceneObject[] | null = null
 
   take(rows: Rows): void {
@@ -49,6 +51,10 @@ export class SceneModel {
         })
     }
     for (const id of rows.removedObjects) this.objects.delete(id)
+    for (const row of rows.bookmarks) this.bookmarks.set(row.id, row)
+    for (const id of rows.removedBookmarks) this.bookmarks.delete(id)
+    for (const row of rows.choices) this.namedChoices.set(row.id, row)
+    for (const id of rows.removedChoices) this.namedChoices.delete(id)
     this.order = null
   }
 
@@ -98,6 +104,15 @@ export class SceneModel {
     let depth = 0
     for (let at = object.parent; at !== null; at = this.objects.get(at)?.parent ?? null) depth++
     return depth
+  }
+
+  /** How many keys stand before one time or after another, in ticks. */
+  keysOutside(first: number, last: number): number {
+    let count = 0
+    for (const object of this.objects.values())
+      for (const { keys } of object.channels.values())
+        count += firstAtOrAfter(keys, first) + keys.count - firstAtOrAfter(keys, last + 1)
+    return count
   }
 
   get keyCount(): number {

@@ -190,7 +190,7 @@ export const useScene = defineStore('scene', () => {
   }
 
   const timeLabels = (frames: number[], display: string) => line.timeLabels(id.value!, frames, display)
-  const lookAtRate = (rate: string) => line.lookAtRate(id.value!, rate)
+  const lookAhead = (edit: Edit) => line.lookAhead(id.value!, edit)
   const readTime = (text: string, present: number) => line.readTime(id.value!, text, present)
 
   async function close(): Promise<void> {
@@ -228,6 +228,6 @@ export const useScene = defineStore('scene', () => {
     dropTry,
     timeLabels,
     readTime,
-    lookAtRate,
+    lookAhead,
   }
 })

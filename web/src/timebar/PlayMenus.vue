@@ -18,16 +18,18 @@ const paces: { pace: Pace; label: string; hint: string }[] = [
   { pace: 'realTime', label: 'Real time', hint: 'true speed; frames are passed over when drawing is slow' },
   { pace: 'everyFrame', label: 'Every frame', hint: 'each frame is drawn, however long it takes' },
 ]
-const endingLabel = computed(() => endings.find(({ ending }) => ending === playhead.ending)?.label)
-const paceLabel = computed(() => paces.find(({ pace }) => pace === playhead.pace)?.label)
+const label = computed(() => {
+  const ending = endings.find((each) => each.ending === playhead.ending)?.label
+  return playhead.pace === 'everyFrame' ? `${ending}, every frame` : ending
+})
 </script>
 
 <template>
   <BDropdown
     variant="quiet"
     size="sm"
-    :text="endingLabel"
-    title="What playing does at the end, and what it plays"
+    :text="label"
+    title="How it plays: at the end, which frames, what moves, and whether the clock or the drawing rules"
     strategy="fixed"
   >
     <BDropdownItemButton
@@ -53,6 +55,15 @@ const paceLabel = computed(() => paces.find(({ pace }) => pace === playhead.pace
     <BDropdownItemButton :active="playhead.onlyChoice" @click="playhead.onlyChoice = true">
       Only the choice <span class="hint">the others stand still, dimmed</span>
     </BDropdownItemButton>
+    <BDropdownDivider />
+    <BDropdownItemButton
+      v-for="{ pace, label, hint } in paces"
+      :key="pace"
+      :active="pace === playhead.pace"
+      @click="playhead.pace = pace"
+    >
+      {{ label }} <span class="hint">{{ hint }}</span>
+    </BDropdownItemButton>
   </BDropdown>
   <BDropdown variant="quiet" size="sm" :text="`${playhead.speed}×`" title="Speed of playing" strategy="fixed">
     <BDropdownItemButton
@@ -62,22 +73,6 @@ const paceLabel = computed(() => paces.find(({ pace }) => pace === playhead.pace
       @click="playhead.setSpeed(speed)"
     >
       <span class="num">{{ speed }}×</span>
-    </BDropdownItemButton>
-  </BDropdown>
-  <BDropdown
-    variant="quiet"
-    size="sm"
-    :text="paceLabel"
-    title="Whether the clock or the drawing rules"
-    strategy="fixed"
-  >
-    <BDropdownItemButton
-      v-for="{ pace, label, hint } in paces"
-      :key="pace"
-      :active="pace === playhead.pace"
-      @click="playhead.pace = pace"
-    >
-      {{ label }} <span class="hint">{{ hint }}</span>
     </BDropdownItemButton>
   </BDropdown>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useScene } from '../scene/sceneStore'
-import RateDialog from './RateDialog.vue'
+import { useTimeDialogs } from './timeDialogs'
 
 const scene = useScene()
 
@@ -20,14 +20,14 @@ const shown = computed(
   () => `${presets.find((preset) => preset.rate === scene.settings.rate)?.label ?? scene.settings.rate} fps`,
 )
 
-/** The rate that the dialog asks about; null while it is closed. */
-const asked = ref<string | null>(null)
+const dialogs = useTimeDialogs()
+const ask = (rate: string) => dialogs.ask({ kind: 'rate', rate })
 
 function pick(rate: string): void {
   if (rate === scene.settings.rate) return
   // With no keys there is nothing to keep but the frame numbers.
   if (scene.model.keyCount === 0) void scene.edit({ edit: 'setRate', rate, keep: 'frames' })
-  else asked.value = rate
+  else ask(rate)
 }
 </script>
 
@@ -42,9 +42,8 @@ function pick(rate: string): void {
       <span class="num rate">{{ preset.label }}</span> {{ preset.use }}
     </BDropdownItemButton>
     <BDropdownDivider />
-    <BDropdownItemButton @click="asked = scene.settings.rate">Another rate…</BDropdownItemButton>
+    <BDropdownItemButton @click="ask(scene.settings.rate)">Another rate…</BDropdownItemButton>
   </BDropdown>
-  <RateDialog v-if="asked !== null" :rate="asked" @close="asked = null" />
 </template>
 
 <style scoped>

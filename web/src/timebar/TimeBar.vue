@@ -8,6 +8,7 @@ import { usePlayhead } from './playhead'
 import PlayMenus from './PlayMenus.vue'
 import RangeFields from './RangeFields.vue'
 import RateMenu from './RateMenu.vue'
+import TimeMenu from './TimeMenu.vue'
 import TimeDisplayMenu from './TimeDisplayMenu.vue'
 import TimeField from './TimeField.vue'
 import { useTimeDisplay } from './timeDisplay'
@@ -60,6 +61,7 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
     <TimeDisplayMenu />
     <RateMenu />
     <PlayMenus />
+    <TimeMenu />
     <div class="gap" />
     <RangeFields />
     <BButton

@@ -1,22 +1,41 @@
 import { useChoice } from '../scene/choice'
+import { firstAtOrAfter } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from './playhead'
 
-/** Goes to the nearest key before or after the playhead, of the chosen objects or, with none chosen, of all. */
-export function goToNeighbourKey(way: -1 | 1): void {
+/**
+ * The whole frame of the key that is next to a frame on one side, of the chosen objects or, with none chosen, of all.
+ * @returns null where there is none on that side.
+ */
+export function neighbourKey(frame: number, way: -1 | 1): number | null {
   const scene = useScene()
-  const playhead = usePlayhead()
   const { objects } = useChoice()
   const { ticksPerFrame } = scene.settings
   let best: number | null = null
   for (const object of scene.model.objects.values()) {
     if (objects.size && !objects.has(object.id)) continue
-    for (const { keys } of object.channels.values())
-      for (let i = 0; i < keys.count; i++) {
-        const frame = Math.round(keys.times[i]! / ticksPerFrame)
-        const beyond = (frame - playhead.frame) * way > 0
-        if (beyond && (best === null || (frame - best) * way < 0)) best = frame
-      }
+    for (const { keys } of object.channels.values()) {
+      // A key between frames belongs to the frame that it is nearest to.
+      const at = firstAtOrAfter(keys, (frame + way / 2) * ticksPerFrame)
+      const time = keys.times[way === 1 ? at : at - 1]
+      if (time === undefined) continue
+      const found = Math.round(time / ticksPerFrame)
+      if ((found - frame) * way > 0 && (best === null || (found - best) * way < 0)) best = found
+    }
   }
-  if (best !== null) playhead.goTo(best)
+  return best
+}
+
+/** The frame of the key that is nearest to a frame; the frame itself where there are no keys. */
+export function nearestKey(frame: number): number {
+  const before = neighbourKey(frame + 1, -1)
+  const after = neighbourKey(frame - 1, 1)
+  if (before === null || after === null) return before ?? after ?? frame
+  return frame - before <= after - frame ? before : after
+}
+
+export function goToNeighbourKey(way: -1 | 1): void {
+  const playhead = usePlayhead()
+  const found = neighbourKey(playhead.frame, way)
+  if (found !== null) playhead.goTo(found)
 }

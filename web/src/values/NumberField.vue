@@ -12,10 +12,12 @@ const props = withDefaults(
     least?: number
     most?: number
     hint?: string
+    /** Leaves out zeros that say nothing. */
+    trim?: boolean
     /** What is shown instead of the number; then what is typed goes out as it is. */
     text?: string
   }>(),
-  { unit: '', step: 0.1, decimals: 2, least: -Infinity, most: Infinity, hint: '', text: undefined },
+  { unit: '', step: 0.1, decimals: 2, least: -Infinity, most: Infinity, hint: '', trim: false, text: undefined },
 )
 const emit = defineEmits<{
   /** While the hand drags or steps. */
@@ -34,9 +36,9 @@ const shown = computed(() => typed.value ?? props.text ?? `${format(props.value)
 const begun = () => props.text ?? String(tidy(props.value))
 
 function format(value: number): string {
-  const text = value.toFixed(props.decimals)
+  const text = props.trim ? String(Number(value.toFixed(props.decimals))) : value.toFixed(props.decimals)
   // Never "-0.00".
-  return Number(text) === 0 ? (0).toFixed(props.decimals) : text
+  return Number(text) === 0 && !props.trim ? (0).toFixed(props.decimals) : text
 }
 
 const within = (value: number) => Math.min(Math.max(value, props.least), props.most)

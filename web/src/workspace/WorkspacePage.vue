@@ -17,6 +17,7 @@ import StageView from '../stage/StageView.vue'
 import { useViews } from '../stage/views'
 import TimeBar from '../timebar/TimeBar.vue'
 import { usePlayhead } from '../timebar/playhead'
+import TimeDialogs from '../timebar/TimeDialogs.vue'
 import { usePending } from '../values/pending'
 import ValuesPanel from '../values/ValuesPanel.vue'
 import TopBar from './TopBar.vue'
@@ -130,6 +131,7 @@ onBeforeUnmount(() => {
     <!-- Made anew each time, and gone at once: the next key belongs to the workspace. -->
     <CommandFinder v-if="finder.finding" :commands="commands" />
     <ShortcutList :commands="commands" />
+    <TimeDialogs />
   </main>
 </template>
 

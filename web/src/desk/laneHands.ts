@@ -1,31 +1,28 @@
 import type { Ref } from 'vue'
-import type { Edit, KeyRef } from '../api/http'
+import type { KeyRef } from '../api/http'
 import { useChoice } from '../scene/choice'
 import { firstAtOrAfter } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
-import { usePlayhead } from '../timebar/playhead'
 import { frameOf, xOf, type DeskPicture } from './deskDraw'
 import { useDesk } from './deskStore'
 import { keysOf } from './laneKeys'
 import type { Lane } from './lanes'
+import { useScrub } from './scrub'
 import { useTimeView } from './timeView'
 
 const reach = 7
-const endReach = 5
-const rulerHalf = 9
 
-/** What the mouse does on the desk: scrubbing, choosing keys, dragging them in time, zooming. */
-export function useDeskHands(width: Ref<number>, redraw: () => void) {
+/** What the mouse does on the lanes: choosing keys, dragging them in time, and, with Alt, scrubbing. */
+export function useLaneHands(width: Ref<number>, redraw: () => void) {
   const scene = useScene()
   const choice = useChoice()
-  const playhead = usePlayhead()
   const desk = useDesk()
   const view = useTimeView()
+  const scrub = useScrub()
   let dragged: number | null = null
 
   type Drag =
     | { kind: 'scrub' }
-    | { kind: 'range'; which: 'range' | 'work'; end: 0 | 1; ends: [number, number] }
     | { kind: 'keys'; from: number; keys: KeyRef[] }
     | { kind: 'box'; x: number; y: number; toX: number; toY: number; add: boolean; lane: Lane | undefined }
     | null
@@ -34,55 +31,10 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
   const stretch = () => ({ width: width.value, first: view.first, last: view.last })
   const at = (event: MouseEvent) => ({ x: event.offsetX, y: event.offsetY + desk.scrolled })
   const frameAt = (event: MouseEvent) => frameOf(stretch(), event.offsetX)
-  const within = (frame: number) =>
-    Math.min(Math.max(Math.round(frame), scene.settings.range[0]), scene.settings.range[1])
 
   function hold(event: PointerEvent): void {
     ;(event.target as Element).setPointerCapture(event.pointerId)
   }
-
-  function grabRuler(event: PointerEvent): void {
-    if (event.button !== 0) return
-    hold(event)
-    drag = rangeEndAt(event)
-    if (drag) return
-    drag = { kind: 'scrub' }
-    playhead.stop()
-    playhead.goTo(within(frameAt(event)))
-  }
-
-  function moveOnRuler(event: PointerEvent): void {
-    if (drag?.kind === 'scrub') playhead.goTo(within(frameAt(event)))
-    else if (drag?.kind === 'range') {
-      pullEnd(drag, Math.round(frameAt(event)))
-      scene.tryEdit(rangeEdit(drag))
-    } else (event.target as HTMLElement).style.cursor = rangeEndAt(event) ? 'col-resize' : ''
-  }
-
-  function dropRuler(): void {
-    const done = drag
-    drag = null
-    if (done?.kind === 'range') void scene.keepTry(rangeEdit(done))
-  }
-
-  /** The end of a range that the pointer is on: the work range's in the ruler's upper half, the scene's in the lower. */
-  function rangeEndAt(event: PointerEvent): Drag {
-    const which = event.offsetY < rulerHalf ? 'work' : 'range'
-    const ends = scene.settings[which]
-    const near = ([0, 1] as const).find((end) => Math.abs(xOf(stretch(), ends[end]) - event.offsetX) <= endReach)
-    return near === undefined ? null : { kind: 'range', which, end: near, ends: [ends[0], ends[1]] }
-  }
-
-  function pullEnd(range: Extract<Drag, { kind: 'range' }>, frame: number): void {
-    const [first, last] = range.which === 'work' ? scene.settings.range : [-Infinity, Infinity]
-    const free = Math.min(Math.max(frame, first), last)
-    range.ends[range.end] = range.end === 0 ? Math.min(free, range.ends[1]) : Math.max(free, range.ends[0])
-  }
-
-  const rangeEdit = ({ which, ends: [first, last] }: Extract<Drag, { kind: 'range' }>): Edit => ({
-    edit: 'setRanges',
-    [which]: { first, last },
-  })
 
   /** The stem under the pointer: the nearest within reach, and all keys that it stands for. */
   function stemAt(lane: Lane, x: number): KeyRef[] {
@@ -115,6 +67,11 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
     const { x, y } = at(event)
     const lane = desk.lanes.find((each) => y >= each.top && y < each.top + each.height)
     const stem = lane ? stemAt(lane, x) : []
+    if (event.altKey && stem.length === 0) {
+      drag = { kind: 'scrub' }
+      scrub(frameAt(event), event.shiftKey)
+      return
+    }
     if (stem.length === 0) {
       drag = { kind: 'box', x, y, toX: x, toY: y, add: event.shiftKey, lane }
       return
@@ -126,7 +83,8 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
   }
 
   function moveOnLanes(event: PointerEvent): void {
-    if (drag?.kind === 'box') {
+    if (drag?.kind === 'scrub') scrub(frameAt(event), event.shiftKey)
+    else if (drag?.kind === 'box') {
       const { x, y } = at(event)
       drag.toX = x
       drag.toY = y
@@ -200,14 +158,5 @@ export function useDeskHands(width: Ref<number>, redraw: () => void) {
     ctx.setLineDash([])
   }
 
-  function wheel(event: WheelEvent): void {
-    const amount = Math.max(-120, Math.min(120, event.deltaY))
-    const sideways = event.shiftKey ? event.deltaX || event.deltaY : event.deltaX
-    if (event.altKey) desk.scrolled = Math.max(0, desk.scrolled + event.deltaY)
-    else if (sideways !== 0 && Math.abs(sideways) >= Math.abs(event.shiftKey ? 0 : event.deltaY))
-      view.pan((sideways / width.value) * (view.last - view.first))
-    else view.zoom(Math.exp(amount * 0.0025), frameAt(event))
-  }
-
-  return { grabRuler, moveOnRuler, dropRuler, grabLanes, moveOnLanes, dropLanes, cancel, drawBox, wheel }
+  return { grab: grabLanes, move: moveOnLanes, drop: dropLanes, cancel, drawBox }
 }

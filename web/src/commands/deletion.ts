@@ -1,0 +1,19 @@
+import { useChoice } from '../scene/choice'
+import { useScene } from '../scene/sceneStore'
+
+/** Deletes the chosen keys or, with none chosen, the chosen objects. */
+export function useDeletion(): () => void {
+  const scene = useScene()
+  const choice = useChoice()
+  return () => {
+    const keys = choice.keyRefs()
+    if (keys.length) {
+      choice.clearKeys()
+      void scene.edit({ edit: 'deleteKeys', keys })
+    } else if (choice.objects.size) {
+      const objects = [...choice.objects]
+      choice.choose([])
+      void scene.edit({ edit: 'deleteObjects', objects })
+    }
+  }
+}

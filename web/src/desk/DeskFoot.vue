@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useChoice } from '../scene/choice'
+import { useScene } from '../scene/sceneStore'
+import { useChosenFrames } from './chosenFrames'
+import { useTimeView } from './timeView'
+
+/** How many keys there are, and what the desk is to show. */
+const scene = useScene()
+const choice = useChoice()
+const view = useTimeView()
+const chosenFrames = useChosenFrames()
+
+const count = (keys: number) => keys.toLocaleString('en')
+const total = computed(() => {
+  void scene.rowsVersion
+  return scene.model.keyCount
+})
+/** Keys outside the scene range. */
+const waiting = computed(() => {
+  void scene.rowsVersion
+  const { range, ticksPerFrame } = scene.settings
+  return scene.model.keysOutside(range[0] * ticksPerFrame, range[1] * ticksPerFrame)
+})
+
+function showKeys(): void {
+  const span = chosenFrames()
+  if (span) view.show(span[0] - 2, span[1] + 2)
+}
+</script>
+
+<template>
+  <div class="foot">
+    <span class="num count" role="status"
+      >{{ count(total) }} keys<span v-if="choice.keyCount"> · {{ count(choice.keyCount) }} chosen</span
+      ><span v-else-if="waiting" title="Keys outside the scene range are kept and not played">
+        · {{ count(waiting) }} outside</span
+      ></span
+    >
+    <span class="views" role="group" aria-label="Show">
+      <button type="button" title="Show all frames" @click="view.showAll()">All</button>
+      <button type="button" title="Show the work range" @click="view.showWork()">Work</button>
+      <button type="button" title="Show the chosen keys" :disabled="!choice.keyCount" @click="showKeys">Keys</button>
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.foot {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  padding: 0 6px 0 10px;
+  font-size: 11px;
+  color: var(--dim);
+  border-right: 1px solid var(--line);
+}
+.count {
+  white-space: pre;
+}
+.views {
+  display: flex;
+}
+.views button {
+  padding: 2px 5px;
+  border: 0;
+  border-radius: 6px;
+  background: none;
+  color: var(--dim);
+}
+.views button:not(:disabled):hover {
+  background: var(--raised);
+  color: var(--text);
+}
+.views button:disabled {
+  opacity: 0.5;
+}
+</style>

@@ -1,0 +1,78 @@
+import type { Ref } from 'vue'
+import { useBookmarks, type ShownBookmark } from '../timebar/bookmarks'
+import { usePlayhead } from '../timebar/playhead'
+import { useTimeDialogs } from '../timebar/timeDialogs'
+import { frameOf, rulerParts, xOf } from './deskDraw'
+import { useRangeEnds, type HeldEnd } from './rangeEnds'
+import { useScrub } from './scrub'
+import { useTimeView } from './timeView'
+
+const endReach = 5
+
+/** What the mouse does on the ruler: scrubbing, pulling the ends of the ranges, going to bookmarks. */
+export function useRulerHands(width: Ref<number>) {
+  const view = useTimeView()
+  const playhead = usePlayhead()
+  const bookmarks = useBookmarks()
+  const dialogs = useTimeDialogs()
+  const ends = useRangeEnds()
+  const scrub = useScrub()
+  let drag: HeldEnd | 'scrub' | null = null
+
+  const stretch = () => ({ width: width.value, first: view.first, last: view.last })
+  const frameAt = (event: MouseEvent) => frameOf(stretch(), event.offsetX)
+  const isNear = (event: MouseEvent) => (frame: number) => Math.abs(xOf(stretch(), frame) - event.offsetX) <= endReach
+
+  /** The work range's ends are in the ruler's upper half, the scene's in the lower. */
+  const endAt = (event: MouseEvent) => ends.endAt(event.offsetY < rulerParts.half ? 'work' : 'range', isNear(event))
+
+  function bookmarkAt(event: MouseEvent): ShownBookmark | undefined {
+    if (event.offsetY < rulerParts.bookmarks) return undefined
+    return bookmarks.inOrder.findLast(({ frame }) => {
+      const away = event.offsetX - xOf(stretch(), frame)
+      return away >= -3 && away <= rulerParts.bookmarkWidth
+    })
+  }
+
+  function grab(event: PointerEvent): void {
+    if (event.button !== 0) return
+    ;(event.target as Element).setPointerCapture(event.pointerId)
+    drag = endAt(event)
+    if (drag) return
+    const bookmark = bookmarkAt(event)
+    if (bookmark) {
+      playhead.goTo(bookmark.frame)
+      return
+    }
+    drag = 'scrub'
+    scrub(frameAt(event), event.shiftKey)
+  }
+
+  function move(event: PointerEvent): void {
+    if (drag === 'scrub') scrub(frameAt(event), event.shiftKey)
+    else if (drag) ends.pull(drag, frameAt(event))
+    else {
+      const element = event.target as HTMLElement
+      const bookmark = bookmarkAt(event)
+      element.style.cursor = endAt(event) ? 'col-resize' : bookmark ? 'pointer' : ''
+      element.title = bookmark ? `${bookmark.name}: click to go there, double-click to change it` : ''
+    }
+  }
+
+  function drop(): void {
+    if (drag && drag !== 'scrub') ends.drop(drag)
+    drag = null
+  }
+
+  function cancel(): void {
+    if (drag && drag !== 'scrub') ends.letGo()
+    drag = null
+  }
+
+  function open(event: MouseEvent): void {
+    const bookmark = bookmarkAt(event)
+    if (bookmark) dialogs.ask({ kind: 'bookmark', bookmark: bookmark.id })
+  }
+
+  return { grab, move, drop, cancel, open }
+}

@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import type { Edit } from '../api/http'
+import { useScene } from '../scene/sceneStore'
+import NumberField from '../values/NumberField.vue'
+import LengthBars from './LengthBars.vue'
+import { useLookAhead } from './lookAhead'
+import { usePlayhead } from './playhead'
+import TimeField from './TimeField.vue'
+
+const emit = defineEmits<{ close: [] }>()
+const scene = useScene()
+const playhead = usePlayhead()
+
+const open = ref(true)
+const what = ref<'scene' | 'part'>('scene')
+const from = ref(scene.settings.work[0])
+const to = ref(scene.settings.work[1])
+const sceneLength = computed(() => scene.settings.range[1] - scene.settings.range[0] + 1)
+const oldLength = computed(() => (what.value === 'scene' ? sceneLength.value : to.value - from.value))
+const length = ref(oldLength.value)
+const start = computed(() => (what.value === 'scene' ? scene.settings.range[0] : from.value))
+const end = computed(() => (what.value === 'scene' ? scene.settings.range[1] + 1 : to.value))
+const about = ref(start.value)
+watch([what, from, to], () => {
+  length.value = oldLength.value
+  about.value = start.value
+})
+
+const rate = computed(() => scene.settings.framesPerSecond)
+// No longer than a millionth of a frame is told apart.
+const tidy = (frames: number) => Math.round(frames * 1e6) / 1e6
+const setLength = (frames: number) => (length.value = tidy(frames))
+
+const edit = computed<Edit>(() => ({
+  edit: 'stretchTime',
+  length: length.value,
+  about: about.value,
+  part: what.value === 'part' ? { from: from.value, to: to.value } : null,
+}))
+const { told, wrong } = useLookAhead(() => edit.value)
+const isSame = computed(() => length.value === oldLength.value)
+
+const keysTold = computed(() => {
+  if (!told.value) return ''
+  const { keysAfter, betweenFrames, betweenFramesAfter } = told.value
+  const now = betweenFrames ? ` (${betweenFrames} now)` : ''
+  return betweenFramesAfter
+    ? `${betweenFramesAfter} of ${keysAfter} keys would stand between frames${now}`
+    : `All ${keysAfter} keys land on frames`
+})
+
+async function stretch(): Promise<void> {
+  if (!told.value || isSame.value) return
+  open.value = false
+  await scene.edit(edit.value)
+}
+</script>
+
+<template>
+  <BModal
+    no-animation
+    v-model="open"
+    title="Stretch time"
+    ok-title="Stretch"
+    ok-variant="lime"
+    cancel-variant="quiet"
+    :ok-disabled="!told || isSame"
+    centered
+    @ok.prevent="stretch"
+    @hidden="emit('close')"
+  >
+    <form class="ask" @submit.prevent="stretch">
+      <fieldset>
+        <legend>What is stretched</legend>
+        <label class="way">
+          <input v-model="what" type="radio" class="form-check-input" value="scene" />
+          <span><b>Everything.</b> All keys, warps, bookmarks and both ranges.</span>
+        </label>
+        <label class="way">
+          <input v-model="what" type="radio" class="form-check-input" value="part" />
+          <span><b>A part.</b> What lies beside it is pushed along.</span>
+        </label>
+        <div v-if="what === 'part'" class="row-of-fields">
+          from <span class="box"><TimeField :frame="from" label="Part starts at" @keep="from = $event" /></span> to
+          <span class="box"><TimeField :frame="to" label="Part ends at" @keep="to = $event" /></span>
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend>New length</legend>
+        <div class="row-of-fields">
+          <NumberField
+            :value="length"
+            label="Length in frames"
+            unit=" fr"
+            :decimals="3"
+            trim
+            :step="1"
+            :least="0.001"
+            @keep="setLength"
+          />
+          <NumberField
+            :value="length / rate"
+            label="Length in seconds"
+            unit=" s"
+            :decimals="3"
+            trim
+            :step="0.1"
+            :least="0.001"
+            @keep="setLength($event * rate)"
+          />
+          <NumberField
+            :value="(oldLength / length) * 100"
+            label="Speed in percent"
+            unit=" %"
+            :decimals="2"
+            trim
+            :step="5"
+            :least="0.01"
+            @keep="setLength((oldLength * 100) / $event)"
+          />
+          <span class="dim">speed</span>
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend>Stays where it is</legend>
+        <div class="row-of-fields">
+          frame <span class="box"><TimeField :frame="about" label="Frame that stays" @keep="about = $event" /></span>
+          <BButton variant="quiet" class="btn-small" @click="about = start">Its start</BButton>
+          <BButton variant="quiet" class="btn-small" @click="about = end">Its end</BButton>
+          <BButton variant="quiet" class="btn-small" @click="about = playhead.frame">Playhead</BButton>
+        </div>
+      </fieldset>
+      <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+      <div v-else-if="told">
+        <span class="told"
+          >{{ keysTold }} · scene {{ told.range[0] }} to {{ told.range[1] }} · {{ told.seconds.toFixed(2) }} s become
+          {{ told.secondsAfter.toFixed(2) }} s</span
+        >
+        <LengthBars :before="told.seconds" :after="told.secondsAfter" />
+      </div>
+    </form>
+  </BModal>
+</template>

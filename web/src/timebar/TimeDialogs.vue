@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import BookmarkDialog from './BookmarkDialog.vue'
+import GapDialog from './GapDialog.vue'
+import RateDialog from './RateDialog.vue'
+import StretchDialog from './StretchDialog.vue'
+import { useTimeDialogs } from './timeDialogs'
+
+const dialogs = useTimeDialogs()
+</script>
+
+<template>
+  <RateDialog v-if="dialogs.asked?.kind === 'rate'" :rate="dialogs.asked.rate" @close="dialogs.close" />
+  <StretchDialog v-else-if="dialogs.asked?.kind === 'stretch'" @close="dialogs.close" />
+  <GapDialog v-else-if="dialogs.asked?.kind === 'gap'" :way="dialogs.asked.way" @close="dialogs.close" />
+  <BookmarkDialog
+    v-else-if="dialogs.asked?.kind === 'bookmark'"
+    :bookmark="dialogs.asked.bookmark"
+    @close="dialogs.close"
+  />
+</template>

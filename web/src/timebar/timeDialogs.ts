@@ -1,0 +1,16 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+
+export type TimeDialog =
+  | { kind: 'rate'; rate: string }
+  | { kind: 'stretch' }
+  | { kind: 'gap'; way: 'insert' | 'remove' }
+  | { kind: 'bookmark'; bookmark: number | null }
+
+/** Which dialog about time is open. */
+export const useTimeDialogs = defineStore('timeDialogs', () => {
+  const asked = ref<TimeDialog | null>(null)
+  const ask = (dialog: TimeDialog) => (asked.value = dialog)
+  const close = () => (asked.value = null)
+  return { asked, ask, close }
+})
