@@ -9,6 +9,7 @@ using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 using ZestyReel.Server.Hosting;
+using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Wire;
 using ZestyReel.Store;
 
@@ -16,6 +17,7 @@ var home = args[0];
 await Sampling();
 await OneKey();
 Opening();
+Stretching();
 
 // Sampling 1,000 objects × 9 channels × 1,000 frames on all cores, and the same keys in three.js' mixer in Node.
 async Task Sampling()
@@ -76,6 +78,21 @@ void Opening()
     var nothing = Scene.Empty("nothing");
     var times = Measure.Runs(5, () => SceneWire.Rows(SceneChange.Between(nothing, store.Load(id)!.Scene)));
     Measure.Print($"open a scene of {scene.KeyCount()} keys", Measure.Median(times) / 1000, "s");
+    Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+    Directory.Delete(folder, recursive: true);
+}
+
+// Stretching one million keys, with the edit kept: the new scene, its rows and its history entry on the disk.
+void Stretching()
+{
+    var folder = Directory.CreateTempSubdirectory("zesty-bench-").FullName;
+    var store = new SceneStore(new Database(folder));
+    var id = store.Add(Scenes.Boxes(100, 1112, 1112));
+    var session = new SceneSession(store, store.Load(id)!);
+    var count = session.Scene.KeyCount();
+    var longer = false;
+    var times = Measure.Runs(5, () => session.Apply(new StretchTime((longer = !longer) ? 2224 : 1112, 0), session.Revision));
+    Measure.Print($"stretch {count} keys and keep it", Measure.Median(times) / 1000, "s");
     Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
     Directory.Delete(folder, recursive: true);
 }

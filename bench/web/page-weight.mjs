@@ -1,8 +1,9 @@
 // How much compressed script a first visit loads, list and workspace together, as the server sends it.
-import { print, serve } from './bench.mjs'
 import { gzipSync } from 'node:zlib'
+import { Server } from '../../tests/browser/harness.mjs'
+import { print } from './bench.mjs'
 
-const server = await serve('demo')
+const server = await new Server('demo').start()
 const seen = new Set()
 let bytes = 0
 
@@ -19,4 +20,4 @@ async function weigh(path) {
 const page = await (await fetch(server.address)).text()
 for (const [, path] of page.matchAll(/src="(\/assets\/[^"]+\.js)"/g)) await weigh(path)
 print('first load, compressed script', bytes / 1000, 'kB')
-server.stop()
+await server.dispose()

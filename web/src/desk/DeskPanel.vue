@@ -5,10 +5,11 @@ import { useChoice } from '../scene/choice'
 import { drawSoon } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
-import { useBookmarks } from '../timebar/bookmarks'
 import { usePlayhead } from '../timebar/playhead'
 import AddMenu from './AddMenu.vue'
-import { drawLanes, drawRuler, type DeskPicture } from './deskDraw'
+import { drawLanes } from './deskDraw'
+import { useDeskPicture } from './deskPicture'
+import DeskRuler from './DeskRuler.vue'
 import { useDesk } from './deskStore'
 import DeskFoot from './DeskFoot.vue'
 import LaneHead from './LaneHead.vue'
@@ -16,8 +17,6 @@ import { useLaneHands } from './laneHands'
 import { lanesWithin } from './lanes'
 import OverviewStrip from './OverviewStrip.vue'
 import PlayheadLine from './PlayheadLine.vue'
-import { useTimeDisplay } from '../timebar/timeDisplay'
-import { useRulerHands } from './rulerHands'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
 import { useWheelHands } from './wheelHands'
@@ -27,39 +26,20 @@ const choice = useChoice()
 const playhead = usePlayhead()
 const desk = useDesk()
 const view = useTimeView()
-const time = useTimeDisplay()
-const bookmarks = useBookmarks()
+const picture = useDeskPicture()
 
 const body = useTemplateRef<HTMLDivElement>('body')
-const rulerCanvas = useTemplateRef<HTMLCanvasElement>('rulerCanvas')
 const lanesCanvas = useTemplateRef<HTMLCanvasElement>('lanesCanvas')
 const { height: bodyHeight } = useElementSize(body)
 
-const picture = (width: number, height: number): DeskPicture => ({
-  width,
-  height,
-  first: view.first,
-  last: view.last,
-  range: scene.settings.range,
-  work: scene.settings.work,
-  framesPerSecond: scene.settings.framesPerSecond,
-  ticksPerFrame: scene.settings.ticksPerFrame,
-  label: time.label,
-  labelRoom: time.display === 'frames' ? 56 : 96,
-  colours: colours(),
-})
 const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
 
-const ruler = useCanvas(rulerCanvas, (ctx, width, height) => {
-  drawRuler(ctx, picture(width, height), bookmarks.inOrder)
-})
 const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
   const p = picture(width, height)
   drawLanes(ctx, p, shown.value, desk.scrolled, choice.objects, choice.chosenTimes, desk.spacing)
   hands.drawBox(ctx, p)
 })
 const hands = useLaneHands(lanes.width, lanes.redraw)
-const rulerHands = useRulerHands(lanes.width)
 const { wheel, fingerDown, fingerMove, fingerUp } = useWheelHands(lanes.width)
 
 function grab(event: PointerEvent): void {
@@ -91,14 +71,9 @@ watch(
     () => choice.keys,
     shown,
     colours,
-    () => time.known,
-    () => time.display,
     () => desk.scrolled,
   ],
-  () => {
-    ruler.redraw()
-    lanes.redraw()
-  },
+  lanes.redraw,
   { flush: 'sync' },
 )
 watch(
@@ -140,25 +115,7 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
       />
       <AddMenu />
     </div>
-    <div class="over">
-      <canvas
-        ref="rulerCanvas"
-        class="ruler"
-        tabindex="0"
-        role="slider"
-        aria-label="Playhead"
-        :aria-valuenow="playhead.frame"
-        :aria-valuemin="scene.settings.range[0]"
-        :aria-valuemax="scene.settings.range[1]"
-        @pointerdown="rulerHands.grab"
-        @pointermove="rulerHands.move"
-        @pointerup="rulerHands.drop"
-        @pointercancel="rulerHands.cancel"
-        @dblclick="rulerHands.open"
-        @wheel.prevent="wheel"
-      />
-      <PlayheadLine :first="view.first" :last="view.last" :width="lanes.width.value" flag />
-    </div>
+    <DeskRuler />
     <div ref="body" class="body" @scroll="scroll">
       <div class="heads" :style="{ height: `${Math.max(desk.height, bodyHeight)}px` }">
         <LaneHead v-for="lane in shown" :key="lane.id" :lane="lane" />
@@ -208,12 +165,6 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
 }
 .find::placeholder {
   color: var(--dim);
-}
-.ruler {
-  width: 100%;
-  height: 24px;
-  cursor: ew-resize;
-  touch-action: none;
 }
 .body {
   grid-column: 1 / 3;

@@ -4,15 +4,15 @@ import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
 import PlayheadLine from './PlayheadLine.vue'
 import { frameOf, xOf } from './deskDraw'
+import { useDeskPicture } from './deskPicture'
 import { drawOverview, overviewParts } from './overviewDraw'
 import { useRangeEnds, type HeldEnd } from './rangeEnds'
-import { useTimeDisplay } from '../timebar/timeDisplay'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
 
 const scene = useScene()
 const view = useTimeView()
-const time = useTimeDisplay()
+const picture = useDeskPicture()
 const ends = useRangeEnds()
 const heldEnd = shallowRef<HeldEnd | null>(null)
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
@@ -31,24 +31,7 @@ const allKeys = computed(() => {
   )
 })
 const strip = useCanvas(canvas, (ctx, width, height) =>
-  drawOverview(
-    ctx,
-    {
-      width,
-      height,
-      first: whole.value[0],
-      last: whole.value[1],
-      range: scene.settings.range,
-      work: scene.settings.work,
-      framesPerSecond: scene.settings.framesPerSecond,
-      ticksPerFrame: scene.settings.ticksPerFrame,
-      label: time.label,
-      labelRoom: time.display === 'frames' ? 56 : 96,
-      colours: colours(),
-    },
-    allKeys.value,
-    [view.first, view.last],
-  ),
+  drawOverview(ctx, picture(width, height, ...whole.value), allKeys.value, [view.first, view.last]),
 )
 watch([() => view.first, () => view.last, whole, allKeys, colours], strip.redraw, { flush: 'sync' })
 

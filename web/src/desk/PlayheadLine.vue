@@ -14,7 +14,7 @@ const shown = computed(() => x.value >= -1 && x.value <= props.width + 1)
 
 <template>
   <div v-show="shown" class="now" :class="{ flag }" :style="{ transform: `translateX(${x}px)` }" aria-hidden="true">
-    <span v-if="flag" class="num">{{ time.label(playhead.frame) }}</span>
+    <span v-if="flag" class="num">{{ time.label(playhead.readFrame) }}</span>
   </div>
 </template>
 

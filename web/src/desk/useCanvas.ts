@@ -12,7 +12,7 @@ export function useCanvas(
 
   function paint(): void {
     const element = canvas.value
-    const ctx = element?.getContext('2d', { alpha: false })
+    const ctx = element?.getContext('2d', { alpha: false, willReadFrequently: true })
     if (!element || !ctx || width.value === 0) return
     const ratio = window.devicePixelRatio || 1
     const [wide, tall] = [Math.round(width.value * ratio), Math.round(height.value * ratio)]

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useResizeObserver } from '@vueuse/core'
+import { useEventListener, useResizeObserver } from '@vueuse/core'
 import { Box3, Color, Sphere, Vector3 } from 'three'
 import { nextTick, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { useChoice } from '../scene/choice'
@@ -113,9 +113,18 @@ function drawStill(): void {
   if (!renderer) return
   for (const index of views.shown) due.add(index)
   isStateDue = true
-  const { ratio } = sharpness
   render()
-  void renderer.finished().then((time) => (views.drawingTime = sharpness.timed(time, ratio)))
+  time()
+}
+
+/** The share of the views that a frame of playing draws. */
+const shareOfViews = () => (playhead.playing && views.updates === 'active' ? 1 / views.count : 1)
+
+/** Measures how long the picture just asked for takes. */
+function time(): void {
+  const { ratio } = sharpness
+  const share = shareOfViews()
+  void renderer?.finished().then((passed) => (views.drawingTime = sharpness.timed(passed / share, ratio)))
 }
 
 function render(): void {
@@ -197,25 +206,39 @@ function frameChoice(): void {
   paneAt(views.activeIndex).camera.fit(box.getBoundingSphere(new Sphere()))
 }
 
+/** The list's picture is taken once nothing has changed for a while; never while playing, which it would hold up. */
+function photographSoon(): void {
+  clearTimeout(thumbnailTimer)
+  thumbnailTimer = setTimeout(photograph, 1500)
+}
+
 function photograph(): void {
   if (!renderer) return
+  if (playhead.playing) {
+    photographSoon()
+    return
+  }
   handles.shown = false
   const { model, book, id, revision } = scene
   void keepThumbnail(renderer.three, stage, model, book, playhead.frame, id, revision, fit)
 }
 
 useResizeObserver(holder, fit)
+useEventListener(window, 'pointerdown', () => (sharpness.isHeld = true), { capture: true })
+useEventListener(window, ['pointerup', 'pointercancel', 'blur'], () => (sharpness.isHeld = false), { capture: true })
 watch(
   () => scene.rowsVersion,
   () => {
     stage.arrange(scene.model)
-    sharpness.forget()
     views.forget((camera) => scene.model.objects.has(camera))
     holdHandles()
-    clearTimeout(thumbnailTimer)
-    thumbnailTimer = setTimeout(photograph, 1500)
+    photographSoon()
   },
   { immediate: true },
+)
+watch(
+  () => scene.model.objects.size,
+  () => sharpness.forget(),
 )
 watch([() => choice.objects, () => choice.tool, () => playhead.playing, () => views.activeIndex], holdHandles)
 watch(
@@ -243,15 +266,24 @@ watch(
 watch(
   () => playhead.playing,
   (playing) => {
-    if (!playing) return
-    const share = views.updates === 'all' ? 1 : 1 / views.count
-    sharpness.start(performance.now(), 1000 / playhead.wantedRate, share)
+    if (!playing) {
+      sharpness.stop()
+      return
+    }
+    sharpness.start(performance.now(), 1000 / playhead.wantedRate, shareOfViews())
     views.pixelShare = sharpness.pixelShare
   },
 )
+/** While playing, every so many pictures are timed. */
+const timedEvery = 12
+let drawnSinceTimed = 0
 playhead.whenDrawn((dropped) => {
   sharpness.played(performance.now(), dropped)
   views.pixelShare = sharpness.pixelShare
+  if (++drawnSinceTimed >= timedEvery) {
+    drawnSinceTimed = 0
+    time()
+  }
 })
 watch(() => views.frameAsked, frameChoice)
 watch(colours, applyColours)

@@ -9,16 +9,38 @@ describe('the pixel ratio', () => {
     const drawn = vi.fn()
     const sharpness = new Sharpness(1, drawn)
     sharpness.moved()
-    expect(sharpness.ratio).toBe(1)
     vi.advanceTimersByTime(1000)
     expect(drawn).toHaveBeenCalledOnce()
     expect(sharpness.ratio).toBe(2)
+    sharpness.timed(8, 2)
     sharpness.moved()
     expect(sharpness.ratio).toBe(1)
   })
 
+  it('waits with the fine picture until the hand lets go', () => {
+    const drawn = vi.fn()
+    const sharpness = new Sharpness(1, drawn)
+    sharpness.isHeld = true
+    sharpness.moved()
+    vi.advanceTimersByTime(1000)
+    expect(drawn).not.toHaveBeenCalled()
+    sharpness.isHeld = false
+    vi.advanceTimersByTime(1000)
+    expect(drawn).toHaveBeenCalledOnce()
+  })
+
+  it('is lower while a hand moves something that takes long to draw', () => {
+    const sharpness = new Sharpness(1, () => {})
+    sharpness.moved()
+    vi.advanceTimersByTime(1000)
+    sharpness.timed(160, 2)
+    sharpness.moved()
+    expect(sharpness.ratio).toBe(0.5)
+  })
+
   it('falls while frames are dropped, step by step, and never below the last', () => {
     const sharpness = new Sharpness(1, () => {})
+    sharpness.timed(1, 1)
     sharpness.start(0, 42, 1)
     const ratios: number[] = []
     for (let now = 100; now < 4000; now += 100) {
@@ -30,9 +52,29 @@ describe('the pixel ratio', () => {
 
   it('stays while playback keeps up', () => {
     const sharpness = new Sharpness(2, () => {})
+    sharpness.timed(1, 1)
     sharpness.start(0, 42, 1)
     for (let now = 42; now < 4000; now += 42) sharpness.played(now, 0)
     expect(sharpness.ratio).toBe(1)
+  })
+
+  it('starts low while nothing is measured, and rises as far as what is measured then fits', () => {
+    const sharpness = new Sharpness(1, () => {})
+    sharpness.start(0, 40, 1)
+    expect(sharpness.ratio).toBe(0.5)
+    // 6 ms at half the ratio are 24 ms at the whole; 14 ms fit, as 0.75² of 24 ms do.
+    sharpness.timed(6, 0.5)
+    for (let now = 42; now < 4000; now += 42) sharpness.played(now, 0)
+    expect(sharpness.ratio).toBe(0.75)
+  })
+
+  it('does not rise again in a playback that has fallen behind', () => {
+    const sharpness = new Sharpness(1, () => {})
+    sharpness.timed(1, 1)
+    sharpness.start(0, 40, 1)
+    sharpness.played(500, 4)
+    for (let now = 542; now < 4000; now += 42) sharpness.played(now, 0)
+    expect(sharpness.ratio).toBe(0.75)
   })
 
   it('starts with as many pixels as were measured to fit', () => {

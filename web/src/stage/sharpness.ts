@@ -3,14 +3,21 @@ const steps = [1, 0.75, 0.5, 0.35]
 /** Twice the screen's own pixels smooth the edges of a picture that stands still. */
 const stillRatio = 2
 const stillAfter = 220
+/** Milliseconds between two pictures while a hand moves something. */
+const handTime = 33
 const tryEvery = 400
 const behindShare = 0.05
+/** Where playing begins while nothing has been measured yet. */
+const unmeasuredStep = 2
 /** The share of a frame's time that drawing the stage may take; the rest of the page needs some as well. */
 const drawingShare = 0.35
 
 /** Chooses the stage's pixel ratio: fewer pixels while playback is behind, all of them, and more, when still. */
 export class Sharpness {
   private step = 0
+  /** Whether this playback has fallen behind: then it stays where it fell to. */
+  private hasFallen = false
+  private isPlaying = false
   private countedAt = 0
   private shown = 0
   private dropped = 0
@@ -36,9 +43,21 @@ export class Sharpness {
 
   /** Something moves: draws quickly now, and once more, sharply, when it rests. */
   moved(): void {
+    if (this.isStill && !this.isPlaying) this.fit(handTime, 1)
     this.isStill = false
+    this.restLater()
+  }
+
+  /** Whether a hand holds something, and will move it again. */
+  isHeld = false
+
+  private restLater(): void {
     clearTimeout(this.timer)
     this.timer = setTimeout(() => {
+      if (this.isHeld) {
+        this.restLater()
+        return
+      }
       this.isStill = true
       this.drawStill()
     }, stillAfter)
@@ -62,9 +81,13 @@ export class Sharpness {
   /** Playback begins; it draws the given share of the stage for each frame of so many milliseconds. */
   start(now: number, frameTime: number, share: number): void {
     this.countAnew(now)
-    this.step = 0
-    const fits = () => this.cost * share * this.movingRatio ** 2 <= frameTime * drawingShare
-    while (this.step < steps.length - 1 && !fits()) this.step++
+    this.hasFallen = false
+    this.isPlaying = true
+    this.fit(frameTime, share)
+  }
+
+  stop(): void {
+    this.isPlaying = false
   }
 
   /** A frame of playback was drawn, and some before it were not. */
@@ -72,7 +95,10 @@ export class Sharpness {
     this.shown++
     this.dropped += dropped
     if (now - this.countedAt < tryEvery) return
-    if (this.dropped > behindShare * (this.shown + this.dropped) && this.step < steps.length - 1) this.step++
+    if (this.dropped > behindShare * (this.shown + this.dropped)) {
+      this.hasFallen = true
+      if (this.step < steps.length - 1) this.step++
+    } else if (!this.hasFallen && this.cost > 0 && this.step > 0 && this.fits(this.step - 1)) this.step--
     this.countAnew(now)
   }
 
@@ -80,8 +106,20 @@ export class Sharpness {
     clearTimeout(this.timer)
   }
 
+  private fits: (step: number) => boolean = () => true
+
+  private fit(frameTime: number, share: number): void {
+    this.fits = (step) => this.cost * share * this.ratioAt(step) ** 2 <= frameTime * drawingShare
+    this.step = this.cost === 0 ? unmeasuredStep : 0
+    while (this.step < steps.length - 1 && !this.fits(this.step)) this.step++
+  }
+
   private get movingRatio(): number {
-    return Math.min(this.screenRatio, 1) * steps[this.step]!
+    return this.ratioAt(this.step)
+  }
+
+  private ratioAt(step: number): number {
+    return Math.min(this.screenRatio, 1) * steps[step]!
   }
 
   private countAnew(now: number): void {

@@ -24,7 +24,10 @@ export class StageRenderer {
 
   /** @throws when the browser has no WebGL 2. */
   constructor(canvas: HTMLCanvasElement) {
-    this.three = new WebGLRenderer({ canvas, antialias: false, preserveDrawingBuffer: true })
+    // three.js always asks for a see-through canvas, which costs the page a blend of the whole stage for each frame.
+    const context = canvas.getContext('webgl2', { alpha: false, antialias: false, preserveDrawingBuffer: true })
+    if (!context) throw new Error('there is no WebGL 2')
+    this.three = new WebGLRenderer({ canvas, context })
     this.three.setScissorTest(true)
   }
 

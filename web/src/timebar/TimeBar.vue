@@ -56,7 +56,7 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
       <i class="bi bi-skip-end-fill" aria-hidden="true" />
     </BButton>
     <div class="frame" :class="time.display">
-      <TimeField :frame="playhead.frame" label="Frame" @hold="playhead.goTo($event)" @keep="playhead.goTo($event)" />
+      <TimeField :frame="playhead.readFrame" label="Frame" @hold="playhead.goTo($event)" @keep="playhead.goTo($event)" />
     </div>
     <TimeDisplayMenu />
     <RateMenu />
@@ -69,7 +69,7 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
       :disabled="choice.objects.size === 0"
       :title="
         choice.objects.size
-          ? `${keyLabels[choice.tool]} of what is chosen at frame ${playhead.frame} (N); all transforms with Shift N`
+          ? `${keyLabels[choice.tool]} of what is chosen at frame ${playhead.readFrame} (N); all transforms with Shift N`
           : 'Choose an object first'
       "
       @click="keyChosen()"
@@ -101,13 +101,12 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
 .small {
   font-size: 9px;
 }
-/* It changes with every frame: what it does must not reach beyond it. */
+/* It changes with every frame: drawn in a layer of its own, it does not have the whole bar drawn anew. */
 .frame {
   contain: strict;
-  height: 36px;
-}
-.frame {
+  will-change: transform;
   width: 92px;
+  height: 36px;
   margin-left: 6px;
 }
 .frame.timecode,

@@ -19,8 +19,8 @@ const ways = computed<{ way: Display; label: string; hint: string }[]>(() => [
 /** Beside frames stands the timecode, beside everything else the frame. */
 const other = computed(() =>
   time.display === 'frames'
-    ? time.label(playhead.frame, scene.settings.canDrop ? 'dropFrame' : 'timecode')
-    : `frame ${playhead.frame}`,
+    ? time.label(playhead.readFrame, scene.settings.canDrop ? 'dropFrame' : 'timecode')
+    : `frame ${playhead.readFrame}`,
 )
 </script>
 
@@ -53,6 +53,7 @@ const other = computed(() =>
 .text {
   display: block;
   contain: layout paint;
+  will-change: transform;
   width: 82px;
   text-align: left;
 }

@@ -1,0 +1,118 @@
+// Ten seconds of play in headless Chromium with software drawing: what was shown, what was dropped, and at what cost.
+import { browse, open, Server, setField } from '../../tests/browser/harness.mjs'
+import { print } from './bench.mjs'
+import { boxes } from './scenes.mjs'
+
+const seconds = 10
+const fps = 24
+const server = await new Server('demo').start()
+const { browser, context } = await browse()
+
+async function playTenSeconds(name, address) {
+  const page = await open(context, address)
+  await page.locator('.head.object').first().waitFor()
+  // The stage knows how long a picture takes once it has drawn one that stands still.
+  await page.waitForFunction(() => {
+    const canvas = document.querySelector('.stage-canvas')
+    return canvas.width > canvas.clientWidth
+  })
+  await page.keyboard.press('Home')
+  const line = await context.newCDPSession(page)
+  await line.send('Performance.enable')
+  const scriptTime = async () =>
+    (await line.send('Performance.getMetrics')).metrics.find((metric) => metric.name === 'ScriptDuration').value
+  await page.evaluate(() => {
+    window.seen = []
+    const ruler = document.querySelector('canvas.ruler')
+    window.watching = new MutationObserver(() =>
+      window.seen.push([performance.now(), Number(ruler.getAttribute('aria-valuenow'))]),
+    )
+    window.watching.observe(ruler, { attributes: true, attributeFilter: ['aria-valuenow'] })
+  })
+  await page.keyboard.press('Space')
+  await page.waitForFunction(() => window.seen.length > 3)
+  const scriptBefore = await scriptTime()
+  const from = await page.evaluate(() => window.seen.length)
+  await page.waitForFunction((end) => performance.now() - window.seen[0][0] > end, seconds * 1000)
+  const seen = await page.evaluate(() => window.seen)
+  const script = (await scriptTime()) - scriptBefore
+  await page.keyboard.press('Space')
+
+  const range = await page.evaluate(() => {
+    const of = (label) => Number(document.querySelector(`[aria-label="${label}"]`).value)
+    return [of("Work range's first frame"), of("Work range's last frame")]
+  })
+  const length = range[1] - range[0] + 1
+  let passed = 0
+  let longest = 0
+  for (let i = 1; i < seen.length; i++) {
+    passed += (seen[i][1] - seen[i - 1][1] + length) % length
+    longest = Math.max(longest, seen[i][0] - seen[i - 1][0])
+  }
+  const elapsed = (seen.at(-1)[0] - seen[0][0]) / 1000
+  print(`${name}, frames due`, passed, 'frames')
+  print(`${name}, frames shown`, seen.length - 1, 'frames')
+  print(`${name}, dropped`, ((passed - (seen.length - 1)) / passed) * 100, '%')
+  print(`${name}, longest gap`, longest, 'ms')
+  print(`${name}, clock drift`, Math.abs(passed - elapsed * fps), 'frames')
+  print(`${name}, script time per frame`, (script * 1000) / (seen.length - from), 'ms')
+  await page.close()
+}
+
+/** Drags a key of the ferry to and fro; from each pointer event to the next different picture of the stage. */
+async function dragKey() {
+  const page = await open(context, `${server.address}/scenes/1`)
+  await page.getByPlaceholder('Find a lane…').fill('ferry')
+  await page.getByRole('button', { name: 'Ferry', exact: true }).click()
+  await page.getByPlaceholder('Find a lane…').fill('')
+  await setField(page, 'Frame', '60')
+  const canvas = await page.locator('canvas.ruler').boundingBox()
+  const lane = await page
+    .locator('.head', { has: page.getByRole('button', { name: 'Move X', exact: true }) })
+    .boundingBox()
+  const shown = await page.evaluate(() => JSON.parse(document.querySelector('.desk').dataset.view))
+  const x = (frame) => canvas.x + ((frame - shown.first) / (shown.last - shown.first)) * canvas.width
+  const y = lane.y + lane.height / 2
+  await page.evaluate(() => {
+    const stage = document.querySelector('.stage-canvas')
+    const ctx = new OffscreenCanvas(240, 130).getContext('2d', { willReadFrequently: true })
+    const look = () => {
+      ctx.drawImage(stage, 0, 0, 240, 130)
+      return ctx.getImageData(0, 0, 240, 130).data
+    }
+    window.arm = () => {
+      const before = look()
+      let began = 0
+      window.addEventListener('pointermove', () => (began = performance.now()), { once: true, capture: true })
+      window.answer = new Promise((done) => {
+        const again = () => {
+          if (began && look().some((value, i) => value !== before[i])) done(performance.now() - began)
+          else requestAnimationFrame(again)
+        }
+        requestAnimationFrame(again)
+      })
+    }
+  })
+  await page.mouse.move(x(86), y)
+  await page.mouse.down()
+  const times = []
+  for (let i = 0; i < 45; i++) {
+    await page.evaluate(() => window.arm())
+    await page.mouse.move(x(86 + (i % 2 ? 12 : 20) + (i % 5)), y)
+    times.push(await page.evaluate(() => window.answer))
+  }
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+  // The first five warm up.
+  const sorted = times.slice(5).sort((a, b) => a - b)
+  print('dragged key to picture, median', sorted[Math.floor(sorted.length / 2)], 'ms')
+  print('dragged key to picture, p95', sorted[Math.ceil(sorted.length * 0.95) - 1], 'ms')
+  await page.close()
+}
+
+const { id } = await server.post('/api/scenes/import', boxes(100))
+await playTenSeconds('demo', `${server.address}/scenes/1`)
+await playTenSeconds('100 objects', `${server.address}/scenes/${id}`)
+await dragKey()
+await browser.close()
+await server.dispose()
