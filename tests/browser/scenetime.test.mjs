@@ -120,7 +120,7 @@ test('bookmarks are set, gone to, changed and deleted', async () => {
     (now) => now.bookmarks === undefined,
     'no bookmark',
   )
-  await page.locator('.modal.show').waitFor({ state: 'detached' })
+  await page.locator('.modal:visible').waitFor({ state: 'detached' })
 })
 
 test('the ends of the ranges are dragged on the overview', async () => {

@@ -56,7 +56,12 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
       <i class="bi bi-skip-end-fill" aria-hidden="true" />
     </BButton>
     <div class="frame" :class="time.display">
-      <TimeField :frame="playhead.readFrame" label="Frame" @hold="playhead.goTo($event)" @keep="playhead.goTo($event)" />
+      <TimeField
+        :frame="playhead.readFrame"
+        label="Frame"
+        @hold="playhead.goTo($event)"
+        @keep="playhead.goTo($event)"
+      />
     </div>
     <TimeDisplayMenu />
     <RateMenu />
