@@ -44,11 +44,11 @@ internal static class SceneRows
                 case RowKind.Channel:
                     var c = ChannelImage.Of((Channel)after);
                     connection.Execute("""
-                        INSERT INTO channel (scene_id, object_id, name, still, before, after, keys)
-                        VALUES (@scene, @Id, @Channel, @Still, @Before, @After, @Keys)
+                        INSERT INTO channel (scene_id, object_id, name, still, before, after, keys, locked)
+                        VALUES (@scene, @Id, @Channel, @Still, @Before, @After, @Keys, @Locked)
                         ON CONFLICT (scene_id, object_id, name) DO UPDATE SET still = excluded.still, before = excluded.before,
-                          after = excluded.after, keys = excluded.keys
-                        """, new { scene, row.Id, row.Channel, c.Still, c.Before, c.After, c.Keys });
+                          after = excluded.after, keys = excluded.keys, locked = excluded.locked
+                        """, new { scene, row.Id, row.Channel, c.Still, c.Before, c.After, c.Keys, c.Locked });
                     break;
                 default:
                     WriteImage(connection, scene, row, RowPacking.Image(after));
@@ -60,9 +60,9 @@ internal static class SceneRows
     public static ImmutableSortedDictionary<ObjectId, SceneObject> ReadObjects(SqliteConnection connection, long scene)
     {
         var channels = connection.Query<ChannelRow>("""
-            SELECT object_id AS objectId, name, still, before, after, keys FROM channel WHERE scene_id = @scene
+            SELECT object_id AS objectId, name, still, before, after, keys, locked FROM channel WHERE scene_id = @scene
             """, new { scene }, buffered: false)
-            .Select(c => (c.ObjectId, c.Name, Image: new ChannelImage(c.Still, (byte)c.Before, (byte)c.After, c.Keys)))
+            .Select(c => (c.ObjectId, c.Name, Image: new ChannelImage(c.Still, (byte)c.Before, (byte)c.After, c.Keys, c.Locked != 0)))
             .ToLookup(c => c.ObjectId);
         return connection.Query<ObjectRow>("""
             SELECT id, name, kind, parent_id AS parent, place, turn_order AS turnOrder FROM object WHERE scene_id = @scene
@@ -107,5 +107,5 @@ internal static class SceneRows
 
     private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string TurnOrder);
 
-    private sealed record ChannelRow(long ObjectId, string Name, double Still, long Before, long After, byte[]? Keys);
+    private sealed record ChannelRow(long ObjectId, string Name, double Still, long Before, long After, byte[]? Keys, long Locked);
 }

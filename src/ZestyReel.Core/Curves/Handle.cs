@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace ZestyReel.Core.Curves;
 
 /// <summary>A free handle: an offset from its key in ticks and in the channel's unit.</summary>
@@ -9,6 +11,7 @@ public readonly record struct Handle
 
     /// <param name="ticks">Offset in time; kept to 1/1024 tick.</param>
     /// <param name="value">Offset in value.</param>
+    [JsonConstructor]
     public Handle(double ticks, double value) => (Ticks, Value) = (InSteps(ticks), value);
 
     public double Ticks { get; }

@@ -24,26 +24,51 @@ internal static class ChannelKeys
     {
         var curve = channel.Curve!;
         var kept = curve.Keys.RemoveAll(key => times.Contains(key.Time));
-        return kept.IsEmpty ? new Channel(curve.Keys[^1].Value) : channel with { Curve = curve.WithKeys(kept) };
+        return kept.IsEmpty ? channel with { Still = curve.Keys[^1].Value, Curve = null } : channel with { Curve = curve.WithKeys(kept) };
+    }
+
+    /// <summary>Changes some keys where they stand.</summary>
+    public static Channel WithKeysChanged(this Channel channel, IReadOnlySet<Tick> times, Func<Key, Key> change) => channel with
+    {
+        Curve = channel.Curve!.WithKeys([.. channel.Curve.Keys.Select(key => times.Contains(key.Time) ? change(key) : key)]),
+    };
+
+    /// <summary>Moves some keys to other times.</summary>
+    public static Channel WithKeysMoved(this Channel channel, IReadOnlySet<Tick> times, Func<Key, Key> move, KeyPlacing placing)
+    {
+        var curve = channel.Curve!;
+        return channel with
+        {
+            Curve = curve.WithKeys(placing.Placed(
+                curve.Keys.Where(key => !times.Contains(key.Time)),
+                curve.Keys.Where(key => times.Contains(key.Time)).Select(move))),
+        };
     }
 
     /// <summary>Runs a change over every channel that the keys belong to, with the times chosen on it.</summary>
-    /// <exception cref="Refusal">A key is not there.</exception>
+    /// <exception cref="Refusal">A key is not there, or its channel is locked.</exception>
     public static Scene OnEachChannel(
-        this Scene scene, ImmutableArray<KeyRef> keys, Func<ChannelSpec, Channel, IReadOnlySet<Tick>, Channel> change)
+        this Scene scene, ImmutableArray<KeySet> keys, Func<ChannelSpec, Channel, IReadOnlySet<Tick>, Channel> change)
     {
-        if (keys.IsDefaultOrEmpty) throw new Refusal("keys", "choose at least one key");
+        if (keys.IsDefaultOrEmpty || keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "choose at least one key");
         foreach (var group in keys.GroupBy(k => (k.Object, k.Channel)))
         {
             var thing = scene.Object(group.Key.Object, "keys.object");
             var spec = thing.Spec(group.Key.Channel, "keys.channel");
-            var channel = thing.Channel(spec.Name);
-            var times = group.Select(k => k.Time).ToHashSet();
+            var channel = thing.Unlocked(spec.Name, "keys");
+            var times = group.SelectMany(set => set.Times).ToHashSet();
             foreach (var time in times)
                 if (channel.Curve is null || channel.Curve.IndexOf(time) < 0)
                     throw new Refusal("keys", FormattableString.Invariant($"{thing.Name}'s {spec.Name} has no key at frame {scene.Rate.FrameOf(time.Value):0.###}"));
-            scene = scene.With(thing.WithChannel(spec.Name, change(spec, channel, times)));
+            if (times.Count > 0) scene = scene.With(thing.WithChannel(spec.Name, change(spec, channel, times)));
         }
         return scene;
+    }
+
+    /// <exception cref="Refusal">The channel is locked.</exception>
+    public static Channel Unlocked(this SceneObject thing, string name, string place)
+    {
+        var channel = thing.Channel(name);
+        return channel.Locked ? throw new Refusal(place, $"{thing.Name}'s {name} is locked; unlock it first") : channel;
     }
 }

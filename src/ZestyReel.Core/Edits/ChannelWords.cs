@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
@@ -15,6 +16,8 @@ internal static class ChannelWords
         var groups = all.Select(c => c.Channel.Split('.')[0]).Distinct().ToList();
         return groups.Count <= 3 ? $"{name} {string.Join(", ", groups)}" : $"{all.Count} channels of {name}";
     }
+
+    public static string Keys(ImmutableArray<KeySet> keys) => Keys(keys.Sum(set => set.Times.Length));
 
     public static string Keys(int count) => count == 1 ? "1 key" : $"{count} keys";
 }

@@ -14,8 +14,9 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Frame">The played frame.</param>
 /// <param name="Values">The channels; a null value keys what is.</param>
 /// <param name="Interpolation">How new keys arrive and leave; channels that only hold, hold.</param>
+/// <param name="Anchor">Where channels that were still so far also get a key, with the value they had; no such keys when left out.</param>
 public sealed record KeyChannels(
-    decimal Frame, ImmutableArray<ChannelValue> Values, Interpolation Interpolation = Interpolation.Clamped) : Edit
+    decimal Frame, ImmutableArray<ChannelValue> Values, Interpolation Interpolation = Interpolation.Clamped, decimal? Anchor = null) : Edit
 {
     public override string Title(Scene scene) =>
         FormattableString.Invariant($"Key {ChannelWords.Of(scene, Values.Select(v => (v.Object, v.Channel)))} at {Frame}");
@@ -24,7 +25,6 @@ public sealed record KeyChannels(
     {
         if (Values.IsDefaultOrEmpty) throw new Refusal("values", "choose at least one channel to key");
         if (!Enum.IsDefined(Interpolation)) throw new Refusal("interpolation", "there is no such interpolation");
-        var played = scene.Rate.At(Frame);
         var flow = new TimeFlow(scene);
         for (var i = 0; i < Values.Length; i++)
         {
@@ -32,13 +32,17 @@ public sealed record KeyChannels(
             var place = $"values[{i}]";
             var thing = scene.Object(id, $"{place}.object");
             var spec = thing.Spec(name, $"{place}.channel");
-            var channel = thing.Channel(name);
-            var time = new Tick((long)Math.Round(flow.SourceOf(id, name, played.Value)));
+            var channel = thing.Unlocked(name, place);
+            var time = Source(Frame);
             var number = value is { } given
                 ? spec.Checked(given, $"{place}.value")
                 : spec.Within(channel.ValueAt(time.Value));
             var mode = spec.HoldsOnly ? Interpolation.Hold : Interpolation;
+            if (channel.Curve is null && Anchor is { } anchor)
+                channel = channel.WithKey(new Key(Source(anchor), channel.Still, mode, mode));
             scene = scene.With(thing.WithChannel(name, channel.WithKey(new Key(time, number, mode, mode))));
+
+            Tick Source(decimal frame) => new((long)Math.Round(flow.SourceOf(id, name, scene.Rate.At(frame).Value)));
         }
         return scene;
     }

@@ -4,28 +4,30 @@ using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Moves keys in time. Refused where a moved key would land on one that stays.</summary>
+/// <summary>Moves keys in time.</summary>
 /// <param name="Keys">The keys to move.</param>
 /// <param name="Frames">By how much; may be negative or fractional.</param>
-public sealed record MoveKeys(ImmutableArray<KeyRef> Keys, decimal Frames) : Edit
+/// <param name="Ripple">On each channel, all keys after the first of these move along.</param>
+/// <param name="Meet">What happens where a key lands on one that stays.</param>
+public sealed record MoveKeys(
+    ImmutableArray<KeySet> Keys, decimal Frames, bool Ripple = false, WhenKeysMeet Meet = WhenKeysMeet.Stop) : Edit
 {
-    public override string Title(Scene scene) =>
-        FormattableString.Invariant($"Move {ChannelWords.Keys(Keys.Length)} by {Frames} frames");
+    public override string Title(Scene scene) => FormattableString.Invariant(
+        $"Move {ChannelWords.Keys(Keys)}{(Ripple ? " and what follows" : "")} by {Frames} frames");
 
     public override Scene Apply(Scene scene)
     {
         var rate = scene.Rate;
-        return scene.OnEachChannel(Keys, (spec, channel, times) =>
-        {
-            var curve = channel.Curve!;
-            var moved = curve.Keys
-                .Select(key => times.Contains(key.Time) ? key with { Time = rate.Moved(key.Time, Frames) } : key)
-                .OrderBy(key => key.Time)
-                .ToImmutableArray();
-            for (var i = 1; i < moved.Length; i++)
-                if (moved[i].Time == moved[i - 1].Time)
-                    throw new Refusal("keys", FormattableString.Invariant($"a key on {spec.Name} would land on another at frame {rate.FrameOf(moved[i].Time.Value):0.###}; move it elsewhere or delete that one first"));
-            return channel with { Curve = curve.WithKeys(moved) };
-        });
+        var placing = new KeyPlacing(rate, Meet);
+        var moved = scene.OnEachChannel(Keys, (_, channel, times) => channel.WithKeysMoved(
+            Ripple ? Following(channel, times) : times, key => key with { Time = rate.Moved(key.Time, Frames) }, placing));
+        placing.Finish();
+        return moved;
+    }
+
+    private static HashSet<Tick> Following(Channel channel, IReadOnlySet<Tick> times)
+    {
+        var first = times.Min();
+        return [.. channel.Curve!.Keys.Select(key => key.Time).Where(time => time >= first)];
     }
 }

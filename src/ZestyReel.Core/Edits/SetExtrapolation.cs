@@ -12,7 +12,7 @@ public sealed record SetExtrapolation(ObjectId Object, string Channel, Extrapola
     {
         var thing = scene.Object(Object);
         var spec = thing.Spec(Channel, "channel");
-        if (thing.Channel(Channel).Curve is not { } curve)
+        if (thing.Unlocked(Channel, "channel").Curve is not { } curve)
             throw new Refusal("channel", $"{thing.Name}'s {Channel} has no keys yet; set one first");
         var (before, after) = (Before ?? curve.Before, After ?? curve.After);
         if (!Enum.IsDefined(before) || !Enum.IsDefined(after)) throw new Refusal("before", "there is no such extrapolation");

@@ -3,8 +3,14 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Lets objects move with another one, or with none. Their own values stay as they are, relative to the new parent.</summary>
-public sealed record SetParent(ImmutableArray<ObjectId> Objects, ObjectId? Parent) : Edit
+/// <summary>Lets objects move with another one, or with none.</summary>
+/// <param name="Objects">What moves.</param>
+/// <param name="Parent">With what; null with nothing.</param>
+/// <param name="KeepAt">
+/// Keeps their places in the world: of still objects on this played frame, of keyed ones at each of their keys.
+/// Left out, their own values stay as they are, relative to the new parent.
+/// </param>
+public sealed record SetParent(ImmutableArray<ObjectId> Objects, ObjectId? Parent, decimal? KeepAt = null) : Edit
 {
     public override string Title(Scene scene)
     {
@@ -22,6 +28,9 @@ public sealed record SetParent(ImmutableArray<ObjectId> Objects, ObjectId? Paren
                 if (scene.WithDescendants(id).Any(o => o.Id == parent))
                     throw new Refusal("parent", $"{name} moves with {scene.Object(id).Name} already; this would make a loop");
         }
-        return Objects.Aggregate(scene, (next, id) => next.With(next.Object(id) with { Parent = Parent }));
+        var next = Objects.Aggregate(scene, (now, id) => now.With(now.Object(id) with { Parent = Parent }));
+        if (KeepAt is not { } frame) return next;
+        foreach (var id in Objects) next = next.With(KeptPlace.Of(scene, next, id, scene.Rate.At(frame, "keepAt")));
+        return next;
     }
 }

@@ -17,7 +17,7 @@ public sealed record SetValues(ImmutableArray<ChannelValue> Values) : Edit
             var place = $"values[{i}]";
             var thing = scene.Object(id, $"{place}.object");
             var spec = thing.Spec(name, $"{place}.channel");
-            if (thing.Channel(name).Curve is not null)
+            if (thing.Unlocked(name, place).Curve is not null)
                 throw new Refusal(place, $"{thing.Name}'s {name} has keys; set a key instead of a still value");
             if (value is not { } number) throw new Refusal($"{place}.value", "a still channel needs a value");
             scene = scene.With(thing.WithChannel(name, new Channel(spec.Checked(number, $"{place}.value"))));

@@ -22,7 +22,7 @@ public sealed record StayStill(decimal Frame, ImmutableArray<ChannelValue> Value
             var spec = thing.Spec(name, $"{place}.channel");
             var now = value is { } given
                 ? spec.Checked(given, $"{place}.value")
-                : spec.Within(thing.Channel(name).ValueAt(flow.SourceOf(id, name, played.Value)));
+                : spec.Within(thing.Unlocked(name, place).ValueAt(flow.SourceOf(id, name, played.Value)));
             scene = scene.With(thing.WithChannel(name, new Channel(now)));
         }
         return scene;

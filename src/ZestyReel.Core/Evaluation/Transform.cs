@@ -45,6 +45,21 @@ public readonly record struct Transform(
 
     public (double X, double Y, double Z) Move => (Px, Py, Pz);
 
+    /// <summary>What undoes this transform, or null where it flattens space and nothing does. By cofactors over the determinant.</summary>
+    public Transform? Inverse()
+    {
+        double cx = Yy * Zz - Yz * Zy, cy = Yz * Zx - Yx * Zz, cz = Yx * Zy - Yy * Zx;
+        var det = Xx * cx + Xy * cy + Xz * cz;
+        if (Math.Abs(det) < 1e-30) return null;
+        var linear = new Transform(
+            cx / det, (Xz * Zy - Xy * Zz) / det, (Xy * Yz - Xz * Yy) / det,
+            cy / det, (Xx * Zz - Xz * Zx) / det, (Xz * Yx - Xx * Yz) / det,
+            cz / det, (Xy * Zx - Xx * Zy) / det, (Xx * Yy - Xy * Yx) / det,
+            0, 0, 0);
+        var (px, py, pz) = linear.Direction(Px, Py, Pz);
+        return linear with { Px = -px, Py = -py, Pz = -pz };
+    }
+
     /// <summary>Lengths of the axes; x is negative where the transform mirrors, as glTF and most tools have it.</summary>
     public (double X, double Y, double Z) Size
     {

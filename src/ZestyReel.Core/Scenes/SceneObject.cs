@@ -29,7 +29,7 @@ public sealed record SceneObject(
 
     public SceneObject WithChannel(string name, Channel channel) => this with
     {
-        Channels = channel.Curve is null && channel.Still == Spec(name, "channel").Default
+        Channels = channel is { Curve: null, Locked: false } && channel.Still == Spec(name, "channel").Default
             ? Channels.Remove(name)
             : Channels.SetItem(name, channel),
     };

@@ -78,12 +78,13 @@ internal static class ObjectReader
 
     private static Channel? ReadChannel(Node node, ChannelSpec spec, KeyReader keys)
     {
-        if (node.Fields([], ["value", "keys", "before", "after"]) is not { } fields) return null;
+        if (node.Fields([], ["value", "keys", "before", "after", "locked"]) is not { } fields) return null;
+        var locked = fields.TryGetValue("locked", out var lockedNode) && (lockedNode.Truth() ?? false);
         var hasKeys = fields.TryGetValue("keys", out var keysNode);
         if (fields.TryGetValue("value", out var still))
         {
             if (hasKeys) still.Fault("a channel has either keys or a still value, not both");
-            return Value(still, spec) is { } value ? new Channel(value) : null;
+            return Value(still, spec) is { } value ? new Channel(value, Locked: locked) : null;
         }
         if (!hasKeys)
         {
@@ -96,7 +97,7 @@ internal static class ObjectReader
         // Keys with faults of their own have been left out; what remains need not make a curve.
         if (read.Length != keysNode.Element.GetArrayLengthOrZero()) return null;
         var curve = keysNode.Guarded(() => new Curve(read, before ?? Extrapolation.Hold, after ?? Extrapolation.Hold));
-        return curve is null ? null : new Channel(spec.Default, curve);
+        return curve is null ? null : new Channel(spec.Default, curve, locked);
     }
 
     private static double? Value(Node node, ChannelSpec spec)

@@ -59,16 +59,17 @@ public static class SceneFileWriter
         {
             if (!thing.Channels.TryGetValue(spec.Name, out var channel)) continue;
             json.WritePropertyName(spec.Name);
-            if (channel.Curve is { } curve) WriteCurve(json, scene.Rate, curve);
-            else json.WriteRawValue(string.Create(CultureInfo.InvariantCulture, $"{{ \"value\": {channel.Still:R} }}"));
+            if (channel.Curve is { } curve) WriteCurve(json, scene.Rate, curve, channel.Locked);
+            else json.WriteRawValue(string.Create(CultureInfo.InvariantCulture, $"{{ \"value\": {channel.Still:R}{(channel.Locked ? ", \"locked\": true" : "")} }}"));
         }
         json.WriteEndObject();
         json.WriteEndObject();
     }
 
-    private static void WriteCurve(Utf8JsonWriter json, FrameRate rate, Curve curve)
+    private static void WriteCurve(Utf8JsonWriter json, FrameRate rate, Curve curve, bool locked)
     {
         json.WriteStartObject();
+        if (locked) json.WriteBoolean("locked", true);
         if (curve.Before != Extrapolation.Hold) json.WriteString("before", FileWords.Of(curve.Before));
         if (curve.After != Extrapolation.Hold) json.WriteString("after", FileWords.Of(curve.After));
         WriteKeys(json, rate, curve, isWarp: false);

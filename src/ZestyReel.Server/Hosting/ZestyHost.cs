@@ -35,7 +35,6 @@ public static class ZestyHost
         });
         builder.Host.UseSerilog((_, log) => log
             .MinimumLevel.Is(LogEventLevel.Warning)
-            .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", LogEventLevel.Fatal)
             // A refusal is an answer, not a fault of the server's.
             .Filter.ByExcluding(entry => entry.Exception is HubException)
             .WriteTo.Console(standardErrorFromLevel: LogEventLevel.Verbose));

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Microsoft.AspNetCore.SignalR;
 using ZestyReel.Core;
 using ZestyReel.Core.Edits;
@@ -68,8 +69,25 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
         return new LiveMessage(SceneWire.Rows(change), [.. Sampler.Blocks(next, change.Stale(next), frames).Select(SceneWire.Block)]);
     });
 
-    public KeptMessage Edit(long scene, long revision, string edit) =>
-        Guarded(() => Message(sessions.Get(scene).Apply(EditJson.Read(edit), revision)));
+    /// <summary>Makes an edit. Where keys would land on others and nobody has said what to do, nothing is done, and the answer says so.</summary>
+    public KeptMessage Edit(long scene, long revision, string edit) => Guarded(() =>
+    {
+        var session = sessions.Get(scene);
+        try
+        {
+            return Message(session.Apply(EditJson.Read(edit), revision));
+        }
+        catch (KeyClash clash)
+        {
+            return new KeptMessage(session.Revision, session.Position, "", [], new ClashMessage(clash.Count, clash.Frame));
+        }
+    });
+
+    /// <summary>Keys, whole, as a paste takes them.</summary>
+    /// <param name="scene">Whose keys.</param>
+    /// <param name="keys">A list of key sets, as edits have it.</param>
+    public string CopyKeys(long scene, string keys) => Guarded(() =>
+        EditJson.Write(KeyClip.Of(sessions.Get(scene).Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys))));
 
     public KeptMessage GoTo(long scene, long revision, int position) =>
         Guarded(() => Message(sessions.Get(scene).GoTo(position, revision)));

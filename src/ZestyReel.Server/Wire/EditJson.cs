@@ -33,11 +33,17 @@ public static class EditJson
 
     /// <summary>Reads an edit.</summary>
     /// <exception cref="Refusal">The text is not an edit.</exception>
-    public static Edit Read(string json)
+    public static Edit Read(string json) => ReadAs<Edit>(json);
+
+    public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
+
+    /// <summary>Reads one of the core's records.</summary>
+    /// <exception cref="Refusal">The text is not one.</exception>
+    public static T ReadAs<T>(string json)
     {
         try
         {
-            return JsonSerializer.Deserialize<Edit>(json, Options) ?? throw new Refusal("edit", "there is no edit");
+            return JsonSerializer.Deserialize<T>(json, Options) ?? throw new Refusal("edit", "there is nothing to read");
         }
         catch (Exception wrong) when (wrong is JsonException or NotSupportedException or OverflowException)
         {

@@ -53,6 +53,7 @@ public sealed record ObjectMessage(
 /// <param name="Before">What it does before its keys.</param>
 /// <param name="After">What it does after them.</param>
 /// <param name="Keys">Null while still; else n times (f64 ticks), n values (f64), n bytes of modes (bits 0–2 in, 4–6 out).</param>
+/// <param name="Locked">Neither value nor keys can be changed by hand.</param>
 [MessagePackObject]
 public sealed record ChannelMessage(
     [property: Key("object")] int Object,
@@ -60,7 +61,8 @@ public sealed record ChannelMessage(
     [property: Key("still")] double Still,
     [property: Key("before")] string Before,
     [property: Key("after")] string After,
-    [property: Key("keys")] byte[]? Keys);
+    [property: Key("keys")] byte[]? Keys,
+    [property: Key("locked")] bool Locked);
 
 [MessagePackObject]
 public sealed record WarpMessage(
@@ -123,4 +125,9 @@ public sealed record KeptMessage(
     [property: Key("revision")] long Revision,
     [property: Key("position")] int Position,
     [property: Key("title")] string Title,
-    [property: Key("added")] int[] Added);
+    [property: Key("added")] int[] Added,
+    [property: Key("clash")] ClashMessage? Clash = null);
+
+/// <summary>Keys would have landed on others, so nothing was done: how many, and on which frame the first.</summary>
+[MessagePackObject]
+public sealed record ClashMessage([property: Key("count")] int Count, [property: Key("frame")] double Frame);

@@ -41,11 +41,11 @@ public static class SceneWire
                     removedObjects.Add(row.Id);
                     break;
                 case (RowKind.Channel, Channel c):
-                    channels.Add(new(row.Id, row.Channel, c.Still, Word(c.Curve?.Before ?? default), Word(c.Curve?.After ?? default), Keys(c.Curve)));
+                    channels.Add(new(row.Id, row.Channel, c.Still, Word(c.Curve?.Before ?? default), Word(c.Curve?.After ?? default), Keys(c.Curve), c.Locked));
                     break;
                 case (RowKind.Channel, null):
                     // Back to the kind's default, which the browser knows from the catalogue.
-                    channels.Add(new(row.Id, row.Channel, double.NaN, Word(Extrapolation.Hold), Word(Extrapolation.Hold), null));
+                    channels.Add(new(row.Id, row.Channel, double.NaN, Word(Extrapolation.Hold), Word(Extrapolation.Hold), null, false));
                     break;
                 case (RowKind.Warp, Warp w):
                     warps.Add(new(w.Id.Value, w.Name, w.On));

@@ -39,14 +39,14 @@ public sealed record ObjectImage(
 [MessagePackObject]
 public sealed record ChannelImage(
     [property: Key(0)] double Still, [property: Key(1)] byte Before, [property: Key(2)] byte After,
-    [property: Key(3)] byte[]? Keys)
+    [property: Key(3)] byte[]? Keys, [property: Key(4)] bool Locked = false)
 {
     public static ChannelImage Of(Channel c) => new(
         c.Still, (byte)(c.Curve?.Before ?? 0), (byte)(c.Curve?.After ?? 0),
-        c.Curve is { } curve ? KeyPacking.Pack(curve.Keys) : null);
+        c.Curve is { } curve ? KeyPacking.Pack(curve.Keys) : null, c.Locked);
 
     public Channel Channel() => new(
-        Still, Keys is null ? null : new Curve(KeyPacking.Unpack(Keys), (Extrapolation)Before, (Extrapolation)After));
+        Still, Keys is null ? null : new Curve(KeyPacking.Unpack(Keys), (Extrapolation)Before, (Extrapolation)After), Locked);
 }
 
 [MessagePackObject]

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Tests.Scenes;
 
@@ -23,6 +24,9 @@ internal static class Harbour
 
     public static KeyChannels Keyed(decimal frame, double x, Interpolation mode = Interpolation.Linear) =>
         new(frame, [new ChannelValue(Ferry, "move.x", x)], mode);
+
+    /// <summary>The ferry's keys on x at some frames of 24 fps.</summary>
+    public static KeySet Chosen(params decimal[] frames) => new(Ferry, "move.x", [.. frames.Select(frame => FrameRate.Film.At(frame))]);
 
     public static Scene After(this Scene scene, params Edit[] edits) => edits.Aggregate(scene, (now, edit) => edit.Apply(now));
 

@@ -1,0 +1,7 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Copied keys of one channel, in rising time.</summary>
+public sealed record ClippedChannel(ObjectId Object, string Channel, ImmutableArray<ClippedKey> Keys);

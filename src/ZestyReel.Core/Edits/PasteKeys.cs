@@ -1,0 +1,69 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Sets copied keys.</summary>
+/// <param name="Clip">The copied keys.</param>
+/// <param name="At">The frame on which the first of them lands; left out, all land where they were.</param>
+/// <param name="Onto">
+/// The objects that get them; left out, those that they came from. Keys of one object go to each of these; keys of
+/// several go to as many, in order.
+/// </param>
+/// <param name="Mirrored">The last one first.</param>
+/// <param name="Meet">What happens where a key lands on another.</param>
+public sealed record PasteKeys(
+    KeyClip Clip, decimal? At = null, ImmutableArray<ObjectId>? Onto = null, bool Mirrored = false,
+    WhenKeysMeet Meet = WhenKeysMeet.Stop) : Edit
+{
+    private int Count => Clip.Channels.Sum(c => c.Keys.Length);
+
+    public override string Title(Scene scene) => FormattableString.Invariant(
+        $"Paste {ChannelWords.Keys(Count)}{(Mirrored ? ", mirrored" : "")}{(At is { } frame ? $" at {frame}" : "")}");
+
+    public override Scene Apply(Scene scene)
+    {
+        if (Clip.Channels.IsDefaultOrEmpty || Clip.Channels.Any(c => c.Keys.IsDefaultOrEmpty)) throw new Refusal("clip", "nothing has been copied");
+        var (first, last) = (Clip.Channels.Min(c => c.Keys[0].Time), Clip.Channels.Max(c => c.Keys[^1].Time));
+        var start = At is { } frame ? scene.Rate.At(frame, "at") : first;
+        var placing = new KeyPlacing(scene.Rate, Meet);
+        var pasted = 0;
+        foreach (var (target, clipped) in Targets())
+        {
+            var thing = scene.Object(target, "onto");
+            // What the other object has no channel for is left out; something must be left.
+            if (ChannelCatalogue.Find(thing.Kind, clipped.Channel) is not { } spec) continue;
+            var channel = thing.Unlocked(spec.Name, "onto");
+            foreach (var key in clipped.Keys) spec.Checked(key.Value, "clip");
+            var keys = clipped.Keys.Select(key => key.Key()).Select(key => Mirrored ? Turned(key, first, last) : key)
+                .Select(key => key with { Time = start + (key.Time - first) });
+            var all = placing.Placed(channel.Curve?.Keys ?? [], keys);
+            scene = scene.With(thing.WithChannel(spec.Name, channel with { Curve = channel.Curve?.WithKeys(all) ?? new Curve(all) }));
+            pasted++;
+        }
+        if (pasted == 0) throw new Refusal("onto", "the chosen objects have none of the channels that were copied");
+        placing.Finish();
+        return scene;
+    }
+
+    private IEnumerable<(ObjectId, ClippedChannel)> Targets()
+    {
+        if (Onto is not { IsDefaultOrEmpty: false } onto) return Clip.Channels.Select(c => (c.Object, c));
+        var sources = Clip.Channels.Select(c => c.Object).Distinct().ToList();
+        if (sources.Count == 1) return onto.SelectMany(target => Clip.Channels.Select(c => (target, c)));
+        if (sources.Count != onto.Length)
+            throw new Refusal("onto", $"the keys are from {sources.Count} objects; choose one object's keys, or {sources.Count} objects to paste on");
+        return Clip.Channels.Select(c => (onto[sources.IndexOf(c.Object)], c));
+    }
+
+    private static Key Turned(Key key, Tick first, Tick last) => key with
+    {
+        Time = new Tick(first.Value + last.Value - key.Time.Value),
+        In = key.Out,
+        Out = key.In,
+        InHandle = new Handle(-key.OutHandle.Ticks, key.OutHandle.Value),
+        OutHandle = new Handle(-key.InHandle.Ticks, key.InHandle.Value),
+    };
+}

@@ -1,0 +1,11 @@
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Which of several keys stays where they are put on one frame.</summary>
+public enum Survivor
+{
+    /// <summary>The one that stood nearest to the frame; of two as near, the earlier.</summary>
+    Nearest,
+
+    Earliest,
+    Latest,
+}
