@@ -5,7 +5,9 @@ export type SceneCard = Schemas['SceneCard']
 export type KindEntry = Schemas['KindEntry']
 export type ChannelSpec = Schemas['ChannelSpec']
 export type Edit = Schemas['Edit']
-export type KeyRef = Schemas['KeyRef']
+/** Times are ticks. */
+export type KeySet = Omit<Schemas['KeySet'], 'times'> & { times: number[] }
+export type KeyClip = Schemas['KeyClip']
 export type ChannelValue = Schemas['ChannelValue']
 export type ObjectKind = NonNullable<Schemas['ObjectKind']>
 export type BookmarkColour = Schemas['BookmarkColour']

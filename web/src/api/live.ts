@@ -1,6 +1,7 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
-import type { BookmarkColour, Edit } from './http'
+import type { Clash } from '../scene/clashes'
+import type { BookmarkColour, Edit, KeyClip, KeySet } from './http'
 
 export interface SettingsRow {
   name: string
@@ -30,6 +31,7 @@ export interface ChannelRow {
   before: string
   after: string
   keys: Uint8Array | null
+  locked: boolean
 }
 
 export interface BookmarkRow {
@@ -95,6 +97,8 @@ export interface Kept {
   position: number
   title: string
   added: number[]
+  /** Keys would have landed on others, so nothing was done. */
+  clash: Clash | null
 }
 
 /** What an edit of time would do. */
@@ -154,6 +158,8 @@ export class LiveLine {
     this.call<string[]>('TimeLabels', scene, frames, display)
   lookAhead = (scene: number, edit: Edit) => this.call<TimeMessage>('LookAhead', scene, JSON.stringify(edit))
   readTime = (scene: number, text: string, present: number) => this.call<number>('ReadTime', scene, text, present)
+  copyKeys = async (scene: number, keys: KeySet[]): Promise<KeyClip> =>
+    JSON.parse(await this.call<string>('CopyKeys', scene, JSON.stringify(keys)))
   edit = (scene: number, revision: number, edit: Edit) => this.call<Kept>('Edit', scene, revision, JSON.stringify(edit))
   goTo = (scene: number, revision: number, position: number) => this.call<Kept>('GoTo', scene, revision, position)
 

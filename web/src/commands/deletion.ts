@@ -6,7 +6,7 @@ export function useDeletion(): () => void {
   const scene = useScene()
   const choice = useChoice()
   return () => {
-    const keys = choice.keyRefs()
+    const keys = choice.keySets()
     if (keys.length) {
       choice.clearKeys()
       void scene.edit({ edit: 'deleteKeys', keys })

@@ -1,19 +1,22 @@
 <script setup lang="ts">
+import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, useTemplateRef, watch } from 'vue'
-import { useElementSize } from '@vueuse/core'
 import { useChoice } from '../scene/choice'
 import { drawSoon } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
 import { usePlayhead } from '../timebar/playhead'
 import AddMenu from './AddMenu.vue'
-import { drawLanes } from './deskDraw'
+import DeskFoot from './DeskFoot.vue'
+import { useDeskKeyboard } from './deskKeyboard'
 import { useDeskPicture } from './deskPicture'
 import DeskRuler from './DeskRuler.vue'
 import { useDesk } from './deskStore'
-import DeskFoot from './DeskFoot.vue'
-import LaneHead from './LaneHead.vue'
+import FilterMenu from './FilterMenu.vue'
+import { drawLanes } from './laneDraw'
+import { useLaneFilter } from './laneFilter'
 import { useLaneHands } from './laneHands'
+import LaneHead from './LaneHead.vue'
 import { lanesWithin } from './lanes'
 import OverviewStrip from './OverviewStrip.vue'
 import PlayheadLine from './PlayheadLine.vue'
@@ -25,7 +28,9 @@ const scene = useScene()
 const choice = useChoice()
 const playhead = usePlayhead()
 const desk = useDesk()
+const filter = useLaneFilter()
 const view = useTimeView()
+const keyboard = useDeskKeyboard()
 const picture = useDeskPicture()
 
 const body = useTemplateRef<HTMLDivElement>('body')
@@ -33,16 +38,25 @@ const lanesCanvas = useTemplateRef<HTMLCanvasElement>('lanesCanvas')
 const { height: bodyHeight } = useElementSize(body)
 
 const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
-
 const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
   const p = picture(width, height)
-  drawLanes(ctx, p, shown.value, desk.scrolled, choice.objects, choice.chosenTimes, desk.spacing)
+  drawLanes(ctx, p, {
+    lanes: shown.value,
+    scrolled: desk.scrolled,
+    chosen: choice.objects,
+    chosenTimes: choice.chosenTimes,
+    spacing: desk.spacing,
+    box: desk.choiceBox,
+    cursor: keyboard.cursor,
+  })
   hands.drawBox(ctx, p)
 })
 const hands = useLaneHands(lanes.width, lanes.redraw)
+const { readout } = hands
 const { wheel, fingerDown, fingerMove, fingerUp } = useWheelHands(lanes.width)
 
 function grab(event: PointerEvent): void {
+  keyboard.isHere = false
   if (fingerDown(event)) void hands.cancel()
   else hands.grab(event)
 }
@@ -61,6 +75,17 @@ function cancel(event: PointerEvent): void {
   void hands.cancel()
 }
 
+useEventListener(
+  window,
+  'keydown',
+  (event: KeyboardEvent) => {
+    if (event.key !== 'Escape' || !hands.isDragging()) return
+    event.stopPropagation()
+    void hands.cancel()
+  },
+  { capture: true },
+)
+
 watch(
   [
     () => view.first,
@@ -72,6 +97,7 @@ watch(
     shown,
     colours,
     () => desk.scrolled,
+    () => keyboard.cursor,
   ],
   lanes.redraw,
   { flush: 'sync' },
@@ -82,10 +108,10 @@ watch(
     if (playhead.playing) view.reveal(frame)
   },
 )
-watch([() => choice.first, () => desk.filter], () => drawSoon(revealChosen))
+watch([() => choice.first, () => filter.text], () => drawSoon(revealChosen))
 
 function revealChosen(): void {
-  const lane = desk.lanes.find((each) => each.object.id === choice.first && !each.channel)
+  const lane = desk.lanes.find((each) => each.kind === 'object' && each.object!.id === choice.first)
   if (!lane || !body.value) return
   const visible = lane.top >= desk.scrolled && lane.top + 3 * lane.height <= desk.scrolled + bodyHeight.value
   if (!visible) body.value.scrollTop = Math.max(0, lane.top - bodyHeight.value / 3)
@@ -106,27 +132,34 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
   <section class="desk" aria-label="Desk" :data-view="shownFrames">
     <div class="corner">
       <input
-        v-model="desk.filter"
+        v-model="filter.text"
         class="find"
         type="search"
         placeholder="Find a lane…"
         aria-label="Find a lane"
         @keydown.stop
       />
+      <FilterMenu />
       <AddMenu />
     </div>
     <DeskRuler />
     <div ref="body" class="body" @scroll="scroll">
       <div class="heads" :style="{ height: `${Math.max(desk.height, bodyHeight)}px` }">
         <LaneHead v-for="lane in shown" :key="lane.id" :lane="lane" />
-        <p v-if="desk.lanes.length === 0" class="none">{{ desk.filter ? 'No lane of that name' : 'No objects yet' }}</p>
+        <p v-if="desk.lanes.length === 0" class="none">
+          {{ filter.text || filter.count ? 'No lane like that' : 'No objects yet' }}
+        </p>
       </div>
       <div class="over sticky" :style="{ height: `${bodyHeight}px` }">
         <canvas
           ref="lanesCanvas"
           class="lanes"
           tabindex="0"
-          aria-label="Keys. Drag a box or click to choose, drag keys to move them in time, Delete removes them."
+          role="application"
+          aria-label="Keys. Up and down go from lane to lane, left and right from key to key, Space chooses, comma and full stop move the chosen keys by a frame, Delete removes them."
+          @focus="keyboard.isHere = lanesCanvas!.matches(':focus-visible')"
+          @blur="keyboard.isHere = false"
+          @keydown="keyboard.press"
           @pointerdown="grab"
           @pointermove="move"
           @pointerup="drop"
@@ -134,6 +167,14 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
           @wheel.prevent="wheel"
         />
         <PlayheadLine :first="view.first" :last="view.last" :width="lanes.width.value" />
+        <span
+          v-if="readout"
+          class="readout num"
+          :class="{ left: readout.x > lanes.width.value - 190 }"
+          :style="{ left: `${readout.x}px`, top: `${readout.y}px` }"
+          >{{ readout.text }}</span
+        >
+        <span class="visually-hidden" role="status">{{ keyboard.said }}</span>
       </div>
     </div>
     <DeskFoot />
@@ -190,6 +231,21 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
 .sticky {
   position: sticky;
   top: 0;
+}
+.readout {
+  position: absolute;
+  translate: 12px -28px;
+  padding: 2px 8px;
+  border-radius: 7px;
+  background: var(--lemon);
+  color: var(--on-lemon);
+  font-size: 11.5px;
+  font-weight: 600;
+  white-space: nowrap;
+  pointer-events: none;
+}
+.readout.left {
+  translate: calc(-100% - 12px) -28px;
 }
 .lanes {
   width: 100%;

@@ -1,18 +1,71 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
 import { useChoice } from '../scene/choice'
+import { useScene } from '../scene/sceneStore'
 import { useDesk } from './deskStore'
+import { useLaneFilter } from './laneFilter'
 import type { Lane } from './lanes'
 
-defineProps<{ lane: Lane }>()
+const props = defineProps<{ lane: Lane }>()
+const scene = useScene()
 const desk = useDesk()
+const filter = useLaneFilter()
 const choice = useChoice()
+
+const isObject = computed(() => props.lane.kind === 'object')
+const isPinned = computed(() => isObject.value && filter.pinned.has(props.lane.object!.id))
+const canPin = computed(() => isObject.value && props.lane.object!.parent === null)
+
+function choose(event: MouseEvent): void {
+  if (props.lane.object) choice.choose([props.lane.object.id], event.shiftKey || event.ctrlKey)
+}
+
+// A lane that is dragged up or down takes its object to another place among those with the same parent.
+const slack = 6
+let pressedAt = 0
+const shift = ref(0)
+
+function grab(event: PointerEvent): void {
+  if (!isObject.value || event.button !== 0) return
+  pressedAt = event.clientY
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+}
+
+function pull(event: PointerEvent): void {
+  if (pressedAt === 0) return
+  const distance = event.clientY - pressedAt
+  shift.value = Math.abs(distance) < slack && shift.value === 0 ? 0 : distance
+}
+
+function drop(): void {
+  const moved = shift.value
+  pressedAt = shift.value = 0
+  if (moved === 0) return
+  const own = props.lane.object!
+  const middle = props.lane.top + props.lane.height / 2 + moved
+  const others = desk.lanes.filter(
+    ({ kind, object }) => kind === 'object' && object !== own && object!.parent === own.parent,
+  )
+  const next = others.find((lane) => lane.top + lane.height / 2 > middle)
+  void scene.edit({ edit: 'reorderObjects', objects: [own.id], before: next?.object!.id ?? undefined })
+}
 </script>
 
 <template>
   <div
     class="head"
-    :class="{ object: !lane.channel, chosen: choice.objects.has(lane.object.id) && !lane.channel }"
-    :style="{ top: `${lane.top}px`, height: `${lane.height}px`, paddingLeft: `${8 + Math.min(lane.depth, 8) * 14}px` }"
+    :class="{
+      object: isObject,
+      whole: lane.kind === 'scene',
+      group: lane.kind === 'group',
+      moving: shift !== 0,
+      chosen: isObject && choice.objects.has(lane.object!.id),
+    }"
+    :style="{
+      top: `${lane.top + shift}px`,
+      height: `${lane.height}px`,
+      paddingLeft: `${8 + Math.min(lane.depth, 8) * 14}px`,
+    }"
   >
     <button
       v-if="lane.opens"
@@ -20,15 +73,36 @@ const choice = useChoice()
       class="fold"
       :aria-pressed="lane.open"
       :aria-label="`${lane.open ? 'Close' : 'Open'} ${lane.label}`"
-      @click="desk.toggle(lane.object.id)"
+      @click="desk.toggle(lane)"
     >
       <i :class="lane.open ? 'bi bi-caret-down-fill' : 'bi bi-caret-right-fill'" aria-hidden="true" />
     </button>
     <span v-else class="fold" />
-    <button type="button" class="name" @click="choice.choose([lane.object.id], $event.shiftKey || $event.ctrlKey)">
+    <button
+      type="button"
+      class="name"
+      :title="isObject ? 'Click to choose; drag up or down to reorder' : undefined"
+      @click="choose"
+      @pointerdown="grab"
+      @pointermove="pull"
+      @pointerup="drop"
+      @pointercancel="pressedAt = shift = 0"
+    >
       {{ lane.label }}
     </button>
-    <span v-if="!lane.channel && lane.channels.length" class="count"
+    <button
+      v-if="canPin"
+      type="button"
+      class="pin"
+      :class="{ on: isPinned }"
+      :aria-pressed="isPinned"
+      :aria-label="`Pin ${lane.label}`"
+      :title="isPinned ? 'Pinned above the others; click to let it go' : 'Pin it above the others'"
+      @click="filter.togglePin(lane.object!.id)"
+    >
+      <i :class="isPinned ? 'bi bi-pin-fill' : 'bi bi-pin'" aria-hidden="true" />
+    </button>
+    <span v-if="isObject && lane.channels.length" class="count"
       >{{ lane.channels.length }} {{ lane.channels.length === 1 ? 'lane' : 'lanes' }}</span
     >
   </div>
@@ -46,9 +120,17 @@ const choice = useChoice()
   font-size: 12.5px;
   border-bottom: 1px solid var(--line-soft);
 }
+.head.whole {
+  background: var(--panel);
+}
 .head.chosen {
   background: var(--lane-chosen);
   box-shadow: inset 3px 0 var(--lemon);
+}
+.head.moving {
+  z-index: 1;
+  background: var(--raised);
+  outline: 1px solid var(--lemon);
 }
 .fold {
   width: 16px;
@@ -70,9 +152,28 @@ const choice = useChoice()
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+  touch-action: none;
 }
 .object .name {
   font-weight: 600;
+}
+.whole .name,
+.group .name {
+  color: var(--dim);
+}
+.pin {
+  padding: 0 3px;
+  border: 0;
+  border-radius: 4px;
+  background: none;
+  color: var(--dim);
+  font-size: 11px;
+  opacity: 0;
+}
+.head:hover .pin,
+.pin:focus-visible,
+.pin.on {
+  opacity: 1;
 }
 .count {
   color: var(--dim);

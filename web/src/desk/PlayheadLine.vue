@@ -2,11 +2,13 @@
 import { computed } from 'vue'
 import { usePlayhead } from '../timebar/playhead'
 import { useTimeDisplay } from '../timebar/timeDisplay'
+import { useAutoKey } from '../values/autoKey'
 
 /** The playhead over a canvas. It lies in a layer of its own, so that moving it draws nothing anew. */
 const props = defineProps<{ first: number; last: number; width: number; flag?: boolean }>()
 const playhead = usePlayhead()
 const time = useTimeDisplay()
+const autoKey = useAutoKey()
 
 const x = computed(() => ((playhead.frame - props.first) / (props.last - props.first)) * props.width)
 const shown = computed(() => x.value >= -1 && x.value <= props.width + 1)
@@ -14,7 +16,7 @@ const shown = computed(() => x.value >= -1 && x.value <= props.width + 1)
 
 <template>
   <div v-show="shown" class="now" :class="{ flag }" :style="{ transform: `translateX(${x}px)` }" aria-hidden="true">
-    <span v-if="flag" class="num">{{ time.label(playhead.readFrame) }}</span>
+    <span v-if="flag" class="num" :class="{ auto: autoKey.isOn }">{{ time.label(playhead.readFrame) }}</span>
   </div>
 </template>
 
@@ -42,5 +44,11 @@ const shown = computed(() => x.value >= -1 && x.value <= props.width + 1)
   font-weight: 700;
   line-height: 17px;
   text-align: center;
+}
+/* With auto-key on, its edge is hatched like the button. */
+.flag span.auto {
+  background:
+    linear-gradient(var(--lime), var(--lime)) 3px 0 / calc(100% - 6px) calc(100% - 6px) no-repeat,
+    repeating-linear-gradient(-45deg, var(--tangerine) 0 3px, var(--ink) 3px 6px);
 }
 </style>

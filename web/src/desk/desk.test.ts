@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Keys } from '../scene/keys'
 import { firstAtOrAfter, unpackKeys } from '../scene/keys'
-import { merge } from './laneKeys'
 import { labelStep, tickStep } from './ruler'
 
 const keys = (...times: number[]): Keys => ({
@@ -27,10 +26,6 @@ describe('keys', () => {
   it('are found by time', () => {
     const some = keys(1, 4, 9)
     expect([0, 1, 2, 4, 9, 10].map((time) => firstAtOrAfter(some, time))).toEqual([0, 0, 1, 1, 2, 3])
-  })
-
-  it('of several channels make one stem for each time', () => {
-    expect([...merge([keys(1, 5), keys(2, 5, 7)]).times]).toEqual([1, 2, 5, 7])
   })
 })
 

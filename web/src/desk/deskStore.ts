@@ -1,28 +1,54 @@
+import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useChoice } from '../scene/choice'
-import { valueAt } from '../scene/samples'
 import { useScene } from '../scene/sceneStore'
+import { useLaneFilter } from './laneFilter'
 import { layLanes, type Lane } from './lanes'
+import { useSpacing } from './spacing'
 
-/** The lanes of the desk: which are open, what is looked for, and how far they are scrolled. */
+/** A box around the chosen keys, in ticks and in heights of lanes. */
+export interface ChoiceBox {
+  from: number
+  to: number
+  top: number
+  bottom: number
+}
+
+/** The lanes of the desk: which are open, and how far they are scrolled. */
 export const useDesk = defineStore('desk', () => {
   const scene = useScene()
   const choice = useChoice()
+  const filter = useLaneFilter()
   const open = shallowRef<ReadonlySet<number>>(new Set())
-  const filter = ref('')
+  const closed = shallowRef<ReadonlySet<string>>(new Set())
   const scrolled = ref(0)
+  /** Whether keys that are dragged stay on whole frames. */
+  const snaps = useStorage('zesty-snap', true)
 
   const lanes = computed<Lane[]>(() => {
-    void scene.rowsVersion
-    return layLanes(scene.model, open.value, filter.value)
+    void scene.structureVersion
+    return layLanes(scene.model, {
+      open: open.value,
+      closed: closed.value,
+      text: filter.text,
+      groups: filter.groups,
+      animatedOnly: filter.animatedOnly,
+      only: filter.only,
+      pinned: filter.pinned,
+    })
   })
   const height = computed(() => lanes.value.reduce((sum, lane) => sum + lane.height, 0))
 
-  function toggle(id: number): void {
-    const next = new Set(open.value)
-    if (!next.delete(id)) next.add(id)
-    open.value = next
+  const toggled = <T>(set: ReadonlySet<T>, item: T): ReadonlySet<T> => {
+    const next = new Set(set)
+    if (!next.delete(item)) next.add(item)
+    return next
+  }
+
+  function toggle(lane: Lane): void {
+    if (lane.kind === 'group') closed.value = toggled(closed.value, lane.id)
+    else if (lane.object) open.value = toggled(open.value, lane.object.id)
   }
 
   // What is chosen on the stage opens on the desk.
@@ -36,31 +62,24 @@ export const useDesk = defineStore('desk', () => {
     },
   )
 
-  let bands = new Map<number, Float32Array | null>()
-  watch([() => scene.rowsVersion, () => scene.samplesVersion], () => (bands = new Map()), { flush: 'sync' })
+  /** The box around the chosen keys; null where fewer than two times are chosen. */
+  const choiceBox = computed<ChoiceBox | null>(() => {
+    let [from, to] = [Infinity, -Infinity]
+    for (const times of choice.keys.values())
+      for (const time of times) {
+        if (time < from) from = time
+        if (time > to) to = time
+      }
+    if (!(from < to)) return null
+    const holding = lanes.value.filter(
+      (lane) => lane.kind !== 'scene' && lane.channels.some(({ object, name }) => choice.chosenTimes(object.id, name)),
+    )
+    if (holding.length === 0) return null
+    const last = holding.at(-1)!
+    return { from, to, top: holding[0]!.top, bottom: last.top + last.height }
+  })
 
-  /** How far an object travels from each frame of the scene range to the next, the furthest being 1; null if it stands still. */
-  function spacing(lane: Lane): Float32Array | null {
-    if (lane.channel) return null
-    const { id } = lane.object
-    if (!bands.has(id)) bands.set(id, measure(id))
-    return bands.get(id) ?? null
-  }
+  const spacing = useSpacing()
 
-  function measure(id: number): Float32Array | null {
-    const tracks = ['move.x', 'move.y', 'move.z'].map((channel) => scene.book.tracks(id).get(channel))
-    if (!tracks.some((track) => track && track.samples.length > 1)) return null
-    const [first, last] = scene.settings.range
-    const band = new Float32Array(last - first)
-    let most = 0
-    for (let i = 0; i < band.length; i++) {
-      let squares = 0
-      for (const track of tracks) if (track) squares += (valueAt(track, first + i + 1) - valueAt(track, first + i)) ** 2
-      band[i] = Math.sqrt(squares)
-      most = Math.max(most, band[i]!)
-    }
-    return most > 0 ? band.map((distance) => distance / most) : null
-  }
-
-  return { open, filter, scrolled, lanes, height, toggle, spacing }
+  return { open, scrolled, snaps, lanes, height, toggle, choiceBox, spacing }
 })

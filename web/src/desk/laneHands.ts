@@ -1,162 +1,238 @@
-import type { Ref } from 'vue'
-import type { KeyRef } from '../api/http'
+import { shallowRef, type Ref } from 'vue'
+import type { Edit, KeySet } from '../api/http'
 import { useChoice } from '../scene/choice'
-import { firstAtOrAfter } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
+import { useArranging } from './arranging'
 import { frameOf, xOf, type DeskPicture } from './deskDraw'
 import { useDesk } from './deskStore'
-import { keysOf } from './laneKeys'
+import { boxMargin } from './laneDraw'
+import { keysBetween, nearestTime } from './laneKeys'
 import type { Lane } from './lanes'
 import { useScrub } from './scrub'
 import { useTimeView } from './timeView'
 
-const reach = 7
+const stemReach = 7
+const sideReach = 5
+const clickSlack = 4
 
-/** What the mouse does on the lanes: choosing keys, dragging them in time, and, with Alt, scrubbing. */
+interface Point {
+  x: number
+  y: number
+}
+
+type Drag =
+  | { kind: 'scrub' }
+  | { kind: 'keys'; way: 'move' | 'ripple' | 'copy'; from: number; anchor: number; frames: number; click: () => void }
+  | { kind: 'scale'; about: number; grip: number; to: number }
+  | { kind: 'box'; from: Point; to: Point; add: boolean; lane: Lane | undefined }
+
+/** What the mouse does on the lanes: choosing keys, moving, copying and scaling them and, with Alt, scrubbing. */
 export function useLaneHands(width: Ref<number>, redraw: () => void) {
   const scene = useScene()
   const choice = useChoice()
   const desk = useDesk()
   const view = useTimeView()
+  const arranging = useArranging()
+  const playhead = usePlayhead()
   const scrub = useScrub()
-  let dragged: number | null = null
-
-  type Drag =
-    | { kind: 'scrub' }
-    | { kind: 'keys'; from: number; keys: KeyRef[] }
-    | { kind: 'box'; x: number; y: number; toX: number; toY: number; add: boolean; lane: Lane | undefined }
-    | null
-  let drag: Drag = null
+  let drag: Drag | null = null
+  /** The key that a range of keys starts from. */
+  let anchor: { lane: string; time: number } | null = null
+  /** What is told at the pointer while it drags. */
+  const readout = shallowRef<{ x: number; y: number; text: string } | null>(null)
 
   const stretch = () => ({ width: width.value, first: view.first, last: view.last })
-  const at = (event: MouseEvent) => ({ x: event.offsetX, y: event.offsetY + desk.scrolled })
+  const at = (event: MouseEvent): Point => ({ x: event.offsetX, y: event.offsetY + desk.scrolled })
   const frameAt = (event: MouseEvent) => frameOf(stretch(), event.offsetX)
+  const xAt = (ticks: number) => xOf(stretch(), ticks / scene.settings.ticksPerFrame)
+  const laneAt = (y: number) => desk.lanes.find((lane) => y >= lane.top && y < lane.top + lane.height)
+  const rounded = (frames: number) => (desk.snaps ? Math.round(frames) : Math.round(frames * 100) / 100)
+  const shown = (frame: number) => String(Number(frame.toFixed(2)))
 
-  function hold(event: PointerEvent): void {
+  /** The time of the stem under the pointer. */
+  function stemAt(lane: Lane | undefined, x: number): number | null {
+    if (!lane) return null
+    const time = nearestTime(lane, frameOf(stretch(), x) * scene.settings.ticksPerFrame)
+    return time !== null && Math.abs(xAt(time) - x) <= stemReach ? time : null
+  }
+
+  /** The side of the box around the choice that is under the pointer. */
+  function sideAt({ x, y }: Point): Drag | null {
+    const box = desk.choiceBox
+    if (!box || y < box.top || y > box.bottom) return null
+    const [left, right] = [box.from, box.to].map((time) => time / scene.settings.ticksPerFrame) as [number, number]
+    if (Math.abs(x - xAt(box.to) - boxMargin) <= sideReach)
+      return { kind: 'scale', about: left, grip: right, to: right }
+    if (Math.abs(x - xAt(box.from) + boxMargin) <= sideReach)
+      return { kind: 'scale', about: right, grip: left, to: left }
+    return null
+  }
+
+  function grab(event: PointerEvent): void {
+    if (event.button !== 0 || arranging.isUnderWay()) return
     ;(event.target as Element).setPointerCapture(event.pointerId)
-  }
-
-  /** The stem under the pointer: the nearest within reach, and all keys that it stands for. */
-  function stemAt(lane: Lane, x: number): KeyRef[] {
-    const { ticksPerFrame } = scene.settings
-    const keys = keysOf(lane)
-    const near = firstAtOrAfter(keys, frameOf(stretch(), x) * ticksPerFrame)
-    let best: number | null = null
-    let distance = reach
-    for (const i of [near - 1, near]) {
-      const time = keys.times[i]
-      if (time === undefined) continue
-      const away = Math.abs(xOf(stretch(), time / ticksPerFrame) - x)
-      if (away <= distance) [best, distance] = [time, away]
-    }
-    return best === null ? [] : keysBetween(lane, best, best)
-  }
-
-  function keysBetween(lane: Lane, from: number, to: number): KeyRef[] {
-    return lane.channels.flatMap(({ object, channel }) => {
-      const found: KeyRef[] = []
-      for (let i = firstAtOrAfter(channel.keys, from); i < channel.keys.count && channel.keys.times[i]! <= to; i++)
-        found.push({ object, channel: channel.name, time: channel.keys.times[i]! })
-      return found
-    })
-  }
-
-  function grabLanes(event: PointerEvent): void {
-    if (event.button !== 0) return
-    hold(event)
-    const { x, y } = at(event)
-    const lane = desk.lanes.find((each) => y >= each.top && y < each.top + each.height)
-    const stem = lane ? stemAt(lane, x) : []
-    if (event.altKey && stem.length === 0) {
+    const point = at(event)
+    const lane = laneAt(point.y)
+    const time = stemAt(lane, point.x)
+    if (time !== null) drag = takeStem(event, lane!, time)
+    else if (event.altKey) {
       drag = { kind: 'scrub' }
       scrub(frameAt(event), event.shiftKey)
-      return
-    }
-    if (stem.length === 0) {
-      drag = { kind: 'box', x, y, toX: x, toY: y, add: event.shiftKey, lane }
-      return
-    }
-    const known = stem.every((key) => choice.isKeyChosen(key.object, key.channel, key.time))
-    if (!known) choice.chooseKeys(stem, event.shiftKey)
-    drag = { kind: 'keys', from: frameAt(event), keys: choice.keyRefs() }
-    dragged = 0
+    } else drag = sideAt(point) ?? { kind: 'box', from: point, to: point, add: event.shiftKey || event.ctrlKey, lane }
   }
 
-  function moveOnLanes(event: PointerEvent): void {
-    if (drag?.kind === 'scrub') scrub(frameAt(event), event.shiftKey)
-    else if (drag?.kind === 'box') {
-      const { x, y } = at(event)
-      drag.toX = x
-      drag.toY = y
+  function takeStem(event: PointerEvent, lane: Lane, time: number): Drag | null {
+    const stem = keysBetween([lane], time, time)
+    const wasChosen = choice.areChosen(stem)
+    const start = anchor
+    if (event.ctrlKey) {
+      choice.chooseKeys(stem, 'toggle')
+      anchor = { lane: lane.id, time }
+      return null
+    }
+    if (event.shiftKey && !wasChosen) {
+      if (start) chooseRange(start, lane, time)
+      else choice.chooseKeys(stem, 'add')
+      return null
+    }
+    anchor = { lane: lane.id, time }
+    if (!wasChosen) choice.chooseKeys(stem)
+    const way = event.altKey ? 'copy' : event.shiftKey ? 'ripple' : 'move'
+    const click = () => {
+      if (way === 'move') choice.chooseKeys(stem)
+    }
+    return {
+      kind: 'keys',
+      way,
+      from: frameAt(event),
+      anchor: time / scene.settings.ticksPerFrame,
+      frames: 0,
+      click,
+    }
+  }
+
+  /** All keys from one stem to another, on the lanes between them. */
+  function chooseRange(start: { lane: string; time: number }, lane: Lane, time: number): void {
+    const rows = [desk.lanes.findIndex(({ id }) => id === start.lane), desk.lanes.indexOf(lane)]
+    const lanes = desk.lanes.slice(Math.max(0, Math.min(...rows)), Math.max(...rows) + 1)
+    choice.chooseKeys(keysBetween(lanes, Math.min(start.time, time), Math.max(start.time, time)), 'add')
+  }
+
+  let held: readonly KeySet[] = []
+
+  function editOf(now: Drag, meet: 'stop' | 'keepBoth'): Edit | null {
+    const keys = [...held]
+    if (now.kind === 'scale')
+      return now.to === now.grip
+        ? null
+        : { edit: 'scaleKeys', keys, about: now.about, from: now.grip, to: now.to, onFrames: desk.snaps, meet }
+    if (now.kind !== 'keys' || now.frames === 0) return null
+    return now.way === 'copy'
+      ? { edit: 'duplicateKeys', keys, frames: now.frames, meet }
+      : { edit: 'moveKeys', keys, frames: now.frames, ripple: now.way === 'ripple', meet }
+  }
+
+  function move(event: PointerEvent): void {
+    if (!drag) {
+      ;(event.target as HTMLElement).style.cursor = sideAt(at(event)) ? 'col-resize' : ''
+      return
+    }
+    if (drag.kind === 'scrub') scrub(frameAt(event), event.shiftKey)
+    else if (drag.kind === 'box') {
+      drag.to = at(event)
       redraw()
-    } else if (drag?.kind === 'keys') {
-      const frames = Math.round(frameAt(event) - drag.from)
-      if (frames === dragged) return
-      dragged = frames
-      showMoved(drag.keys, frames)
-      scene.tryEdit({ edit: 'moveKeys', keys: drag.keys, frames })
+    } else pull(drag, event)
+  }
+
+  function pull(now: Extract<Drag, { kind: 'keys' | 'scale' }>, event: PointerEvent): void {
+    if (!arranging.isUnderWay()) held = choice.keySets()
+    const before = JSON.stringify(now)
+    if (now.kind === 'keys') {
+      now.frames = rounded(frameAt(event) - now.from)
+      // Between frames the keys themselves, and not the hand, come to stand on whole ones.
+      const to = now.anchor + now.frames
+      tell(event, `${shown(now.anchor)} → ${shown(to)} (${now.frames >= 0 ? '+' : ''}${shown(now.frames)})`)
+    } else {
+      const side = Math.sign(now.grip - now.about)
+      const box = desk.choiceBox
+      // With Ctrl the playhead stays where it is, else the other end.
+      if (event.ctrlKey && box) now.about = playheadBeside(now)
+      const least = desk.snaps ? 1 : 0.01
+      const margin = (side * boxMargin * (view.last - view.first)) / width.value
+      now.to = now.about + side * Math.max(least, side * (rounded(frameAt(event) - margin) - now.about))
+      const share = ((now.to - now.about) / (now.grip - now.about)) * 100
+      tell(event, `${shown(now.grip)} → ${shown(now.to)} (${share.toFixed(0)} %)`)
     }
+    if (JSON.stringify(now) === before) return
+    const edit = editOf(now, 'keepBoth')
+    if (edit) arranging.tryOn(edit)
   }
 
-  /** The chosen times where the keys are shown while they are dragged. */
-  function showMoved(keys: readonly KeyRef[], frames: number): void {
-    choice.chooseKeys(keys.map((key) => ({ ...key, time: key.time + frames * scene.settings.ticksPerFrame })))
+  /** The playhead, where it stands on the near side of the grip; else the end that stays anyway. */
+  function playheadBeside({ about, grip }: { about: number; grip: number }): number {
+    const now = playhead.frame
+    return Math.sign(grip - now) === Math.sign(grip - about) && now !== grip ? now : about
   }
 
-  async function dropLanes(event: PointerEvent): Promise<void> {
+  function tell(event: PointerEvent, text: string): void {
+    readout.value = { x: event.offsetX, y: event.offsetY, text }
+  }
+
+  async function drop(event: PointerEvent): Promise<void> {
     const done = drag
     drag = null
-    if (done?.kind === 'box') {
+    readout.value = null
+    if (!done || done.kind === 'scrub') return
+    if (done.kind === 'box') {
       finishBox(done, event)
       redraw()
-    } else if (done?.kind === 'keys') {
-      const frames = dragged ?? 0
-      dragged = null
-      if (frames !== 0 && !(await scene.keepTry({ edit: 'moveKeys', keys: done.keys, frames })))
-        choice.chooseKeys(done.keys)
-      else if (frames === 0) await scene.dropTry()
+      return
+    }
+    const edit = editOf(done, 'stop')
+    if (edit) await arranging.make(edit)
+    else {
+      await arranging.cancel()
+      if (done.kind === 'keys') done.click()
     }
   }
 
   function finishBox(box: Extract<Drag, { kind: 'box' }>, event: PointerEvent): void {
-    const isClick = Math.hypot(box.toX - box.x, box.toY - box.y) < 4
-    if (isClick) {
+    if (Math.hypot(box.to.x - box.from.x, box.to.y - box.from.y) < clickSlack) {
       if (!box.add) choice.clearKeys()
-      if (box.lane) choice.choose([box.lane.object.id], event.shiftKey || event.ctrlKey)
+      if (box.lane?.object) choice.choose([box.lane.object.id], event.shiftKey || event.ctrlKey)
       return
     }
-    const { ticksPerFrame } = scene.settings
-    const [left, right] = [Math.min(box.x, box.toX), Math.max(box.x, box.toX)].map(
-      (x) => frameOf(stretch(), x) * ticksPerFrame,
-    )
-    const [top, bottom] = [Math.min(box.y, box.toY), Math.max(box.y, box.toY)]
-    const lanes = desk.lanes.filter((lane) => lane.top + lane.height / 2 >= top && lane.top + lane.height / 2 <= bottom)
-    choice.chooseKeys(
-      lanes.flatMap((lane) => keysBetween(lane, left!, right!)),
-      box.add,
-    )
+    const [from, to] = [Math.min(box.from.x, box.to.x), Math.max(box.from.x, box.to.x)].map(
+      (x) => frameOf(stretch(), x) * scene.settings.ticksPerFrame,
+    ) as [number, number]
+    const [top, bottom] = [Math.min(box.from.y, box.to.y), Math.max(box.from.y, box.to.y)]
+    const lanes = desk.lanes.filter((lane) => {
+      const middle = lane.top + lane.height / 2
+      return middle >= top && middle <= bottom
+    })
+    choice.chooseKeys(keysBetween(lanes, from, to), box.add ? 'add' : 'only')
   }
 
   /** Ends a drag without doing anything. */
   async function cancel(): Promise<void> {
-    const done = drag
     drag = null
-    dragged = null
-    if (done?.kind === 'keys') {
-      choice.chooseKeys(done.keys)
-      await scene.dropTry()
-    }
+    readout.value = null
+    await arranging.cancel()
     redraw()
   }
 
+  const isDragging = () => drag !== null
+
   function drawBox(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
     if (drag?.kind !== 'box') return
+    const { from, to } = drag
     ctx.strokeStyle = p.colours.lemon
     ctx.setLineDash([4, 3])
     ctx.lineWidth = 1
-    ctx.strokeRect(drag.x + 0.5, drag.y - desk.scrolled + 0.5, drag.toX - drag.x, drag.toY - drag.y)
+    ctx.strokeRect(from.x + 0.5, from.y - desk.scrolled + 0.5, to.x - from.x, to.y - from.y)
     ctx.setLineDash([])
   }
 
-  return { grab: grabLanes, move: moveOnLanes, drop: dropLanes, cancel, drawBox }
+  return { grab, move, drop, cancel, isDragging, drawBox, readout }
 }

@@ -1,37 +1,43 @@
-import { noKeys, type Keys } from '../scene/keys'
-import type { Lane } from './lanes'
+import type { KeySet } from '../api/http'
+import { firstAtOrAfter, noKeys, type Keys } from '../scene/keys'
+import type { Lane, LaneChannel } from './lanes'
 
-const merged = new WeakMap<Keys, { parts: Keys[]; whole: Keys }>()
+export const keysOf = ({ object, name }: LaneChannel): Keys => object.channels.get(name)?.keys ?? noKeys
 
-/** The keys of a lane; a lane over several channels shows one stem for each time at which any of them has a key. */
-export function keysOf(lane: Lane): Keys {
-  const parts = lane.channels.map(({ channel }) => channel.keys)
-  if (parts.length === 0) return noKeys
-  if (parts.length === 1) return parts[0]!
-  const known = merged.get(parts[0]!)
-  if (known && known.parts.length === parts.length && known.parts.every((part, i) => part === parts[i]))
-    return known.whole
-  const whole = merge(parts)
-  merged.set(parts[0]!, { parts, whole })
-  return whole
+/** The time of the key in a lane that is nearest to a time, in ticks; null where the lane has none. */
+export function nearestTime(lane: Lane, ticks: number): number | null {
+  let best: number | null = null
+  for (const channel of lane.channels) {
+    const keys = keysOf(channel)
+    const at = firstAtOrAfter(keys, ticks)
+    for (const time of [keys.times[at - 1], keys.times[at]])
+      if (time !== undefined && (best === null || Math.abs(time - ticks) < Math.abs(best - ticks))) best = time
+  }
+  return best
 }
 
-export function merge(parts: readonly Keys[]): Keys {
-  const total = parts.reduce((sum, part) => sum + part.count, 0)
-  const order = new Float64Array(total)
-  const modeAt = new Map<number, number>()
-  let at = 0
-  for (const part of parts) {
-    order.set(part.times, at)
-    at += part.count
-    for (let i = 0; i < part.count; i++) if (!modeAt.has(part.times[i]!)) modeAt.set(part.times[i]!, part.modes[i]!)
+/** The time of the next key in a lane on one side of a time; null where there is none. */
+export function neighbourTime(lane: Lane, ticks: number, way: -1 | 1): number | null {
+  let best: number | null = null
+  for (const channel of lane.channels) {
+    const keys = keysOf(channel)
+    const time = way === 1 ? keys.times[firstAtOrAfter(keys, ticks + 0.5)] : keys.times[firstAtOrAfter(keys, ticks) - 1]
+    if (time !== undefined && (best === null || (time - best) * way < 0)) best = time
   }
-  order.sort()
-  const times = order.filter((time, i) => i === 0 || time !== order[i - 1])
-  return {
-    count: times.length,
-    times,
-    values: new Float64Array(times.length),
-    modes: Uint8Array.from(times, (time) => modeAt.get(time)!),
-  }
+  return best
+}
+
+/** The keys of lanes from one time to another, both included. */
+export function keysBetween(lanes: readonly Lane[], from: number, to: number): KeySet[] {
+  const seen = new Set<Keys>()
+  const sets: KeySet[] = []
+  for (const lane of lanes)
+    for (const channel of lane.channels) {
+      const keys = keysOf(channel)
+      if (keys.count === 0 || seen.has(keys)) continue
+      seen.add(keys)
+      const times = keys.times.slice(firstAtOrAfter(keys, from), firstAtOrAfter(keys, to + 0.5))
+      if (times.length) sets.push({ object: channel.object.id, channel: channel.name, times: [...times] })
+    }
+  return sets
 }

@@ -1,14 +1,18 @@
 import { channelLabel, specOf } from '../scene/catalogue'
-import type { Channel, SceneModel, SceneObject } from '../scene/sceneModel'
+import type { SceneModel, SceneObject } from '../scene/sceneModel'
 
-/** A row on the desk: an object with all keys below it, or one of its channels. */
+export interface LaneChannel {
+  object: SceneObject
+  name: string
+}
+
+/** A row on the desk: the whole scene, an object with all below it, a group of its channels, or one channel. */
 export interface Lane {
   id: string
-  object: SceneObject
-  /** Null for the object's own lane, which sums up all below it. */
-  channel: Channel | null
+  kind: 'scene' | 'object' | 'group' | 'channel'
+  object: SceneObject | null
   /** Every channel whose keys stand in the lane. */
-  channels: { object: number; channel: Channel }[]
+  channels: LaneChannel[]
   label: string
   depth: number
   top: number
@@ -17,64 +21,127 @@ export interface Lane {
   open: boolean
 }
 
+export const laneGroups = ['Move', 'Turn', 'Size', 'Attributes'] as const
+export type LaneGroup = (typeof laneGroups)[number]
+
+/** Which lanes are wanted. */
+export interface LaneWish {
+  /** Objects that are open, showing what is inside. */
+  open: ReadonlySet<number>
+  /** Groups that are closed, by lane. */
+  closed: ReadonlySet<string>
+  /** Part of a name. */
+  text: string
+  groups: ReadonlySet<LaneGroup>
+  animatedOnly: boolean
+  /** Only these objects; null for all. */
+  only: ReadonlySet<number> | null
+  /** Objects that come first. */
+  pinned: ReadonlySet<number>
+}
+
 export const laneHeight = 24
 
-/** The lanes to show: objects in order, the inside of opened ones below them. */
-export function layLanes(model: SceneModel, open: ReadonlySet<number>, filter: string): Lane[] {
-  const wanted = filter.trim().toLowerCase()
+/** The lanes to show: the scene, then objects in order, the inside of opened ones below them. */
+export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
+  const text = wish.text.trim().toLowerCase()
+  const isSearching = text !== ''
   const lanes: Lane[] = []
+  let top = 0
   const children = new Map<number | null, SceneObject[]>()
   for (const object of model.inOrder()) {
-    const list = children.get(object.parent)
+    const parent = object.parent !== null && model.objects.has(object.parent) ? object.parent : null
+    const list = children.get(parent)
     if (list) list.push(object)
-    else children.set(object.parent, [object])
+    else children.set(parent, [object])
   }
-  let top = 0
-
-  const below = (object: SceneObject): Lane['channels'] => [
-    ...model.animated(object).map((channel) => ({ object: object.id, channel })),
-    ...(children.get(object.id) ?? []).flatMap(below),
-  ]
 
   function push(lane: Omit<Lane, 'top' | 'height'>): void {
     lanes.push({ ...lane, top, height: laneHeight })
     top += laneHeight
   }
 
-  function add(object: SceneObject, depth: number, searching: boolean): void {
-    const animated = model.animated(object)
-    const inside = children.get(object.id) ?? []
-    const named = !searching || object.name.toLowerCase().includes(wanted)
-    const labels = animated.map((channel) => channelLabel(specOf(object.kind, channel.name)!))
-    const matching = animated.filter((_, i) => named || labels[i]!.toLowerCase().includes(wanted))
-    const isOpen = searching ? !named || open.has(object.id) : open.has(object.id)
-    if (named || matching.length)
-      push({
-        id: `${object.id}`,
-        object,
-        channel: null,
-        channels: below(object),
-        label: object.name,
-        depth,
-        opens: animated.length + inside.length > 0,
-        open: isOpen,
-      })
-    if (isOpen)
-      for (const channel of matching)
+  const animated = (object: SceneObject) =>
+    model.animated(object).filter(({ name }) => wish.groups.has(specOf(object.kind, name)!.group as LaneGroup))
+  const own = (object: SceneObject): LaneChannel[] => animated(object).map(({ name }) => ({ object, name }))
+  const below = (object: SceneObject): LaneChannel[] => [
+    ...own(object),
+    ...(children.get(object.id) ?? []).flatMap(below),
+  ]
+
+  function addChannels(object: SceneObject, names: readonly string[], depth: number): void {
+    for (const group of laneGroups) {
+      const inside = names.filter((name) => specOf(object.kind, name)!.group === group)
+      const id = `${object.id}|${group}`
+      const isOpen = isSearching || !wish.closed.has(id)
+      // A group of one says no more than its channel.
+      if (inside.length > 1)
         push({
-          id: `${object.id}|${channel.name}`,
+          id,
+          kind: 'group',
           object,
-          channel,
-          channels: [{ object: object.id, channel }],
-          label: labels[animated.indexOf(channel)]!,
-          depth: depth + 1,
+          channels: inside.map((name) => ({ object, name })),
+          label: group,
+          depth,
+          opens: true,
+          open: isOpen,
+        })
+      if (inside.length > 1 && !isOpen) continue
+      for (const name of inside)
+        push({
+          id: `${object.id}|${name}`,
+          kind: 'channel',
+          object,
+          channels: [{ object, name }],
+          label: channelLabel(specOf(object.kind, name)!),
+          depth: depth + (inside.length > 1 ? 1 : 0),
           opens: false,
           open: false,
         })
-    if (isOpen || searching) for (const child of inside) add(child, depth + 1, searching)
+    }
   }
 
-  for (const object of children.get(null) ?? []) add(object, 0, wanted !== '')
+  function add(object: SceneObject, depth: number): void {
+    const inside = children.get(object.id) ?? []
+    const names = animated(object).map(({ name }) => name)
+    const isNamed = !isSearching || object.name.toLowerCase().includes(text)
+    const matching = names.filter(
+      (name) => isNamed || channelLabel(specOf(object.kind, name)!).toLowerCase().includes(text),
+    )
+    const isWanted = (!wish.only || wish.only.has(object.id)) && (!wish.animatedOnly || below(object).length > 0)
+    const isOpen = isSearching ? !isNamed || wish.open.has(object.id) : wish.open.has(object.id)
+    const isShown = isWanted && (isNamed || matching.length > 0)
+    if (isShown) {
+      push({
+        id: `${object.id}`,
+        kind: 'object',
+        object,
+        channels: below(object),
+        label: object.name,
+        depth,
+        opens: names.length + inside.length > 0,
+        open: isOpen,
+      })
+      if (isOpen) addChannels(object, matching, depth + 1)
+    }
+    if (isOpen || isSearching || wish.only || !isWanted)
+      for (const child of inside) add(child, depth + (isShown ? 1 : 0))
+  }
+
+  const tops = children.get(null) ?? []
+  if (!isSearching && model.objects.size > 0)
+    push({
+      id: 'scene',
+      kind: 'scene',
+      object: null,
+      channels: tops.flatMap(below),
+      label: 'All keys',
+      depth: 0,
+      opens: false,
+      open: false,
+    })
+  for (const object of tops) if (wish.pinned.has(object.id)) add(object, 0)
+  for (const object of tops) if (!wish.pinned.has(object.id)) add(object, 0)
   return lanes
 }
 

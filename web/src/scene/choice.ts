@@ -1,10 +1,13 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { KeyRef } from '../api/http'
+import type { KeySet } from '../api/http'
 
 export type Tool = 'pick' | 'move' | 'turn' | 'size'
 
-const laneOf = (object: number, channel: string) => `${object}|${channel}`
+/** How newly chosen keys meet those that are chosen already. */
+export type Choosing = 'only' | 'add' | 'toggle'
+
+export const laneOf = (object: number, channel: string) => `${object}|${channel}`
 
 /** What is chosen: objects on the stage, keys on the desk, and the tool in hand. */
 export const useChoice = defineStore('choice', () => {
@@ -25,32 +28,61 @@ export const useChoice = defineStore('choice', () => {
     objects.value = next
   }
 
-  const isKeyChosen = (object: number, channel: string, time: number) =>
-    keys.value.get(laneOf(object, channel))?.has(time) ?? false
-
   const chosenTimes = (object: number, channel: string) => keys.value.get(laneOf(object, channel))
 
-  function chooseKeys(refs: readonly KeyRef[], add = false): void {
+  const areChosen = (sets: readonly KeySet[]) =>
+    sets.every(({ object, channel, times }) => {
+      const chosen = chosenTimes(object, channel)
+      return chosen !== undefined && times.every((time) => chosen.has(time))
+    })
+
+  function chooseKeys(sets: readonly KeySet[], how: Choosing = 'only'): void {
     const next = new Map<string, Set<number>>()
-    if (add) for (const [lane, times] of keys.value) next.set(lane, new Set(times))
-    for (const { object, channel, time } of refs) {
+    if (how !== 'only') for (const [lane, times] of keys.value) next.set(lane, new Set(times))
+    const takeOut = how === 'toggle' && areChosen(sets)
+    for (const { object, channel, times } of sets) {
       const lane = laneOf(object, channel)
-      const times = next.get(lane)
-      if (times) times.add(time)
-      else next.set(lane, new Set([time]))
+      let chosen = next.get(lane)
+      if (!chosen) next.set(lane, (chosen = new Set()))
+      for (const time of times) {
+        if (takeOut) chosen.delete(time)
+        else chosen.add(time)
+      }
+      if (chosen.size === 0) next.delete(lane)
     }
     keys.value = next
   }
 
-  const keyRefs = (): KeyRef[] =>
-    [...keys.value].flatMap(([lane, times]) => {
+  const keySets = (): KeySet[] =>
+    [...keys.value].map(([lane, times]) => {
       const [object, channel] = lane.split('|') as [string, string]
-      return [...times].map((time) => ({ object: Number(object), channel, time }))
+      return { object: Number(object), channel, times: [...times] }
     })
 
-  function clearKeys(): void {
-    keys.value = new Map()
+  /** Lets go of chosen keys that are not there any more. */
+  function keepOnly(isThere: (object: number, channel: string, time: number) => boolean): void {
+    const left = keySets()
+      .map((set) => ({ ...set, times: set.times.filter((time) => isThere(set.object, set.channel, time)) }))
+      .filter(({ times }) => times.length)
+    if (left.reduce((sum, { times }) => sum + times.length, 0) !== keyCount.value) chooseKeys(left)
   }
 
-  return { objects, keys, tool, first, keyCount, choose, isKeyChosen, chosenTimes, chooseKeys, keyRefs, clearKeys }
+  function clearKeys(): void {
+    if (keys.value.size) keys.value = new Map()
+  }
+
+  return {
+    objects,
+    keys,
+    tool,
+    first,
+    keyCount,
+    choose,
+    areChosen,
+    chosenTimes,
+    chooseKeys,
+    keySets,
+    keepOnly,
+    clearKeys,
+  }
 })

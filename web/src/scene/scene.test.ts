@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it, vi } from 'vitest'
 import type { Block, ChannelRow, ObjectRow, Rows } from '../api/live'
-import { keysOf } from '../desk/laneKeys'
-import { lanesWithin, layLanes } from '../desk/lanes'
+import { keysBetween, nearestTime, neighbourTime } from '../desk/laneKeys'
+import { laneGroups, lanesWithin, layLanes, type LaneWish } from '../desk/lanes'
 import { loadCatalogue } from './catalogue'
 import { SampleBook, valueAt } from './samples'
 import { SceneModel } from './sceneModel'
@@ -41,7 +41,7 @@ const object = (id: number, name: string, parent: number | null = null, place = 
 function keyed(id: number, name: string, ...times: number[]): ChannelRow {
   const bytes = new Uint8Array(times.length * 17)
   times.forEach((time, i) => new DataView(bytes.buffer).setFloat64(i * 8, time, true))
-  return { object: id, name, still: 0, before: 'hold', after: 'hold', keys: bytes }
+  return { object: id, name, still: 0, before: 'hold', after: 'hold', keys: bytes, locked: false }
 }
 
 const rows = (change: Partial<Rows>): Rows => ({
@@ -93,29 +93,74 @@ describe('the scene that a tab knows', () => {
   })
 })
 
+const lay = (wish: Partial<LaneWish> = {}, model = harbour()) =>
+  layLanes(model, {
+    open: new Set(),
+    closed: new Set(),
+    text: '',
+    groups: new Set(laneGroups),
+    animatedOnly: false,
+    only: null,
+    pinned: new Set(),
+    ...wish,
+  })
+const labels = (wish: Partial<LaneWish> = {}) => lay(wish).map((lane) => lane.label)
+
 describe('lanes', () => {
   it('are closed at first, and a closed one sums up all below it', () => {
-    const lanes = layLanes(harbour(), new Set(), '')
-    expect(lanes.map((lane) => lane.label)).toEqual(['Buoy', 'Ferry'])
-    expect([...keysOf(lanes[1]!).times]).toEqual([24, 86, 90])
+    const lanes = lay()
+    expect(lanes.map((lane) => lane.label)).toEqual(['All keys', 'Buoy', 'Ferry'])
+    expect(keysBetween([lanes[2]!], -Infinity, Infinity)).toEqual([
+      { object: 1, channel: 'move.x', times: [24, 86] },
+      { object: 2, channel: 'move.y', times: [86, 90] },
+    ])
+    expect(keysBetween(lanes, 86, 86).length).toBe(2)
+    expect(nearestTime(lanes[0]!, 60)).toBe(86)
+    expect([neighbourTime(lanes[0]!, 86, 1), neighbourTime(lanes[0]!, 86, -1)]).toEqual([90, 24])
+    expect(neighbourTime(lanes[0]!, 90, 1)).toBe(null)
   })
 
   it('open to channels and children', () => {
-    const lanes = layLanes(harbour(), new Set([1, 2]), '')
+    const lanes = lay({ open: new Set([1, 2]) })
     expect(lanes.map((lane) => [lane.label, lane.depth])).toEqual([
+      ['All keys', 0],
       ['Buoy', 0],
       ['Ferry', 0],
       ['Move X', 1],
       ['Hull', 1],
       ['Move Y', 2],
     ])
-    expect(lanesWithin(lanes, 25, 71).map((lane) => lane.label)).toEqual(['Ferry', 'Move X'])
+    expect(lanesWithin(lanes, 49, 95).map((lane) => lane.label)).toEqual(['Ferry', 'Move X'])
+  })
+
+  it('stand in groups where a group has several', () => {
+    const model = harbour()
+    model.take(rows({ channels: [keyed(1, 'move.y', 5), keyed(1, 'size.x', 7)] }))
+    const open = { open: new Set([1]) }
+    expect(lay(open, model).map(({ label, kind, depth }) => `${kind} ${label} ${depth}`)).toEqual([
+      'scene All keys 0',
+      'object Buoy 0',
+      'object Ferry 0',
+      'group Move 1',
+      'channel Move X 2',
+      'channel Move Y 2',
+      'channel Size X 1',
+      'object Hull 1',
+    ])
+    expect(lay({ ...open, closed: new Set(['1|Move']) }, model).map(({ label }) => label)).not.toContain('Move X')
   })
 
   it('are found by name, whatever is closed', () => {
-    expect(layLanes(harbour(), new Set(), 'hul').map((lane) => lane.label)).toEqual(['Hull'])
-    expect(layLanes(harbour(), new Set(), 'move y').map((lane) => lane.label)).toEqual(['Hull', 'Move Y'])
-    expect(layLanes(harbour(), new Set(), 'gull')).toEqual([])
+    expect(labels({ text: 'hul' })).toEqual(['Hull'])
+    expect(labels({ text: 'move y' })).toEqual(['Hull', 'Move Y'])
+    expect(labels({ text: 'gull' })).toEqual([])
+  })
+
+  it('are held back by filters, and pinned ones come first', () => {
+    expect(labels({ animatedOnly: true })).toEqual(['All keys', 'Ferry'])
+    expect(labels({ only: new Set([2]) })).toEqual(['All keys', 'Hull'])
+    expect(labels({ pinned: new Set([1]) })).toEqual(['All keys', 'Ferry', 'Buoy'])
+    expect(keysBetween(lay({ groups: new Set(['Size']) }), -Infinity, Infinity)).toEqual([])
   })
 })
 

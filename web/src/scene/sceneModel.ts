@@ -8,6 +8,7 @@ export interface Channel {
   before: string
   after: string
   keys: Keys
+  locked: boolean
 }
 
 export interface SceneObject extends ObjectRow {
@@ -31,7 +32,9 @@ export class SceneModel {
   readonly namedChoices = new Map<number, NamedChoiceRow>()
   private order: SceneObject[] | null = null
 
-  take(rows: Rows): void {
+  /** @returns whether lanes come or go: other objects, or a channel that got its first key or lost its last. */
+  take(rows: Rows): boolean {
+    let isOtherwise = rows.objects.length > 0 || rows.removedObjects.length > 0
     if (rows.settings) this.settings = rows.settings
     for (const row of rows.objects) {
       const known = this.objects.get(row.id)
@@ -40,6 +43,8 @@ export class SceneModel {
     for (const row of rows.channels) {
       const object = this.objects.get(row.object)
       if (!object) continue
+      const hadKeys = (object.channels.get(row.name)?.keys.count ?? 0) > 0
+      if (hadKeys !== (row.keys !== null && row.keys.length > 0)) isOtherwise = true
       if (Number.isNaN(row.still)) object.channels.delete(row.name)
       else
         object.channels.set(row.name, {
@@ -48,6 +53,7 @@ export class SceneModel {
           before: row.before,
           after: row.after,
           keys: unpackKeys(row.keys),
+          locked: row.locked,
         })
     }
     for (const id of rows.removedObjects) this.objects.delete(id)
@@ -56,6 +62,7 @@ export class SceneModel {
     for (const row of rows.choices) this.namedChoices.set(row.id, row)
     for (const id of rows.removedChoices) this.namedChoices.delete(id)
     this.order = null
+    return isOtherwise
   }
 
   channel(object: SceneObject, name: string): Channel {
@@ -66,6 +73,7 @@ export class SceneModel {
         before: 'hold',
         after: 'hold',
         keys: noKeys,
+        locked: false,
       }
     )
   }

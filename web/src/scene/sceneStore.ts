@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
 import { computed, markRaw, ref, shallowRef } from 'vue'
-import type { Edit } from '../api/http'
+import type { Edit, KeySet } from '../api/http'
 import { LiveLine, type ChangeMessage, type HistoryEntry, type Kept, type Rows, type SceneMessage } from '../api/live'
 import { loadCatalogue } from './catalogue'
+import { useClashes } from './clashes'
 import { useNotices } from './notices'
 import { SampleBook } from './samples'
 import { SceneModel } from './sceneModel'
@@ -13,11 +14,14 @@ const windowLength = 8192
 /** The open scene: what the server said of it, and the ways to ask for changes. */
 export const useScene = defineStore('scene', () => {
   const notices = useNotices()
+  const clashes = useClashes()
   const model = shallowRef(markRaw(new SceneModel()))
   const book = shallowRef(markRaw(new SampleBook()))
   /** Counts up whenever rows or samples change; what draws from them depends on it. */
   const rowsVersion = ref(0)
   const samplesVersion = ref(0)
+  /** Counts up only when lanes come or go. */
+  const structureVersion = ref(0)
 
   const id = ref<number | null>(null)
   const revision = ref(0)
@@ -66,6 +70,7 @@ export const useScene = defineStore('scene', () => {
     history.value = message.history
     sampled.value = [0, -1]
     await sampleAround(fresh.settings.work[0])
+    structureVersion.value++
     rowsVersion.value++
   }
 
@@ -104,8 +109,9 @@ export const useScene = defineStore('scene', () => {
   }
 
   function take(rows: Rows): void {
-    model.value.take(rows)
+    const isOtherwise = model.value.take(rows)
     for (const object of rows.removedObjects) book.value.drop(object)
+    if (isOtherwise) structureVersion.value++
     rowsVersion.value++
   }
 
@@ -129,8 +135,15 @@ export const useScene = defineStore('scene', () => {
     return next
   }
 
-  /** Makes an edit. Null if it was refused; the reason has been shown. */
-  const edit = (wanted: Edit) => inTurn(() => line.edit(id.value!, revision.value, wanted))
+  /** Makes an edit, asking first where keys would meet. Null if it was refused or called off; the reason has been shown. */
+  async function edit(wanted: Edit): Promise<Kept | null> {
+    const kept = await inTurn(() => line.edit(id.value!, revision.value, wanted))
+    if (!kept?.clash) return kept
+    const meet = await clashes.ask(kept.clash)
+    if (meet !== 'stop') return edit({ ...wanted, meet } as Edit)
+    await dropTry()
+    return null
+  }
   const goTo = (place: number) => inTurn(() => line.goTo(id.value!, revision.value, place))
   const undo = () =>
     inTurn(() =>
@@ -190,6 +203,7 @@ export const useScene = defineStore('scene', () => {
   }
 
   const timeLabels = (frames: number[], display: string) => line.timeLabels(id.value!, frames, display)
+  const copyKeys = (keys: KeySet[]) => line.copyKeys(id.value!, keys)
   const lookAhead = (edit: Edit) => line.lookAhead(id.value!, edit)
   const readTime = (text: string, present: number) => line.readTime(id.value!, text, present)
 
@@ -203,6 +217,7 @@ export const useScene = defineStore('scene', () => {
     book,
     rowsVersion,
     samplesVersion,
+    structureVersion,
     id,
     revision,
     position,
@@ -229,5 +244,6 @@ export const useScene = defineStore('scene', () => {
     timeLabels,
     readTime,
     lookAhead,
+    copyKeys,
   }
 })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener, useResizeObserver } from '@vueuse/core'
+import { useEventListener, useMouseInElement, useResizeObserver } from '@vueuse/core'
 import { Box3, Color, Sphere, Vector3 } from 'three'
 import { nextTick, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { useChoice } from '../scene/choice'
@@ -8,7 +8,9 @@ import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
 import { usePlayhead } from '../timebar/playhead'
 import { usePending } from '../values/pending'
-import { Handles } from './handles'
+import { Handles, type Handled } from './handles'
+import { useHandling } from './handling'
+import HandlingMenu from './HandlingMenu.vue'
 import { usePicking } from './picking'
 import { Sharpness } from './sharpness'
 import StageMeter from './StageMeter.vue'
@@ -27,11 +29,15 @@ const choice = useChoice()
 const playhead = usePlayhead()
 const pending = usePending()
 const views = useViews()
+const handling = useHandling()
 
 const holder = useTemplateRef<HTMLDivElement>('holder')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const panes = useTemplateRef<Pane[]>('panes')
 const problem = shallowRef('')
+/** What the hand on the handles has done so far, told at the pointer. */
+const told = shallowRef('')
+const { elementX: pointerX, elementY: pointerY } = useMouseInElement(holder)
 
 const stage = new StageScene()
 const picking = usePicking(stage)
@@ -60,10 +66,14 @@ onMounted(() => {
   const first = paneAt(views.activeIndex)
   handles = new Handles(first.camera.camera, first.element!, stage.three, {
     start: () => (paneAt(views.activeIndex).camera.resting = true),
-    change: (values) => pending.hold(values),
+    change: (values, words) => {
+      pending.hold(values)
+      told.value = words
+    },
     end: () => {
       paneAt(views.activeIndex).camera.resting = false
-      void pending.keepStill()
+      told.value = ''
+      void pending.finish()
     },
   })
   stage.arrange(scene.model)
@@ -133,6 +143,7 @@ function render(): void {
   if (isStateDue) {
     const { frame, othersAt } = playhead
     stage.show(scene.model, scene.book, { frame, held: held(), chosen: choice.objects, othersAt })
+    handles.place()
   }
   isStateDue = false
   for (const each of drawn) {
@@ -166,12 +177,21 @@ function takeLooks(): void {
   if (renderer) views.all.forEach(({ look }, index) => (paneAt(index).camera.looking = look))
 }
 
+/** What the handles work on: of what is chosen, that which does not move with something else chosen. */
+function handled(): Handled[] {
+  const isInside = (parent: number | null): boolean =>
+    parent !== null && (choice.objects.has(parent) || isInside(scene.model.objects.get(parent)?.parent ?? null))
+  return [...choice.objects].flatMap((id) => {
+    const [object, node] = [scene.model.objects.get(id), stage.nodes.get(id)]
+    return object && node && !isInside(object.parent) ? [{ node, order: object.turnOrder }] : []
+  })
+}
+
 function holdHandles(): void {
   if (!renderer) return
   const pane = paneAt(views.activeIndex)
   handles.moveTo(pane.camera.camera, pane.element!)
-  const node = choice.first === null || playhead.playing ? null : (stage.nodes.get(choice.first) ?? null)
-  handles.hold(node, choice.tool)
+  handles.hold(playhead.playing ? [] : handled(), choice.tool, handling.axes, handling.centre)
   redrawState()
 }
 
@@ -240,6 +260,7 @@ watch(
   () => scene.model.objects.size,
   () => sharpness.forget(),
 )
+watch([() => handling.axes, () => handling.centre], holdHandles)
 watch([() => choice.objects, () => choice.tool, () => playhead.playing, () => views.activeIndex], holdHandles)
 watch(
   [() => playhead.frame, () => scene.samplesVersion, () => pending.values],
@@ -305,8 +326,10 @@ watch(colours, applyColours)
     <p v-if="problem" class="stage-problem">{{ problem }}</p>
     <div class="stage-corner">
       <ViewMenu />
+      <HandlingMenu />
       <ToolPicker />
     </div>
+    <span v-if="told" class="stage-told num" :style="{ left: `${pointerX}px`, top: `${pointerY}px` }">{{ told }}</span>
     <StageMeter v-if="playhead.playing" />
     <div v-else-if="scene.model.objects.size === 0" :key="scene.rowsVersion" class="stage-empty">
       <p class="stage-empty-title">An empty stage</p>

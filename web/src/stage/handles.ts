@@ -1,38 +1,67 @@
-import { MathUtils, type Camera, type Object3D, type Scene } from 'three'
+import {
+  Euler,
+  MathUtils,
+  Matrix4,
+  Object3D,
+  Quaternion,
+  Vector3,
+  type Camera,
+  type EulerOrder,
+  type Scene,
+} from 'three'
 import { TransformControls } from 'three/addons/controls/TransformControls.js'
 import type { ChannelValue } from '../api/http'
 import type { Tool } from '../scene/choice'
+import type { Axes, Centre } from './handling'
 
 const modes = { move: 'translate', turn: 'rotate', size: 'scale' } as const
-const axes = ['x', 'y', 'z'] as const
+const axisNames = ['x', 'y', 'z'] as const
 
-/** The handles on the chosen object: tells, while they are dragged, which channels get which values. */
+export interface Handled {
+  node: Object3D
+  order: string
+}
+
+/** What a node was when the hand took hold of it. */
+interface Start {
+  object: number
+  order: EulerOrder
+  world: Matrix4
+  parentInverse: Matrix4
+  turn: Euler
+}
+
+/**
+ * The handles on what is chosen. They move a pivot of their own; what the pivot did since the hand took hold of it
+ * is then done to each object, about their common centre or about its own.
+ */
 export class Handles {
   private readonly controls: TransformControls
+  private readonly pivot = new Object3D()
+  private readonly pivotStart = new Matrix4()
   private tool: Tool = 'pick'
-  private startTurn = [0, 0, 0]
+  private handled: readonly Handled[] = []
+  private starts: Start[] = []
+  private axes: Axes = 'world'
+  private centre: Centre = 'common'
 
   constructor(
     camera: Camera,
     element: HTMLElement,
     scene: Scene,
-    on: { change(values: ChannelValue[]): void; start(): void; end(): void },
+    on: { change(values: ChannelValue[], told: string): void; start(): void; end(): void },
   ) {
     this.controls = new TransformControls(camera, element)
     this.controls.setSize(1.05)
+    this.controls.setSpace('local')
     this.controls.setColors('#ff7a70', '#9bd64e', '#6fb2ff', '#ffe14d')
-    scene.add(this.controls.getHelper())
+    scene.add(this.pivot, this.controls.getHelper())
     this.controls.addEventListener('mouseDown', () => {
-      const { rotation } = this.controls.object!
-      this.startTurn = [rotation.x, rotation.y, rotation.z]
+      this.take()
       on.start()
     })
-    this.controls.addEventListener('objectChange', () => on.change(this.values()))
+    this.controls.addEventListener('objectChange', () => on.change(this.values(), this.told()))
     this.controls.addEventListener('mouseUp', on.end)
-  }
-
-  get dragging(): boolean {
-    return this.controls.dragging
   }
 
   /** Whether the pointer is over a handle, so that a press there is not a pick. */
@@ -51,15 +80,31 @@ export class Handles {
     this.controls.getHelper().visible = shown
   }
 
-  hold(node: Object3D | null, tool: Tool): void {
-    this.tool = tool
-    if (!node || tool === 'pick') {
+  hold(handled: readonly Handled[], tool: Tool, axes: Axes, centre: Centre): void {
+    ;[this.handled, this.tool, this.axes, this.centre] = [handled, tool, axes, centre]
+    if (handled.length === 0 || tool === 'pick') {
       this.controls.detach()
       return
     }
     this.controls.setMode(modes[tool])
-    this.controls.setSpace(tool === 'move' ? 'world' : 'local')
-    if (this.controls.object !== node) this.controls.attach(node)
+    if (this.controls.object !== this.pivot) this.controls.attach(this.pivot)
+    this.place()
+  }
+
+  /** Puts the pivot where the objects are now; left alone while a hand holds it. */
+  place(): void {
+    const last = this.handled.at(-1)?.node
+    if (!last || this.controls.dragging) return
+    this.pivot.position.set(0, 0, 0)
+    for (const { node } of this.handled)
+      this.pivot.position.add(scratch.setFromMatrixPosition(node.matrixWorld).divideScalar(this.handled.length))
+    // Sizes are an object's own: only along its own axes do they stay sizes.
+    const axes = this.tool === 'size' && this.handled.length === 1 ? 'own' : this.axes
+    this.pivot.quaternion.identity()
+    const whose = axes === 'own' ? last : axes === 'parent' ? last.parent : null
+    whose?.matrixWorld.decompose(scratch, this.pivot.quaternion, scratchToo)
+    this.pivot.scale.set(1, 1, 1)
+    this.pivot.updateMatrixWorld(true)
   }
 
   set snapping(on: boolean) {
@@ -73,21 +118,82 @@ export class Handles {
     this.controls.dispose()
   }
 
+  private take(): void {
+    this.pivot.updateMatrixWorld(true)
+    this.pivotStart.copy(this.pivot.matrixWorld)
+    this.starts = this.handled.map(({ node, order }) => ({
+      object: node.userData.object as number,
+      order: order.toUpperCase() as EulerOrder,
+      world: node.matrixWorld.clone(),
+      parentInverse: node.parent!.matrixWorld.clone().invert(),
+      turn: node.rotation.clone(),
+    }))
+  }
+
   private values(): ChannelValue[] {
-    const node = this.controls.object!
-    const object = node.userData.object as number
-    if (this.tool === 'turn') {
-      const { rotation } = node
-      return axes.map((axis, i) => ({
-        object,
-        channel: `turn.${axis}`,
-        value: rounded(MathUtils.RAD2DEG * nearestWinding(rotation[axis], this.startTurn[i]!)),
-      }))
-    }
-    const from = this.tool === 'size' ? node.scale : node.position
-    return axes.map((axis) => ({ object, channel: `${this.tool}.${axis}`, value: rounded(from[axis]) }))
+    this.pivot.updateMatrixWorld(true)
+    return this.starts.flatMap((start) => this.valuesOf(start))
+  }
+
+  private valuesOf({ object, order, world, parentInverse, turn }: Start): ChannelValue[] {
+    const about = scratch.setFromMatrixPosition(
+      this.centre === 'each' && this.tool !== 'move' ? world : this.pivotStart,
+    )
+    const moved = scratchToo.setFromMatrixPosition(this.pivot.matrixWorld).sub(pivotFrom(this.pivotStart))
+    // What the pivot did, without where it is: P₁·P₀⁻¹ of their linear parts.
+    const did = linear(this.pivot.matrixWorld).multiply(linear(this.pivotStart).invert())
+    const now = new Matrix4()
+      .makeTranslation(about.x + moved.x, about.y + moved.y, about.z + moved.z)
+      .multiply(did)
+      .multiply(new Matrix4().makeTranslation(-about.x, -about.y, -about.z))
+      .multiply(world)
+      .premultiply(parentInverse)
+    const [position, quaternion, scale] = [new Vector3(), new Quaternion(), new Vector3()]
+    now.decompose(position, quaternion, scale)
+    const rotation = new Euler().setFromQuaternion(quaternion, order)
+    const value = (group: string, axis: 'x' | 'y' | 'z', of: number) => ({
+      object,
+      channel: `${group}.${axis}`,
+      value: rounded(of),
+    })
+    const isAlone = this.starts.length === 1
+    const places = axisNames.map((axis) => value('move', axis, position[axis]))
+    if (this.tool === 'move') return places
+    const others =
+      this.tool === 'turn'
+        ? axisNames.map((axis) => value('turn', axis, MathUtils.RAD2DEG * nearestWinding(rotation[axis], turn[axis])))
+        : axisNames.map((axis) => value('size', axis, scale[axis]))
+    // About a common centre, turning and sizing move things as well.
+    return isAlone || this.centre === 'each' ? others : [...others, ...places]
+  }
+
+  /** What the hand has done so far, in numbers. */
+  private told(): string {
+    const did = new Matrix4().copy(this.pivotStart).invert().multiply(this.pivot.matrixWorld)
+    const [position, quaternion, scale] = [new Vector3(), new Quaternion(), new Vector3()]
+    did.decompose(position, quaternion, scale)
+    const parts = (of: { x: number; y: number; z: number }, write: (value: number) => string, rest: number) =>
+      axisNames
+        .filter((axis) => Math.abs(of[axis] - rest) > 5e-3)
+        .map((axis) => `${axis.toUpperCase()} ${write(of[axis])}`)
+        .join('  ')
+    const signed = (value: number) => `${value >= 0 ? '+' : '−'}${Math.abs(value).toFixed(2)}`
+    if (this.tool === 'move') return parts(position, signed, 0) || '0'
+    if (this.tool === 'size') return parts(scale, (value) => `×${value.toFixed(2)}`, 1) || '×1'
+    const angle = 2 * Math.acos(Math.min(1, Math.abs(quaternion.w))) * MathUtils.RAD2DEG
+    const axis = this.controls.axis
+    const way = quaternion.w < 0 ? -1 : 1
+    const sign =
+      axis?.length === 1 && axis !== 'E' ? Math.sign(way * quaternion[axis.toLowerCase() as 'x' | 'y' | 'z']) || 1 : 1
+    return `${axis?.length === 1 && axis !== 'E' ? `${axis} ` : ''}${signed(sign * angle)}°`
   }
 }
+
+const scratch = new Vector3()
+const scratchToo = new Vector3()
+const from = new Vector3()
+const pivotFrom = (matrix: Matrix4) => from.setFromMatrixPosition(matrix)
+const linear = (matrix: Matrix4) => matrix.clone().setPosition(0, 0, 0)
 
 // A hand on a handle is no more exact than this, and short numbers are kinder to read.
 const rounded = (value: number) => Math.round(value * 1e4) / 1e4

@@ -1,8 +1,6 @@
 <script setup lang="ts">
-import { useChoice, type Tool } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
-import { keyChosen } from '../values/keying'
-import { usePending } from '../values/pending'
+import KeyMenu from '../values/KeyMenu.vue'
 import { goToNeighbourKey } from './neighbourKeys'
 import { usePlayhead } from './playhead'
 import PlayMenus from './PlayMenus.vue'
@@ -14,12 +12,9 @@ import TimeField from './TimeField.vue'
 import { useTimeDisplay } from './timeDisplay'
 
 const scene = useScene()
-const choice = useChoice()
 const playhead = usePlayhead()
-const pending = usePending()
 
 const time = useTimeDisplay()
-const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key move', turn: 'Key turn', size: 'Key size' }
 </script>
 
 <template>
@@ -69,23 +64,7 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
     <TimeMenu />
     <div class="gap" />
     <RangeFields />
-    <BButton
-      variant="lemon"
-      :disabled="choice.objects.size === 0"
-      :title="
-        choice.objects.size
-          ? `${keyLabels[choice.tool]} of what is chosen at frame ${playhead.readFrame} (N); all transforms with Shift N`
-          : 'Choose an object first'
-      "
-      @click="keyChosen()"
-    >
-      {{ keyLabels[choice.tool] }} · N<span
-        v-if="pending.count"
-        class="waiting"
-        :title="`${pending.count} changed values wait for a key`"
-        >{{ pending.count }}</span
-      >
-    </BButton>
+    <KeyMenu />
   </section>
 </template>
 
@@ -142,13 +121,5 @@ const keyLabels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key mov
 }
 .gap {
   flex: 1;
-}
-.waiting {
-  min-width: 18px;
-  padding: 2px 5px;
-  border-radius: 9px;
-  background: var(--on-lemon);
-  color: var(--lemon);
-  font-size: 11px;
 }
 </style>

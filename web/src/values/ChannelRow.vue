@@ -8,10 +8,18 @@ import { usePlayhead } from '../timebar/playhead'
 import { numberStyle, useChannelState } from './channelState'
 import NumberField from './NumberField.vue'
 import Sparkline from './Sparkline.vue'
+import { useValueClipboard } from './valueClipboard'
 import ValueMarker from './ValueMarker.vue'
+import ValueMenu from './ValueMenu.vue'
 
 const props = defineProps<{ object: SceneObject; spec: ChannelSpec }>()
-const emit = defineEmits<{ hold: [value: number]; keep: [value: number]; marker: [] }>()
+const emit = defineEmits<{
+  hold: [value: number]
+  keep: [value: number]
+  marker: []
+  still: []
+  lock: [locked: boolean]
+}>()
 
 const scene = useScene()
 const playhead = usePlayhead()
@@ -27,17 +35,33 @@ const track = computed(() => {
   void scene.samplesVersion
   return scene.book.tracks(props.object.id).get(props.spec.name)
 })
+const state = computed(() => channels.state(props.object, props.spec.name))
+const locked = computed(() => {
+  void scene.rowsVersion
+  return props.object.channels.get(props.spec.name)?.locked ?? false
+})
+const tint = computed(() => /\.([xyz])$/.exec(props.spec.name)?.[1] ?? '')
+const clipboard = useValueClipboard()
 const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelectElement).value))
 </script>
 
 <template>
   <div class="channel" :data-channel="spec.name">
-    <ValueMarker :state="channels.state(object, spec.name)" :label="label" @click="emit('marker')" />
-    <span
-      class="name"
-      :class="spec.name.endsWith('.x') ? 'x' : spec.name.endsWith('.y') ? 'y' : spec.name.endsWith('.z') ? 'z' : ''"
-      >{{ spec.label }}</span
-    >
+    <ValueMarker :state="state" :label="label" :disabled="locked" @click="emit('marker')" />
+    <ValueMenu
+      :name="spec.label"
+      :label="label"
+      :tint="tint"
+      :has-keys="state !== 'still'"
+      :has-key-here="state === 'keyed'"
+      :locked="locked"
+      @key="emit('marker')"
+      @still="emit('still')"
+      @reset="emit('keep', spec.default)"
+      @copy="clipboard.copy(value)"
+      @paste="emit('keep', clipboard.value!)"
+      @lock="emit('lock', !locked)"
+    />
     <Sparkline
       :track="track"
       :first="scene.settings.work[0]"
@@ -52,6 +76,7 @@ const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelect
         role="switch"
         :aria-label="label"
         :checked="value >= 0.5"
+        :disabled="locked"
         @change="emit('keep', value >= 0.5 ? 0 : 1)"
       />
     </div>
@@ -60,6 +85,7 @@ const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       class="pick num"
       :aria-label="label"
       :value="Math.round(value)"
+      :disabled="locked"
       @change="choose"
     >
       <option v-for="(choice, i) in spec.choices" :key="choice" :value="i">{{ choice }}</option>
@@ -73,6 +99,7 @@ const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       :decimals="style.decimals"
       :least="spec.least"
       :most="spec.most"
+      :disabled="locked"
       @hold="emit('hold', $event)"
       @keep="emit('keep', $event)"
     />
@@ -86,20 +113,6 @@ const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelect
   align-items: center;
   gap: 6px;
   height: 25px;
-}
-.name {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.x {
-  color: var(--x);
-}
-.y {
-  color: var(--y);
-}
-.z {
-  color: var(--z);
 }
 .switch {
   display: flex;

@@ -16,8 +16,22 @@ const props = withDefaults(
     trim?: boolean
     /** What is shown instead of the number; then what is typed goes out as it is. */
     text?: string
+    /** What is shown where several things differ; then a change such as `+=5` goes out as it is. */
+    placeholder?: string
+    disabled?: boolean
   }>(),
-  { unit: '', step: 0.1, decimals: 2, least: -Infinity, most: Infinity, hint: '', trim: false, text: undefined },
+  {
+    unit: '',
+    step: 0.1,
+    decimals: 2,
+    least: -Infinity,
+    most: Infinity,
+    hint: '',
+    trim: false,
+    text: undefined,
+    placeholder: undefined,
+    disabled: false,
+  },
 )
 const emit = defineEmits<{
   /** While the hand drags or steps. */
@@ -26,14 +40,16 @@ const emit = defineEmits<{
   keep: [value: number]
   /** What was typed, where the field shows a text of its own. */
   typed: [text: string]
+  /** A change of whatever each value is, such as `+=5`. */
+  changed: [text: string]
 }>()
 
 const field = useTemplateRef<HTMLInputElement>('field')
 const typed = ref<string | null>(null)
 const wrong = ref(false)
 
-const shown = computed(() => typed.value ?? props.text ?? `${format(props.value)}${props.unit}`)
-const begun = () => props.text ?? String(tidy(props.value))
+const shown = computed(() => typed.value ?? props.text ?? props.placeholder ?? `${format(props.value)}${props.unit}`)
+const begun = () => props.text ?? (props.placeholder === undefined ? String(tidy(props.value)) : '')
 
 function format(value: number): string {
   const text = props.trim ? String(Number(value.toFixed(props.decimals))) : value.toFixed(props.decimals)
@@ -58,6 +74,7 @@ function finish(): void {
   if (text === begun()) return
   const value = readSum(text, props.value)
   if (props.text !== undefined) emit('typed', text)
+  else if (props.placeholder !== undefined && /^\s*[+\-*/]=/.test(text)) emit('changed', text)
   else if (value !== null) emit('keep', within(value))
 }
 
@@ -128,6 +145,7 @@ function drop(event: PointerEvent): void {
     autocomplete="off"
     spellcheck="false"
     :value="shown"
+    :disabled="disabled"
     :aria-label="label"
     :aria-invalid="wrong"
     :title="

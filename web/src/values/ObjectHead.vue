@@ -1,13 +1,16 @@
 <script setup lang="ts">
+import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { useChoice } from '../scene/choice'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
 import NameField from '../shared/NameField.vue'
 
 const props = defineProps<{ object: SceneObject }>()
 const scene = useScene()
 const choice = useChoice()
+const playhead = usePlayhead()
 
 const parents = computed(() => {
   void scene.rowsVersion
@@ -18,9 +21,25 @@ const parents = computed(() => {
 
 const rename = (name: string) => void scene.edit({ edit: 'renameObject', object: props.object.id, name })
 
+/** Whether things stay where they are when they move with something else from now on. */
+const keepsPlace = useStorage('zesty-keeps-place', true)
+/** At how many frames the object's own transforms have keys: there it keeps its place. */
+const keyTimes = computed(() => {
+  void scene.rowsVersion
+  const times = new Set<number>()
+  for (const { name, keys } of props.object.channels.values())
+    if (/^(move|turn|size)\./.test(name)) for (const time of keys.times) times.add(time)
+  return times.size
+})
+
 function putUnder(event: Event): void {
   const { value } = event.target as HTMLSelectElement
-  void scene.edit({ edit: 'setParent', objects: [props.object.id], parent: value === '' ? null : Number(value) })
+  void scene.edit({
+    edit: 'setParent',
+    objects: [...choice.objects],
+    parent: value === '' ? null : Number(value),
+    keepAt: keepsPlace.value ? playhead.frame : null,
+  })
 }
 </script>
 
@@ -38,6 +57,13 @@ function putUnder(event: Event): void {
         <option value="">nothing</option>
         <option v-for="parent in parents" :key="parent.id" :value="parent.id">{{ parent.name }}</option>
       </select>
+    </label>
+    <label class="keeps" title="When it is made to move with something else, or with nothing">
+      <input v-model="keepsPlace" type="checkbox" class="form-check-input" /> and keeps its place<template
+        v-if="keyTimes"
+      >
+        at {{ keyTimes === 1 ? 'its key' : `each of its ${keyTimes} keyed frames` }}</template
+      >
     </label>
   </header>
 </template>
@@ -70,6 +96,17 @@ function putUnder(event: Event): void {
   align-items: center;
   gap: 6px;
   font-size: 12px;
+}
+.keeps {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  margin-top: 3px;
+  color: var(--dim);
+  font-size: 11.5px;
+}
+.keeps input {
+  margin: 0;
 }
 .under select {
   min-width: 0;

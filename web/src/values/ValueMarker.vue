@@ -2,7 +2,7 @@
 /** A dot: still. A hollow bean: animated. A lemon bean: a key on this frame. A tangerine bean: changed and not keyed yet. */
 export type MarkerState = 'still' | 'animated' | 'keyed' | 'changed'
 
-defineProps<{ state: MarkerState; label: string }>()
+defineProps<{ state: MarkerState; label: string; disabled?: boolean }>()
 
 const words: Record<MarkerState, string> = {
   still: 'still. Click to set the first key here',
@@ -19,6 +19,7 @@ const words: Record<MarkerState, string> = {
     :aria-label="`${label}: ${words[state]}`"
     :title="`${label}: ${words[state]}`"
     :data-state="state"
+    :disabled="disabled"
   >
     <svg width="16" height="20" viewBox="0 0 16 20" aria-hidden="true">
       <circle v-if="state === 'still'" class="dot" cx="8" cy="10" r="1.7" />

@@ -1,13 +1,16 @@
 <script setup lang="ts">
+import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import type { ChannelSpec, ChannelValue } from '../api/http'
-import { channelsOf } from '../scene/catalogue'
+import { channelsOf, specOf } from '../scene/catalogue'
 import { useChoice } from '../scene/choice'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
 import ChannelRow from './ChannelRow.vue'
 import { useChannelState } from './channelState'
 import ColourRow from './ColourRow.vue'
+import KeySection from './KeySection.vue'
 import ObjectHead from './ObjectHead.vue'
 import { usePending } from './pending'
 
@@ -15,6 +18,11 @@ const scene = useScene()
 const choice = useChoice()
 const pending = usePending()
 const state = useChannelState()
+const playhead = usePlayhead()
+const ways = [
+  ['value', 'the same value'],
+  ['change', 'the same change'],
+] as const
 
 const object = computed<SceneObject | undefined>(() => {
   void scene.rowsVersion
@@ -30,32 +38,55 @@ const groups = computed(() => {
   }))
 })
 
-/** The same channel of every chosen object that has it. */
+/** Whether several chosen objects get the same value, or each the same change. */
+const together = useStorage<'value' | 'change'>('zesty-together', 'value')
+
+/** The same channel of every chosen object that has it and is not locked there. */
 function onChosen(channel: string, value: number): ChannelValue[] {
+  const change = value - state.kept(object.value!, channel)
   return [...choice.objects].flatMap((id) => {
     const chosen = scene.model.objects.get(id)
-    return chosen && channelsOf(chosen.kind).some((spec) => spec.name === channel)
-      ? [{ object: id, channel, value }]
-      : []
+    const spec = chosen && specOf(chosen.kind, channel)
+    if (!spec || chosen.channels.get(channel)?.locked) return []
+    const own = together.value === 'value' || id === choice.first ? value : state.kept(chosen, channel) + change
+    return [{ object: id, channel, value: Math.min(Math.max(own, spec.least), spec.most) }]
   })
 }
+
+const onAll = (channels: readonly string[]): ChannelValue[] =>
+  channels.flatMap((channel) => onChosen(channel, 0).map(({ object: id }) => ({ object: id, channel })))
+
+const still = (spec: ChannelSpec) =>
+  void scene.edit({ edit: 'stayStill', frame: playhead.frame, values: onAll([spec.name]) })
+
+const lock = (spec: ChannelSpec, locked: boolean) =>
+  void scene.edit({
+    edit: 'setLocked',
+    channels: [...choice.objects]
+      .filter((id) => specOf(scene.model.objects.get(id)!.kind, spec.name))
+      .map((id) => ({ object: id, channel: spec.name })),
+    locked,
+  })
 
 const hold = (channels: readonly string[], values: readonly number[]) =>
   pending.hold(channels.flatMap((channel, i) => onChosen(channel, values[i]!)))
 
 function keep(channels: readonly string[], values: readonly number[]): void {
   hold(channels, values)
-  void pending.keepStill()
+  void pending.finish()
 }
 
 /** A click on a marker keys the value here, or removes the key that is here. */
 function toggleKey(channels: readonly string[]): void {
   const thing = object.value!
-  const here = channels.map((channel) => ({ object: thing.id, channel, time: state.keyHere(thing, channel) }))
+  const here = channels.map((channel) => ({ channel, time: state.keyHere(thing, channel) }))
   const isHeld = channels.some((channel) => pending.get(thing.id, channel) !== undefined)
   if (!isHeld && here.every((key) => key.time !== undefined))
-    void scene.edit({ edit: 'deleteKeys', keys: here.map((key) => ({ ...key, time: key.time! })) })
-  else void pending.key(channels.map((channel) => ({ object: thing.id, channel })))
+    void scene.edit({
+      edit: 'deleteKeys',
+      keys: here.map(({ channel, time }) => ({ object: thing.id, channel, times: [time!] })),
+    })
+  else void pending.key(onAll(channels))
 }
 
 const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
@@ -63,8 +94,22 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
 
 <template>
   <aside class="values" aria-label="Values">
+    <KeySection />
     <template v-if="object">
       <ObjectHead :object="object" />
+      <div v-if="choice.objects.size > 1" class="together" role="radiogroup" aria-label="A change gives each">
+        <span class="dim">each gets</span>
+        <button
+          v-for="[way, label] in ways"
+          :key="way"
+          type="button"
+          role="radio"
+          :aria-checked="together === way"
+          @click="together = way"
+        >
+          {{ label }}
+        </button>
+      </div>
       <section v-for="group in groups" :key="group.name" :aria-label="group.name">
         <h2 class="group">{{ group.name }}</h2>
         <ChannelRow
@@ -75,6 +120,8 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
           @hold="hold([spec.name], [$event])"
           @keep="keep([spec.name], [$event])"
           @marker="toggleKey([spec.name])"
+          @still="still(spec)"
+          @lock="lock(spec, $event)"
         />
         <ColourRow
           v-if="group.hasColour"
@@ -100,6 +147,25 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
   overflow-y: auto;
   background: var(--panel);
   border-left: 1px solid var(--line);
+}
+.together {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  margin-top: 6px;
+  font-size: 12px;
+}
+.together button {
+  padding: 1px 8px;
+  border: 1px solid var(--line);
+  border-radius: 7px;
+  background: none;
+  color: var(--text);
+}
+.together button[aria-checked='true'] {
+  background: var(--lemon);
+  color: var(--on-lemon);
+  border-color: transparent;
 }
 .group {
   margin: 8px 0 2px;

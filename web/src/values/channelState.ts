@@ -31,17 +31,18 @@ export function useChannelState() {
     return keyHere(object, channel) === undefined ? 'animated' : 'keyed'
   }
 
-  /** The value at the playhead: the one held by a hand, the exact one of a still channel, or the sampled one. */
-  function value(object: SceneObject, channel: string): number {
-    const held = pending.get(object.id, channel)
-    if (held !== undefined) return held
+  /** The value at the playhead: the one held by a hand, or the one that is kept. */
+  const value = (object: SceneObject, channel: string) => pending.get(object.id, channel) ?? kept(object, channel)
+
+  /** The value that is kept at the playhead: the exact one of a still channel, or the sampled one. */
+  function kept(object: SceneObject, channel: string): number {
     const known = object.channels.get(channel)
     if (known && known.keys.count === 0) return known.still
     const track = scene.book.tracks(object.id).get(channel)
     return track ? valueAt(track, playhead.readFrame) : (specOf(object.kind, channel)?.default ?? 0)
   }
 
-  return { keyHere, state, value }
+  return { keyHere, state, value, kept }
 }
 
 /** How a channel's numbers are written and stepped. */

@@ -1,26 +1,47 @@
 import type { ChannelValue } from '../api/http'
+import { channelsOf } from '../scene/catalogue'
 import { useChoice, type Tool } from '../scene/choice'
 import { useNotices } from '../scene/notices'
+import { useScene } from '../scene/sceneStore'
+import { useKeySettings } from './keySettings'
 import { usePending } from './pending'
 
 const transforms = ['move', 'turn', 'size']
 const groupsOf: Record<Tool, string[]> = { pick: transforms, move: ['move'], turn: ['turn'], size: ['size'] }
 
-function channelsFor(groups: readonly string[]): ChannelValue[] {
-  return [...useChoice().objects].flatMap((object) =>
-    groups.flatMap((group) => ['x', 'y', 'z'].map((axis) => ({ object, channel: `${group}.${axis}` }))),
-  )
-}
-
-/** Keys what is chosen: the tool's transforms, and whatever the hand changed on this frame. */
-export function keyChosen(groups = groupsOf[useChoice().tool]): void {
+/** Keying what is there at the playhead. */
+export function useKeying() {
+  const scene = useScene()
+  const choice = useChoice()
   const pending = usePending()
-  const wanted = new Map(
-    [...channelsFor(groups), ...pending.list()].map((value) => [`${value.object}|${value.channel}`, value]),
-  )
-  if (wanted.size === 0) useNotices().say('Choose an object first; then N keys it at the playhead.')
-  else void pending.key([...wanted.values()])
-}
+  const settings = useKeySettings()
+  const notices = useNotices()
 
-/** Keys move, turn and size of what is chosen. */
-export const keyAllTransforms = (): void => keyChosen(transforms)
+  /** The channels of some objects that are wanted and not locked. */
+  const channels = (objects: Iterable<number>, isWanted: (channel: string) => boolean): ChannelValue[] =>
+    [...objects].flatMap((id) => {
+      const object = scene.model.objects.get(id)
+      if (!object) return []
+      return channelsOf(object.kind)
+        .filter(({ name }) => isWanted(name) && !object.channels.get(name)?.locked)
+        .map(({ name }) => ({ object: id, channel: name }))
+    })
+
+  function key(wanted: readonly ChannelValue[]): void {
+    const all = new Map([...wanted, ...pending.list()].map((value) => [`${value.object}|${value.channel}`, value]))
+    if (all.size === 0) notices.say('Choose an object first; then N keys it at the playhead.')
+    else void pending.key([...all.values()])
+  }
+
+  /** Keys what is chosen: the tool's transforms, or the groups named, and whatever the hand changed on this frame. */
+  const keyChosen = (groups = groupsOf[choice.tool]) =>
+    key(channels(choice.objects, (channel) => groups.includes(channel.split('.')[0]!)))
+
+  /** Keys everything that the settings say "key all" touches. */
+  const keyAll = () => key(channels(settings.objects, settings.touches))
+
+  /** Keys all attributes of what is chosen: whatever is neither moved, turned nor sized. */
+  const keyAttributes = () => key(channels(choice.objects, (channel) => !transforms.includes(channel.split('.')[0]!)))
+
+  return { keyChosen, keyAll, keyAttributes }
+}

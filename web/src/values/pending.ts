@@ -4,6 +4,8 @@ import type { ChannelValue } from '../api/http'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
+import { useAutoKey } from './autoKey'
+import { useKeySettings } from './keySettings'
 
 const nameOf = (object: number, channel: string) => `${object}|${channel}`
 
@@ -11,15 +13,20 @@ const nameOf = (object: number, channel: string) => `${object}|${channel}`
 export const usePending = defineStore('pending', () => {
   const scene = useScene()
   const playhead = usePlayhead()
+  const autoKey = useAutoKey()
+  const settings = useKeySettings()
   const values = shallowRef<ReadonlyMap<string, number>>(new Map())
   const count = computed(() => values.value.size)
 
   const get = (object: number, channel: string) => values.value.get(nameOf(object, channel))
+  const isLocked = (object: number, channel: string) =>
+    scene.model.objects.get(object)?.channels.get(channel)?.locked ?? false
 
-  /** Shows values at once, on this frame only. */
+  /** Shows values at once, on this frame only. Locked channels stay as they are. */
   function hold(changes: readonly ChannelValue[]): void {
     const next = new Map(values.value)
-    for (const { object, channel, value } of changes) next.set(nameOf(object, channel), value!)
+    for (const { object, channel, value } of changes)
+      if (!isLocked(object, channel)) next.set(nameOf(object, channel), value!)
     values.value = next
   }
 
@@ -37,8 +44,9 @@ export const usePending = defineStore('pending', () => {
   const isAnimated = (object: number, channel: string) =>
     (scene.model.objects.get(object)?.channels.get(channel)?.keys.count ?? 0) > 0
 
-  /** Makes edits of the values held on still channels; the others stay held. */
-  async function keepStill(): Promise<void> {
+  /** The hand has let go: with auto-key on, what it changed is keyed; else still channels are changed and the others wait. */
+  async function finish(): Promise<void> {
+    if (autoKey.isOn) return key(list(), scene.settings.work[0])
     const still = list().filter((value) => !isAnimated(value.object, value.channel))
     if (still.length === 0) return
     await scene.edit({ edit: 'setValues', values: still })
@@ -51,14 +59,18 @@ export const usePending = defineStore('pending', () => {
     values.value = next
   }
 
-  /** Keys channels at the playhead: at the values held, or as they are. */
-  async function key(channels: readonly ChannelValue[]): Promise<void> {
+  /**
+   * Keys channels at the playhead: at the values held, or as they are.
+   * @param anchor The frame on which a channel that was still so far keeps its old value; none if left out.
+   */
+  async function key(channels: readonly ChannelValue[], anchor?: number): Promise<void> {
     const wanted = new Map(channels.map((value) => [nameOf(value.object, value.channel), value]))
     for (const held of list())
       if (wanted.has(nameOf(held.object, held.channel))) wanted.set(nameOf(held.object, held.channel), held)
     if (wanted.size === 0) return
     const all = [...wanted.values()]
-    if (await scene.edit({ edit: 'keyChannels', frame: playhead.frame, values: all, interpolation: 'clamped' }))
+    const { interpolation } = settings
+    if (await scene.edit({ edit: 'keyChannels', frame: playhead.frame, values: all, interpolation, anchor }))
       release(all)
   }
 
@@ -68,11 +80,12 @@ export const usePending = defineStore('pending', () => {
     if (lost.length === 0) return
     clear()
     const what = lost.length === 1 ? 'A changed value was' : `${lost.length} changed values were`
+    const { interpolation } = settings
     useNotices().say(`${what} not keyed on frame ${from}.`, {
       label: 'Key now',
-      run: () => void scene.edit({ edit: 'keyChannels', frame: from, values: lost, interpolation: 'clamped' }),
+      run: () => void scene.edit({ edit: 'keyChannels', frame: from, values: lost, interpolation }),
     })
   }
 
-  return { values, count, get, list, hold, clear, keepStill, key, leave }
+  return { values, count, get, list, hold, clear, finish, key, leave }
 })

@@ -9,8 +9,11 @@ import { useFinder } from '../commands/finder'
 import ShortcutList from '../commands/ShortcutList.vue'
 import { useShortcuts } from '../commands/shortcuts'
 import DeskPanel from '../desk/DeskPanel.vue'
+import KeyDialogs from '../desk/KeyDialogs.vue'
 import { useTimeView } from '../desk/timeView'
+import { useArranging } from '../desk/arranging'
 import { useChoice } from '../scene/choice'
+import { firstAtOrAfter } from '../scene/keys'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import StageView from '../stage/StageView.vue'
@@ -26,6 +29,7 @@ const props = defineProps<{ id: number }>()
 const router = useRouter()
 const scene = useScene()
 const choice = useChoice()
+const arranging = useArranging()
 const playhead = usePlayhead()
 const pending = usePending()
 const views = useViews()
@@ -89,6 +93,11 @@ watch(
   () => {
     const there = [...choice.objects].filter((id) => scene.model.objects.has(id))
     if (there.length !== choice.objects.size) choice.choose(there)
+    if (choice.keyCount && !arranging.isUnderWay())
+      choice.keepOnly((object, channel, time) => {
+        const keys = scene.model.objects.get(object)?.channels.get(channel)?.keys
+        return keys !== undefined && keys.times[firstAtOrAfter(keys, time)] === time
+      })
   },
 )
 watch(
@@ -132,6 +141,7 @@ onBeforeUnmount(() => {
     <CommandFinder v-if="finder.finding" :commands="commands" />
     <ShortcutList :commands="commands" />
     <TimeDialogs />
+    <KeyDialogs />
   </main>
 </template>
 

@@ -1,0 +1,18 @@
+<script setup lang="ts">
+import ClashDialog from './ClashDialog.vue'
+import HoldDialog from './HoldDialog.vue'
+import { useKeyDialogs } from './keyDialogs'
+import LeadDialog from './LeadDialog.vue'
+import NamedChoiceDialog from './NamedChoiceDialog.vue'
+import OnFramesDialog from './OnFramesDialog.vue'
+
+const dialogs = useKeyDialogs()
+</script>
+
+<template>
+  <OnFramesDialog v-if="dialogs.asked?.kind === 'onFrames'" @close="dialogs.close" />
+  <HoldDialog v-else-if="dialogs.asked?.kind === 'hold'" @close="dialogs.close" />
+  <LeadDialog v-else-if="dialogs.asked?.kind === 'lead'" @close="dialogs.close" />
+  <NamedChoiceDialog v-else-if="dialogs.asked?.kind === 'namedChoice'" :id="dialogs.asked.id" @close="dialogs.close" />
+  <ClashDialog />
+</template>

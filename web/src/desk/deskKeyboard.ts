@@ -1,0 +1,97 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { channelLabel, specOf } from '../scene/catalogue'
+import { useChoice } from '../scene/choice'
+import { arrives, leaves } from '../scene/keys'
+import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
+import { useDesk } from './deskStore'
+import { keysBetween, keysOf, neighbourTime } from './laneKeys'
+import type { Lane } from './lanes'
+
+/** Going about the desk with the keyboard: a lane and a key on it, told to those who cannot see them. */
+export const useDeskKeyboard = defineStore('deskKeyboard', () => {
+  const scene = useScene()
+  const choice = useChoice()
+  const desk = useDesk()
+  const playhead = usePlayhead()
+  const lane = ref<string | null>(null)
+  const time = ref<number | null>(null)
+  const said = ref('')
+  const isHere = ref(false)
+
+  const current = computed(() => desk.lanes.find(({ id }) => id === lane.value) ?? desk.lanes[0])
+  const cursor = computed(() => (isHere.value && current.value ? { lane: current.value.id, time: time.value } : null))
+  const frame = (ticks: number) => Number((ticks / scene.settings.ticksPerFrame).toFixed(2))
+
+  const laneName = ({ kind, label, object }: Lane) =>
+    kind === 'channel' || kind === 'group' ? `${object!.name}, ${label}` : label
+
+  /** A key in words: its frame and, on a single channel, its value and how motion arrives and leaves. */
+  function keyWords(of: Lane, at: number): string {
+    const isChosen = choice.areChosen(keysBetween([of], at, at)) ? ', chosen' : ''
+    if (of.kind !== 'channel') {
+      const count = keysBetween([of], at, at).reduce((sum, { times }) => sum + times.length, 0)
+      return `${count === 1 ? '1 key' : `${count} keys`} at frame ${frame(at)}${isChosen}`
+    }
+    const { object, name } = of.channels[0]!
+    const keys = keysOf(of.channels[0]!)
+    const i = keys.times.indexOf(at)
+    const value = Number(keys.values[i]!.toFixed(3))
+    const way = `arrives ${arrives(keys.modes[i]!)}, leaves ${leaves(keys.modes[i]!)}`
+    return `${object.name} ${channelLabel(specOf(object.kind, name)!)}, key at frame ${frame(at)}, value ${value}, ${way}${isChosen}`
+  }
+
+  function step(rows: number): void {
+    const row = desk.lanes.indexOf(current.value!)
+    const next = desk.lanes[Math.min(Math.max(row + rows, 0), desk.lanes.length - 1)]!
+    lane.value = next.id
+    time.value = null
+    const count = next.channels.reduce((sum, channel) => sum + keysOf(channel).count, 0)
+    said.value = `${laneName(next)}, ${count === 0 ? 'no keys' : count === 1 ? '1 key' : `${count} keys`}`
+  }
+
+  function go(way: -1 | 1, toEnd = false): void {
+    const from = toEnd ? -way * Infinity : (time.value ?? playhead.frame * scene.settings.ticksPerFrame - way / 2)
+    const found = neighbourTime(current.value!, from, way)
+    if (found === null) {
+      said.value = 'No key further that way.'
+      return
+    }
+    time.value = found
+    said.value = keyWords(current.value!, found)
+  }
+
+  function pick(how: 'only' | 'toggle'): void {
+    if (time.value === null) return
+    choice.chooseKeys(keysBetween([current.value!], time.value, time.value), how)
+    said.value = keyWords(current.value!, time.value)
+  }
+
+  function press(event: KeyboardEvent): void {
+    if (!current.value || event.altKey) return
+    const keys: Record<string, () => void> = {
+      ArrowUp: () => step(-1),
+      ArrowDown: () => step(1),
+      ArrowLeft: () => go(-1),
+      ArrowRight: () => go(1),
+      Home: () => go(1, true),
+      End: () => go(-1, true),
+      ' ': () => pick(event.ctrlKey || event.shiftKey ? 'toggle' : 'only'),
+      Enter: () => time.value !== null && playhead.goTo(frame(time.value)),
+    }
+    const act = keys[event.key]
+    if (!act) return
+    event.preventDefault()
+    event.stopPropagation()
+    isHere.value = true
+    act()
+  }
+
+  /** Keys that were moved take the cursor along. */
+  function follow(ticks: number): void {
+    if (time.value !== null) time.value += ticks
+  }
+
+  return { cursor, said, isHere, press, follow }
+})

@@ -1,0 +1,68 @@
+import { defineStore } from 'pinia'
+import { computed, shallowRef } from 'vue'
+import type { KeyClip } from '../api/http'
+import { useChoice } from '../scene/choice'
+import { useNotices } from '../scene/notices'
+import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
+import { useArranging } from './arranging'
+
+export interface Pasting {
+  /** Where they were, instead of at the playhead. */
+  inPlace?: boolean
+  mirrored?: boolean
+}
+
+/** Keys that were copied, whole, until others are. */
+export const useKeyClipboard = defineStore('keyClipboard', () => {
+  const scene = useScene()
+  const choice = useChoice()
+  const playhead = usePlayhead()
+  const notices = useNotices()
+  const arranging = useArranging()
+  const clip = shallowRef<KeyClip | null>(null)
+  const isEmpty = computed(() => clip.value === null)
+
+  async function copy(): Promise<boolean> {
+    if (choice.keyCount === 0) {
+      notices.say('Choose some keys on the desk first.')
+      return false
+    }
+    try {
+      clip.value = await scene.copyKeys(choice.keySets())
+      return true
+    } catch (wrong) {
+      notices.problem(wrong)
+      return false
+    }
+  }
+
+  async function cut(): Promise<void> {
+    const keys = choice.keySets()
+    if (!(await copy())) return
+    choice.clearKeys()
+    await scene.edit({ edit: 'deleteKeys', keys })
+  }
+
+  /** Pastes on the objects that the keys are from or, where others are chosen, on those. */
+  async function paste({ inPlace = false, mirrored = false }: Pasting = {}): Promise<void> {
+    if (!clip.value) {
+      notices.say('Nothing has been copied; choose keys and press Ctrl C.')
+      return
+    }
+    const sources = new Set(clip.value.channels.map(({ object }) => object))
+    const onOthers = choice.objects.size > 0 && ![...choice.objects].some((id) => sources.has(id))
+    await arranging.make(
+      {
+        edit: 'pasteKeys',
+        clip: clip.value,
+        at: inPlace ? null : playhead.frame,
+        onto: onOthers ? [...choice.objects] : null,
+        mirrored,
+      },
+      [],
+    )
+  }
+
+  return { isEmpty, copy, cut, paste }
+})

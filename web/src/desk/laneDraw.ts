@@ -1,0 +1,177 @@
+import { firstAtOrAfter } from '../scene/keys'
+import { xOf, type DeskPicture } from './deskDraw'
+import type { ChoiceBox } from './deskStore'
+import { drawPlainStem, drawStem } from './keyStem'
+import { keysOf } from './laneKeys'
+import type { Lane } from './lanes'
+
+export interface LanePicture {
+  lanes: readonly Lane[]
+  scrolled: number
+  /** Objects that are chosen. */
+  chosen: ReadonlySet<number>
+  chosenTimes: (object: number, channel: string) => ReadonlySet<number> | undefined
+  spacing: (lane: Lane) => Float32Array | null
+  box: ChoiceBox | null
+  /** Where the keyboard is: a lane and a time on it. */
+  cursor: { lane: string; time: number | null } | null
+}
+
+/** How far beside the keys the box around a choice has its sides, in pixels. */
+export const boxMargin = 10
+
+export function drawLanes(ctx: CanvasRenderingContext2D, p: DeskPicture, picture: LanePicture): void {
+  const { lanes, scrolled } = picture
+  const c = p.colours
+  ctx.fillStyle = c.ink
+  ctx.fillRect(0, 0, p.width, p.height)
+  for (const lane of lanes) {
+    const top = lane.top - scrolled
+    if (lane.kind === 'object' && picture.chosen.has(lane.object!.id)) {
+      ctx.fillStyle = c.laneChosen
+      ctx.fillRect(0, top, p.width, lane.height)
+    } else if (lane.kind === 'scene') {
+      ctx.fillStyle = c.panel
+      ctx.fillRect(0, top, p.width, lane.height)
+    }
+    ctx.fillStyle = c.lineSoft
+    ctx.fillRect(0, top + lane.height - 1, p.width, 1)
+  }
+  shadeOutside(ctx, p)
+  for (const lane of lanes) {
+    const top = lane.top - scrolled
+    const band = picture.spacing(lane)
+    if (band) drawSpacing(ctx, p, band, top + lane.height - 6)
+    drawKeys(ctx, p, lane, top + (band ? 9 : lane.height / 2), picture.chosenTimes)
+  }
+  if (picture.box) drawChoiceBox(ctx, p, picture.box, scrolled)
+  const at = picture.cursor && lanes.find(({ id }) => id === picture.cursor!.lane)
+  if (at) drawCursor(ctx, p, at, picture.cursor!.time, scrolled)
+}
+
+/** Frames outside the scene range are there, but not played. */
+function shadeOutside(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
+  ctx.fillStyle = p.colours.panel
+  ctx.globalAlpha = 0.55
+  const left = xOf(p, p.range[0])
+  const right = xOf(p, p.range[1])
+  if (left > 0) ctx.fillRect(0, 0, left, p.height)
+  if (right < p.width) ctx.fillRect(right, 0, p.width - right, p.height)
+  ctx.globalAlpha = 1
+}
+
+/** One column of pixels: the key that stands there, and what else is to be known of the column. */
+const [one, several, chosen, waiting] = [1, 2, 4, 8]
+/** Keys a little outside the picture reach into it. */
+const margin = 12
+let marks = new Uint8Array(0)
+let modes = new Uint8Array(0)
+let times = new Float64Array(0)
+
+function drawKeys(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  lane: Lane,
+  middle: number,
+  chosenTimes: LanePicture['chosenTimes'],
+): void {
+  const columns = Math.ceil(p.width) + 2 * margin
+  if (marks.length < columns) {
+    marks = new Uint8Array(columns)
+    modes = new Uint8Array(columns)
+    times = new Float64Array(columns)
+  } else marks.fill(0)
+
+  const scale = p.width / ((p.last - p.first) * p.ticksPerFrame)
+  const start = p.first * p.ticksPerFrame
+  const [from, to] = [start - margin / scale, start + (p.width + margin) / scale]
+  // A key outside the scene range waits there: it is not played, and not lost.
+  const [rangeStart, rangeEnd] = p.range.map((frame) => frame * p.ticksPerFrame) as [number, number]
+  for (const channel of lane.channels) {
+    const keys = keysOf(channel)
+    const some = chosenTimes(channel.object.id, channel.name)
+    for (let i = firstAtOrAfter(keys, from); i < keys.count; i++) {
+      const time = keys.times[i]!
+      if (time > to) break
+      const x = Math.round((time - start) * scale) + margin
+      const mark = marks[x]!
+      if (mark === 0) {
+        times[x] = time
+        modes[x] = keys.modes[i]!
+        marks[x] = one | (time < rangeStart || time > rangeEnd ? waiting : 0)
+      } else if (times[x] !== time) marks[x] = mark | several
+      if (some?.has(time)) marks[x] = marks[x]! | chosen
+    }
+  }
+
+  const { lemon, cream, dim } = p.colours
+  let previous = -Infinity
+  for (let x = 0; x < columns; x++) {
+    const mark = marks[x]!
+    if (mark === 0) continue
+    const colour = mark & chosen ? lemon : mark & waiting ? dim : cream
+    let isCrowded = (mark & several) !== 0 || x - previous < 9
+    for (let beside = x + 1; !isCrowded && beside < x + 9 && beside < columns; beside++) isCrowded = marks[beside] !== 0
+    if (isCrowded) drawPlainStem(ctx, x - margin, middle, colour)
+    else drawStem(ctx, (times[x]! - start) * scale, middle, modes[x]!, colour)
+    previous = x
+  }
+}
+
+/** The spacing band: the stronger the colour, the further the object travels in that frame. */
+function drawSpacing(ctx: CanvasRenderingContext2D, p: DeskPicture, band: Float32Array, top: number): void {
+  ctx.fillStyle = p.colours.tangerine
+  const step = Math.max(1, Math.ceil((p.last - p.first) / p.width))
+  const from = Math.max(p.range[0], Math.floor(p.first))
+  const to = Math.min(p.range[1], Math.ceil(p.last))
+  for (let frame = from; frame < to; frame += step) {
+    const strength = band[frame - p.range[0]] ?? 0
+    if (strength < 0.004) continue
+    ctx.globalAlpha = 0.14 + 0.86 * strength
+    const x = xOf(p, frame)
+    ctx.fillRect(x, top, xOf(p, frame + step) - x + 0.4, 4)
+  }
+  ctx.globalAlpha = 1
+}
+
+/** Brackets around the chosen keys: their sides are pulled to scale the choice. */
+function drawChoiceBox(ctx: CanvasRenderingContext2D, p: DeskPicture, box: ChoiceBox, scrolled: number): void {
+  const top = Math.max(1, box.top - scrolled + 1)
+  const bottom = Math.min(p.height - 1, box.bottom - scrolled - 2)
+  if (bottom <= top) return
+  ctx.strokeStyle = p.colours.lemon
+  ctx.lineWidth = 2
+  ctx.lineCap = 'round'
+  for (const [time, side] of [
+    [box.from, -1],
+    [box.to, 1],
+  ] as const) {
+    const x = xOf(p, time / p.ticksPerFrame) + side * boxMargin
+    ctx.beginPath()
+    ctx.moveTo(x - side * 4, top)
+    ctx.lineTo(x, top)
+    ctx.lineTo(x, bottom)
+    ctx.lineTo(x - side * 4, bottom)
+    ctx.stroke()
+  }
+}
+
+/** Where the keyboard is on the desk. */
+function drawCursor(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  lane: Lane,
+  time: number | null,
+  scrolled: number,
+): void {
+  const top = lane.top - scrolled
+  ctx.strokeStyle = p.colours.text
+  ctx.lineWidth = 1
+  ctx.setLineDash([2, 2])
+  ctx.strokeRect(0.5, top + 0.5, p.width - 1, lane.height - 2)
+  ctx.setLineDash([])
+  if (time === null) return
+  const x = xOf(p, time / p.ticksPerFrame)
+  ctx.lineWidth = 1.5
+  ctx.strokeRect(x - 9, top + 1.5, 18, lane.height - 4)
+}

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { useChoice } from '../scene/choice'
+import { axesNames, centreNames, useHandling, type Axes, type Centre } from './handling'
+
+const handling = useHandling()
+const choice = useChoice()
+const axes = Object.entries(axesNames) as [Axes, string][]
+const centres = Object.entries(centreNames) as [Centre, string][]
+</script>
+
+<template>
+  <BDropdown
+    size="sm"
+    variant="chip"
+    toggle-class="chip"
+    :text="axesNames[handling.axes]"
+    title="Along which axes the handles work and, for several objects, about which centre"
+    end
+  >
+    <BDropdownItemButton
+      v-for="[each, name] in axes"
+      :key="each"
+      :active="handling.axes === each"
+      @click="handling.axes = each"
+      >{{ name }}</BDropdownItemButton
+    >
+    <BDropdownDivider />
+    <BDropdownText v-if="choice.objects.size < 2" class="dim">Several objects turn and size</BDropdownText>
+    <BDropdownItemButton
+      v-for="[each, name] in centres"
+      :key="each"
+      :active="handling.centre === each"
+      @click="handling.centre = each"
+      >{{ name }}</BDropdownItemButton
+    >
+  </BDropdown>
+</template>

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useChoice, type Tool } from '../scene/choice'
+import { interpolations } from '../scene/keys'
+import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
+import { useAutoKey } from './autoKey'
+import { useKeying } from './keying'
+import { keyFilters, useKeySettings } from './keySettings'
+import { usePending } from './pending'
+
+/** Auto-key, the key button, and what they do. */
+const scene = useScene()
+const choice = useChoice()
+const playhead = usePlayhead()
+const pending = usePending()
+const autoKey = useAutoKey()
+const keying = useKeying()
+const settings = useKeySettings()
+
+const labels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key move', turn: 'Key turn', size: 'Key size' }
+const named = computed(() => {
+  void scene.rowsVersion
+  return [...scene.model.namedChoices.values()]
+})
+const nothing = computed(() => choice.objects.size === 0)
+</script>
+
+<template>
+  <BButton
+    variant="quiet"
+    class="auto"
+    :class="{ on: autoKey.isOn }"
+    :pressed="autoKey.isOn"
+    :title="`Auto-key (A): every change by hand makes a key; the first of a still value also keeps the old one at frame ${scene.settings.work[0]}`"
+    @click="autoKey.toggle()"
+  >
+    <i class="bi bi-record-fill" aria-hidden="true" /> Auto-key
+  </BButton>
+  <BDropdown
+    split
+    variant="lemon"
+    size="sm"
+    strategy="fixed"
+    end
+    :split-disabled="nothing"
+    split-class="key"
+    toggle-text="What is keyed, and how"
+    auto-close="outside"
+    :title="
+      nothing
+        ? 'Choose an object first'
+        : `${labels[choice.tool]} of what is chosen at frame ${playhead.readFrame} (N); all with Shift N`
+    "
+    @split-click="keying.keyChosen()"
+  >
+    <template #button-content
+      >{{ labels[choice.tool] }} · N<span
+        v-if="pending.count"
+        class="waiting"
+        :title="`${pending.count} changed values wait for a key`"
+        >{{ pending.count }}</span
+      ></template
+    >
+    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['move'])">Key move</BDropdownItemButton>
+    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['turn'])">Key turn</BDropdownItemButton>
+    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['size'])">Key size</BDropdownItemButton>
+    <BDropdownItemButton :disabled="nothing" @click="keying.keyAttributes()">Key all attributes</BDropdownItemButton>
+    <BDropdownItemButton :disabled="settings.objects.length === 0" @click="keying.keyAll()"
+      >Key all <kbd>Shift N</kbd></BDropdownItemButton
+    >
+    <BDropdownDivider />
+    <BDropdownText class="heading">Key all touches</BDropdownText>
+    <BDropdownItemButton
+      v-for="{ name } in keyFilters"
+      :key="name"
+      :active="settings.filters.includes(name)"
+      @click="settings.toggleFilter(name)"
+      >{{ name }}</BDropdownItemButton
+    >
+    <BDropdownText class="heading">of</BDropdownText>
+    <BDropdownItemButton :active="settings.scope === 'chosen'" @click="settings.scope = 'chosen'"
+      >the chosen objects</BDropdownItemButton
+    >
+    <BDropdownItemButton :active="settings.scope === 'all'" @click="settings.scope = 'all'"
+      >all objects</BDropdownItemButton
+    >
+    <BDropdownItemButton
+      v-for="each in named"
+      :key="each.id"
+      :active="settings.scope === each.id"
+      @click="settings.scope = each.id"
+      >{{ each.name }} <span class="hint num">{{ each.objects.length }}</span></BDropdownItemButton
+    >
+    <BDropdownDivider />
+    <BDropdownText class="heading">New keys arrive and leave</BDropdownText>
+    <BDropdownItemButton
+      v-for="mode in interpolations.filter((each) => each !== 'free')"
+      :key="mode"
+      :active="settings.interpolation === mode"
+      @click="settings.interpolation = mode"
+      >{{ mode }}</BDropdownItemButton
+    >
+  </BDropdown>
+</template>
+
+<style scoped>
+.auto.on {
+  --bs-btn-color: var(--text);
+  --bs-btn-active-color: var(--text);
+  border-color: var(--tangerine) !important;
+  background: repeating-linear-gradient(
+    -45deg,
+    color-mix(in srgb, var(--tangerine) 34%, var(--ink)) 0 6px,
+    color-mix(in srgb, var(--tangerine) 14%, var(--ink)) 6px 12px
+  );
+}
+.auto.on .bi {
+  color: var(--tangerine);
+}
+.waiting {
+  min-width: 18px;
+  margin-left: 6px;
+  padding: 2px 5px;
+  border-radius: 9px;
+  background: var(--on-lemon);
+  color: var(--lemon);
+  font-size: 11px;
+}
+:deep(.heading) {
+  padding-block: 2px;
+  color: var(--dim);
+  font-size: 11.5px;
+}
+kbd {
+  margin-left: 8px;
+}
+</style>

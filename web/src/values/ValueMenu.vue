@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { useValueClipboard } from './valueClipboard'
+
+/** What can be done with one value, behind its name. */
+defineProps<{
+  name: string
+  label: string
+  tint: string
+  hasKeys: boolean
+  hasKeyHere: boolean
+  locked: boolean
+}>()
+defineEmits<{ key: []; still: []; reset: []; copy: []; paste: []; lock: [] }>()
+const clipboard = useValueClipboard()
+</script>
+
+<template>
+  <BDropdown
+    no-caret
+    size="sm"
+    variant="link"
+    strategy="fixed"
+    :toggle-class="`value-name ${tint}`"
+    :title="`${label}: click for what can be done with it`"
+    lazy
+  >
+    <template #button-content
+      >{{ name }}<i v-if="locked" class="bi bi-lock-fill lock" title="Locked" aria-label="locked"
+    /></template>
+    <BDropdownItemButton :disabled="locked" @click="$emit('key')">{{
+      hasKeyHere ? 'Remove the key here' : 'Key here'
+    }}</BDropdownItemButton>
+    <BDropdownItemButton
+      :disabled="locked || !hasKeys"
+      title="Removes all keys of the value and keeps what it is on this frame"
+      @click="$emit('still')"
+      >Still here</BDropdownItemButton
+    >
+    <BDropdownItemButton :disabled="locked" @click="$emit('reset')">Reset</BDropdownItemButton>
+    <BDropdownDivider />
+    <BDropdownItemButton @click="$emit('copy')">Copy the value</BDropdownItemButton>
+    <BDropdownItemButton :disabled="locked || clipboard.value === null" @click="$emit('paste')"
+      >Paste the value
+      <span v-if="clipboard.value !== null" class="hint num">{{
+        Number(clipboard.value.toFixed(4))
+      }}</span></BDropdownItemButton
+    >
+    <BDropdownDivider />
+    <BDropdownItemButton @click="$emit('lock')">{{ locked ? 'Unlock' : 'Lock' }}</BDropdownItemButton>
+  </BDropdown>
+</template>
+
+<style scoped>
+:deep(.value-name) {
+  max-width: 84px;
+  padding: 0 3px;
+  margin-left: -3px;
+  border: 0;
+  border-radius: 5px;
+  color: var(--text);
+  font-size: inherit;
+  line-height: 20px;
+  text-decoration: none;
+  text-align: left;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+:deep(.value-name:hover) {
+  background: var(--raised);
+  color: var(--text);
+}
+:deep(.value-name.x) {
+  color: var(--x);
+}
+:deep(.value-name.y) {
+  color: var(--y);
+}
+:deep(.value-name.z) {
+  color: var(--z);
+}
+.lock {
+  margin-left: 5px;
+  color: var(--dim);
+  font-size: 10px;
+}
+</style>
