@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Diagnostics;
 using System.Globalization;
 using System.Text.Json;
@@ -18,6 +19,7 @@ await Sampling();
 await OneKey();
 Opening();
 Stretching();
+MovingKeys();
 
 // Sampling 1,000 objects × 9 channels × 1,000 frames on all cores, and the same keys in three.js' mixer in Node.
 async Task Sampling()
@@ -95,4 +97,15 @@ void Stretching()
     Measure.Print($"stretch {count} keys and keep it", Measure.Median(times) / 1000, "s");
     Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
     Directory.Delete(folder, recursive: true);
+}
+
+// Moving 100,000 keys of a scene by a frame and a half: the edit itself, not kept.
+void MovingKeys()
+{
+    var scene = Scenes.Boxes(100, 1112, 112);
+    var keys = scene.Objects.Values
+        .SelectMany(thing => thing.Channels.Select(c => new KeySet(thing.Id, c.Key, [.. c.Value.Curve!.Keys.Select(key => key.Time)])))
+        .ToImmutableArray();
+    var times = Measure.Runs(9, () => new MoveKeys(keys, 1.5m).Apply(scene));
+    Measure.Print($"move {keys.Sum(set => set.Times.Length)} keys", Measure.Median(times), "ms");
 }

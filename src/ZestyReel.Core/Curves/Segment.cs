@@ -21,7 +21,8 @@ public readonly record struct Segment(
     /// <summary>The value at a time inside the segment, right key excluded.</summary>
     public double ValueAt(double ticks)
     {
-        if (Held) return V0;
+        // A flat stretch stands exactly still; the sum below would waver in its last digit.
+        if (Held || (V1 == V0 && V2 == V0 && V3 == V0)) return V0;
         var s = (ticks - Start) / Length;
         // With both handles at a third, time is the Bézier's own parameter.
         var u = T1 == Third && T2 == TwoThirds ? s : ParameterAt(s);

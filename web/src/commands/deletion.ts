@@ -1,3 +1,4 @@
+import { useArranging } from '../desk/arranging'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 
@@ -5,12 +6,10 @@ import { useScene } from '../scene/sceneStore'
 export function useDeletion(): () => void {
   const scene = useScene()
   const choice = useChoice()
+  const arranging = useArranging()
   return () => {
-    const keys = choice.keySets()
-    if (keys.length) {
-      choice.clearKeys()
-      void scene.edit({ edit: 'deleteKeys', keys })
-    } else if (choice.objects.size) {
+    if (choice.keyCount) void arranging.onChosen((keys) => ({ edit: 'deleteKeys', keys }))
+    else if (choice.objects.size) {
       const objects = [...choice.objects]
       choice.choose([])
       void scene.edit({ edit: 'deleteObjects', objects })

@@ -47,7 +47,7 @@ export function keyCommands(): Command[] {
 
   const nudge = (frames: number) =>
     onKeys(async () => {
-      const kept = await arranging.make({ edit: 'moveKeys', keys: choice.keySets(), frames, ripple: false })
+      const kept = await arranging.onChosen((keys) => ({ edit: 'moveKeys', keys, frames, ripple: false }))
       if (!kept) return
       keyboard.follow(frames * scene.settings.ticksPerFrame)
       keyboard.said = `Moved by ${frames} ${Math.abs(frames) === 1 ? 'frame' : 'frames'}`
@@ -92,7 +92,7 @@ export function keyCommands(): Command[] {
     { title: 'Add a lead before the motion…', run: () => dialogs.ask({ kind: 'lead' }) },
     ...interpolations.map((mode) => ({
       title: `Arrive and leave ${mode}`,
-      run: onKeys(() => void scene.edit({ edit: 'setInterpolation', keys: choice.keySets(), in: mode, out: mode })),
+      run: onKeys(() => void arranging.onChosen((keys) => ({ edit: 'setInterpolation', keys, in: mode, out: mode }))),
     })),
     { title: 'Let go of values that are not keyed', run: pending.clear },
   ]

@@ -20,7 +20,13 @@ export function objectCommands(): Command[] {
   }
 
   return [
-    { group: 'Objects', title: 'Duplicate the chosen objects', run: () => void duplicate() },
+    {
+      group: 'Objects',
+      title: 'Duplicate the chosen objects with their motion',
+      keys: ['$mod+d'],
+      shown: 'Ctrl D',
+      run: () => void duplicate(),
+    },
     {
       group: 'Objects',
       title: 'Choose all objects',

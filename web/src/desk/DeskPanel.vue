@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, useTemplateRef, watch } from 'vue'
-import { useChoice } from '../scene/choice'
+import { laneOf, useChoice } from '../scene/choice'
 import { drawSoon } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
@@ -11,6 +11,7 @@ import DeskFoot from './DeskFoot.vue'
 import { useDeskKeyboard } from './deskKeyboard'
 import { useDeskPicture } from './deskPicture'
 import DeskRuler from './DeskRuler.vue'
+import DeskReadout from './DeskReadout.vue'
 import { useDesk } from './deskStore'
 import FilterMenu from './FilterMenu.vue'
 import { drawLanes } from './laneDraw'
@@ -40,11 +41,12 @@ const { height: bodyHeight } = useElementSize(body)
 const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
 const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
   const p = picture(width, height)
+  const { keys } = choice
   drawLanes(ctx, p, {
     lanes: shown.value,
     scrolled: desk.scrolled,
     chosen: choice.objects,
-    chosenTimes: choice.chosenTimes,
+    chosenTimes: (object, channel) => (keys.size ? keys.get(laneOf(object, channel)) : undefined),
     spacing: desk.spacing,
     box: desk.choiceBox,
     cursor: keyboard.cursor,
@@ -167,13 +169,7 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
           @wheel.prevent="wheel"
         />
         <PlayheadLine :first="view.first" :last="view.last" :width="lanes.width.value" />
-        <span
-          v-if="readout"
-          class="readout num"
-          :class="{ left: readout.x > lanes.width.value - 190 }"
-          :style="{ left: `${readout.x}px`, top: `${readout.y}px` }"
-          >{{ readout.text }}</span
-        >
+        <DeskReadout :told="readout" :width="lanes.width.value" />
         <span class="visually-hidden" role="status">{{ keyboard.said }}</span>
       </div>
     </div>
@@ -231,21 +227,6 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
 .sticky {
   position: sticky;
   top: 0;
-}
-.readout {
-  position: absolute;
-  translate: 12px -28px;
-  padding: 2px 8px;
-  border-radius: 7px;
-  background: var(--lemon);
-  color: var(--on-lemon);
-  font-size: 11.5px;
-  font-weight: 600;
-  white-space: nowrap;
-  pointer-events: none;
-}
-.readout.left {
-  translate: calc(-100% - 12px) -28px;
 }
 .lanes {
   width: 100%;

@@ -5,7 +5,7 @@ import { colours } from '../styles/scheme'
 import PlayheadLine from './PlayheadLine.vue'
 import { frameOf, xOf } from './deskDraw'
 import { useDeskPicture } from './deskPicture'
-import { drawOverview, overviewParts } from './overviewDraw'
+import { countColumns, drawOverview, overviewParts } from './overviewDraw'
 import { useRangeEnds, type HeldEnd } from './rangeEnds'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
@@ -31,8 +31,10 @@ const allKeys = computed(() => {
   )
 })
 const strip = useCanvas(canvas, (ctx, width, height) =>
-  drawOverview(ctx, picture(width, height, ...whole.value), allKeys.value, [view.first, view.last]),
+  drawOverview(ctx, picture(width, height, ...whole.value), columns.value, [view.first, view.last]),
 )
+// Counted anew only when keys or the strip change, not when its window moves.
+const columns = computed(() => countColumns(picture(strip.width.value, 0, ...whole.value), allKeys.value))
 watch([() => view.first, () => view.last, whole, allKeys, colours], strip.redraw, { flush: 'sync' })
 
 const stretch = () => ({ width: strip.width.value, first: whole.value[0], last: whole.value[1] })

@@ -69,13 +69,41 @@ export const useArranging = defineStore('arranging', () => {
     scene.tryEdit(edit)
   }
 
+  let making: Promise<Kept | null> | null = null
+
   /** Makes the edit; refused or called off, the choice is as it was. */
-  async function make(edit: Edit, chosen: readonly KeySet[] = choice.keySets()): Promise<Kept | null> {
+  function make(edit: Edit, chosen: readonly KeySet[] = choice.keySets()): Promise<Kept | null> {
+    const mine = keep(edit, chosen).finally(() => {
+      if (making === mine) making = null
+    })
+    return (making = mine)
+  }
+
+  const isMaking = () => making !== null
+  /** Until the last edit has been made: only then are the keys where they will stay. */
+  const settled = async () => void (await making)
+
+  async function keep(edit: Edit, chosen: readonly KeySet[]): Promise<Kept | null> {
     const from = before ?? begin(chosen)
     const kept = await scene.keepTry(edit)
     before = null
     if (!kept) choice.chooseKeys(from.chosen)
     return kept
+  }
+
+  let last: Promise<unknown> = Promise.resolve()
+
+  /**
+   * Makes an edit of the keys that are chosen once everything before it is done: strokes that follow each other
+   * quickly all find the keys where the last one has put them. Null where none is chosen, or it was refused.
+   */
+  function onChosen(edit: (keys: KeySet[]) => Edit): Promise<Kept | null> {
+    const next = last.then(() => {
+      const keys = choice.keySets()
+      return keys.length ? make(edit(keys), keys) : null
+    })
+    last = next.catch(() => {})
+    return next
   }
 
   /** Ends a drag without doing anything. */
@@ -87,5 +115,5 @@ export const useArranging = defineStore('arranging', () => {
     await scene.dropTry()
   }
 
-  return { isUnderWay, tryOn, make, cancel }
+  return { isUnderWay, isMaking, settled, tryOn, make, onChosen, cancel }
 })

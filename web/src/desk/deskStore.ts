@@ -1,7 +1,7 @@
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { useChoice } from '../scene/choice'
+import { laneOf, useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 import { useLaneFilter } from './laneFilter'
 import { layLanes, type Lane } from './lanes'
@@ -71,8 +71,12 @@ export const useDesk = defineStore('desk', () => {
         if (time > to) to = time
       }
     if (!(from < to)) return null
+    const { keys } = choice
+    const objects = new Set([...keys.keys()].map((lane) => Number(lane.slice(0, lane.indexOf('|')))))
     const holding = lanes.value.filter(
-      (lane) => lane.kind !== 'scene' && lane.channels.some(({ object, name }) => choice.chosenTimes(object.id, name)),
+      (lane) =>
+        lane.kind !== 'scene' &&
+        lane.channels.some(({ object, name }) => objects.has(object.id) && keys.has(laneOf(object.id, name))),
     )
     if (holding.length === 0) return null
     const last = holding.at(-1)!

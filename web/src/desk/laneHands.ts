@@ -9,6 +9,7 @@ import { useDesk } from './deskStore'
 import { boxMargin } from './laneDraw'
 import { keysBetween, nearestTime } from './laneKeys'
 import type { Lane } from './lanes'
+import type { Readout } from './readout'
 import { useScrub } from './scrub'
 import { useTimeView } from './timeView'
 
@@ -23,8 +24,16 @@ interface Point {
 
 type Drag =
   | { kind: 'scrub' }
-  | { kind: 'keys'; way: 'move' | 'ripple' | 'copy'; from: number; anchor: number; frames: number; click: () => void }
-  | { kind: 'scale'; about: number; grip: number; to: number }
+  | {
+      kind: 'keys'
+      way: 'move' | 'ripple' | 'copy'
+      from: number
+      anchor: number
+      frames: number
+      isBegun: boolean
+      click: () => void
+    }
+  | { kind: 'scale'; about: number; grip: number; to: number; isBegun: boolean }
   | { kind: 'box'; from: Point; to: Point; add: boolean; lane: Lane | undefined }
 
 /** What the mouse does on the lanes: choosing keys, moving, copying and scaling them and, with Alt, scrubbing. */
@@ -40,7 +49,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void) {
   /** The key that a range of keys starts from. */
   let anchor: { lane: string; time: number } | null = null
   /** What is told at the pointer while it drags. */
-  const readout = shallowRef<{ x: number; y: number; text: string } | null>(null)
+  const readout: Readout = { at: shallowRef(null) }
 
   const stretch = () => ({ width: width.value, first: view.first, last: view.last })
   const at = (event: MouseEvent): Point => ({ x: event.offsetX, y: event.offsetY + desk.scrolled })
@@ -63,15 +72,16 @@ export function useLaneHands(width: Ref<number>, redraw: () => void) {
     if (!box || y < box.top || y > box.bottom) return null
     const [left, right] = [box.from, box.to].map((time) => time / scene.settings.ticksPerFrame) as [number, number]
     if (Math.abs(x - xAt(box.to) - boxMargin) <= sideReach)
-      return { kind: 'scale', about: left, grip: right, to: right }
+      return { kind: 'scale', about: left, grip: right, to: right, isBegun: false }
     if (Math.abs(x - xAt(box.from) + boxMargin) <= sideReach)
-      return { kind: 'scale', about: right, grip: left, to: left }
+      return { kind: 'scale', about: right, grip: left, to: left, isBegun: false }
     return null
   }
 
   function grab(event: PointerEvent): void {
-    if (event.button !== 0 || arranging.isUnderWay()) return
+    if (event.button !== 0) return
     ;(event.target as Element).setPointerCapture(event.pointerId)
+    pressedAt = event.clientX
     const point = at(event)
     const lane = laneAt(point.y)
     const time = stemAt(lane, point.x)
@@ -108,6 +118,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void) {
       from: frameAt(event),
       anchor: time / scene.settings.ticksPerFrame,
       frames: 0,
+      isBegun: false,
       click,
     }
   }
@@ -120,6 +131,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void) {
   }
 
   let held: readonly KeySet[] = []
+  let pressedAt = 0
 
   function editOf(now: Drag, meet: 'stop' | 'keepBoth'): Edit | null {
     const keys = [...held]
@@ -146,7 +158,12 @@ export function useLaneHands(width: Ref<number>, redraw: () => void) {
   }
 
   function pull(now: Extract<Drag, { kind: 'keys' | 'scale' }>, event: PointerEvent): void {
-    if (!arranging.isUnderWay()) held = choice.keySets()
+    // What the last drag did has to be kept first; this one goes on from there.
+    if (arranging.isMaking()) return
+    if (!now.isBegun) {
+      now.isBegun = true
+      held = choice.keySets()
+    }
     const before = JSON.stringify(now)
     if (now.kind === 'keys') {
       now.frames = rounded(frameAt(event) - now.from)
@@ -176,19 +193,22 @@ export function useLaneHands(width: Ref<number>, redraw: () => void) {
   }
 
   function tell(event: PointerEvent, text: string): void {
-    readout.value = { x: event.offsetX, y: event.offsetY, text }
+    readout.at.value = { x: event.offsetX, y: event.offsetY, text }
   }
 
   async function drop(event: PointerEvent): Promise<void> {
     const done = drag
     drag = null
-    readout.value = null
+    readout.at.value = null
     if (!done || done.kind === 'scrub') return
     if (done.kind === 'box') {
       finishBox(done, event)
       redraw()
       return
     }
+    await arranging.settled()
+    if (!done.isBegun && Math.abs(event.clientX - pressedAt) >= clickSlack) pull(done, event)
+    readout.at.value = null
     const edit = editOf(done, 'stop')
     if (edit) await arranging.make(edit)
     else {
@@ -217,7 +237,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void) {
   /** Ends a drag without doing anything. */
   async function cancel(): Promise<void> {
     drag = null
-    readout.value = null
+    readout.at.value = null
     await arranging.cancel()
     redraw()
   }

@@ -4,11 +4,22 @@ import { xOf, type DeskPicture } from './deskDraw'
 /** Above the strip's window lies a rail with the two ranges, the scene's above the work range. */
 export const overviewParts = { rail: 11, half: 5.5 } as const
 
+/** How many keys stand on each column of pixels. */
+export function countColumns(p: Pick<DeskPicture, 'width' | 'first' | 'last' | 'ticksPerFrame'>, all: readonly Keys[]) {
+  const columns = new Uint16Array(Math.ceil(p.width) + 1)
+  for (const keys of all)
+    for (let i = 0; i < keys.count; i++) {
+      const x = Math.round(xOf(p, keys.times[i]! / p.ticksPerFrame))
+      if (x >= 0 && x < columns.length) columns[x]!++
+    }
+  return columns
+}
+
 /** The whole scene with all its keys, and the stretch that the desk shows. */
 export function drawOverview(
   ctx: CanvasRenderingContext2D,
   p: DeskPicture,
-  all: readonly Keys[],
+  columns: Uint16Array,
   shown: readonly [number, number],
 ): void {
   const c = p.colours
@@ -27,12 +38,6 @@ export function drawOverview(
   ctx.roundRect(left, overviewParts.rail, right - left, p.height - overviewParts.rail - 3, 6)
   ctx.fill()
 
-  const columns = new Uint16Array(Math.ceil(p.width) + 1)
-  for (const keys of all)
-    for (let i = 0; i < keys.count; i++) {
-      const x = Math.round(xOf(p, keys.times[i]! / p.ticksPerFrame))
-      if (x >= 0 && x < columns.length) columns[x]!++
-    }
   ctx.fillStyle = c.dim
   for (let x = 0; x < columns.length; x++) {
     if (columns[x] === 0) continue

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener, useMouseInElement, useResizeObserver } from '@vueuse/core'
+import { useEventListener, useResizeObserver } from '@vueuse/core'
 import { Box3, Color, Sphere, Vector3 } from 'three'
 import { nextTick, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { useChoice } from '../scene/choice'
@@ -36,8 +36,8 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const panes = useTemplateRef<Pane[]>('panes')
 const problem = shallowRef('')
 /** What the hand on the handles has done so far, told at the pointer. */
-const told = shallowRef('')
-const { elementX: pointerX, elementY: pointerY } = useMouseInElement(holder)
+const told = shallowRef<{ x: number; y: number; text: string } | null>(null)
+let pointer = { x: 0, y: 0 }
 
 const stage = new StageScene()
 const picking = usePicking(stage)
@@ -68,11 +68,11 @@ onMounted(() => {
     start: () => (paneAt(views.activeIndex).camera.resting = true),
     change: (values, words) => {
       pending.hold(values)
-      told.value = words
+      told.value = { ...pointer, text: words }
     },
     end: () => {
       paneAt(views.activeIndex).camera.resting = false
-      told.value = ''
+      told.value = null
       void pending.finish()
     },
   })
@@ -244,6 +244,16 @@ function photograph(): void {
 }
 
 useResizeObserver(holder, fit)
+useEventListener(
+  holder,
+  'pointermove',
+  (event: PointerEvent) => {
+    if (event.buttons === 0) return
+    const box = holder.value!.getBoundingClientRect()
+    pointer = { x: event.clientX - box.left, y: event.clientY - box.top }
+  },
+  { capture: true },
+)
 useEventListener(window, 'pointerdown', () => (sharpness.isHeld = true), { capture: true })
 useEventListener(window, ['pointerup', 'pointercancel', 'blur'], () => (sharpness.isHeld = false), { capture: true })
 watch(
@@ -329,7 +339,7 @@ watch(colours, applyColours)
       <HandlingMenu />
       <ToolPicker />
     </div>
-    <span v-if="told" class="stage-told num" :style="{ left: `${pointerX}px`, top: `${pointerY}px` }">{{ told }}</span>
+    <span v-if="told" class="stage-told num" :style="{ left: `${told.x}px`, top: `${told.y}px` }">{{ told.text }}</span>
     <StageMeter v-if="playhead.playing" />
     <div v-else-if="scene.model.objects.size === 0" :key="scene.rowsVersion" class="stage-empty">
       <p class="stage-empty-title">An empty stage</p>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useChoice, type Tool } from '../scene/choice'
 import { interpolations } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
+import CheckItem from '../shared/CheckItem.vue'
 import { usePlayhead } from '../timebar/playhead'
 import { useAutoKey } from './autoKey'
 import { useKeying } from './keying'
@@ -23,6 +24,7 @@ const named = computed(() => {
   void scene.rowsVersion
   return [...scene.model.namedChoices.values()]
 })
+const open = ref(false)
 const nothing = computed(() => choice.objects.size === 0)
 </script>
 
@@ -37,71 +39,69 @@ const nothing = computed(() => choice.objects.size === 0)
   >
     <i class="bi bi-record-fill" aria-hidden="true" /> Auto-key
   </BButton>
-  <BDropdown
-    split
-    variant="lemon"
-    size="sm"
-    strategy="fixed"
-    end
-    :split-disabled="nothing"
-    split-class="key"
-    toggle-text="What is keyed, and how"
-    auto-close="outside"
-    :title="
-      nothing
-        ? 'Choose an object first'
-        : `${labels[choice.tool]} of what is chosen at frame ${playhead.readFrame} (N); all with Shift N`
-    "
-    @split-click="keying.keyChosen()"
-  >
-    <template #button-content
-      >{{ labels[choice.tool] }} · N<span
-        v-if="pending.count"
-        class="waiting"
-        :title="`${pending.count} changed values wait for a key`"
-        >{{ pending.count }}</span
-      ></template
+  <div class="holder" @keydown.esc.stop="open = false">
+    <BDropdown
+      v-model="open"
+      split
+      variant="lemon"
+      size="sm"
+      strategy="fixed"
+      end
+      :split-disabled="nothing"
+      split-class="key"
+      toggle-text="What is keyed, and how"
+      auto-close="outside"
+      :title="
+        nothing
+          ? 'Choose an object first'
+          : `${labels[choice.tool]} of what is chosen at frame ${playhead.readFrame} (N); all with Shift N`
+      "
+      @split-click="keying.keyChosen()"
     >
-    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['move'])">Key move</BDropdownItemButton>
-    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['turn'])">Key turn</BDropdownItemButton>
-    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['size'])">Key size</BDropdownItemButton>
-    <BDropdownItemButton :disabled="nothing" @click="keying.keyAttributes()">Key all attributes</BDropdownItemButton>
-    <BDropdownItemButton :disabled="settings.objects.length === 0" @click="keying.keyAll()"
-      >Key all <kbd>Shift N</kbd></BDropdownItemButton
-    >
-    <BDropdownDivider />
-    <BDropdownText class="heading">Key all touches</BDropdownText>
-    <BDropdownItemButton
-      v-for="{ name } in keyFilters"
-      :key="name"
-      :active="settings.filters.includes(name)"
-      @click="settings.toggleFilter(name)"
-      >{{ name }}</BDropdownItemButton
-    >
-    <BDropdownText class="heading">of</BDropdownText>
-    <BDropdownItemButton :active="settings.scope === 'chosen'" @click="settings.scope = 'chosen'"
-      >the chosen objects</BDropdownItemButton
-    >
-    <BDropdownItemButton :active="settings.scope === 'all'" @click="settings.scope = 'all'"
-      >all objects</BDropdownItemButton
-    >
-    <BDropdownItemButton
-      v-for="each in named"
-      :key="each.id"
-      :active="settings.scope === each.id"
-      @click="settings.scope = each.id"
-      >{{ each.name }} <span class="hint num">{{ each.objects.length }}</span></BDropdownItemButton
-    >
-    <BDropdownDivider />
-    <BDropdownText class="heading">New keys arrive and leave</BDropdownText>
-    <BDropdownItemButton
-      v-for="mode in interpolations.filter((each) => each !== 'free')"
-      :key="mode"
-      :active="settings.interpolation === mode"
-      @click="settings.interpolation = mode"
-      >{{ mode }}</BDropdownItemButton
-    >
-  </BDropdown>
+      <template #button-content
+        >{{ labels[choice.tool] }} · N<span
+          v-if="pending.count"
+          class="waiting"
+          :title="`${pending.count} changed values wait for a key`"
+          >{{ pending.count }}</span
+        ></template
+      >
+      <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['move'])">Key move</BDropdownItemButton>
+      <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['turn'])">Key turn</BDropdownItemButton>
+      <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['size'])">Key size</BDropdownItemButton>
+      <BDropdownItemButton :disabled="nothing" @click="keying.keyAttributes()">Key all attributes</BDropdownItemButton>
+      <BDropdownItemButton :disabled="settings.objects.length === 0" @click="keying.keyAll()"
+        >Key all <kbd>Shift N</kbd></BDropdownItemButton
+      >
+      <BDropdownDivider />
+      <BDropdownText class="heading">Key all touches</BDropdownText>
+      <div class="filters">
+        <CheckItem
+          v-for="{ name } in keyFilters"
+          :key="name"
+          :on="settings.filters.includes(name)"
+          @click="settings.toggleFilter(name)"
+          >{{ name }}</CheckItem
+        >
+      </div>
+      <div class="settings">
+        <label>
+          <span>of</span>
+          <select v-model="settings.scope" aria-label="Whose channels key all keys">
+            <option value="chosen">the chosen objects</option>
+            <option value="all">all objects</option>
+            <option v-for="each in named" :key="each.id" :value="each.id">{{ each.name }}</option>
+          </select>
+        </label>
+        <label>
+          <span>New keys</span>
+          <select v-model="settings.interpolation" aria-label="How new keys arrive and leave">
+            <option v-for="mode in interpolations.filter((each) => each !== 'free')" :key="mode">{{ mode }}</option>
+          </select>
+        </label>
+      </div>
+    </BDropdown>
+  </div>
 </template>
 
 <style scoped>
@@ -134,5 +134,29 @@ const nothing = computed(() => choice.objects.size === 0)
 }
 kbd {
   margin-left: 8px;
+}
+.filters {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+}
+.settings {
+  display: grid;
+  gap: 6px;
+  padding: 6px 16px 8px;
+}
+.settings label {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+}
+.settings select {
+  width: 150px;
+  height: 24px;
+  font-size: 12px;
+  color: var(--text);
+  background: var(--ink);
+  border: 1px solid var(--line);
+  border-radius: 6px;
 }
 </style>

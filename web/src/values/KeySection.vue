@@ -45,23 +45,23 @@ const frame = computed(() => (common.value ? common.value.time / scene.settings.
 
 /** Moves the whole choice, so that its first key comes to stand on the frame. */
 const setFrame = (wanted: number) =>
-  void arranging.make({ edit: 'moveKeys', keys: choice.keySets(), frames: wanted - frame.value, ripple: false })
+  void arranging.onChosen((keys) => ({ edit: 'moveKeys', keys, frames: wanted - frame.value, ripple: false }))
 
 /** All the same, or each by as much. */
 const setValue = (value: number) =>
-  void scene.edit({ edit: 'setKeyValues', keys: choice.keySets(), offset: value, factor: 0 })
+  void arranging.onChosen((keys) => ({ edit: 'setKeyValues', keys, offset: value, factor: 0 }))
 
 function typed(text: string): void {
   const change = /^([+\-*/])=(.+)$/.exec(text.replace(/\s/g, ''))
   const number = Number(change?.[2])
   if (!change || !Number.isFinite(number)) return
   const [factor, offset] = { '+': [1, number], '-': [1, -number], '*': [number, 0], '/': [1 / number, 0] }[change[1]!]!
-  void scene.edit({ edit: 'setKeyValues', keys: choice.keySets(), offset: offset!, factor: factor! })
+  void arranging.onChosen((keys) => ({ edit: 'setKeyValues', keys, offset: offset!, factor: factor! }))
 }
 
 function setMode(side: 'in' | 'out', event: Event): void {
   const mode = (event.target as HTMLSelectElement).value as Interpolation
-  void scene.edit({ edit: 'setInterpolation', keys: choice.keySets(), [side]: mode })
+  void arranging.onChosen((keys) => ({ edit: 'setInterpolation', keys, [side]: mode }))
 }
 </script>
 
@@ -103,10 +103,7 @@ function setMode(side: 'in' | 'out', event: Event): void {
       </select>
     </div>
     <div class="ways">
-      <label
-        ><input v-model="desk.snaps" type="checkbox" class="form-check-input" /> Dragged keys stay on whole
-        frames</label
-      >
+      <label><input v-model="desk.snaps" type="checkbox" class="form-check-input" /> Stay on whole frames</label>
       <BButton variant="quiet" class="btn-small" @click="dialogs.ask({ kind: 'onFrames' })">Put on frames…</BButton>
     </div>
   </section>
