@@ -350,6 +350,18 @@ test('several objects get the same change', async () => {
   await page.getByRole('radio', { name: 'the same value' }).click()
 })
 
+test('an object that is made to move with another keeps its place at its keys', async () => {
+  const world = () => server.samples(id, 'Barge', 'move.x', { world: 'true' })
+  const before = await world()
+  await lane('Barge').click()
+  await page.getByText('and keeps its place at its key').waitFor()
+  await page.getByLabel('Moves with').selectOption('Ferry')
+  await until(file, (now) => now.objects.find(({ name }) => name === 'Barge').parent === 'Ferry', 'the parent')
+  assert.ok(Math.abs((await world()).get(60) - before.get(60)) < 1e-9)
+  await undo()
+  await until(file, (now) => now.objects.find(({ name }) => name === 'Barge').parent === null, 'no parent')
+})
+
 test('chosen objects get a name, and their lanes are shown alone', async () => {
   await lane('Barge').click()
   await command(page, 'name the chosen objects')

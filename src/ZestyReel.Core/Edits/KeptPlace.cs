@@ -72,12 +72,9 @@ internal static class KeptPlace
             double[] values = [move.X, move.Y, move.Z, turn.X, turn.Y, turn.Z, size.X, size.Y, size.Z];
             for (var c = 0; c < 9; c++) rows[c][i] = values[c];
             // A turn goes on from the one before it as it did, so that no key winds the object round once more.
-            for (var axis = 0; axis < 3; axis++)
-            {
-                var row = rows[3 + axis];
-                var near = i == 0 ? turnsBefore[axis][0] : row[i - 1] + turnsBefore[axis][i] - turnsBefore[axis][i - 1];
-                row[i] += 360 * Math.Round((near - row[i]) / 360);
-            }
+            double Expected(int axis) => i == 0 ? turnsBefore[axis][0] : rows[3 + axis][i - 1] + turnsBefore[axis][i] - turnsBefore[axis][i - 1];
+            var turns = Transform.NearestTurns(turn, (Expected(0), Expected(1), Expected(2)), thing.TurnOrder);
+            (rows[3][i], rows[4][i], rows[5][i]) = turns;
         }
         return rows;
     }

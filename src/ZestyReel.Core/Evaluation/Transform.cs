@@ -100,6 +100,25 @@ public readonly record struct Transform(
         return (Degrees(turn[0]), Degrees(turn[1]), Degrees(turn[2]));
     }
 
+    /// <summary>The turns that say the same as some others, in degrees, and are as near as can be to where they are expected.</summary>
+    /// <remarks>
+    /// Three turns say the same as those with the outer two half a round further and the middle one mirrored, and each
+    /// with any number of rounds more.
+    /// </remarks>
+    public static (double X, double Y, double Z) NearestTurns(
+        (double X, double Y, double Z) turns, (double X, double Y, double Z) expected, TurnOrder order)
+    {
+        double[] wanted = [expected.X, expected.Y, expected.Z], given = [turns.X, turns.Y, turns.Z];
+        var middle = order.ToString()[1] - 'x';
+        double[] Wound(Func<int, double> turn) =>
+            [.. Enumerable.Range(0, 3).Select(axis => turn(axis) + 360 * Math.Round((wanted[axis] - turn(axis)) / 360))];
+        double Away(double[] some) => some.Zip(wanted, (a, b) => Math.Abs(a - b)).Sum();
+        var same = Wound(axis => given[axis]);
+        var other = Wound(axis => axis == middle ? 180 - given[axis] : given[axis] + 180);
+        var nearest = Away(same) <= Away(other) ? same : other;
+        return (nearest[0], nearest[1], nearest[2]);
+    }
+
     private (double X, double Y, double Z) Direction(double x, double y, double z) =>
         (Xx * x + Yx * y + Zx * z, Xy * x + Yy * y + Zy * z, Xz * x + Yz * y + Zz * z);
 

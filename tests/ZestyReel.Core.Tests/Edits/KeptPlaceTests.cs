@@ -49,6 +49,18 @@ public class KeptPlaceTests
     }
 
     [Property]
+    public bool The_nearest_turns_turn_the_same_way(int x, int y, int z, int order)
+    {
+        var (turns, way) = ((x % 720 * 1.0, y % 720 * 1.0, z % 720 * 1.0), (TurnOrder)(Math.Abs(order % 6)));
+        Transform Turned((double X, double Y, double Z) some) => Transform.Of((0, 0, 0), some, (1, 1, 1), way);
+        var found = Transform.NearestTurns(Turned(turns).Turn(way), turns, way);
+        // Where the outer axes fall together, any share between them is as good.
+        var isLocked = Math.Abs(Turned(turns).Turn(way) is var t ? (way is TurnOrder.Xyz or TurnOrder.Zyx ? t.Y : way is TurnOrder.Yxz or TurnOrder.Zxy ? t.X : t.Z) : 0) > 89.999;
+        return Near(Turned(found), Turned(turns))
+            && (isLocked || Math.Abs(found.X - turns.Item1) + Math.Abs(found.Y - turns.Item2) + Math.Abs(found.Z - turns.Item3) < 1e-6);
+    }
+
+    [Property]
     public bool An_inverse_undoes_its_transform(int seed)
     {
         var transform = World(Random(seed, isBuoyKeyed: false), Ferry, 9);

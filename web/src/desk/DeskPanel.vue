@@ -125,6 +125,12 @@ watch(
     if (body.value && Math.abs(body.value.scrollTop - top) > 1) body.value.scrollTop = top
   },
 )
+/** Escape empties the field and gives the keyboard back to the workspace. */
+function leaveSearch(event: KeyboardEvent): void {
+  filter.text = ''
+  ;(event.target as HTMLInputElement).blur()
+}
+
 const scroll = () => (desk.scrolled = body.value!.scrollTop)
 /** Which frames are in view, for whoever measures the page. */
 const shownFrames = computed(() => JSON.stringify({ first: view.first, last: view.last }))
@@ -139,7 +145,7 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
         type="search"
         placeholder="Find a lane…"
         aria-label="Find a lane"
-        @keydown.stop
+        @keydown.esc.stop="leaveSearch"
       />
       <FilterMenu />
       <AddMenu />

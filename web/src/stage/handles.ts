@@ -150,7 +150,7 @@ export class Handles {
       .premultiply(parentInverse)
     const [position, quaternion, scale] = [new Vector3(), new Quaternion(), new Vector3()]
     now.decompose(position, quaternion, scale)
-    const rotation = new Euler().setFromQuaternion(quaternion, order)
+    const rotation = nearestTurns(new Euler().setFromQuaternion(quaternion, order), turn)
     const value = (group: string, axis: 'x' | 'y' | 'z', of: number) => ({
       object,
       channel: `${group}.${axis}`,
@@ -161,7 +161,7 @@ export class Handles {
     if (this.tool === 'move') return places
     const others =
       this.tool === 'turn'
-        ? axisNames.map((axis) => value('turn', axis, MathUtils.RAD2DEG * nearestWinding(rotation[axis], turn[axis])))
+        ? axisNames.map((axis) => value('turn', axis, MathUtils.RAD2DEG * rotation[axis]))
         : axisNames.map((axis) => value('size', axis, scale[axis]))
     // About a common centre, turning and sizing move things as well.
     return isAlone || this.centre === 'each' ? others : [...others, ...places]
@@ -198,7 +198,22 @@ const linear = (matrix: Matrix4) => matrix.clone().setPosition(0, 0, 0)
 // A hand on a handle is no more exact than this, and short numbers are kinder to read.
 const rounded = (value: number) => Math.round(value * 1e4) / 1e4
 
-/** The same angle, in radians, as near as can be to where it came from: a handle must not unwind turns. */
-function nearestWinding(angle: number, start: number): number {
-  return angle + 2 * Math.PI * Math.round((start - angle) / (2 * Math.PI))
+type Turns = Record<'x' | 'y' | 'z', number>
+
+/**
+ * The same rotation, in radians, as near as can be to the turns that it came from: a handle must not unwind them.
+ * Three turns say the same as those with the outer two half a round further and the middle one mirrored.
+ */
+function nearestTurns(rotation: Euler, start: Turns): Turns {
+  const middle = rotation.order[1]!.toLowerCase()
+  const other = Object.fromEntries(
+    axisNames.map((axis) => [axis, axis === middle ? Math.PI - rotation[axis] : rotation[axis] + Math.PI]),
+  ) as Turns
+  const wound = [rotation, other].map((turns) => {
+    const near = (axis: keyof Turns) =>
+      turns[axis] + 2 * Math.PI * Math.round((start[axis] - turns[axis]) / (2 * Math.PI))
+    return { x: near('x'), y: near('y'), z: near('z') }
+  })
+  const away = (turns: Turns) => axisNames.reduce((sum, axis) => sum + Math.abs(turns[axis] - start[axis]), 0)
+  return away(wound[0]!) <= away(wound[1]!) ? wound[0]! : wound[1]!
 }
