@@ -7,6 +7,22 @@ const server = await new Server('demo').start()
 const { browser, context } = await browse()
 const page = await open(context, server.address)
 
+/** The stage draws once more, with all its pixels, when it has rested for a while. */
+const rested = () =>
+  page.evaluate(
+    () =>
+      new Promise((done) => {
+        const canvas = document.querySelector('.stage-canvas')
+        let since = performance.now()
+        const look = () => {
+          if (canvas.width <= canvas.clientWidth) since = performance.now()
+          if (performance.now() - since > 600) done()
+          else requestAnimationFrame(look)
+        }
+        look()
+      }),
+  )
+
 await page.locator('.card img').waitFor()
 await page.screenshot({ path: join(folder, 'scenes.png') })
 
@@ -20,20 +36,13 @@ for (const [name, scheme] of [
   await page.getByRole('button', { name: 'Ferry', exact: true }).click()
   await page.getByPlaceholder('Find a lane…').fill('')
   await setField(page, 'Frame', '86')
-  // The stage draws once more, with all its pixels, when it rests.
-  await page.waitForFunction(
-    () => document.querySelector('.stage-canvas').width > document.querySelector('.stage-canvas').clientWidth,
-  )
+  await rested()
   await page.screenshot({ path: join(folder, `${name}.png`) })
 }
 
 // Arranging keys: some are chosen by a box, and auto-key is on.
 await page.evaluate(() => localStorage.setItem('zesty-scheme', 'dark'))
 await page.goto(`${server.address}/scenes/1`)
-const rested = () =>
-  page.waitForFunction(
-    () => document.querySelector('.stage-canvas').width > document.querySelector('.stage-canvas').clientWidth,
-  )
 const find = async (name) => {
   await page.getByPlaceholder('Find a lane…').fill(name)
   await page.locator('.heads').getByRole('button', { name, exact: true }).click()

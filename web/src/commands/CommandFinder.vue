@@ -36,8 +36,21 @@ function press(event: KeyboardEvent): void {
   }
 }
 
+/** A list that appears under a pointer at rest does not take its choice from it. */
+function point(event: PointerEvent, i: number): void {
+  if (event.movementX !== 0 || event.movementY !== 0) at.value = i
+}
+
 // What is typed next belongs here from the first letter on, wherever the dialog has put the focus by then.
-useEventListener(window, 'keydown', () => field.value?.focus(), { capture: true })
+useEventListener(
+  window,
+  'keydown',
+  (event: KeyboardEvent) => {
+    field.value?.focus()
+    press(event)
+  },
+  { capture: true },
+)
 onMounted(() => requestAnimationFrame(() => field.value?.focus()))
 </script>
 
@@ -53,7 +66,6 @@ onMounted(() => requestAnimationFrame(() => field.value?.focus()))
       aria-controls="found-commands"
       :aria-activedescendant="`command-${at}`"
       aria-label="Find a command"
-      @keydown="press"
     />
     <ul id="found-commands" class="list" role="listbox" aria-label="Commands">
       <li
@@ -64,7 +76,7 @@ onMounted(() => requestAnimationFrame(() => field.value?.focus()))
         :aria-selected="i === at"
         :class="{ at: i === at }"
         @click="run(command)"
-        @pointermove="at = i"
+        @pointermove="point($event, i)"
       >
         <span class="dim group">{{ command.group }}</span>{{ command.title
         }}<kbd v-if="command.shown">{{ command.shown }}</kbd>

@@ -116,15 +116,20 @@ function revealChosen(): void {
   const lane = desk.lanes.find((each) => each.kind === 'object' && each.object!.id === choice.first)
   if (!lane || !body.value) return
   const visible = lane.top >= desk.scrolled && lane.top + 3 * lane.height <= desk.scrolled + bodyHeight.value
-  if (!visible) body.value.scrollTop = Math.max(0, lane.top - bodyHeight.value / 3)
+  if (!visible) desk.scrolled = Math.max(0, lane.top - bodyHeight.value / 3)
 }
 
 watch(
   () => desk.scrolled,
   (top) => {
-    if (body.value && Math.abs(body.value.scrollTop - top) > 1) body.value.scrollTop = top
+    if (!body.value || Math.abs(body.value.scrollTop - top) <= 1) return
+    body.value.scrollTop = top
+    // There is an end to how far it scrolls.
+    desk.scrolled = body.value.scrollTop
   },
+  { flush: 'post' },
 )
+
 /** Escape empties the field and gives the keyboard back to the workspace. */
 function leaveSearch(event: KeyboardEvent): void {
   filter.text = ''

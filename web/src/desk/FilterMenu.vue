@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 import CheckItem from '../shared/CheckItem.vue'
+import { useEscape } from '../shared/escape'
 import { useKeyDialogs } from './keyDialogs'
 import { useLaneFilter } from './laneFilter'
 import { laneGroups } from './lanes'
@@ -13,6 +14,7 @@ const scene = useScene()
 const choice = useChoice()
 const dialogs = useKeyDialogs()
 const open = ref(false)
+useEscape(open)
 
 const named = computed(() => {
   void scene.rowsVersion
@@ -21,65 +23,63 @@ const named = computed(() => {
 </script>
 
 <template>
-  <div @keydown.esc.stop="open = false">
-    <BDropdown
-      v-model="open"
-      size="sm"
-      variant="quiet"
-      toggle-class="btn-small filter"
-      no-caret
-      strategy="fixed"
-      title="Which lanes are shown; named choices"
-      auto-close="outside"
+  <BDropdown
+    v-model="open"
+    size="sm"
+    variant="quiet"
+    toggle-class="btn-small filter"
+    no-caret
+    strategy="fixed"
+    title="Which lanes are shown; named choices"
+    auto-close="outside"
+  >
+    <template #button-content>
+      <i :class="filter.count ? 'bi bi-funnel-fill' : 'bi bi-funnel'" aria-hidden="true" />
+      <span class="visually-hidden">Lanes shown</span><span v-if="filter.count" class="num">{{ filter.count }}</span>
+    </template>
+    <CheckItem :on="filter.chosenOnly" @click="filter.chosenOnly = !filter.chosenOnly">Chosen objects only</CheckItem>
+    <CheckItem :on="filter.animatedOnly" @click="filter.animatedOnly = !filter.animatedOnly"
+      >Only what has keys</CheckItem
     >
-      <template #button-content>
-        <i :class="filter.count ? 'bi bi-funnel-fill' : 'bi bi-funnel'" aria-hidden="true" />
-        <span class="visually-hidden">Lanes shown</span><span v-if="filter.count" class="num">{{ filter.count }}</span>
-      </template>
-      <CheckItem :on="filter.chosenOnly" @click="filter.chosenOnly = !filter.chosenOnly">Chosen objects only</CheckItem>
-      <CheckItem :on="filter.animatedOnly" @click="filter.animatedOnly = !filter.animatedOnly"
-        >Only what has keys</CheckItem
+    <BDropdownDivider />
+    <CheckItem
+      v-for="group in laneGroups"
+      :key="group"
+      :on="filter.groups.has(group)"
+      @click="filter.toggleGroup(group)"
+      >{{ group }}</CheckItem
+    >
+    <BDropdownDivider />
+    <BDropdownText class="hint-line">Named choices</BDropdownText>
+    <div v-for="each in named" :key="each.id" class="named">
+      <BDropdownItemButton
+        class="go"
+        :title="`Choose these ${each.objects.length}`"
+        @click="choice.choose(each.objects)"
+        >{{ each.name }} <span class="hint num">{{ each.objects.length }}</span></BDropdownItemButton
       >
+      <BDropdownItemButton
+        :active="filter.named === each.id"
+        :aria-label="`Show only the lanes of ${each.name}`"
+        title="Show only these lanes"
+        @click="filter.named = filter.named === each.id ? null : each.id"
+        ><i class="bi bi-funnel" aria-hidden="true"
+      /></BDropdownItemButton>
+      <BDropdownItemButton
+        :aria-label="`Change the choice ${each.name}`"
+        title="Change it"
+        @click="dialogs.ask({ kind: 'namedChoice', id: each.id })"
+        ><i class="bi bi-pencil" aria-hidden="true"
+      /></BDropdownItemButton>
+    </div>
+    <BDropdownItemButton :disabled="choice.objects.size === 0" @click="dialogs.ask({ kind: 'namedChoice', id: null })"
+      >Name the chosen objects…</BDropdownItemButton
+    >
+    <template v-if="filter.count">
       <BDropdownDivider />
-      <CheckItem
-        v-for="group in laneGroups"
-        :key="group"
-        :on="filter.groups.has(group)"
-        @click="filter.toggleGroup(group)"
-        >{{ group }}</CheckItem
-      >
-      <BDropdownDivider />
-      <BDropdownText class="hint-line">Named choices</BDropdownText>
-      <div v-for="each in named" :key="each.id" class="named">
-        <BDropdownItemButton
-          class="go"
-          :title="`Choose these ${each.objects.length}`"
-          @click="choice.choose(each.objects)"
-          >{{ each.name }} <span class="hint num">{{ each.objects.length }}</span></BDropdownItemButton
-        >
-        <BDropdownItemButton
-          :active="filter.named === each.id"
-          :aria-label="`Show only the lanes of ${each.name}`"
-          title="Show only these lanes"
-          @click="filter.named = filter.named === each.id ? null : each.id"
-          ><i class="bi bi-funnel" aria-hidden="true"
-        /></BDropdownItemButton>
-        <BDropdownItemButton
-          :aria-label="`Change the choice ${each.name}`"
-          title="Change it"
-          @click="dialogs.ask({ kind: 'namedChoice', id: each.id })"
-          ><i class="bi bi-pencil" aria-hidden="true"
-        /></BDropdownItemButton>
-      </div>
-      <BDropdownItemButton :disabled="choice.objects.size === 0" @click="dialogs.ask({ kind: 'namedChoice', id: null })"
-        >Name the chosen objects…</BDropdownItemButton
-      >
-      <template v-if="filter.count">
-        <BDropdownDivider />
-        <BDropdownItemButton @click="filter.clear()">Show all lanes</BDropdownItemButton>
-      </template>
-    </BDropdown>
-  </div>
+      <BDropdownItemButton @click="filter.clear()">Show all lanes</BDropdownItemButton>
+    </template>
+  </BDropdown>
 </template>
 
 <style scoped>

@@ -10,9 +10,9 @@ const choice = useChoice()
 const arranging = useArranging()
 
 const open = ref(true)
-const keys = choice.keySets()
+const keys = computed(() => choice.keySets())
 const survivor = ref<'nearest' | 'earliest' | 'latest'>('nearest')
-const edit = computed<Edit>(() => ({ edit: 'putOnFrames', keys, survivor: survivor.value }))
+const edit = computed<Edit>(() => ({ edit: 'putOnFrames', keys: keys.value, survivor: survivor.value }))
 const { told, wrong } = useLookAhead(() => edit.value)
 const moving = computed(() => (told.value ? told.value.betweenFrames - told.value.betweenFramesAfter : 0))
 const merging = computed(() => (told.value ? told.value.keys - told.value.keysAfter : 0))
@@ -25,7 +25,7 @@ const rules = [
 async function put(): Promise<void> {
   if (!told.value || moving.value === 0) return
   open.value = false
-  await arranging.make(edit.value, keys)
+  await arranging.make(edit.value)
 }
 </script>
 

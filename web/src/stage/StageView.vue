@@ -334,7 +334,7 @@ watch(colours, applyColours)
       />
     </div>
     <p v-if="problem" class="stage-problem">{{ problem }}</p>
-    <div class="stage-corner">
+    <div class="stage-corner" :class="{ below: views.count > 1 }">
       <ViewMenu />
       <HandlingMenu />
       <ToolPicker />

@@ -31,6 +31,7 @@ const value = computed(() => {
   return channels.value(props.object, props.spec.name)
 })
 const style = computed(() => numberStyle(props.spec))
+/** Another one only when the channel itself has been sampled anew. */
 const track = computed(() => {
   void scene.samplesVersion
   return scene.book.tracks(props.object.id).get(props.spec.name)
@@ -67,7 +68,6 @@ const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       :first="scene.settings.work[0]"
       :last="scene.settings.work[1]"
       :now="playhead.readFrame"
-      :version="scene.samplesVersion"
     />
     <div v-if="spec.unit === 'onOff'" class="form-check form-switch switch">
       <input

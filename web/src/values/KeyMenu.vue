@@ -4,6 +4,7 @@ import { useChoice, type Tool } from '../scene/choice'
 import { interpolations } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 import CheckItem from '../shared/CheckItem.vue'
+import { useEscape } from '../shared/escape'
 import { usePlayhead } from '../timebar/playhead'
 import { useAutoKey } from './autoKey'
 import { useKeying } from './keying'
@@ -25,6 +26,7 @@ const named = computed(() => {
   return [...scene.model.namedChoices.values()]
 })
 const open = ref(false)
+useEscape(open)
 const nothing = computed(() => choice.objects.size === 0)
 </script>
 
@@ -39,69 +41,67 @@ const nothing = computed(() => choice.objects.size === 0)
   >
     <i class="bi bi-record-fill" aria-hidden="true" /> Auto-key
   </BButton>
-  <div class="holder" @keydown.esc.stop="open = false">
-    <BDropdown
-      v-model="open"
-      split
-      variant="lemon"
-      size="sm"
-      strategy="fixed"
-      end
-      :split-disabled="nothing"
-      split-class="key"
-      toggle-text="What is keyed, and how"
-      auto-close="outside"
-      :title="
-        nothing
-          ? 'Choose an object first'
-          : `${labels[choice.tool]} of what is chosen at frame ${playhead.readFrame} (N); all with Shift N`
-      "
-      @split-click="keying.keyChosen()"
+  <BDropdown
+    v-model="open"
+    split
+    variant="lemon"
+    size="sm"
+    strategy="fixed"
+    end
+    :split-disabled="nothing"
+    split-class="key"
+    toggle-text="What is keyed, and how"
+    auto-close="outside"
+    :title="
+      nothing
+        ? 'Choose an object first'
+        : `${labels[choice.tool]} of what is chosen at frame ${playhead.readFrame} (N); all with Shift N`
+    "
+    @split-click="keying.keyChosen()"
+  >
+    <template #button-content
+      >{{ labels[choice.tool] }} · N<span
+        v-if="pending.count"
+        class="waiting"
+        :title="`${pending.count} changed values wait for a key`"
+        >{{ pending.count }}</span
+      ></template
     >
-      <template #button-content
-        >{{ labels[choice.tool] }} · N<span
-          v-if="pending.count"
-          class="waiting"
-          :title="`${pending.count} changed values wait for a key`"
-          >{{ pending.count }}</span
-        ></template
+    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['move'])">Key move</BDropdownItemButton>
+    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['turn'])">Key turn</BDropdownItemButton>
+    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['size'])">Key size</BDropdownItemButton>
+    <BDropdownItemButton :disabled="nothing" @click="keying.keyAttributes()">Key all attributes</BDropdownItemButton>
+    <BDropdownItemButton :disabled="settings.objects.length === 0" @click="keying.keyAll()"
+      >Key all <kbd>Shift N</kbd></BDropdownItemButton
+    >
+    <BDropdownDivider />
+    <BDropdownText class="heading">Key all touches</BDropdownText>
+    <div class="filters">
+      <CheckItem
+        v-for="{ name } in keyFilters"
+        :key="name"
+        :on="settings.filters.includes(name)"
+        @click="settings.toggleFilter(name)"
+        >{{ name }}</CheckItem
       >
-      <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['move'])">Key move</BDropdownItemButton>
-      <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['turn'])">Key turn</BDropdownItemButton>
-      <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['size'])">Key size</BDropdownItemButton>
-      <BDropdownItemButton :disabled="nothing" @click="keying.keyAttributes()">Key all attributes</BDropdownItemButton>
-      <BDropdownItemButton :disabled="settings.objects.length === 0" @click="keying.keyAll()"
-        >Key all <kbd>Shift N</kbd></BDropdownItemButton
-      >
-      <BDropdownDivider />
-      <BDropdownText class="heading">Key all touches</BDropdownText>
-      <div class="filters">
-        <CheckItem
-          v-for="{ name } in keyFilters"
-          :key="name"
-          :on="settings.filters.includes(name)"
-          @click="settings.toggleFilter(name)"
-          >{{ name }}</CheckItem
-        >
-      </div>
-      <div class="settings">
-        <label>
-          <span>of</span>
-          <select v-model="settings.scope" aria-label="Whose channels key all keys">
-            <option value="chosen">the chosen objects</option>
-            <option value="all">all objects</option>
-            <option v-for="each in named" :key="each.id" :value="each.id">{{ each.name }}</option>
-          </select>
-        </label>
-        <label>
-          <span>New keys</span>
-          <select v-model="settings.interpolation" aria-label="How new keys arrive and leave">
-            <option v-for="mode in interpolations.filter((each) => each !== 'free')" :key="mode">{{ mode }}</option>
-          </select>
-        </label>
-      </div>
-    </BDropdown>
-  </div>
+    </div>
+    <div class="settings">
+      <label>
+        <span>of</span>
+        <select v-model="settings.scope" aria-label="Whose channels key all keys">
+          <option value="chosen">the chosen objects</option>
+          <option value="all">all objects</option>
+          <option v-for="each in named" :key="each.id" :value="each.id">{{ each.name }}</option>
+        </select>
+      </label>
+      <label>
+        <span>New keys</span>
+        <select v-model="settings.interpolation" aria-label="How new keys arrive and leave">
+          <option v-for="mode in interpolations.filter((each) => each !== 'free')" :key="mode">{{ mode }}</option>
+        </select>
+      </label>
+    </div>
+  </BDropdown>
 </template>
 
 <style scoped>

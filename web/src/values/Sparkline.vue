@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { valueAt, type Track } from '../scene/samples'
 
-const props = defineProps<{ track: Track | undefined; first: number; last: number; now: number; version: number }>()
+const props = defineProps<{ track: Track | undefined; first: number; last: number; now: number }>()
 
 const width = 120
 const height = 22
@@ -10,7 +10,6 @@ const points = 60
 
 /** The channel over the work range, from its samples. */
 const line = computed(() => {
-  void props.version
   const { track, first, last } = props
   if (!track || track.samples.length === 1) return ''
   const values = Array.from({ length: points + 1 }, (_, i) =>
