@@ -181,7 +181,7 @@ test('several keys take a frame and a value by typing, and are nudged', async ()
   await becomes('Ferry', 'move.x', [15, 25, 45, 46])
   await page.getByLabel('Value of the chosen keys').click()
   await page.getByLabel('Value of the chosen keys').fill('+=10')
-  await page.keyboard.press('Enter')
+  await page.getByLabel('Value of the chosen keys').press('Enter')
   await until(
     () => server.samples(id, 'Ferry', 'move.x'),
     (now) => now.get(15) === 10 && now.get(25) === 14,
@@ -366,7 +366,7 @@ test('chosen objects get a name, and their lanes are shown alone', async () => {
   await lane('Barge').click()
   await command(page, 'name the chosen objects')
   await page.getByLabel('Name of the choice').fill('Slow boats')
-  await page.keyboard.press('Enter')
+  await page.getByLabel('Name of the choice').press('Enter')
   await until(file, (now) => now.choices?.[0]?.objects[0] === 'Barge', 'the named choice')
   await page.getByRole('button', { name: 'Lanes shown' }).click()
   await page.getByLabel('Show only the lanes of Slow boats').click()

@@ -6,13 +6,13 @@ import { useScene } from '../scene/sceneStore'
 import { useLookAhead } from '../timebar/lookAhead'
 import { usePlayhead } from '../timebar/playhead'
 import TimeField from '../timebar/TimeField.vue'
+import AskDialog from '../shared/AskDialog.vue'
 
 /** Holds the pose of a frame until a later one. */
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const choice = useChoice()
 
-const open = ref(true)
 const from = ref(usePlayhead().frame)
 const to = ref(from.value + Math.round(scene.settings.framesPerSecond / 2))
 const push = ref<'push' | 'stay'>('push')
@@ -36,46 +36,31 @@ const { told: pushed } = useLookAhead(() => editOf(true))
 const going = computed(() => (told.value && pushed.value ? pushed.value.keysAfter - told.value.keysAfter : 0))
 
 async function hold(): Promise<void> {
-  if (!told.value) return
-  open.value = false
   await scene.edit(editOf(push.value === 'push'))
 }
 </script>
 
 <template>
-  <BModal
-    v-model="open"
-    no-animation
-    title="Hold the pose"
-    ok-title="Hold"
-    ok-variant="lime"
-    cancel-variant="quiet"
-    :ok-disabled="!told"
-    centered
-    @ok.prevent="hold"
-    @hidden="emit('close')"
-  >
-    <form class="ask" @submit.prevent="hold">
-      <div class="row-of-fields">
-        from <span class="box"><TimeField :frame="from" label="Pose of frame" @keep="from = $event" /></span> until
-        <span class="box"><TimeField :frame="to" label="Held until frame" @keep="to = $event" /></span>
-      </div>
-      <fieldset>
-        <legend>Keys that come after</legend>
-        <label class="way">
-          <input v-model="push" type="radio" class="form-check-input" value="push" />
-          <span><b>Move along</b> by {{ to - from }} frames.</span>
-        </label>
-        <label class="way">
-          <input v-model="push" type="radio" class="form-check-input" value="stay" />
-          <span
-            ><b>Stay.</b> Keys between the two frames go<template v-if="push === 'stay' && going > 0"
-              >: {{ going }}</template
-            >.</span
-          >
-        </label>
-      </fieldset>
-      <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-    </form>
-  </BModal>
+  <AskDialog title="Hold the pose" ok="Hold" :ready="told !== null" @done="hold" @close="emit('close')">
+    <div class="row-of-fields">
+      from <span class="box"><TimeField :frame="from" label="Pose of frame" @keep="from = $event" /></span> until
+      <span class="box"><TimeField :frame="to" label="Held until frame" @keep="to = $event" /></span>
+    </div>
+    <fieldset>
+      <legend>Keys that come after</legend>
+      <label class="way">
+        <input v-model="push" type="radio" class="form-check-input" value="push" />
+        <span><b>Move along</b> by {{ to - from }} frames.</span>
+      </label>
+      <label class="way">
+        <input v-model="push" type="radio" class="form-check-input" value="stay" />
+        <span
+          ><b>Stay.</b> Keys between the two frames go<template v-if="push === 'stay' && going > 0"
+            >: {{ going }}</template
+          >.</span
+        >
+      </label>
+    </fieldset>
+    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+  </AskDialog>
 </template>

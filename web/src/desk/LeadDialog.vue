@@ -6,13 +6,13 @@ import { useScene } from '../scene/sceneStore'
 import LengthBars from '../timebar/LengthBars.vue'
 import { useLookAhead } from '../timebar/lookAhead'
 import NumberField from '../values/NumberField.vue'
+import AskDialog from '../shared/AskDialog.vue'
 
 /** Pushes motion later and holds its first pose until it starts. */
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const choice = useChoice()
 
-const open = ref(true)
 const frames = ref(Math.round(scene.settings.framesPerSecond / 2))
 const whose = ref<'all' | 'chosen'>('all')
 const edit = computed<Edit>(() => ({
@@ -23,65 +23,50 @@ const edit = computed<Edit>(() => ({
 const { told, wrong } = useLookAhead(() => edit.value)
 
 async function add(): Promise<void> {
-  if (!told.value) return
-  open.value = false
   await scene.edit(edit.value)
 }
 </script>
 
 <template>
-  <BModal
-    v-model="open"
-    no-animation
-    title="Add a lead"
-    ok-title="Add the lead"
-    ok-variant="lime"
-    cancel-variant="quiet"
-    :ok-disabled="!told"
-    centered
-    @ok.prevent="add"
-    @hidden="emit('close')"
-  >
-    <form class="ask" @submit.prevent="add">
-      <div class="row-of-fields">
-        <NumberField
-          :value="frames"
-          label="Frames of lead"
-          :decimals="0"
-          :step="1"
-          :least="1"
-          @keep="frames = Math.round($event)"
+  <AskDialog title="Add a lead" ok="Add the lead" :ready="told !== null" @done="add" @close="emit('close')">
+    <div class="row-of-fields">
+      <NumberField
+        :value="frames"
+        label="Frames of lead"
+        :decimals="0"
+        :step="1"
+        :least="1"
+        @keep="frames = Math.round($event)"
+      />
+      frames of the first pose before anything moves
+    </div>
+    <fieldset>
+      <legend>Whose motion</legend>
+      <label class="way">
+        <input v-model="whose" type="radio" class="form-check-input" value="all" />
+        <span><b>All.</b> The scene grows by as much.</span>
+      </label>
+      <label class="way">
+        <input
+          v-model="whose"
+          type="radio"
+          class="form-check-input"
+          value="chosen"
+          :disabled="choice.objects.size === 0"
         />
-        frames of the first pose before anything moves
-      </div>
-      <fieldset>
-        <legend>Whose motion</legend>
-        <label class="way">
-          <input v-model="whose" type="radio" class="form-check-input" value="all" />
-          <span><b>All.</b> The scene grows by as much.</span>
-        </label>
-        <label class="way">
-          <input
-            v-model="whose"
-            type="radio"
-            class="form-check-input"
-            value="chosen"
-            :disabled="choice.objects.size === 0"
-          />
-          <span
-            ><b>That of the chosen objects.</b>
-            {{ choice.objects.size ? `${choice.objects.size} chosen.` : 'Nothing is chosen.' }}</span
-          >
-        </label>
-      </fieldset>
-      <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-      <div v-else-if="told">
-        <span class="told"
-          >scene {{ told.range[0] }} to {{ told.range[1] }} · {{ told.seconds.toFixed(2) }} s become
-          {{ told.secondsAfter.toFixed(2) }} s</span
+        <span
+          ><b>That of the chosen objects.</b>
+          {{ choice.objects.size ? `${choice.objects.size} chosen.` : 'Nothing is chosen.' }}</span
         >
-        <LengthBars :before="told.seconds" :after="told.secondsAfter" />
-      </div>
-    </form>
-  </BModal>
+      </label>
+    </fieldset>
+    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    <div v-else-if="told">
+      <span class="told"
+        >scene {{ told.range[0] }} to {{ told.range[1] }} · {{ told.seconds.toFixed(2) }} s become
+        {{ told.secondsAfter.toFixed(2) }} s</span
+      >
+      <LengthBars :before="told.seconds" :after="told.secondsAfter" />
+    </div>
+  </AskDialog>
 </template>

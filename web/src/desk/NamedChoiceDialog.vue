@@ -10,7 +10,6 @@ const scene = useScene()
 const choice = useChoice()
 
 const known = props.id === null ? undefined : scene.model.namedChoices.get(props.id)
-const open = ref(true)
 const name = ref(known?.name ?? '')
 const takesChosen = ref(false)
 const objects = computed(() => (known && !takesChosen.value ? known.objects : [...choice.objects]))
@@ -18,19 +17,19 @@ const names = computed(() => objects.value.map((id) => scene.model.objects.get(i
 
 async function keep(): Promise<void> {
   if (!name.value.trim()) return
-  open.value = false
+  emit('close')
   await scene.edit({ edit: 'setNamedChoice', name: name.value, objects: objects.value, choice: known?.id })
 }
 
 async function remove(): Promise<void> {
-  open.value = false
+  emit('close')
   await scene.edit({ edit: 'deleteNamedChoice', choice: known!.id })
 }
 </script>
 
 <template>
   <BModal
-    v-model="open"
+    :model-value="true"
     no-animation
     :title="known ? 'Change the named choice' : 'Name the chosen objects'"
     centered
@@ -49,7 +48,7 @@ async function remove(): Promise<void> {
     </form>
     <template #footer>
       <BButton v-if="known" variant="quiet" class="me-auto" @click="remove">Forget it</BButton>
-      <BButton variant="quiet" @click="open = false">Cancel</BButton>
+      <BButton variant="quiet" @click="emit('close')">Cancel</BButton>
       <BButton variant="lime" type="submit" form="named-choice" :disabled="!name.trim()">{{
         known ? 'Keep' : 'Name'
       }}</BButton>

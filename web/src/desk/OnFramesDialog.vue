@@ -4,12 +4,12 @@ import type { Edit } from '../api/http'
 import { useChoice } from '../scene/choice'
 import { useLookAhead } from '../timebar/lookAhead'
 import { useArranging } from './arranging'
+import AskDialog from '../shared/AskDialog.vue'
 
 const emit = defineEmits<{ close: [] }>()
 const choice = useChoice()
 const arranging = useArranging()
 
-const open = ref(true)
 const keys = computed(() => choice.keySets())
 const survivor = ref<'nearest' | 'earliest' | 'latest'>('nearest')
 const edit = computed<Edit>(() => ({ edit: 'putOnFrames', keys: keys.value, survivor: survivor.value }))
@@ -23,46 +23,35 @@ const rules = [
 ] as const
 
 async function put(): Promise<void> {
-  if (!told.value || moving.value === 0) return
-  open.value = false
   await arranging.make(edit.value)
 }
 </script>
 
 <template>
-  <BModal
-    v-model="open"
-    no-animation
+  <AskDialog
     title="Put on whole frames"
-    ok-title="Put on frames"
-    ok-variant="lime"
-    cancel-variant="quiet"
-    :ok-disabled="!told || moving === 0"
-    centered
-    @ok.prevent="put"
-    @hidden="emit('close')"
+    ok="Put on frames"
+    :ready="told !== null && moving > 0"
+    @done="put"
+    @close="emit('close')"
   >
-    <form class="ask" @submit.prevent="put">
-      <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-      <p v-else-if="told" class="mb-0">
-        {{
-          moving === 0
-            ? 'All chosen keys stand on whole frames already.'
-            : `${moving === 1 ? '1 key stands' : `${moving} keys stand`} between frames.`
-        }}
-        {{
-          merging === 0
-            ? ''
-            : `${merging === 1 ? '1 key' : `${merging} keys`} would meet others on a frame and give way.`
-        }}
-      </p>
-      <fieldset v-if="merging > 0">
-        <legend>Where keys meet, this one stays</legend>
-        <label v-for="{ rule, label } in rules" :key="rule" class="way">
-          <input v-model="survivor" type="radio" class="form-check-input" :value="rule" />
-          <span>{{ label }}</span>
-        </label>
-      </fieldset>
-    </form>
-  </BModal>
+    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    <p v-else-if="told" class="mb-0">
+      {{
+        moving === 0
+          ? 'All chosen keys stand on whole frames already.'
+          : `${moving === 1 ? '1 key stands' : `${moving} keys stand`} between frames.`
+      }}
+      {{
+        merging === 0 ? '' : `${merging === 1 ? '1 key' : `${merging} keys`} would meet others on a frame and give way.`
+      }}
+    </p>
+    <fieldset v-if="merging > 0">
+      <legend>Where keys meet, this one stays</legend>
+      <label v-for="{ rule, label } in rules" :key="rule" class="way">
+        <input v-model="survivor" type="radio" class="form-check-input" :value="rule" />
+        <span>{{ label }}</span>
+      </label>
+    </fieldset>
+  </AskDialog>
 </template>

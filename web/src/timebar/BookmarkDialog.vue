@@ -12,7 +12,6 @@ const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 
 const known = useBookmarks().inOrder.find(({ id }) => id === props.bookmark)
-const open = ref(true)
 const name = ref(known?.name ?? '')
 const frame = ref(known?.frame ?? usePlayhead().frame)
 const colour = ref<BookmarkColour>(
@@ -22,7 +21,7 @@ const title = computed(() => (known ? 'Change the bookmark' : 'Bookmark a frame'
 
 async function keep(): Promise<void> {
   if (!name.value.trim()) return
-  open.value = false
+  emit('close')
   await scene.edit({
     edit: 'setBookmark',
     frame: frame.value,
@@ -33,13 +32,13 @@ async function keep(): Promise<void> {
 }
 
 async function remove(): Promise<void> {
-  open.value = false
+  emit('close')
   await scene.edit({ edit: 'deleteBookmark', bookmark: known!.id })
 }
 </script>
 
 <template>
-  <BModal no-animation v-model="open" :title="title" centered size="sm" @hidden="emit('close')">
+  <BModal no-animation :model-value="true" :title="title" centered size="sm" @hidden="emit('close')">
     <form id="bookmark" class="ask" @submit.prevent="keep">
       <label>
         Name
@@ -62,7 +61,7 @@ async function remove(): Promise<void> {
     </form>
     <template #footer>
       <BButton v-if="known" variant="quiet" class="me-auto" @click="remove">Delete</BButton>
-      <BButton variant="quiet" @click="open = false">Cancel</BButton>
+      <BButton variant="quiet" @click="emit('close')">Cancel</BButton>
       <BButton variant="lime" type="submit" form="bookmark" :disabled="!name.trim()">{{
         known ? 'Keep' : 'Bookmark'
       }}</BButton>

@@ -8,13 +8,13 @@ import LengthBars from './LengthBars.vue'
 import { useLookAhead } from './lookAhead'
 import { usePlayhead } from './playhead'
 import TimeField from './TimeField.vue'
+import AskDialog from '../shared/AskDialog.vue'
 
 const props = defineProps<{ way: 'insert' | 'remove' }>()
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const choice = useChoice()
 
-const open = ref(true)
 const at = ref(usePlayhead().frame)
 const frames = ref(Math.round(scene.settings.framesPerSecond / 2))
 const whose = ref<'all' | 'chosen'>('all')
@@ -33,79 +33,64 @@ const { told: without } = useLookAhead(() => (props.way === 'remove' ? editOf(tr
 const standing = computed(() => (without.value ? without.value.keys - without.value.keysAfter : 0))
 
 async function change(): Promise<void> {
-  if (!told.value) return
-  open.value = false
   await scene.edit(editOf(inside.value === 'delete'))
 }
 </script>
 
 <template>
-  <BModal
-    no-animation
-    v-model="open"
-    :title="title"
-    :ok-title="title"
-    ok-variant="lime"
-    cancel-variant="quiet"
-    :ok-disabled="!told"
-    centered
-    @ok.prevent="change"
-    @hidden="emit('close')"
-  >
-    <form class="ask" @submit.prevent="change">
-      <div class="row-of-fields">
-        <NumberField
-          :value="frames"
-          label="How many frames"
-          :decimals="0"
-          :step="1"
-          :least="1"
-          @keep="frames = Math.round($event)"
+  <AskDialog :title="title" :ok="title" :ready="told !== null" @done="change" @close="emit('close')">
+    <div class="row-of-fields">
+      <NumberField
+        :value="frames"
+        label="How many frames"
+        :decimals="0"
+        :step="1"
+        :least="1"
+        @keep="frames = Math.round($event)"
+      />
+      {{ way === 'insert' ? 'frames before frame' : 'frames from frame' }}
+      <span class="box"><TimeField :frame="at" label="At frame" @keep="at = $event" /></span>
+    </div>
+    <fieldset>
+      <legend>Whose keys move</legend>
+      <label class="way">
+        <input v-model="whose" type="radio" class="form-check-input" value="all" />
+        <span><b>All.</b> Warps, bookmarks and the ranges move along.</span>
+      </label>
+      <label class="way">
+        <input
+          v-model="whose"
+          type="radio"
+          class="form-check-input"
+          value="chosen"
+          :disabled="choice.objects.size === 0"
         />
-        {{ way === 'insert' ? 'frames before frame' : 'frames from frame' }}
-        <span class="box"><TimeField :frame="at" label="At frame" @keep="at = $event" /></span>
-      </div>
-      <fieldset>
-        <legend>Whose keys move</legend>
-        <label class="way">
-          <input v-model="whose" type="radio" class="form-check-input" value="all" />
-          <span><b>All.</b> Warps, bookmarks and the ranges move along.</span>
-        </label>
-        <label class="way">
-          <input
-            v-model="whose"
-            type="radio"
-            class="form-check-input"
-            value="chosen"
-            :disabled="choice.objects.size === 0"
-          />
-          <span
-            ><b>Those of the chosen objects.</b>
-            {{
-              choice.objects.size ? `${choice.objects.size} chosen; the scene keeps its length.` : 'Nothing is chosen.'
-            }}</span
-          >
-        </label>
-      </fieldset>
-      <fieldset v-if="standing > 0">
-        <legend>{{ standing === 1 ? '1 key stands' : `${standing} keys stand` }} in these frames</legend>
-        <label class="way">
-          <input v-model="inside" type="radio" class="form-check-input" value="gather" />
-          <span><b>Keep.</b> They gather at the cut, in order, and jump to what follows.</span>
-        </label>
-        <label class="way">
-          <input v-model="inside" type="radio" class="form-check-input" value="delete" />
-          <span><b>Delete.</b> Undo brings them back.</span>
-        </label>
-      </fieldset>
-      <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-      <div v-else-if="told">
-        <span class="told"
-          >{{ told.keysAfter }} of {{ told.keys }} keys stay · scene {{ told.range[0] }} to {{ told.range[1] }} ·
-          {{ told.seconds.toFixed(2) }} s become {{ told.secondsAfter.toFixed(2) }} s</span
+        <span
+          ><b>Those of the chosen objects.</b>
+          {{
+            choice.objects.size ? `${choice.objects.size} chosen; the scene keeps its length.` : 'Nothing is chosen.'
+          }}</span
         >
-        <LengthBars :before="told.seconds" :after="told.secondsAfter" />
-      </div>
-    </form>
-  </BModal>
+      </label>
+    </fieldset>
+    <fieldset v-if="standing > 0">
+      <legend>{{ standing === 1 ? '1 key stands' : `${standing} keys stand` }} in these frames</legend>
+      <label class="way">
+        <input v-model="inside" type="radio" class="form-check-input" value="gather" />
+        <span><b>Keep.</b> They gather at the cut, in order, and jump to what follows.</span>
+      </label>
+      <label class="way">
+        <input v-model="inside" type="radio" class="form-check-input" value="delete" />
+        <span><b>Delete.</b> Undo brings them back.</span>
+      </label>
+    </fieldset>
+    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    <div v-else-if="told">
+      <span class="told"
+        >{{ told.keysAfter }} of {{ told.keys }} keys stay · scene {{ told.range[0] }} to {{ told.range[1] }} ·
+        {{ told.seconds.toFixed(2) }} s become {{ told.secondsAfter.toFixed(2) }} s</span
+      >
+      <LengthBars :before="told.seconds" :after="told.secondsAfter" />
+    </div>
+  </AskDialog>
 </template>

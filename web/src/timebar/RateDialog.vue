@@ -5,13 +5,13 @@ import { useScene } from '../scene/sceneStore'
 import LengthBars from './LengthBars.vue'
 import { useLookAhead } from './lookAhead'
 import { usePlayhead } from './playhead'
+import AskDialog from '../shared/AskDialog.vue'
 
 const props = defineProps<{ rate: string }>()
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const playhead = usePlayhead()
 
-const open = ref(true)
 const wanted = ref(props.rate)
 const keep = ref<'frames' | 'clock'>('clock')
 const editOf = (kept: 'frames' | 'clock'): Edit => ({ edit: 'setRate', rate: wanted.value.trim(), keep: kept })
@@ -27,69 +27,60 @@ const keysByClock = computed(() => {
 })
 
 async function change(): Promise<void> {
-  if (!byClock.value) return
   const seconds = playhead.frame / scene.settings.framesPerSecond
-  open.value = false
   const kept = await scene.edit(editOf(keep.value))
   if (kept && keep.value === 'clock') playhead.goTo(seconds * scene.settings.framesPerSecond)
 }
 </script>
 
 <template>
-  <BModal
-    no-animation
-    v-model="open"
+  <AskDialog
     title="Change the rate"
-    ok-title="Change the rate"
-    ok-variant="lime"
-    cancel-variant="quiet"
-    :ok-disabled="!byClock"
-    centered
-    @ok.prevent="change"
-    @hidden="emit('close')"
+    ok="Change the rate"
+    :ready="byClock !== null"
+    @done="change"
+    @close="emit('close')"
   >
-    <form class="ask" @submit.prevent="change">
-      <label>
-        Frames per second
-        <input
-          v-model="wanted"
-          class="form-control num"
-          :class="{ 'is-invalid': wrong }"
-          placeholder="24 or 30000/1001"
-          aria-label="Frames per second"
-          autofocus
-        />
-        <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    <label>
+      Frames per second
+      <input
+        v-model="wanted"
+        class="form-control num"
+        :class="{ 'is-invalid': wrong }"
+        placeholder="24 or 30000/1001"
+        aria-label="Frames per second"
+        autofocus
+      />
+      <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    </label>
+    <fieldset>
+      <legend>What stays as it is</legend>
+      <label class="way">
+        <input v-model="keep" type="radio" class="form-check-input" value="clock" />
+        <span>
+          <b>The clock.</b> Motion keeps its speed, frame numbers change.
+          <template v-if="byClock">
+            <span class="told"
+              >{{ keysByClock }} · frames {{ byClock.range[0] }} to {{ byClock.range[1] }} ·
+              {{ byClock.secondsAfter.toFixed(2) }} s as now</span
+            >
+            <LengthBars :before="byClock.seconds" :after="byClock.secondsAfter" />
+          </template>
+        </span>
       </label>
-      <fieldset>
-        <legend>What stays as it is</legend>
-        <label class="way">
-          <input v-model="keep" type="radio" class="form-check-input" value="clock" />
-          <span>
-            <b>The clock.</b> Motion keeps its speed, frame numbers change.
-            <template v-if="byClock">
-              <span class="told"
-                >{{ keysByClock }} · frames {{ byClock.range[0] }} to {{ byClock.range[1] }} ·
-                {{ byClock.secondsAfter.toFixed(2) }} s as now</span
-              >
-              <LengthBars :before="byClock.seconds" :after="byClock.secondsAfter" />
-            </template>
-          </span>
-        </label>
-        <label class="way">
-          <input v-model="keep" type="radio" class="form-check-input" value="frames" />
-          <span>
-            <b>The frames.</b> Frame numbers stay, motion changes its speed.
-            <template v-if="byFrames">
-              <span class="told"
-                >Keys stay on their frames · {{ byFrames.seconds.toFixed(2) }} s become
-                {{ byFrames.secondsAfter.toFixed(2) }} s</span
-              >
-              <LengthBars :before="byFrames.seconds" :after="byFrames.secondsAfter" />
-            </template>
-          </span>
-        </label>
-      </fieldset>
-    </form>
-  </BModal>
+      <label class="way">
+        <input v-model="keep" type="radio" class="form-check-input" value="frames" />
+        <span>
+          <b>The frames.</b> Frame numbers stay, motion changes its speed.
+          <template v-if="byFrames">
+            <span class="told"
+              >Keys stay on their frames · {{ byFrames.seconds.toFixed(2) }} s become
+              {{ byFrames.secondsAfter.toFixed(2) }} s</span
+            >
+            <LengthBars :before="byFrames.seconds" :after="byFrames.secondsAfter" />
+          </template>
+        </span>
+      </label>
+    </fieldset>
+  </AskDialog>
 </template>

@@ -7,12 +7,12 @@ import LengthBars from './LengthBars.vue'
 import { useLookAhead } from './lookAhead'
 import { usePlayhead } from './playhead'
 import TimeField from './TimeField.vue'
+import AskDialog from '../shared/AskDialog.vue'
 
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const playhead = usePlayhead()
 
-const open = ref(true)
 const what = ref<'scene' | 'part'>('scene')
 const from = ref(scene.settings.work[0])
 const to = ref(scene.settings.work[1])
@@ -51,94 +51,79 @@ const keysTold = computed(() => {
 })
 
 async function stretch(): Promise<void> {
-  if (!told.value || isSame.value) return
-  open.value = false
   await scene.edit(edit.value)
 }
 </script>
 
 <template>
-  <BModal
-    no-animation
-    v-model="open"
-    title="Stretch time"
-    ok-title="Stretch"
-    ok-variant="lime"
-    cancel-variant="quiet"
-    :ok-disabled="!told || isSame"
-    centered
-    @ok.prevent="stretch"
-    @hidden="emit('close')"
-  >
-    <form class="ask" @submit.prevent="stretch">
-      <fieldset>
-        <legend>What is stretched</legend>
-        <label class="way">
-          <input v-model="what" type="radio" class="form-check-input" value="scene" />
-          <span><b>Everything.</b> All keys, warps, bookmarks and both ranges.</span>
-        </label>
-        <label class="way">
-          <input v-model="what" type="radio" class="form-check-input" value="part" />
-          <span><b>A part.</b> What lies beside it is pushed along.</span>
-        </label>
-        <div v-if="what === 'part'" class="row-of-fields">
-          from <span class="box"><TimeField :frame="from" label="Part starts at" @keep="from = $event" /></span> to
-          <span class="box"><TimeField :frame="to" label="Part ends at" @keep="to = $event" /></span>
-        </div>
-      </fieldset>
-      <fieldset>
-        <legend>New length</legend>
-        <div class="row-of-fields">
-          <NumberField
-            :value="length"
-            label="Length in frames"
-            unit=" fr"
-            :decimals="3"
-            trim
-            :step="1"
-            :least="0.001"
-            @keep="setLength"
-          />
-          <NumberField
-            :value="length / rate"
-            label="Length in seconds"
-            unit=" s"
-            :decimals="3"
-            trim
-            :step="0.1"
-            :least="0.001"
-            @keep="setLength($event * rate)"
-          />
-          <NumberField
-            :value="(oldLength / length) * 100"
-            label="Speed in percent"
-            unit=" %"
-            :decimals="2"
-            trim
-            :step="5"
-            :least="0.01"
-            @keep="setLength((oldLength * 100) / $event)"
-          />
-          <span class="dim">speed</span>
-        </div>
-      </fieldset>
-      <fieldset>
-        <legend>Stays where it is</legend>
-        <div class="row-of-fields">
-          frame <span class="box"><TimeField :frame="about" label="Frame that stays" @keep="about = $event" /></span>
-          <BButton variant="quiet" class="btn-small" @click="about = start">Its start</BButton>
-          <BButton variant="quiet" class="btn-small" @click="about = end">Its end</BButton>
-          <BButton variant="quiet" class="btn-small" @click="about = playhead.frame">Playhead</BButton>
-        </div>
-      </fieldset>
-      <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-      <div v-else-if="told">
-        <span class="told"
-          >{{ keysTold }} · scene {{ told.range[0] }} to {{ told.range[1] }} · {{ told.seconds.toFixed(2) }} s become
-          {{ told.secondsAfter.toFixed(2) }} s</span
-        >
-        <LengthBars :before="told.seconds" :after="told.secondsAfter" />
+  <AskDialog title="Stretch time" ok="Stretch" :ready="told !== null && !isSame" @done="stretch" @close="emit('close')">
+    <fieldset>
+      <legend>What is stretched</legend>
+      <label class="way">
+        <input v-model="what" type="radio" class="form-check-input" value="scene" />
+        <span><b>Everything.</b> All keys, warps, bookmarks and both ranges.</span>
+      </label>
+      <label class="way">
+        <input v-model="what" type="radio" class="form-check-input" value="part" />
+        <span><b>A part.</b> What lies beside it is pushed along.</span>
+      </label>
+      <div v-if="what === 'part'" class="row-of-fields">
+        from <span class="box"><TimeField :frame="from" label="Part starts at" @keep="from = $event" /></span> to
+        <span class="box"><TimeField :frame="to" label="Part ends at" @keep="to = $event" /></span>
       </div>
-    </form>
-  </BModal>
+    </fieldset>
+    <fieldset>
+      <legend>New length</legend>
+      <div class="row-of-fields">
+        <NumberField
+          :value="length"
+          label="Length in frames"
+          unit=" fr"
+          :decimals="3"
+          trim
+          :step="1"
+          :least="0.001"
+          @keep="setLength"
+        />
+        <NumberField
+          :value="length / rate"
+          label="Length in seconds"
+          unit=" s"
+          :decimals="3"
+          trim
+          :step="0.1"
+          :least="0.001"
+          @keep="setLength($event * rate)"
+        />
+        <NumberField
+          :value="(oldLength / length) * 100"
+          label="Speed in percent"
+          unit=" %"
+          :decimals="2"
+          trim
+          :step="5"
+          :least="0.01"
+          @keep="setLength((oldLength * 100) / $event)"
+        />
+        <span class="dim">speed</span>
+      </div>
+    </fieldset>
+    <fieldset>
+      <legend>Stays where it is</legend>
+      <div class="row-of-fields">
+        frame <span class="box"><TimeField :frame="about" label="Frame that stays" @keep="about = $event" /></span>
+        <BButton variant="quiet" class="btn-small" @click="about = start">Its start</BButton>
+        <BButton variant="quiet" class="btn-small" @click="about = end">Its end</BButton>
+        <BButton variant="quiet" class="btn-small" @click="about = playhead.frame">Playhead</BButton>
+      </div>
+    </fieldset>
+    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    <div v-else-if="told">
+      <span class="told"
+        >{{ keysTold }} · scene {{ told.range[0] }} to {{ told.range[1] }} · {{ told.seconds.toFixed(2) }} s become
+        {{ told.secondsAfter.toFixed(2) }} s</span
+      >
+      <LengthBars :before="told.seconds" :after="told.secondsAfter" />
+    </div>
+  </AskDialog>
 </template>
