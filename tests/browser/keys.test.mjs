@@ -13,12 +13,19 @@ const frames = async (object, channel) =>
     .find(({ name }) => name === object)
     .channels[channel]?.keys?.map((key) => key.frame ?? `tick ${key.tick}`) ?? []
 const marker = (channel) => page.locator(`[data-channel="${channel}"] .marker`).getAttribute('data-state')
-const becomes = (object, channel, wanted) =>
-  until(
+/** The page has heard of everything that is kept. */
+async function heard() {
+  const { position } = await scene()
+  await page.getByRole('button', { name: position ? `Kept · change ${position}` : 'Kept', exact: true }).waitFor()
+}
+async function becomes(object, channel, wanted) {
+  await until(
     () => frames(object, channel),
     (now) => JSON.stringify(now) === JSON.stringify(wanted),
     `${object} ${channel} at ${wanted}`,
   )
+  await heard()
+}
 const chosen = (count) => page.getByText(`· ${count} chosen`).waitFor()
 const lane = (name) => page.locator('.heads').getByRole('button', { name, exact: true })
 
@@ -33,7 +40,12 @@ async function drag(from, to, { keys = [], over } = {}) {
   for (const key of keys) await page.keyboard.up(key)
 }
 const keyAt = (frame, name) => deskPoint(page, frame, name)
-const undo = () => page.keyboard.press('Control+z')
+async function undo() {
+  const { position } = await scene()
+  await page.keyboard.press('Control+z')
+  await until(scene, (now) => now.position === position - 1, 'the undo')
+  await heard()
+}
 
 const moving = (name, values) => ({
   name,
