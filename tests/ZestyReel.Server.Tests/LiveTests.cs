@@ -59,6 +59,96 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         await hub.DisposeAsync();
     }
 
+    private const string Move = """{"edit":"moveKeys","keys":[{"object":1,"channel":"move.x","times":[294000000]}],"frames":10}""";
+
+    /// <summary>A box keyed on x at 10 (4) and 20 (8).</summary>
+    private async Task<long> AddKeyedBox()
+    {
+        var id = await server.AddScene();
+        await server.Edit(id, 0, AddBox);
+        await server.Edit(id, 1, KeyBox);
+        await server.Edit(id, 2, KeyBox.Replace("\"frame\":10", "\"frame\":20").Replace("\"value\":4", "\"value\":8"));
+        return id;
+    }
+
+    [Theory]
+    [InlineData("replace", 1, 4.0)]
+    [InlineData("keepBoth", 2, 8.0)]
+    public async Task Where_keys_would_meet_nothing_is_done_until_the_edit_says_what(string meet, int keys, double valueAtTwenty)
+    {
+        var id = await AddKeyedBox();
+        var (hub, changes, _) = await Open(id);
+        var stopped = await hub.InvokeAsync<KeptMessage>("Edit", id, 3, Move);
+        stopped.Clash.ShouldBe(new ClashMessage(1, 20));
+        stopped.Revision.ShouldBe(3);
+        changes.TryRead(out _).ShouldBeFalse();
+        var kept = await hub.InvokeAsync<KeptMessage>("Edit", id, 3, Move.Replace("\"frames\":10", $"\"frames\":10,\"meet\":\"{meet}\""));
+        kept.Clash.ShouldBeNull();
+        var change = await changes.ReadAsync().AsTask().WaitAsync(Patience);
+        var packed = change.Rows.Channels.Single().Keys!;
+        packed.Length.ShouldBe(keys * 17);
+        MemoryMarshal.Cast<byte, double>(packed.AsSpan(0, keys * 16))[keys].ShouldBe(valueAtTwenty);
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task Over_HTTP_a_clash_is_a_refusal_that_says_where()
+    {
+        var id = await AddKeyedBox();
+        var refused = await server.Http.PostAsync($"/api/scenes/{id}/edits", new StringContent($"{{\"revision\":3,\"edit\":{Move}}}", System.Text.Encoding.UTF8, "application/json"));
+        ((int)refused.StatusCode).ShouldBe(400);
+        (await refused.Content.ReadAsStringAsync()).ShouldContain("at frame 20");
+    }
+
+    [Fact]
+    public async Task Copied_keys_are_pasted_though_the_originals_are_gone()
+    {
+        var id = await AddKeyedBox();
+        var (hub, _, _) = await Open(id);
+        var sets = """[{"object":1,"channel":"move.x","times":[588000000,294000000]}]""";
+        var clip = await hub.InvokeAsync<string>("CopyKeys", id, sets);
+        await server.Edit(id, 3, $$"""{"edit":"deleteKeys","keys":{{sets}}}""");
+        await hub.InvokeAsync<KeptMessage>("Edit", id, 4, $$"""{"edit":"pasteKeys","clip":{{clip}},"at":50}""");
+        var rows = (await hub.InvokeAsync<SceneMessage>("Open", id)).Rows;
+        var columns = MemoryMarshal.Cast<byte, double>(rows.Channels.Single().Keys!.AsSpan(0, 32)).ToArray();
+        columns.ShouldBe([50 * 29_400_000.0, 60 * 29_400_000.0, 4, 8]);
+        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<string>("CopyKeys", id, sets))).Message.ShouldContain("not there any more");
+        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<string>("CopyKeys", id, "[{]"))).Message.ShouldContain("cannot be read");
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task Looking_ahead_tells_what_an_edit_would_do_and_does_nothing()
+    {
+        var id = await AddKeyedBox();
+        var (hub, _, _) = await Open(id);
+        var told = await hub.InvokeAsync<TimeMessage>("LookAhead", id, """{"edit":"stretchTime","length":60,"about":1}""");
+        // 10 and 20 about 1 at a half: 5.5 and 10.5.
+        (told.Keys, told.KeysAfter, told.BetweenFrames, told.BetweenFramesAfter).ShouldBe((2, 2, 0, 2));
+        told.Range.ShouldBe([1, 60]);
+        (told.Seconds, told.SecondsAfter).ShouldBe((5, 2.5));
+        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<TimeMessage>("LookAhead", id, """{"edit":"stretchTime","length":0,"about":1}"""))).Message.ShouldContain("no length");
+        (await hub.InvokeAsync<SceneMessage>("Open", id)).Revision.ShouldBe(3);
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task Bookmarks_and_named_choices_reach_every_tab_and_go_again()
+    {
+        var id = await AddKeyedBox();
+        var (hub, changes, _) = await Open(id);
+        await server.Edit(id, 3, """{"edit":"setBookmark","frame":12,"name":"Pier","colour":"rose"}""");
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Bookmarks.ShouldBe([new BookmarkMessage(1, "Pier", 12 * 29_400_000.0, "rose")]);
+        await server.Edit(id, 4, """{"edit":"setNamedChoice","name":"Boats","objects":[1]}""");
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Choices.Single().Objects.ShouldBe([1]);
+        await server.Edit(id, 5, """{"edit":"deleteObjects","objects":[1]}""");
+        var gone = (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows;
+        (gone.RemovedChoices, gone.RemovedObjects).ShouldSatisfyAllConditions(both => both.Item1.ShouldBe([1]), both => both.Item2.ShouldBe([1]));
+        await server.Edit(id, 6, """{"edit":"deleteBookmark","bookmark":1}""");
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.RemovedBookmarks.ShouldBe([1]);
+        await hub.DisposeAsync();
+    }
+
     [Fact]
     public async Task Trying_an_edit_keeps_nothing()
     {

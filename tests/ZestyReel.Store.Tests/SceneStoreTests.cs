@@ -52,6 +52,53 @@ public sealed class SceneStoreTests : IDisposable
     }
 
     [Fact]
+    public void Bookmarks_named_choices_and_locks_are_kept_changed_and_taken_back()
+    {
+        var ferry = new ObjectId(1);
+        var id = _store.Add(Sample());
+        Edit[] edits =
+        [
+            new SetBookmark(30, "Pier", BookmarkColour.Rose), new SetBookmark(31.5m, "Horn", BookmarkColour.Fern),
+            new SetNamedChoice("Afloat", [ferry]), new SetLocked([new ChannelValue(ferry, "move.x"), new ChannelValue(ferry, "turn.y")], true),
+            new SetBookmark(40, "Long pier", BookmarkColour.Plum, new BookmarkId(1)), new DeleteBookmark(new BookmarkId(2)),
+        ];
+        for (var i = 0; i < edits.Length; i++)
+        {
+            var before = _store.Load(id)!.Scene;
+            _store.Keep(id, SceneChange.Between(before, edits[i].Apply(before)), edits[i].Title(before), i, i + 1);
+        }
+        var kept = new SceneStore(new Database(_folder)).Load(id)!.Scene;
+        kept.Bookmarks.Values.Select(b => (b.Name, b.Time, b.Colour)).ShouldBe([("Long pier", FrameRate.Film.At(40), BookmarkColour.Plum)]);
+        kept.NamedChoices.Values.Single().Objects.ShouldBe([ferry]);
+        kept.Object(ferry).Channel("move.x").Locked.ShouldBeTrue();
+        kept.Object(ferry).Channel("turn.y").Locked.ShouldBeTrue();
+        kept.Object(ferry).Channel("move.y").Locked.ShouldBeFalse();
+
+        // Taken back from what the history holds, one after the other, the scene is as it was added.
+        for (var seq = edits.Length; seq > 0; seq--)
+            _store.KeepStep(id, _store.ChangeOf(id, seq).Reversed(), seq - 1, 100 + seq);
+        var back = _store.Load(id)!.Scene;
+        ShouldBeSame(back, Sample());
+        back.Bookmarks.ShouldBeEmpty();
+        back.NamedChoices.ShouldBeEmpty();
+        back.Object(ferry).Channel("move.x").Locked.ShouldBeFalse();
+    }
+
+    [Theory]
+    [InlineData(480, 1)]
+    [InlineData(60, 1)]
+    [InlineData(119, 60)]
+    public void A_stretch_comes_back_from_the_history_to_the_tick(int length, int about)
+    {
+        var before = Sample();
+        var id = _store.Add(before);
+        _store.Keep(id, SceneChange.Between(before, new StretchTime(length, about).Apply(before)), "Stretch", 0, 1);
+        var after = _store.Load(id)!;
+        after.Scene.Settings.Range.Count.ShouldBe(length);
+        ShouldBeSame(_store.ChangeOf(id, 1).Reversed().AppliedTo(after.Scene), before);
+    }
+
+    [Fact]
     public void An_edit_is_kept_with_what_undoes_it()
     {
         var before = Sample();

@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest'
+import type { Keys } from '../scene/keys'
+import { frameOf, xOf } from './deskDraw'
+import { countColumns } from './overviewDraw'
+
+const keys = (...times: number[]): Keys => ({
+  count: times.length,
+  times: Float64Array.from(times),
+  values: new Float64Array(times.length),
+  modes: new Uint8Array(times.length),
+})
+
+describe('places on the desk', () => {
+  it.each([-30, 0, 12.5, 99])('frame %d is found again from where it is drawn', (frame) => {
+    const stretch = { width: 317, first: -40, last: 120 }
+    expect(frameOf(stretch, xOf(stretch, frame))).toBeCloseTo(frame, 9)
+  })
+})
+
+describe('the overview', () => {
+  const strip = { width: 100, first: 0, last: 100, ticksPerFrame: 10 }
+
+  it('counts how many keys of all channels stand on each column', () => {
+    const columns = countColumns(strip, [keys(0, 100, 502), keys(100, 1000)])
+    expect([columns[0], columns[10], columns[50], columns[100]]).toEqual([1, 2, 1, 1])
+    expect(columns.reduce((sum, count) => sum + count, 0)).toBe(5)
+  })
+
+  it('leaves out what lies beside it', () => {
+    expect([...countColumns(strip, [keys(-500, 2000)])].every((count) => count === 0)).toBe(true)
+  })
+})
