@@ -1,6 +1,6 @@
 import { useArranging } from '../desk/arranging'
 import { useChoosingKeys } from '../desk/choosingKeys'
-import { useChosenFrames } from '../desk/chosenFrames'
+import { useShowKeys } from '../desk/chosenFrames'
 import { useDeskKeyboard } from '../desk/deskKeyboard'
 import { useDesk } from '../desk/deskStore'
 import { useKeyClipboard } from '../desk/keyClipboard'
@@ -31,13 +31,8 @@ export function keyCommands(): Command[] {
   const arranging = useArranging()
   const keyboard = useDeskKeyboard()
   const dialogs = useKeyDialogs()
-  const chosenFrames = useChosenFrames()
+  const showKeys = useShowKeys()
   const deleteChosen = useDeletion()
-
-  function showKeys(): void {
-    const span = chosenFrames()
-    if (span) view.show(span[0] - 2, span[1] + 2)
-  }
 
   /** Runs something on the chosen keys, if there are any. */
   const onKeys = (act: () => void) => () => {

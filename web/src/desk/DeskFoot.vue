@@ -2,14 +2,14 @@
 import { computed } from 'vue'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
-import { useChosenFrames } from './chosenFrames'
+import { useShowKeys } from './chosenFrames'
 import { useTimeView } from './timeView'
 
 /** How many keys there are, and what the desk is to show. */
 const scene = useScene()
 const choice = useChoice()
 const view = useTimeView()
-const chosenFrames = useChosenFrames()
+const showKeys = useShowKeys()
 
 const count = (keys: number) => keys.toLocaleString('en')
 const total = computed(() => {
@@ -22,11 +22,6 @@ const waiting = computed(() => {
   const { range, ticksPerFrame } = scene.settings
   return scene.model.keysOutside(range[0] * ticksPerFrame, range[1] * ticksPerFrame)
 })
-
-function showKeys(): void {
-  const span = chosenFrames()
-  if (span) view.show(span[0] - 2, span[1] + 2)
-}
 </script>
 
 <template>

@@ -9,6 +9,7 @@ import { arrives, interpolations, leaves } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 import TimeField from '../timebar/TimeField.vue'
 import NumberField from './NumberField.vue'
+import { readSum } from './sums'
 
 /** The chosen keys: their frame, value, and how they arrive and leave. */
 const scene = useScene()
@@ -53,8 +54,8 @@ const setValue = (value: number) =>
 
 function typed(text: string): void {
   const change = /^([+\-*/])=(.+)$/.exec(text.replace(/\s/g, ''))
-  const number = Number(change?.[2])
-  if (!change || !Number.isFinite(number)) return
+  const number = readSum(change?.[2] ?? '', 0)
+  if (!change || number === null) return
   const [factor, offset] = { '+': [1, number], '-': [1, -number], '*': [number, 0], '/': [1 / number, 0] }[change[1]!]!
   void arranging.onChosen((keys) => ({ edit: 'setKeyValues', keys, offset: offset!, factor: factor! }))
 }
