@@ -31,11 +31,12 @@ internal static class SceneRows
                 case RowKind.Object:
                     var o = ObjectImage.Of((SceneObject)after);
                     connection.Execute("""
-                        INSERT INTO object (scene_id, id, name, kind, parent_id, place, turn_order)
-                        VALUES (@scene, @Id, @Name, @Kind, @Parent, @Place, @TurnOrder)
+                        INSERT INTO object (scene_id, id, name, kind, parent_id, place, turn_order, turning)
+                        VALUES (@scene, @Id, @Name, @Kind, @Parent, @Place, @TurnOrder, @Turning)
                         ON CONFLICT (scene_id, id) DO UPDATE SET name = excluded.name, kind = excluded.kind,
-                          parent_id = excluded.parent_id, place = excluded.place, turn_order = excluded.turn_order
-                        """, new { scene, row.Id, o.Name, o.Kind, o.Parent, o.Place, o.TurnOrder });
+                          parent_id = excluded.parent_id, place = excluded.place, turn_order = excluded.turn_order,
+                          turning = excluded.turning
+                        """, new { scene, row.Id, o.Name, o.Kind, o.Parent, o.Place, o.TurnOrder, o.Turning });
                     break;
                 case RowKind.Channel when after is null:
                     connection.Execute("DELETE FROM channel WHERE scene_id = @scene AND object_id = @Id AND name = @Channel",
@@ -65,9 +66,9 @@ internal static class SceneRows
             .Select(c => (c.ObjectId, c.Name, Image: new ChannelImage(c.Still, (byte)c.Before, (byte)c.After, c.Keys, c.Locked != 0)))
             .ToLookup(c => c.ObjectId);
         return connection.Query<ObjectRow>("""
-            SELECT id, name, kind, parent_id AS parent, place, turn_order AS turnOrder FROM object WHERE scene_id = @scene
+            SELECT id, name, kind, parent_id AS parent, place, turn_order AS turnOrder, turning FROM object WHERE scene_id = @scene
             """, new { scene })
-            .Select(o => new ObjectImage(o.Name, o.Kind, (int?)o.Parent, (int)o.Place, o.TurnOrder).Object((int)o.Id) with
+            .Select(o => new ObjectImage(o.Name, o.Kind, (int?)o.Parent, (int)o.Place, o.TurnOrder, o.Turning).Object((int)o.Id) with
             {
                 Channels = channels[o.Id].ToImmutableSortedDictionary(c => c.Name, c => c.Image.Channel()),
             })
@@ -105,7 +106,7 @@ internal static class SceneRows
         connection.Query<(long Id, byte[] Image)>($"SELECT id, image FROM {TableOf(kind)} WHERE scene_id = @scene", new { scene })
             .Select(row => (T)RowPacking.Row(kind, (int)row.Id, row.Image)!);
 
-    private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string TurnOrder);
+    private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string TurnOrder, string Turning);
 
     private sealed record ChannelRow(long ObjectId, string Name, double Still, long Before, long After, byte[]? Keys, long Locked);
 }

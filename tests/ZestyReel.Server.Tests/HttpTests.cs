@@ -30,6 +30,17 @@ public class HttpTests(RunningServer server) : IClassFixture<RunningServer>
     }
 
     [Fact]
+    public async Task Shapes_are_kept_for_every_scene()
+    {
+        (await server.Http.PutAsJsonAsync("/api/shapes/Gull wing", new { css = "cubic-bezier(0.2, 0, 0.1, 1)" })).EnsureSuccessStatusCode();
+        (await server.Http.PutAsJsonAsync("/api/shapes/Gull wing", new { css = "linear(0, 0.2, 1)" })).EnsureSuccessStatusCode();
+        (await server.Http.PutAsJsonAsync("/api/shapes/Bad", new { css = "url(javascript:1)" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await server.Http.GetStringAsync("/api/shapes")).ShouldBe("""[{"name":"Gull wing","css":"linear(0, 0.2, 1)"}]""");
+        (await server.Http.DeleteAsync("/api/shapes/Gull wing")).EnsureSuccessStatusCode();
+        (await server.Http.GetStringAsync("/api/shapes")).ShouldBe("[]");
+    }
+
+    [Fact]
     public async Task A_scene_goes_out_and_comes_in_as_a_file()
     {
         var id = await server.AddScene();

@@ -10,6 +10,8 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
 {
     private const string AddBox = """{"edit":"addObject","kind":"box"}""";
     private const string KeyBox = """{"edit":"keyChannels","frame":10,"values":[{"object":1,"channel":"move.x","value":4}]}""";
+    /// <summary>How many bytes a key takes on the wire.</summary>
+    private const int KeySize = 33;
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
 
     private async Task<(HubConnection Hub, ChannelReader<ChangeMessage> Changes, SceneMessage Scene)> Open(long id)
@@ -47,7 +49,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         await server.Edit(id, 1, KeyBox);
         await server.Edit(id, 2, KeyBox.Replace("\"frame\":10", "\"frame\":20").Replace("\"value\":4", "\"value\":8"));
         var (hub, _, scene) = await Open(id);
-        scene.Rows.Channels.Single().Keys!.Length.ShouldBe(2 * 17);
+        scene.Rows.Channels.Single().Keys!.Length.ShouldBe(2 * KeySize);
         scene.History.Length.ShouldBe(3);
         var block = (await hub.InvokeAsync<BlockMessage[]>("Watch", id, 8, 22)).Single();
         var x = Array.IndexOf(block.Channels, "move.x");
@@ -86,7 +88,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         kept.Clash.ShouldBeNull();
         var change = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         var packed = change.Rows.Channels.Single().Keys!;
-        packed.Length.ShouldBe(keys * 17);
+        packed.Length.ShouldBe(keys * KeySize);
         MemoryMarshal.Cast<byte, double>(packed.AsSpan(0, keys * 16))[keys].ShouldBe(valueAtTwenty);
         await hub.DisposeAsync();
     }
@@ -133,6 +135,72 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     }
 
     [Fact]
+    public async Task Keys_come_with_their_handles_as_they_are_drawn()
+    {
+        var id = await AddKeyedBox();
+        await server.Edit(id, 3, """{"edit":"setHandle","object":1,"channel":"move.x","time":294000000,"side":"out","frames":5,"value":3}""");
+        var (hub, _, scene) = await Open(id);
+        var handles = MemoryMarshal.Cast<byte, float>(scene.Rows.Channels.Single().Keys!.AsSpan(2 * 16, 2 * 16)).ToArray();
+        // The first leaves by its own handle of five frames; the second, clamped at the end, arrives flat by a third of ten.
+        handles.ShouldBe([0, 0, 5 * 29_400_000f, 3, -10f / 3 * 29_400_000, 0, 0, 0], 1);
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task What_an_edit_would_do_to_curves_is_told_beforehand()
+    {
+        var id = await AddKeyedBox();
+        var (hub, _, _) = await Open(id);
+        var told = await hub.InvokeAsync<CurveMessage>("LookAheadCurves", id, """{"edit":"setKeyValues","keys":[{"object":1,"channel":"move.x","times":[588000000]}],"offset":1.5,"factor":1}""");
+        told.ShouldBe(new CurveMessage(2, 2, 1.5, 20, "move.x"));
+        (await hub.InvokeAsync<SceneMessage>("Open", id)).Revision.ShouldBe(3);
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task Speeds_come_for_the_channels_that_a_tab_looks_at()
+    {
+        var id = await AddKeyedBox();
+        var (hub, changes, _) = await Open(id);
+        (await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 30)).Single().Channels.ShouldNotContain("speed:move.x");
+        (await hub.InvokeAsync<BlockMessage[]>("WatchSpeeds", id, new[] { 1 }, new[] { "move.x" })).Single().Channels.ShouldBe(["move.x", "speed:move.x", "speed"]);
+        await server.Edit(id, 3, KeyBox);
+        await server.Edit(id, 4, KeyBox.Replace("\"value\":4", "\"value\":5"));
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Blocks.Single().Channels.ShouldContain("speed:move.x");
+        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<BlockMessage[]>("WatchSpeeds", id, new[] { 1 }, Array.Empty<string>()))).Message.ShouldContain("a channel for each");
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task A_curve_of_earlier_is_looked_at_and_a_part_of_it_taken_back()
+    {
+        var id = await AddKeyedBox();
+        await server.Edit(id, 3, """{"edit":"setKeyValues","keys":[{"object":1,"channel":"move.x","times":[294000000,588000000]}],"offset":7}""");
+        var (hub, _, _) = await Open(id);
+        double[] Values(ChannelMessage channel) => MemoryMarshal.Cast<byte, double>(channel.Keys!.AsSpan(channel.Keys!.Length / KeySize * 8, channel.Keys.Length / KeySize * 8)).ToArray();
+        var then = await hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, 3, new[] { 1, 44 }, new[] { "move.x", "move.x" });
+        Values(then.Single()).ShouldBe([4, 8]);
+        var clip = await hub.InvokeAsync<string>("CopyKeysAt", id, 3, new[] { 1 }, new[] { "move.x" }, 15.0, 30.0);
+        await hub.InvokeAsync<KeptMessage>("Edit", id, 4, $$"""{"edit":"replaceKeys","clip":{{clip}},"from":15,"to":30}""");
+        Values((await hub.InvokeAsync<SceneMessage>("Open", id)).Rows.Channels.Single()).ShouldBe([7, 8]);
+        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, 99, new[] { 1 }, new[] { "move.x" }))).Message.ShouldContain("places 0 to 5");
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task A_stretch_is_copied_as_CSS_and_locks_are_told()
+    {
+        var id = await AddKeyedBox();
+        var (hub, _, _) = await Open(id);
+        var css = await hub.InvokeAsync<string>("CopyShape", id, """[{"object":1,"channel":"move.x","times":[294000000]}]""");
+        css.ShouldBe("cubic-bezier(0.333333, 0, 0.666667, 1)");
+        await server.Edit(id, 3, """{"edit":"keyChannels","frame":1,"values":[{"object":1,"channel":"turn.y","value":0}]}""");
+        await server.Edit(id, 4, """{"edit":"keyChannels","frame":41,"values":[{"object":1,"channel":"turn.y","value":90}]}""");
+        (await hub.InvokeAsync<long[][]>("TurnLocks", id, 1)).Single()[1].ShouldBe(120);
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
     public async Task Bookmarks_and_named_choices_reach_every_tab_and_go_again()
     {
         var id = await AddKeyedBox();
@@ -158,7 +226,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 20);
         var live = await hub.InvokeAsync<LiveMessage>("Try", id, KeyBox);
         live.Rows.Channels.Single().Name.ShouldBe("move.x");
-        live.Blocks.Single().Channels.ShouldBe(["move.x"]);
+        live.Blocks.Single().Channels.ShouldBe(["move.x", "speed"]);
         (await hub.InvokeAsync<SceneMessage>("Open", id)).Revision.ShouldBe(1);
         await hub.DisposeAsync();
     }
@@ -184,9 +252,9 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
             await server.Edit(id, 1 + i, $$"""{"edit":"keyChannels","frame":{{i}},"values":[{"object":1,"channel":"move.x","value":{{i}}}]}""");
         var (hub, changes, _) = await Open(id);
         await hub.InvokeAsync<KeptMessage>("GoTo", id, 6, 2);
-        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Channels.Single().Keys!.Length.ShouldBe(17);
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Channels.Single().Keys!.Length.ShouldBe(KeySize);
         await hub.InvokeAsync<KeptMessage>("GoTo", id, 7, 6);
-        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Channels.Single().Keys!.Length.ShouldBe(5 * 17);
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Channels.Single().Keys!.Length.ShouldBe(5 * KeySize);
         await hub.DisposeAsync();
     }
 

@@ -63,6 +63,16 @@ public sealed class Curve
 
     public Curve WithKeys(ImmutableArray<Key> keys) => new(keys, Before, After);
 
+    /// <summary>Whether the handles on both sides of a key lie in one line, so that motion passes it without a corner.</summary>
+    public bool IsJoined(int at)
+    {
+        if (at <= 0 || at >= Keys.Length - 1) return false;
+        var (before, after) = (Segments[at - 1], Segments[at]);
+        if (before.Held || after.Held || before.T2 == 1 || after.T1 == 0) return false;
+        double arriving = before.SlopeAtEnd, leaving = after.SlopeAtStart;
+        return Math.Abs(arriving - leaving) <= 1e-6 * (Math.Abs(arriving) + Math.Abs(leaving));
+    }
+
     private double Inside(double ticks, ref int near)
     {
         var segments = Segments;

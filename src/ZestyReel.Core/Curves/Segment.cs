@@ -26,8 +26,47 @@ public readonly record struct Segment(
         var s = (ticks - Start) / Length;
         // With both handles at a third, time is the Bézier's own parameter.
         var u = T1 == Third && T2 == TwoThirds ? s : ParameterAt(s);
+        return ValueAtParameter(u);
+    }
+
+    /// <summary>The value at a place on the Bézier, 0 to 1.</summary>
+    public double ValueAtParameter(double u)
+    {
         var w = 1 - u;
         return w * w * w * V0 + 3 * w * w * u * V1 + 3 * w * u * u * V2 + u * u * u * V3;
+    }
+
+    /// <summary>The time in ticks at a place on the Bézier, 0 to 1.</summary>
+    public double TimeAtParameter(double u)
+    {
+        var w = 1 - u;
+        return Start + Length * u * (3 * w * w * T1 + 3 * w * u * T2 + u * u);
+    }
+
+    /// <summary>The left key's handle as it is drawn, an offset from that key.</summary>
+    public Handle OutHandle => Held ? default : new(T1 * Length, V1 - V0);
+
+    /// <summary>The right key's handle as it is drawn, an offset from that key.</summary>
+    public Handle InHandle => Held ? default : new((T2 - 1) * Length, V2 - V3);
+
+    /// <summary>
+    /// The two parts before and after a time inside the segment, which together are the very same curve
+    /// (de Casteljau's construction, in time and in value).
+    /// </summary>
+    public (Segment Before, Segment After) SplitAt(double ticks)
+    {
+        var s = (ticks - Start) / Length;
+        var (before, after) = (ticks - Start, Length - (ticks - Start));
+        if (Held)
+            return (new(Start, before, Third, TwoThirds, V0, V0, V0, V0, true), new(ticks, after, Third, TwoThirds, V0, V0, V0, V3, true));
+        var u = ParameterAt(s);
+        double Mixed(double a, double b) => a + (b - a) * u;
+        double t01 = Mixed(0, T1), t12 = Mixed(T1, T2), t23 = Mixed(T2, 1), t012 = Mixed(t01, t12), t123 = Mixed(t12, t23);
+        double v01 = Mixed(V0, V1), v12 = Mixed(V1, V2), v23 = Mixed(V2, V3), v012 = Mixed(v01, v12), v123 = Mixed(v12, v23);
+        var middle = Mixed(v012, v123);
+        return (
+            new(Start, before, t01 / s, t012 / s, V0, v01, v012, middle, false),
+            new(ticks, after, (t123 - s) / (1 - s), (t23 - s) / (1 - s), middle, v123, v23, V3, false));
     }
 
     /// <summary>Slope at the left key in value per tick; 0 if held or if the handle has no time length.</summary>

@@ -48,7 +48,12 @@ internal static class ChannelKeys
     /// <summary>Runs a change over every channel that the keys belong to, with the times chosen on it.</summary>
     /// <exception cref="Refusal">A key is not there, or its channel is locked.</exception>
     public static Scene OnEachChannel(
-        this Scene scene, ImmutableArray<KeySet> keys, Func<ChannelSpec, Channel, IReadOnlySet<Tick>, Channel> change)
+        this Scene scene, ImmutableArray<KeySet> keys, Func<ChannelSpec, Channel, IReadOnlySet<Tick>, Channel> change) =>
+        scene.OnEachChannel(keys, (_, spec, channel, times) => change(spec, channel, times));
+
+    /// <summary>As the other, for a change that differs from object to object.</summary>
+    public static Scene OnEachChannel(
+        this Scene scene, ImmutableArray<KeySet> keys, Func<SceneObject, ChannelSpec, Channel, IReadOnlySet<Tick>, Channel> change)
     {
         if (keys.IsDefaultOrEmpty || keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "choose at least one key");
         foreach (var group in keys.GroupBy(k => (k.Object, k.Channel)))
@@ -60,7 +65,7 @@ internal static class ChannelKeys
             foreach (var time in times)
                 if (channel.Curve is null || channel.Curve.IndexOf(time) < 0)
                     throw new Refusal("keys", FormattableString.Invariant($"{thing.Name}'s {spec.Name} has no key at frame {scene.Rate.FrameOf(time.Value):0.###}"));
-            if (times.Count > 0) scene = scene.With(thing.WithChannel(spec.Name, change(spec, channel, times)));
+            if (times.Count > 0) scene = scene.With(thing.WithChannel(spec.Name, change(thing, spec, channel, times)));
         }
         return scene;
     }
@@ -70,5 +75,31 @@ internal static class ChannelKeys
     {
         var channel = thing.Channel(name);
         return channel.Locked ? throw new Refusal(place, $"{thing.Name}'s {name} is locked; unlock it first") : channel;
+    }
+
+    /// <summary>What is given with each of some key sets, by channel; null where nothing is.</summary>
+    /// <exception cref="Refusal">There are not as many as sets.</exception>
+    public static Dictionary<(ObjectId, string), T>? PerChannel<T>(this ImmutableArray<KeySet> keys, ImmutableArray<T>? given, string place)
+    {
+        if (given is not { IsDefaultOrEmpty: false } list) return null;
+        if (keys.IsDefault || list.Length != keys.Length) throw new Refusal(place, "give as many of them as there are sets of keys");
+        var found = new Dictionary<(ObjectId, string), T>();
+        for (var i = 0; i < list.Length; i++) found[(keys[i].Object, keys[i].Channel)] = list[i];
+        return found;
+    }
+
+    /// <summary>The places of keys that stand at some times.</summary>
+    public static SortedSet<int> PlacesOf(this Curve curve, IReadOnlySet<Tick> times) => [.. times.Select(curve.IndexOf)];
+
+    /// <summary>The runs of neighbouring keys among those at some times, each by its first and last place.</summary>
+    public static List<(int First, int Last)> RunsOf(this Curve curve, IReadOnlySet<Tick> times)
+    {
+        var runs = new List<(int First, int Last)>();
+        foreach (var at in curve.PlacesOf(times))
+        {
+            if (runs.Count > 0 && runs[^1].Last == at - 1) runs[^1] = runs[^1] with { Last = at };
+            else runs.Add((at, at));
+        }
+        return runs;
     }
 }

@@ -37,7 +37,7 @@ public sealed record PasteKeys(
             if (ChannelCatalogue.Find(thing.Kind, clipped.Channel) is not { } spec) continue;
             var channel = thing.Unlocked(spec.Name, "onto");
             foreach (var key in clipped.Keys) spec.Checked(key.Value, "clip");
-            var keys = clipped.Keys.Select(key => key.Key()).Select(key => Mirrored ? Turned(key, first, last) : key)
+            var keys = clipped.Keys.Select(key => key.Key()).Select(key => Mirrored ? key.TurnedInTime(first, last) : key)
                 .Select(key => key with { Time = start + (key.Time - first) });
             var all = placing.Placed(channel.Curve?.Keys ?? [], keys);
             scene = scene.With(thing.WithChannel(spec.Name, channel with { Curve = channel.Curve?.WithKeys(all) ?? new Curve(all) }));
@@ -57,13 +57,4 @@ public sealed record PasteKeys(
             throw new Refusal("onto", $"the keys are from {sources.Count} objects; choose one object's keys, or {sources.Count} objects to paste on");
         return Clip.Channels.Select(c => (onto[sources.IndexOf(c.Object)], c));
     }
-
-    private static Key Turned(Key key, Tick first, Tick last) => key with
-    {
-        Time = new Tick(first.Value + last.Value - key.Time.Value),
-        In = key.Out,
-        Out = key.In,
-        InHandle = new Handle(-key.OutHandle.Ticks, key.OutHandle.Value),
-        OutHandle = new Handle(-key.InHandle.Ticks, key.InHandle.Value),
-    };
 }

@@ -5,16 +5,17 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Spreads keys out or pushes them together about a frame.</summary>
+/// <summary>Spreads keys out or pushes them together about a frame and, where wanted, about a value.</summary>
 /// <param name="Keys">The keys to move.</param>
 /// <param name="About">The frame that stays where it is.</param>
 /// <param name="From">A frame on one side of it.</param>
 /// <param name="To">Where that frame goes; on the same side.</param>
 /// <param name="OnFrames">Puts every key on the nearest whole frame afterwards.</param>
 /// <param name="Meet">What happens where a key lands on another.</param>
+/// <param name="Values">How the values of each of the sets are spread; left out, they stay.</param>
 public sealed record ScaleKeys(
     ImmutableArray<KeySet> Keys, decimal About, decimal From, decimal To,
-    bool OnFrames = false, WhenKeysMeet Meet = WhenKeysMeet.Stop) : Edit
+    bool OnFrames = false, WhenKeysMeet Meet = WhenKeysMeet.Stop, ImmutableArray<ValueScale>? Values = null) : Edit
 {
     // Distances are taken to a millionth of a frame, so that the ratio of two is one of whole numbers.
     private const decimal Fine = 1_000_000;
@@ -32,11 +33,16 @@ public sealed record ScaleKeys(
         var map = new Stretch(rate, rate.At(About, "about"), after, before);
         var factor = (double)after / before;
         var placing = new KeyPlacing(rate, Meet);
-        var scaled = scene.OnEachChannel(Keys, (_, channel, times) => channel.WithKeysMoved(
+        var spreads = Keys.PerChannel(Values, "values");
+        var scaled = scene.OnEachChannel(Keys, (thing, spec, channel, times) => channel.WithKeysMoved(
             times,
             key =>
             {
                 var time = map.Of(key.Time);
+                if (spreads?[(thing.Id, spec.Name)] is { } spread)
+                {
+                    key = spec.Checked(key.Raised(spread.Factor, spread.About * (1 - spread.Factor)), "values");
+                }
                 return key with
                 {
                     Time = OnFrames ? rate.StartOf(rate.NearestFrame(time)) : time,

@@ -27,12 +27,18 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
             if (!after.Objects.TryGetValue(rows.Key, out var thing)) continue;
             var isNew = rows.Any(r => r.Row.Kind == RowKind.Object && r.Before is null);
             var channels = rows.Select(r => r.Row.Channel).ToHashSet();
+            // The shortest turn is one of all three channels together.
+            if (thing.Turning == Turning.Shortest && ShortestTurns.Channels.Any(channels.Contains) || rows.Any(TurnsOtherwise))
+                channels.UnionWith(ShortestTurns.Channels);
             var specs = ChannelCatalogue.Of(thing.Kind);
             var wanted = isNew ? specs : specs.RemoveAll(spec => !channels.Contains(spec.Name));
             if (!wanted.IsEmpty) stale.Add(new SampleTarget(thing, wanted));
         }
         return stale;
     }
+
+    private static bool TurnsOtherwise(RowChange row) =>
+        row is { Before: SceneObject before, After: SceneObject after } && (before.Turning, before.TurnOrder) != (after.Turning, after.TurnOrder);
 
     public SceneChange Reversed() => new([.. Rows.Select(r => new RowChange(r.Row, r.After, r.Before))]);
 

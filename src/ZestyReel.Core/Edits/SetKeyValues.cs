@@ -17,5 +17,7 @@ public sealed record SetKeyValues(ImmutableArray<KeySet> Keys, double Offset, do
     };
 
     public override Scene Apply(Scene scene) => scene.OnEachChannel(Keys, (spec, channel, times) =>
-        channel.WithKeysChanged(times, key => key with { Value = spec.Checked(key.Value * Factor + Offset, "value") }));
+        channel.WithKeysChanged(times, key =>
+            // Keys that all get the same value keep their handles: those say how each is passed.
+            spec.Checked(Factor == 0 ? key with { Value = Offset } : key.Raised(Factor, Offset), "value")));
 }

@@ -13,9 +13,9 @@ public static class Sampler
     {
         var times = FrameTimes.Of(scene, frames);
         var blocks = new SampleBlock[targets.Count];
-        if (targets.Count == 1) blocks[0] = Block(targets[0], times, frames);
+        if (targets.Count == 1) blocks[0] = Block(scene, targets[0], times, frames);
         else Parallel.For(0, targets.Count, new ParallelOptions { CancellationToken = stop },
-            i => blocks[i] = Block(targets[i], times, frames));
+            i => blocks[i] = Block(scene, targets[i], times, frames));
         return blocks;
     }
 
@@ -23,6 +23,14 @@ public static class Sampler
     public static double[] Values(SceneObject thing, string channel, FrameTimes times)
     {
         var values = new double[times.Count];
+        if (ShortestTurns.Covers(thing, channel))
+        {
+            var turns = new ShortestTurns(thing);
+            var axis = Array.IndexOf(ShortestTurns.Channels, channel);
+            var moments = times.For(thing.Id, channel);
+            for (var i = 0; i < values.Length; i++) values[i] = turns.At(moments[i])[axis];
+            return values;
+        }
         if (thing.Channel(channel).Curve is not { } curve)
         {
             Array.Fill(values, thing.Channel(channel).Still);
@@ -34,16 +42,19 @@ public static class Sampler
         return values;
     }
 
-    private static SampleBlock Block(SampleTarget target, FrameTimes times, FrameRange frames)
+    private static SampleBlock Block(Scene scene, SampleTarget target, FrameTimes times, FrameRange frames)
     {
         var tracks = ImmutableArray.CreateBuilder<SampleTrack>(target.Channels.Length);
         foreach (var spec in target.Channels) tracks.Add(Track(target.Object, spec, times));
-        return new SampleBlock(target.Object.Id, frames.First, times.Count, tracks.MoveToImmutable());
+        tracks.AddRange(Speeds.Of(target, times, scene.Rate));
+        return new SampleBlock(target.Object.Id, frames.First, times.Count, tracks.DrainToImmutable());
     }
 
     private static SampleTrack Track(SceneObject thing, ChannelSpec spec, FrameTimes times)
     {
         var channel = thing.Channels.GetValueOrDefault(spec.Name);
+        if (ShortestTurns.Covers(thing, spec.Name))
+            return new(spec.Name, Array.ConvertAll(Values(thing, spec.Name, times), value => (float)value));
         if (channel?.Curve is not { } curve) return new(spec.Name, [(float)(channel?.Still ?? spec.Default)]);
         var samples = new float[times.Count];
         var near = 0;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using ZestyReel.Core.Curves;
 
 namespace ZestyReel.Core.Scenes;
 
@@ -27,6 +28,9 @@ public sealed record ChannelSpec(
 
     /// <summary>The nearest value that the channel can have; a curve may overshoot.</summary>
     public double Within(double value) => Math.Clamp(value, Least, Most);
+
+    /// <exception cref="Refusal">The key's value is not one that the channel can have.</exception>
+    public Key Checked(Key key, string place) => key with { Value = Checked(key.Value, place) };
 
     /// <exception cref="Refusal">The value is not one that the channel can have.</exception>
     public double Checked(double value, string place)

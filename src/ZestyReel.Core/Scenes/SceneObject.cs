@@ -10,6 +10,7 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Place">Where it stands among the scene's objects; lower comes first.</param>
 /// <param name="TurnOrder">The order of its three turns.</param>
 /// <param name="Channels">The channels that differ from the kind's defaults.</param>
+/// <param name="Turning">How it gets from one key of its turns to the next.</param>
 public sealed record SceneObject(
     ObjectId Id,
     string Name,
@@ -17,7 +18,8 @@ public sealed record SceneObject(
     ObjectId? Parent,
     int Place,
     TurnOrder TurnOrder,
-    ImmutableSortedDictionary<string, Channel> Channels)
+    ImmutableSortedDictionary<string, Channel> Channels,
+    Turning Turning = Turning.EachAxis)
 {
     /// <exception cref="Refusal">The kind has no such channel.</exception>
     public ChannelSpec Spec(string channel, string place) =>

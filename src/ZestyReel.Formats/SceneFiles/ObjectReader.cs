@@ -17,16 +17,17 @@ internal static class ObjectReader
         var byName = new Dictionary<string, SceneObject>();
         foreach (var item in items)
         {
-            if (item.Fields(["name", "kind"], ["parent", "turnOrder", "channels"]) is not { } fields) continue;
+            if (item.Fields(["name", "kind"], ["parent", "turnOrder", "turning", "channels"]) is not { } fields) continue;
             var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
                 ? nameNode.Guarded(() => Names.Checked(text, ""))
                 : null;
             var kind = fields.TryGetValue("kind", out var kindNode) ? kindNode.Word<ObjectKind>() : null;
             if (name is null || kind is null) continue;
             var order = fields.TryGetValue("turnOrder", out var orderNode) ? orderNode.Word<TurnOrder>() : null;
+            var turning = fields.TryGetValue("turning", out var turningNode) ? turningNode.Word<Turning>() : null;
             var read = new SceneObject(
                 new ObjectId(objects.Count + 1), name, kind.Value, null, objects.Count, order ?? TurnOrder.Xyz,
-                ImmutableSortedDictionary<string, Channel>.Empty);
+                ImmutableSortedDictionary<string, Channel>.Empty, turning ?? Turning.EachAxis);
             if (fields.TryGetValue("channels", out var channels)) read = ReadChannels(channels, read, keys);
             if (!byName.TryAdd(name, read)) nameNode.Fault($"there is an object called {name} already; names are unique");
             if (fields.TryGetValue("parent", out var parent) && parent.Element.ValueKind != JsonValueKind.Null) parents.Add((read, parent));

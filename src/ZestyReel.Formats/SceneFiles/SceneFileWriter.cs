@@ -54,6 +54,7 @@ public static class SceneFileWriter
         if (thing.Parent is { } parent) json.WriteString("parent", scene.Object(parent).Name);
         else json.WriteNull("parent");
         if (thing.TurnOrder != TurnOrder.Xyz) json.WriteString("turnOrder", FileWords.Of(thing.TurnOrder));
+        if (thing.Turning != Turning.EachAxis) json.WriteString("turning", FileWords.Of(thing.Turning));
         json.WriteStartObject("channels");
         foreach (var spec in ChannelCatalogue.Of(thing.Kind))
         {

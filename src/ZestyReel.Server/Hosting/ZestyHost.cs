@@ -6,6 +6,7 @@ using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Live;
 using ZestyReel.Server.Scenes;
 using ZestyReel.Server.Sessions;
+using ZestyReel.Server.Shapes;
 using ZestyReel.Server.Wire;
 using ZestyReel.Store;
 
@@ -48,6 +49,7 @@ public static class ZestyHost
         builder.Services.AddSingleton(AllowedHosts.For(options.Address));
         builder.Services.AddSingleton(new Database(options.DataFolder));
         builder.Services.AddSingleton<SceneStore>();
+        builder.Services.AddSingleton<ShapeShelf>();
         builder.Services.AddSingleton<SceneSessions>();
         builder.Services.AddSingleton<Watchers>();
     }
@@ -61,6 +63,7 @@ public static class ZestyHost
         app.MapOpenApi();
         app.MapGet("/api/health", () => TypedResults.Ok(new Health("ready"))).WithName("Health").WithSummary("Whether the server is ready.");
         app.MapScenes();
+        app.MapShapes();
         app.MapHub<SceneHub>("/live");
         if (!Directory.Exists(options.WebFolder)) return;
         var pages = new PhysicalFileProvider(options.WebFolder);

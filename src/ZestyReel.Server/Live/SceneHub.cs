@@ -33,7 +33,8 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
         return sessions.Get(scene).Look((now, _, _, _) =>
         {
             watchers.Look(Context.ConnectionId, scene, frames);
-            return Sampler.Blocks(now, [.. now.Objects.Values.Select(SampleTarget.All)], frames).Select(SceneWire.Block).ToArray();
+            var all = watchers.WithSpeeds(Context.ConnectionId, [.. now.Objects.Values.Select(SampleTarget.All)]);
+            return Sampler.Blocks(now, all, frames).Select(SceneWire.Block).ToArray();
         });
     });
 
@@ -66,7 +67,7 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
         var next = EditJson.Read(edit).Apply(now);
         var change = SceneChange.Between(now, next);
         var frames = watchers.FramesOf(Context.ConnectionId) ?? next.Settings.Work;
-        return new LiveMessage(SceneWire.Rows(change), [.. Sampler.Blocks(next, change.Stale(next), frames).Select(SceneWire.Block)]);
+        return new LiveMessage(SceneWire.Rows(change), [.. Sampler.Blocks(next, watchers.WithSpeeds(Context.ConnectionId, change.Stale(next)), frames).Select(SceneWire.Block)]);
     });
 
     /// <summary>Makes an edit. Where keys would land on others and nobody has said what to do, nothing is done, and the answer says so.</summary>
@@ -81,6 +82,54 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
         {
             return new KeptMessage(session.Revision, session.Position, "", [], new ClashMessage(clash.Count, clash.Frame));
         }
+    });
+
+    /// <summary>What an edit would do to curves. Nothing is kept.</summary>
+    public CurveMessage LookAheadCurves(long scene, string edit) => Guarded(() =>
+    {
+        var told = CurveConsequence.Of(sessions.Get(scene).Scene, EditJson.Read(edit));
+        return new CurveMessage(told.Keys, told.KeysAfter, told.Difference, told.Frame, told.Channel);
+    });
+
+    /// <summary>From now on the tab is sent the speeds of these channels too; it gets them for the frames that it watches.</summary>
+    public BlockMessage[] WatchSpeeds(long scene, int[] objects, string[] channels) => Guarded(() =>
+        sessions.Get(scene).Look((now, _, _, _) =>
+        {
+            var lanes = Lanes(objects, channels).Where(lane => now.Objects.ContainsKey(lane.Object)).ToList();
+            watchers.LookAtSpeeds(Context.ConnectionId, lanes);
+            if (watchers.FramesOf(Context.ConnectionId) is not { } frames) return [];
+            var targets = lanes.GroupBy(lane => lane.Object, lane => lane.Channel).Select(group =>
+            {
+                var thing = now.Object(group.Key);
+                return new SampleTarget(thing, [.. group.Select(name => thing.Spec(name, "channels"))]);
+            });
+            return Sampler.Blocks(now, watchers.WithSpeeds(Context.ConnectionId, [.. targets]), frames).Select(SceneWire.Block).ToArray();
+        }));
+
+    /// <summary>Where the turns of an object lock: first and last frames of each stretch within the scene range.</summary>
+    public long[][] TurnLocks(long scene, int thing) => Guarded(() =>
+        sessions.Get(scene).Look<long[][]>((now, _, _, _) =>
+            [.. TurnLock.Of(now, new ObjectId(thing), now.Settings.Range).Select(span => new[] { span.First, span.Last })]));
+
+    /// <summary>The stretch between two or more keys of a channel, first to last, as CSS.</summary>
+    public string CopyShape(long scene, string keys) => Guarded(() =>
+        StretchOf.Css(sessions.Get(scene).Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys)));
+
+    /// <summary>Channels as they were at a place in the history; those of objects that were not there are left out.</summary>
+    public ChannelMessage[] ChannelsAt(long scene, int position, int[] objects, string[] channels) => Guarded(() =>
+    {
+        var then = sessions.Get(scene).At(position);
+        return Lanes(objects, channels).Where(lane => then.Objects.ContainsKey(lane.Object))
+            .Select(lane => SceneWire.Channel(lane.Object.Value, lane.Channel, then.Object(lane.Object).Channel(lane.Channel))).ToArray();
+    });
+
+    /// <summary>The keys that channels had between two frames at a place in the history, as <see cref="ReplaceKeys"/> takes them.</summary>
+    public string CopyKeysAt(long scene, int position, int[] objects, string[] channels, double from, double to) => Guarded(() =>
+    {
+        var session = sessions.Get(scene);
+        var rate = session.Scene.Rate;
+        return EditJson.Write(KeyClip.Between(
+            session.At(position), Lanes(objects, channels), rate.At((decimal)from, "from"), rate.At((decimal)to, "to")));
     });
 
     /// <summary>Keys, whole, as a paste takes them.</summary>
@@ -101,6 +150,11 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
     internal static KeptMessage Message(Kept kept) => new(
         kept.Revision, kept.Position, kept.Title,
         [.. kept.Change.Rows.Where(r => r is { Row.Kind: RowKind.Object, Before: null }).Select(r => r.Row.Id)]);
+
+    private static IEnumerable<(ObjectId Object, string Channel)> Lanes(int[] objects, string[] channels) =>
+        objects.Length == channels.Length
+            ? objects.Zip(channels, (thing, channel) => (new ObjectId(thing), channel))
+            : throw new Refusal("channels", "give a channel for each object");
 
     private static readonly Scene Nothing = Scene.Empty("-") with { Settings = Scene.Empty("-").Settings with { Name = "" } };
 

@@ -1,6 +1,8 @@
 using System.Collections.Concurrent;
+using System.Collections.Immutable;
 using Microsoft.AspNetCore.SignalR;
 using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Wire;
@@ -24,11 +26,23 @@ public sealed class Watchers
     {
         Close(connection);
         var session = _sessions.Watch(scene);
-        _byConnection[connection] = new Watcher(scene, null);
+        _byConnection[connection] = new Watcher(scene, null, []);
         return session;
     }
 
-    public void Look(string connection, long scene, FrameRange frames) => _byConnection[connection] = new Watcher(scene, frames);
+    public void Look(string connection, long scene, FrameRange frames) =>
+        _byConnection[connection] = new Watcher(scene, frames, _byConnection.GetValueOrDefault(connection)?.Speeds ?? []);
+
+    /// <summary>From now on the tab is sent the speeds of these channels with their values.</summary>
+    public void LookAtSpeeds(string connection, IEnumerable<(ObjectId Object, string Channel)> channels)
+    {
+        if (_byConnection.TryGetValue(connection, out var watcher))
+            _byConnection[connection] = watcher with { Speeds = channels.GroupBy(c => c.Object, c => c.Channel).ToDictionary(g => g.Key, g => g.ToImmutableArray()) };
+    }
+
+    /// <summary>What is to be sampled for a tab, with the speeds that it looks at.</summary>
+    public IReadOnlyList<SampleTarget> WithSpeeds(string connection, IReadOnlyList<SampleTarget> targets) =>
+        _byConnection.TryGetValue(connection, out var watcher) ? watcher.WithSpeeds(targets) : targets;
 
     public FrameRange? FramesOf(string connection) => _byConnection.GetValueOrDefault(connection)?.Frames;
 
@@ -50,17 +64,27 @@ public sealed class Watchers
         var rows = SceneWire.Rows(kept.Change);
         var stale = kept.Change.Stale(kept.Scene);
         var byFrames = new Dictionary<FrameRange, BlockMessage[]>();
+        BlockMessage[] Sampled(IReadOnlyList<SampleTarget> targets, FrameRange frames) => [.. Sampler.Blocks(kept.Scene, targets, frames).Select(SceneWire.Block)];
         foreach (var (connection, watcher) in _byConnection)
         {
             if (watcher.Scene != session.Id) continue;
             var blocks = Array.Empty<BlockMessage>();
-            if (watcher.Frames is { } frames && stale.Count > 0 && !byFrames.TryGetValue(frames, out blocks!))
-                byFrames[frames] = blocks = [.. Sampler.Blocks(kept.Scene, stale, frames).Select(SceneWire.Block)];
+            if (watcher.Frames is { } frames && stale.Count > 0)
+            {
+                // Tabs that look at the same share what is sampled; speeds are each tab's own.
+                if (watcher.Speeds.Count > 0) blocks = Sampled(watcher.WithSpeeds(stale), frames);
+                else if (!byFrames.TryGetValue(frames, out blocks!)) byFrames[frames] = blocks = Sampled(stale, frames);
+            }
             var entry = kept.Entry is null ? null : HistoryMessage.Of(kept.Entry);
             _ = _hub.Clients.Client(connection).SendAsync("changed",
                 new ChangeMessage(session.Id, kept.Revision, kept.Position, entry, rows, blocks));
         }
     }
 
-    private sealed record Watcher(long Scene, FrameRange? Frames);
+    private sealed record Watcher(long Scene, FrameRange? Frames, Dictionary<ObjectId, ImmutableArray<string>> Speeds)
+    {
+        public IReadOnlyList<SampleTarget> WithSpeeds(IReadOnlyList<SampleTarget> targets) => Speeds.Count == 0
+            ? targets
+            : [.. targets.Select(t => Speeds.TryGetValue(t.Object.Id, out var channels) ? t with { Speeds = channels } : t)];
+    }
 }

@@ -69,10 +69,7 @@ public sealed class SceneSession
         {
             if (basedOn != Revision)
                 throw new Clash("Somebody has changed the scene meanwhile. Look at what changed, then step through the history again.");
-            if (position < 0 || position > _history.Count) throw new Refusal("position", $"the history has the places 0 to {_history.Count}");
-            var next = Scene;
-            for (var at = Position; at > position; at--) next = _store.ChangeOf(Id, at).Reversed().AppliedTo(next);
-            for (var at = Position; at < position; at++) next = _store.ChangeOf(Id, at + 1).AppliedTo(next);
+            var next = Walked(position);
             var change = SceneChange.Between(Scene, next);
             var title = position < Position
                 ? $"Undo {(Position - position == 1 ? _history[position].Title : $"{Position - position} changes")}"
@@ -81,6 +78,22 @@ public sealed class SceneSession
             _store.KeepStep(Id, change, position, Revision + 1);
             return Took(next, change, position, title, null);
         }
+    }
+
+    /// <summary>The scene as it is at a place in the history, without going there.</summary>
+    /// <exception cref="Refusal">There is no such place.</exception>
+    public Scene At(int position)
+    {
+        lock (_turn) return Walked(position);
+    }
+
+    private Scene Walked(int position)
+    {
+        if (position < 0 || position > _history.Count) throw new Refusal("position", $"the history has the places 0 to {_history.Count}");
+        var scene = Scene;
+        for (var at = Position; at > position; at--) scene = _store.ChangeOf(Id, at).Reversed().AppliedTo(scene);
+        for (var at = Position; at < position; at++) scene = _store.ChangeOf(Id, at + 1).AppliedTo(scene);
+        return scene;
     }
 
     public Kept Undo(long basedOn) => Position == 0 ? throw new Refusal("undo", "there is nothing left to undo") : GoTo(Position - 1, basedOn);

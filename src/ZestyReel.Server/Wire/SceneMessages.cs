@@ -45,14 +45,18 @@ public sealed record ObjectMessage(
     [property: Key("kind")] string Kind,
     [property: Key("parent")] int? Parent,
     [property: Key("place")] int Place,
-    [property: Key("turnOrder")] string TurnOrder);
+    [property: Key("turnOrder")] string TurnOrder,
+    [property: Key("turning")] string Turning);
 
 /// <param name="Object">Whose channel.</param>
 /// <param name="Name">The channel's name.</param>
 /// <param name="Still">Its value while it has no keys.</param>
 /// <param name="Before">What it does before its keys.</param>
 /// <param name="After">What it does after them.</param>
-/// <param name="Keys">Null while still; else n times (f64 ticks), n values (f64), n bytes of modes (bits 0–2 in, 4–6 out).</param>
+/// <param name="Keys">
+/// Null while still; else n times (f64 ticks), n values (f64), n × 4 handles as they are drawn (f32: ticks and value of
+/// the arriving one, then of the leaving one, offsets from the key; 0 where nothing bends), n bytes of modes (bits 0–2 in, 4–6 out).
+/// </param>
 /// <param name="Locked">Neither value nor keys can be changed by hand.</param>
 [MessagePackObject]
 public sealed record ChannelMessage(
@@ -118,6 +122,15 @@ public sealed record TimeMessage(
     [property: Key("range")] long[] Range,
     [property: Key("seconds")] double Seconds,
     [property: Key("secondsAfter")] double SecondsAfter);
+
+/// <summary>What an edit of curves would do: keys before and after, and the largest difference in value, its frame and channel.</summary>
+[MessagePackObject]
+public sealed record CurveMessage(
+    [property: Key("keys")] long Keys,
+    [property: Key("keysAfter")] long KeysAfter,
+    [property: Key("difference")] double Difference,
+    [property: Key("frame")] double Frame,
+    [property: Key("channel")] string? Channel);
 
 /// <summary>What became of an edit.</summary>
 [MessagePackObject]

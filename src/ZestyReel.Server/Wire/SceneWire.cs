@@ -35,13 +35,13 @@ public static class SceneWire
                         [s.Range.First, s.Range.Last], [s.Work.First, s.Work.Last], Timecode.CanDrop(s.Rate));
                     break;
                 case (RowKind.Object, SceneObject o):
-                    objects.Add(new(o.Id.Value, o.Name, Word(o.Kind), o.Parent?.Value, o.Place, Word(o.TurnOrder)));
+                    objects.Add(new(o.Id.Value, o.Name, Word(o.Kind), o.Parent?.Value, o.Place, Word(o.TurnOrder), Word(o.Turning)));
                     break;
                 case (RowKind.Object, null):
                     removedObjects.Add(row.Id);
                     break;
                 case (RowKind.Channel, Channel c):
-                    channels.Add(new(row.Id, row.Channel, c.Still, Word(c.Curve?.Before ?? default), Word(c.Curve?.After ?? default), Keys(c.Curve), c.Locked));
+                    channels.Add(Channel(row.Id, row.Channel, c));
                     break;
                 case (RowKind.Channel, null):
                     // Back to the kind's default, which the browser knows from the catalogue.
@@ -86,19 +86,31 @@ public static class SceneWire
 
     public static string Word<T>(T value) where T : struct, Enum => JsonNamingPolicy.CamelCase.ConvertName(value.ToString());
 
+    public static ChannelMessage Channel(int thing, string name, Channel c) => new(
+        thing, name, c.Still, Word(c.Curve?.Before ?? default), Word(c.Curve?.After ?? default), Keys(c.Curve), c.Locked);
+
     private static byte[]? Keys(Curve? curve)
     {
         if (curve is null) return null;
         var keys = curve.Keys;
-        var bytes = new byte[keys.Length * 17];
-        var times = MemoryMarshal.Cast<byte, double>(bytes.AsSpan(0, keys.Length * 8));
-        var values = MemoryMarshal.Cast<byte, double>(bytes.AsSpan(keys.Length * 8, keys.Length * 8));
-        var modes = bytes.AsSpan(keys.Length * 16);
-        for (var i = 0; i < keys.Length; i++)
+        var n = keys.Length;
+        var bytes = new byte[n * 33];
+        var times = MemoryMarshal.Cast<byte, double>(bytes.AsSpan(0, n * 8));
+        var values = MemoryMarshal.Cast<byte, double>(bytes.AsSpan(n * 8, n * 8));
+        var handles = MemoryMarshal.Cast<byte, float>(bytes.AsSpan(n * 16, n * 16));
+        var modes = bytes.AsSpan(n * 32);
+        var segments = curve.Segments;
+        for (var i = 0; i < n; i++)
         {
             times[i] = keys[i].Time.Value;
             values[i] = keys[i].Value;
             modes[i] = (byte)((int)keys[i].In | (int)keys[i].Out << 4);
+            if (i == segments.Length || segments[i].Held) continue;
+            ref readonly var segment = ref segments[i];
+            handles[i * 4 + 2] = (float)(segment.T1 * segment.Length);
+            handles[i * 4 + 3] = (float)(segment.V1 - segment.V0);
+            handles[i * 4 + 4] = (float)((segment.T2 - 1) * segment.Length);
+            handles[i * 4 + 5] = (float)(segment.V2 - segment.V3);
         }
         return bytes;
     }

@@ -26,14 +26,15 @@ public sealed record SettingsImage(
 [MessagePackObject]
 public sealed record ObjectImage(
     [property: Key(0)] string Name, [property: Key(1)] string Kind, [property: Key(2)] int? Parent,
-    [property: Key(3)] int Place, [property: Key(4)] string TurnOrder)
+    [property: Key(3)] int Place, [property: Key(4)] string TurnOrder, [property: Key(5)] string? Turning = null)
 {
     public static ObjectImage Of(SceneObject o) =>
-        new(o.Name, o.Kind.ToString(), o.Parent?.Value, o.Place, o.TurnOrder.ToString());
+        new(o.Name, o.Kind.ToString(), o.Parent?.Value, o.Place, o.TurnOrder.ToString(), o.Turning.ToString());
 
     public SceneObject Object(int id) => new(
         new ObjectId(id), Name, Enum.Parse<ObjectKind>(Kind), Parent is { } parent ? new ObjectId(parent) : null, Place,
-        Enum.Parse<TurnOrder>(TurnOrder), ImmutableSortedDictionary<string, Channel>.Empty);
+        Enum.Parse<TurnOrder>(TurnOrder), ImmutableSortedDictionary<string, Channel>.Empty,
+        Turning is null ? Core.Scenes.Turning.EachAxis : Enum.Parse<Turning>(Turning));
 }
 
 [MessagePackObject]

@@ -1,0 +1,31 @@
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Evaluation;
+
+/// <summary>Where the three turns of an object lock: the middle one brings the outer two into one line, and an axis is lost.</summary>
+public static class TurnLock
+{
+    /// <summary>How near to a quarter turn the middle turn is warned of, in degrees.</summary>
+    public const double Near = 5;
+
+    private const int MostSpans = 100;
+
+    /// <summary>The stretches of frames in which an object with moving turns comes near to a lock; the first hundred.</summary>
+    public static List<FrameRange> Of(Scene scene, ObjectId id, FrameRange frames)
+    {
+        var spans = new List<FrameRange>();
+        var thing = scene.Object(id);
+        // A rotation that follows no axis of its own cannot lock; nor does one that stands.
+        if (thing.Turning == Turning.Shortest || ShortestTurns.Channels.All(name => thing.Channel(name).Curve is null)) return spans;
+        var values = Sampler.Values(thing, $"turn.{thing.TurnOrder.ToString().ToLowerInvariant()[1]}", FrameTimes.Of(scene, frames));
+        for (var i = 0; i < values.Length && spans.Count < MostSpans; i++)
+        {
+            if (Math.Abs(Math.Abs(Math.IEEERemainder(values[i], 180)) - 90) > Near) continue;
+            var frame = frames.First + i;
+            if (spans.Count > 0 && spans[^1].Last == frame - 1) spans[^1] = spans[^1] with { Last = frame };
+            else spans.Add(new(frame, frame));
+        }
+        return spans;
+    }
+}
