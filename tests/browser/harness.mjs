@@ -165,4 +165,89 @@ export async function deskPoint(page, frame, lane) {
   return { x, y: head.y + head.height / 2 }
 }
 
+/** The canvas point of a frame and a value in a tall lane, in page coordinates. */
+export async function curvePoint(page, lane, frame, value) {
+  const head = page.locator('.head', { has: page.getByRole('button', { name: lane, exact: true }) })
+  const { x } = await deskPoint(page, frame, lane)
+  const { y, height } = await head.boundingBox()
+  const { low, high } = JSON.parse(await head.locator('.curve-head').getAttribute('data-values'))
+  // Values keep 8 pixels from the lane's edges.
+  return { x, y: y + height - 8 - ((value - low) / (high - low)) * (height - 16) }
+}
+
+/** Drags the mouse from one point to another, with some keys held, and does something before it lets go. */
+export async function drag(page, from, to, { keys = [], over } = {}) {
+  for (const key of keys) await page.keyboard.down(key)
+  await page.mouse.move(from.x, from.y)
+  await page.mouse.down()
+  await page.mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 4 })
+  await page.mouse.move(to.x, to.y, { steps: 4 })
+  await over?.()
+  await page.mouse.up()
+  for (const key of keys) await page.keyboard.up(key)
+}
+
+/** A page that shows a scene, read from a file's content, and what is kept of it. */
+export class Desk {
+  static async open(content) {
+    const desk = new Desk()
+    desk.server = await new Server('serve').start()
+    desk.id = (await desk.server.post('/api/scenes/import', content)).id
+    Object.assign(desk, await browse())
+    desk.page = await open(desk.context, `${desk.server.address}/scenes/${desk.id}`)
+    await desk.page.locator('.desk').waitFor()
+    return desk
+  }
+
+  async close() {
+    await this.browser.close()
+    await this.server.dispose()
+  }
+
+  scene = () => this.server.get(`/api/scenes/${this.id}`)
+
+  /** The keys of a channel, as the scene file has them. */
+  async keys(object, channel) {
+    const { objects } = await this.server.get(`/api/scenes/${this.id}/file`)
+    return objects.find(({ name }) => name === object).channels[channel]?.keys ?? []
+  }
+
+  samples = (object, channel) => this.server.samples(this.id, object, channel)
+
+  /** The page has heard of everything that is kept. */
+  async heard() {
+    const { position } = await this.scene()
+    await this.page
+      .getByRole('button', { name: position ? `Kept · change ${position}` : 'Kept', exact: true })
+      .waitFor()
+  }
+
+  /** Does something that makes one change, and waits until both sides know of it. */
+  async changing(act) {
+    const { position } = await this.scene()
+    const done = await act()
+    await until(this.scene, (now) => now.position === position + 1, 'the change')
+    await this.heard()
+    return done
+  }
+
+  async undo() {
+    const { position } = await this.scene()
+    await this.page.keyboard.press('Control+z')
+    await until(this.scene, (now) => now.position === position - 1, 'the undo')
+    await this.heard()
+  }
+
+  /** Chooses an object by its lane, wherever that is. */
+  async choose(name) {
+    const find = this.page.getByLabel('Find a lane')
+    await find.fill(name)
+    await this.lane(name).click()
+    await find.press('Escape')
+    await this.lane(name).waitFor()
+  }
+
+  lane = (name) => this.page.locator('.heads').getByRole('button', { name, exact: true })
+}
+
 export { home }

@@ -70,6 +70,22 @@ internal static class ChannelKeys
         return scene;
     }
 
+    /// <summary>Runs a change over the curves of channels.</summary>
+    /// <exception cref="Refusal">A channel has no keys, or is locked.</exception>
+    public static Scene OnEachCurve(this Scene scene, ImmutableArray<ChannelValue> channels, Func<ChannelSpec, Curve, Curve> change)
+    {
+        if (channels.IsDefaultOrEmpty) throw new Refusal("channels", "choose at least one channel");
+        foreach (var (id, name, _) in channels)
+        {
+            var thing = scene.Object(id, "channels.object");
+            var spec = thing.Spec(name, "channels.channel");
+            var channel = thing.Unlocked(name, "channels");
+            if (channel.Curve is not { } curve) throw new Refusal("channels", $"{thing.Name}'s {name} has no keys yet; set one first");
+            scene = scene.With(thing.WithChannel(name, channel with { Curve = change(spec, curve) }));
+        }
+        return scene;
+    }
+
     /// <exception cref="Refusal">The channel is locked.</exception>
     public static Channel Unlocked(this SceneObject thing, string name, string place)
     {

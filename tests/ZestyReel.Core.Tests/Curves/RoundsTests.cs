@@ -46,7 +46,7 @@ public class RoundsTests
     public void A_jump_at_a_round_takes_two_keys_and_a_seam_one()
     {
         var scene = Moving();
-        Core.Scenes.Scene Rounded(Extrapolation how) => scene.After(new SetExtrapolation(Ferry, "move.x", After: how), new WriteRounds(Ferry, "move.x", After: 2));
+        Core.Scenes.Scene Rounded(Extrapolation how) => scene.After(new SetExtrapolation([new ChannelValue(Ferry, "move.x")], After: how), new WriteRounds([new ChannelValue(Ferry, "move.x")], After: 2));
         Rounded(Extrapolation.Repeat).Keys(Ferry, "move.x").Length.ShouldBe(9);
         Rounded(Extrapolation.Mirror).Keys(Ferry, "move.x").Select(key => key.Value).ShouldBe([0, 10, 30, 10, 0, 10, 30]);
         Rounded(Extrapolation.RepeatOffset).Keys(Ferry, "move.x").Select(key => key.Value).ShouldBe([0, 10, 30, 40, 60, 70, 90]);
@@ -55,8 +55,8 @@ public class RoundsTests
     [Fact]
     public void Rounds_of_what_does_not_repeat_are_refused()
     {
-        Should.Throw<Refusal>(() => new WriteRounds(Ferry, "move.x", After: 1).Apply(Moving())).Place.ShouldBe("after");
-        Should.Throw<Refusal>(() => new WriteRounds(Ferry, "move.x").Apply(Moving()));
-        Should.Throw<Refusal>(() => new WriteRounds(Ferry, "move.x", After: 5000).Apply(Moving())).Place.ShouldBe("after");
+        Should.Throw<Refusal>(() => new WriteRounds([new ChannelValue(Ferry, "move.x")], After: 1).Apply(Moving())).Place.ShouldBe("after");
+        Should.Throw<Refusal>(() => new WriteRounds([new ChannelValue(Ferry, "move.x")]).Apply(Moving()));
+        Should.Throw<Refusal>(() => new WriteRounds([new ChannelValue(Ferry, "move.x")], After: 5000).Apply(Moving())).Place.ShouldBe("after");
     }
 }

@@ -174,7 +174,7 @@ public class EditTests
         new DuplicateKeys([Chosen(25)], 3), new ScaleKeys([Chosen(1, 25)], 1, 25, 30), new MoveKeys([Chosen(25)], 0.5m),
         new SetKeyValues([Chosen(25)], 3), new PasteKeys(KeyClip.Of(Moving(), [Chosen(1, 25)]), 60), new HoldPose(25, 35, [Ferry], Push: true),
         new AddLead(12), new SetLocked([new ChannelValue(Ferry, "move.x")], true), new ReorderObjects([Buoy], Ferry), new SetParent([Ferry], Buoy, 1),
-        new SetExtrapolation(Ferry, "move.x", After: Extrapolation.Mirror), new StayStill(9, [new ChannelValue(Ferry, "move.x")]),
+        new SetExtrapolation([new ChannelValue(Ferry, "move.x")], After: Extrapolation.Mirror), new StayStill(9, [new ChannelValue(Ferry, "move.x")]),
         new InsertKeys(9, [new ChannelValue(Ferry, "move.x"), new ChannelValue(Hull, "look.opacity")]), new DeleteKeys([Chosen(25)], KeepShape: true),
         new MoveKeys([Chosen(25)], 2, Values: [1.5]), new ScaleKeys([Chosen(1, 25)], 1, 25, 30, Values: [new ValueScale(0, 2)]),
         new SetHandle(Ferry, "move.x", FrameRate.Film.At(25), KeySide.Out, 4, 1), new FormHandles([Chosen(25)], HandleForm.Equal),

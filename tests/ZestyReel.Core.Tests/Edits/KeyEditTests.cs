@@ -156,7 +156,7 @@ public class KeyEditTests
         foreach (Edit edit in new Edit[]
         {
             new MoveKeys([Chosen(25)], 3), new DeleteKeys([Chosen(25)]), Keyed(30, 1), new StayStill(30, [new ChannelValue(Ferry, "move.x")]),
-            new SetValues([new ChannelValue(Buoy, "move.y", 1)]), new HoldPose(3, 9, [Ferry]), new SetExtrapolation(Ferry, "move.x", Extrapolation.Mirror),
+            new SetValues([new ChannelValue(Buoy, "move.y", 1)]), new HoldPose(3, 9, [Ferry]), new SetExtrapolation([new ChannelValue(Ferry, "move.x")], Extrapolation.Mirror),
         }) Should.Throw<Refusal>(() => edit.Apply(locked)).Reason.ShouldContain("locked");
         locked.After(new StretchTime(240, 1)).Object(Ferry).Channel("move.x").Locked.ShouldBeTrue();
         locked.After(new SetLocked([new ChannelValue(Buoy, "move.y")], false)).Object(Buoy).Channels.ShouldNotContainKey("move.y");

@@ -11,6 +11,12 @@ export type KeyClip = Schemas['KeyClip']
 export type ChannelValue = Schemas['ChannelValue']
 export type ObjectKind = NonNullable<Schemas['ObjectKind']>
 export type BookmarkColour = Schemas['BookmarkColour']
+export type TurnOrder = Schemas['TurnOrder']
+export type Turning = Schemas['Turning']
+export type ReadyShape = NonNullable<Schemas['ReadyShape']>
+export type Extrapolation = NonNullable<Schemas['Extrapolation']>
+export type HandleForm = Schemas['HandleForm']
+export type KeptShape = Schemas['KeptShape']
 export type Interpolation = NonNullable<Schemas['Interpolation']>
 
 /** What the server answered instead of doing what was asked, in words for a person. */
@@ -54,6 +60,10 @@ export const http = {
     send('POST', `/api/scenes/${id}/edits`, JSON.stringify({ revision, edit })),
   keepThumbnail: (id: number, revision: number, png: Blob) =>
     send('PUT', `/api/scenes/${id}/thumbnail?revision=${revision}`, png, 'image/png'),
+  shapes: () => json<KeptShape[]>(send('GET', '/api/shapes')),
+  keepShape: (name: string, css: string) =>
+    send('PUT', `/api/shapes/${encodeURIComponent(name)}`, JSON.stringify({ css })),
+  deleteShape: (name: string) => send('DELETE', `/api/shapes/${encodeURIComponent(name)}`),
   fileAddress: (id: number) => `/api/scenes/${id}/file`,
   thumbnailAddress: (id: number, revision: number) => `/api/scenes/${id}/thumbnail?revision=${revision}`,
 }

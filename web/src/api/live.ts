@@ -1,7 +1,7 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
 import type { Clash } from '../scene/clashes'
-import type { BookmarkColour, Edit, KeyClip, KeySet } from './http'
+import type { BookmarkColour, Edit, KeyClip, KeySet, Turning, TurnOrder } from './http'
 
 export interface SettingsRow {
   name: string
@@ -20,7 +20,8 @@ export interface ObjectRow {
   kind: string
   parent: number | null
   place: number
-  turnOrder: string
+  turnOrder: TurnOrder
+  turning: Turning
 }
 
 export interface ChannelRow {
@@ -112,6 +113,20 @@ export interface TimeMessage {
   secondsAfter: number
 }
 
+/** What an edit of curves would do. */
+export interface CurveMessage {
+  keys: number
+  keysAfter: number
+  difference: number
+  frame: number
+  channel: string | null
+}
+
+export interface LaneName {
+  object: number
+  channel: string
+}
+
 export interface LineListener {
   changed(change: ChangeMessage): void
   gone(scene: number): void
@@ -157,6 +172,16 @@ export class LiveLine {
   timeLabels = (scene: number, frames: number[], display: string) =>
     this.call<string[]>('TimeLabels', scene, frames, display)
   lookAhead = (scene: number, edit: Edit) => this.call<TimeMessage>('LookAhead', scene, JSON.stringify(edit))
+  lookAheadCurves = (scene: number, edit: Edit) =>
+    this.call<CurveMessage>('LookAheadCurves', scene, JSON.stringify(edit))
+  watchSpeeds = (scene: number, lanes: readonly LaneName[]) =>
+    this.call<Block[]>('WatchSpeeds', scene, ...columns(lanes))
+  turnLocks = (scene: number, object: number) => this.call<[number, number][]>('TurnLocks', scene, object)
+  copyShape = (scene: number, keys: KeySet[]) => this.call<string>('CopyShape', scene, JSON.stringify(keys))
+  channelsAt = (scene: number, position: number, lanes: readonly LaneName[]) =>
+    this.call<ChannelRow[]>('ChannelsAt', scene, position, ...columns(lanes))
+  copyKeysAt = async (scene: number, position: number, lanes: readonly LaneName[], from: number, to: number) =>
+    JSON.parse(await this.call<string>('CopyKeysAt', scene, position, ...columns(lanes), from, to)) as KeyClip
   readTime = (scene: number, text: string, present: number) => this.call<number>('ReadTime', scene, text, present)
   copyKeys = async (scene: number, keys: KeySet[]): Promise<KeyClip> =>
     JSON.parse(await this.call<string>('CopyKeys', scene, JSON.stringify(keys)))
@@ -173,3 +198,8 @@ export class LiveLine {
     }
   }
 }
+
+const columns = (lanes: readonly LaneName[]): [number[], string[]] => [
+  lanes.map(({ object }) => object),
+  lanes.map(({ channel }) => channel),
+]

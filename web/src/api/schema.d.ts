@@ -368,7 +368,7 @@ export interface components {
             edit?: "deleteKeys";
             keys: components["schemas"]["KeySet"][];
             /** @default false */
-            keepShape: boolean;
+            keepShape?: boolean;
         };
         EditDeleteNamedChoice: {
             /** @enum {string} */
@@ -417,7 +417,7 @@ export interface components {
             to: number;
             objects: unknown[];
             /** @default false */
-            push: boolean;
+            push?: boolean;
         };
         EditInsertFrames: {
             /** @enum {string} */
@@ -452,7 +452,7 @@ export interface components {
             /** Format: double */
             frames: number;
             /** @default false */
-            ripple: boolean;
+            ripple?: boolean;
             meet?: components["schemas"]["WhenKeysMeet"];
             values?: null | number[];
         };
@@ -464,7 +464,7 @@ export interface components {
             at?: null | number;
             onto?: null | unknown[];
             /** @default false */
-            mirrored: boolean;
+            mirrored?: boolean;
             meet?: components["schemas"]["WhenKeysMeet"];
         };
         EditPutOnFrames: {
@@ -482,7 +482,7 @@ export interface components {
             frames: number;
             objects?: null | unknown[];
             /** @default false */
-            deleteKeys: boolean;
+            deleteKeys?: boolean;
         };
         EditRemoveSpikes: {
             /** @enum {string} */
@@ -539,7 +539,7 @@ export interface components {
             /** Format: double */
             to: number;
             /** @default false */
-            onFrames: boolean;
+            onFrames?: boolean;
             meet?: components["schemas"]["WhenKeysMeet"];
             values?: null | components["schemas"]["ValueScale"][];
         };
@@ -555,8 +555,7 @@ export interface components {
         EditSetExtrapolation: {
             /** @enum {string} */
             edit?: "setExtrapolation";
-            object: components["schemas"]["ObjectId"];
-            channel: string;
+            channels: components["schemas"]["ChannelValue"][];
             before?: null | components["schemas"]["Extrapolation"];
             after?: null | components["schemas"]["Extrapolation"];
         };
@@ -572,7 +571,7 @@ export interface components {
             /** Format: double */
             value: number;
             /** @default false */
-            alone: boolean;
+            alone?: boolean;
         };
         EditSetInterpolation: {
             /** @enum {string} */
@@ -591,7 +590,7 @@ export interface components {
              * Format: double
              * @default 0
              */
-            factor: number;
+            factor?: number;
         };
         EditSetLocked: {
             /** @enum {string} */
@@ -632,7 +631,7 @@ export interface components {
             objects: unknown[];
             order: components["schemas"]["TurnOrder"];
             /** @default true */
-            keepPoses: boolean;
+            keepPoses?: boolean;
         };
         EditSetTurning: {
             /** @enum {string} */
@@ -655,12 +654,12 @@ export interface components {
              * Format: double
              * @default 0.5
              */
-            amount: number;
+            amount?: number;
             /**
              * Format: int32
              * @default 3
              */
-            bounces: number;
+            bounces?: number;
         };
         EditSmoothKeys: {
             /** @enum {string} */
@@ -707,18 +706,17 @@ export interface components {
         EditWriteRounds: {
             /** @enum {string} */
             edit?: "writeRounds";
-            object: components["schemas"]["ObjectId"];
-            channel: string;
+            channels: components["schemas"]["ChannelValue"][];
             /**
              * Format: int32
              * @default 0
              */
-            before: number;
+            before?: number;
             /**
              * Format: int32
              * @default 0
              */
-            after: number;
+            after?: number;
         };
         /** @enum {unknown} */
         Extrapolation: "hold" | "straight" | "repeat" | "repeatOffset" | "mirror" | null;
@@ -780,7 +778,7 @@ export interface components {
         NamedChoiceId: number;
         NewScene: {
             /** @default Untitled */
-            name: string;
+            name?: string;
         };
         ObjectId: number;
         /** @enum {unknown} */

@@ -1,6 +1,8 @@
+import type { Interpolation } from '../api/http'
+import { useSpeeds } from '../curves/speeds'
 import { useArranging } from '../desk/arranging'
 import { useChoosingKeys } from '../desk/choosingKeys'
-import { useShowKeys } from '../desk/chosenFrames'
+import { useShowAll, useShowKeys } from '../desk/chosenFrames'
 import { useDeskKeyboard } from '../desk/deskKeyboard'
 import { useDesk } from '../desk/deskStore'
 import { useKeyClipboard } from '../desk/keyClipboard'
@@ -10,6 +12,7 @@ import { useChoice } from '../scene/choice'
 import { interpolations } from '../scene/keys'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
 import { useAutoKey } from '../values/autoKey'
 import { useKeying } from '../values/keying'
 import { usePending } from '../values/pending'
@@ -32,6 +35,9 @@ export function keyCommands(): Command[] {
   const keyboard = useDeskKeyboard()
   const dialogs = useKeyDialogs()
   const showKeys = useShowKeys()
+  const showAll = useShowAll()
+  const playhead = usePlayhead()
+  const speeds = useSpeeds()
   const deleteChosen = useDeletion()
 
   /** Runs something on the chosen keys, if there are any. */
@@ -85,15 +91,79 @@ export function keyCommands(): Command[] {
         choice.objects.size ? dialogs.ask({ kind: 'hold' }) : notices.say('Choose the objects whose pose is held.'),
     },
     { title: 'Add a lead before the motion…', run: () => dialogs.ask({ kind: 'lead' }) },
-    ...interpolations.map((mode) => ({
-      title: `Arrive and leave ${mode}`,
-      run: onKeys(() => void arranging.onChosen((keys) => ({ edit: 'setInterpolation', keys, in: mode, out: mode }))),
-    })),
     { title: 'Let go of values that are not keyed', run: pending.clear },
   ]
+  const insertHere = () => {
+    const lanes = choice.keyCount
+      ? choice.keySets().map(({ object, channel }) => ({ object, channel }))
+      : [...choice.objects].flatMap((id) => {
+          const object = scene.model.objects.get(id)
+          return object ? scene.model.animated(object).map(({ name }) => ({ object: id, channel: name })) : []
+        })
+    if (lanes.length) void arranging.make({ edit: 'insertKeys', frame: playhead.frame, channels: lanes }, [])
+    else notices.say('Choose an object or some keys whose curves get a key here.')
+  }
+
+  const setModes = (modes: { in?: Interpolation; out?: Interpolation }) =>
+    onKeys(() => void arranging.onChosen((keys) => ({ edit: 'setInterpolation', keys, ...modes })))
+
+  const curves: Omit<Command, 'group'>[] = [
+    ...interpolations.flatMap((mode, i) => [
+      { title: `Leave ${mode}`, keys: [`Shift+Digit${i + 1}`], shown: `Shift ${i + 1}`, run: setModes({ out: mode }) },
+      { title: `Arrive ${mode}`, keys: [`Alt+Digit${i + 1}`], shown: `Alt ${i + 1}`, run: setModes({ in: mode }) },
+      {
+        title: `Arrive and leave ${mode}`,
+        keys: [`Alt+Shift+Digit${i + 1}`],
+        shown: `Alt Shift ${i + 1}`,
+        run: setModes({ in: mode, out: mode }),
+      },
+    ]),
+    { title: 'Stay here, then jump to the next key', keys: ['h'], shown: 'H', run: setModes({ out: 'hold' }) },
+    { title: 'Arrive here by a jump', keys: ['Shift+H'], shown: 'Shift H', run: setModes({ in: 'hold' }) },
+    { title: 'Insert a key on the curve, keeping its shape', keys: ['i'], shown: 'I', run: insertHere },
+    {
+      title: 'Delete keys, keeping the shape',
+      keys: ['Shift+Delete'],
+      shown: 'Shift Delete',
+      run: onKeys(() => void arranging.onChosen((keys) => ({ edit: 'deleteKeys', keys, keepShape: true }))),
+    },
+    {
+      title: 'Double the height of the lane',
+      keys: ['d'],
+      shown: 'D',
+      run: () => {
+        const lane = keyboard.cursor?.lane ?? desk.pointed ?? (choice.first === null ? null : String(choice.first))
+        if (lane) desk.double(lane)
+        else notices.say('Point at a lane, or choose an object.')
+      },
+    },
+    {
+      title: 'Make the lane slim',
+      keys: ['Shift+D'],
+      shown: 'Shift D',
+      run: () => desk.pointed && desk.pull(desk.pointed, 0),
+    },
+    {
+      title: 'Curves only, or lanes',
+      keys: ['v'],
+      shown: 'V',
+      run: () => {
+        if (!desk.toggleCurvesOnly()) notices.say('Choose objects that move, or some of their keys.')
+      },
+    },
+    { title: 'Show speeds under the curves, or not', keys: ['s'], shown: 'S', run: () => (speeds.on = !speeds.on) },
+    {
+      title: 'Compare with the curves of earlier…',
+      keys: ['c'],
+      shown: 'C',
+      run: () => dialogs.ask({ kind: 'compare' }),
+    },
+  ]
+
   return [
+    ...curves.map((command) => ({ group: 'Curves', ...command })),
     ...keys.map((command) => ({ group: 'Keys', ...command })),
-    { group: 'Desk', title: 'Show all frames', run: view.showAll },
+    { group: 'Desk', title: 'Show all frames and values', run: showAll },
     { group: 'Desk', title: 'Show the work range', run: view.showWork },
     { group: 'Desk', title: 'Show the chosen keys', run: showKeys },
     {

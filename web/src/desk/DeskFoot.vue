@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
-import { useShowKeys } from './chosenFrames'
+import { useShowAll, useShowKeys } from './chosenFrames'
 import { useTimeView } from './timeView'
 
 /** How many keys there are, and what the desk is to show. */
@@ -10,6 +10,7 @@ const scene = useScene()
 const choice = useChoice()
 const view = useTimeView()
 const showKeys = useShowKeys()
+const showAll = useShowAll()
 
 const count = (keys: number) => keys.toLocaleString('en')
 const total = computed(() => {
@@ -33,7 +34,7 @@ const waiting = computed(() => {
       ></span
     >
     <span class="views" role="group" aria-label="Show">
-      <button type="button" title="Show all frames" @click="view.showAll()">All</button>
+      <button type="button" title="Show all frames and values" @click="showAll">All</button>
       <button type="button" title="Show the work range" @click="view.showWork()">Work</button>
       <button type="button" title="Show the chosen keys" :disabled="!choice.keyCount" @click="showKeys">Keys</button>
     </span>

@@ -1,6 +1,15 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core'
-import { computed, useTemplateRef, watch } from 'vue'
+import { computed, shallowRef, useTemplateRef, watch } from 'vue'
+import { useComparing } from '../curves/comparing'
+import CompareChip from '../curves/CompareChip.vue'
+import { drawCurveLane } from '../curves/curveDraw'
+import { useCurveHands } from '../curves/curveHands'
+import { boxAround } from '../curves/curveHits'
+import { speedShare } from '../curves/curveLane'
+import { useCurveViews } from '../curves/curveViews'
+import { drawSpeeds } from '../curves/speedDraw'
+import { useSpeeds } from '../curves/speeds'
 import { laneOf, useChoice } from '../scene/choice'
 import { drawSoon } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
@@ -9,6 +18,7 @@ import { usePlayhead } from '../timebar/playhead'
 import AddMenu from './AddMenu.vue'
 import DeskFoot from './DeskFoot.vue'
 import { useDeskKeyboard } from './deskKeyboard'
+import type { DeskPicture } from './deskDraw'
 import { useDeskPicture } from './deskPicture'
 import DeskRuler from './DeskRuler.vue'
 import DeskReadout from './DeskReadout.vue'
@@ -18,9 +28,10 @@ import { drawLanes } from './laneDraw'
 import { useLaneFilter } from './laneFilter'
 import { useLaneHands } from './laneHands'
 import LaneHead from './LaneHead.vue'
-import { lanesWithin } from './lanes'
+import { lanesWithin, type Lane } from './lanes'
 import OverviewStrip from './OverviewStrip.vue'
 import PlayheadLine from './PlayheadLine.vue'
+import type { Readout } from './readout'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
 import { useWheelHands } from './wheelHands'
@@ -37,6 +48,9 @@ const picture = useDeskPicture()
 const body = useTemplateRef<HTMLDivElement>('body')
 const lanesCanvas = useTemplateRef<HTMLCanvasElement>('lanesCanvas')
 const { height: bodyHeight } = useElementSize(body)
+const views = useCurveViews()
+const speeds = useSpeeds()
+const comparing = useComparing()
 
 const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
 const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
@@ -51,39 +65,105 @@ const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
     box: desk.choiceBox,
     cursor: keyboard.cursor,
   })
+  for (const lane of shown.value) if (lane.curves) drawTall(ctx, p, lane)
   hands.drawBox(ctx, p)
+  curveHands.drawBox(ctx, p)
 })
-const hands = useLaneHands(lanes.width, lanes.redraw)
-const { readout } = hands
+/** What a drag tells at the pointer. */
+const readout: Readout = { at: shallowRef(null) }
+const hands = useLaneHands(lanes.width, lanes.redraw, readout)
+const curveHands = useCurveHands(lanes.width, lanes.redraw, readout)
+
+function drawTall(ctx: CanvasRenderingContext2D, p: DeskPicture, lane: Lane): void {
+  const laid = curveHands.lay(lane)
+  drawCurveLane(
+    ctx,
+    p,
+    {
+      lane: laid,
+      chosenTimes: curveHands.chosenTimes,
+      outside: ({ channel: { object, name } }) => object.channels.get(name) ?? { before: 'hold', after: 'hold' },
+      ghost: ({ channel: { object, name } }) => comparing.ghostOf(object.id, name),
+      box: choice.keyCount > 1 ? boxAround(laid, curveHands.chosenTimes) : null,
+    },
+    desk.scrolled,
+  )
+  const bottom = lane.top - desk.scrolled + lane.height - 1
+  if (speeds.on) drawSpeeds(ctx, p, speeds.linesOf(lane), bottom - lane.height * speedShare, bottom)
+}
+
+// What tall lanes show beside the rows has to be asked for.
+watch(
+  [shown, () => speeds.on, () => comparing.step, () => views.hidden, () => scene.loads, () => comparing.ghosts],
+  () => {
+    speeds.look(shown.value)
+    const tall = shown.value.filter((lane) => lane.curves)
+    void comparing.look(
+      tall.flatMap((lane) => views.shown(lane).map(({ object, name }) => ({ object: object.id, channel: name }))),
+    )
+  },
+  { immediate: true },
+)
+watch(bodyHeight, (height) => (desk.bodyHeight = height), { immediate: true })
+
+const laneAt = (event: MouseEvent): Lane | undefined => {
+  const y = event.offsetY + desk.scrolled
+  return desk.lanes.find((lane) => y >= lane.top && y < lane.top + lane.height)
+}
+/** The hands that a drag began with go on with it. */
+let inHand: typeof hands | typeof curveHands = hands
+
 const { wheel, fingerDown, fingerMove, fingerUp } = useWheelHands(lanes.width)
 
 function grab(event: PointerEvent): void {
   keyboard.isHere = false
-  if (fingerDown(event)) void hands.cancel()
-  else hands.grab(event)
+  if (fingerDown(event)) {
+    void inHand.cancel()
+    return
+  }
+  const lane = laneAt(event)
+  if (lane?.curves && !(event.altKey && event.button === 0 && !overHandle(event, lane))) {
+    inHand = curveHands
+    curveHands.grab(event, lane)
+  } else {
+    inHand = hands
+    hands.grab(event)
+  }
 }
 
+/** Alt scrubs on the desk, but on a handle it moves that handle alone. */
+const overHandle = (event: PointerEvent, lane: Lane) => curveHands.isOverHandle(lane, event.offsetX, event.offsetY)
+
 function move(event: PointerEvent): void {
-  if (!fingerMove(event)) hands.move(event)
+  if (fingerMove(event)) return
+  const lane = laneAt(event)
+  desk.pointed = lane?.id ?? null
+  if (curveHands.isDragging() || (!hands.isDragging() && lane?.curves)) curveHands.move(event, lane)
+  else hands.move(event)
 }
 
 function drop(event: PointerEvent): void {
   fingerUp(event)
-  void hands.drop(event)
+  void inHand.drop(event)
 }
 
 function cancel(event: PointerEvent): void {
   fingerUp(event)
-  void hands.cancel()
+  void inHand.cancel()
+}
+
+function insert(event: MouseEvent): void {
+  const lane = laneAt(event)
+  if (lane?.curves) curveHands.insert(event, lane)
 }
 
 useEventListener(
   window,
   'keydown',
   (event: KeyboardEvent) => {
-    if (event.key !== 'Escape' || !hands.isDragging()) return
+    if (event.key !== 'Escape' || !inHand.isDragging()) return
     event.stopPropagation()
-    void hands.cancel()
+    void inHand.cancel()
   },
   { capture: true },
 )
@@ -100,6 +180,11 @@ watch(
     colours,
     () => desk.scrolled,
     () => keyboard.cursor,
+    () => views.zoomed,
+    () => views.normalised,
+    () => views.hidden,
+    () => speeds.on,
+    () => comparing.ghosts,
   ],
   lanes.redraw,
   { flush: 'sync' },
@@ -177,9 +262,12 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
           @pointermove="move"
           @pointerup="drop"
           @pointercancel="cancel"
+          @dblclick="insert"
+          @auxclick.prevent
           @wheel.prevent="wheel"
         />
         <PlayheadLine :first="view.first" :last="view.last" :width="lanes.width.value" />
+        <CompareChip />
         <DeskReadout :told="readout" :width="lanes.width.value" />
         <span class="visually-hidden" role="status">{{ keyboard.said }}</span>
       </div>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import CompareDialog from '../curves/CompareDialog.vue'
+import TakeBackDialog from '../curves/TakeBackDialog.vue'
 import ClashDialog from './ClashDialog.vue'
 import HoldDialog from './HoldDialog.vue'
 import { useKeyDialogs } from './keyDialogs'
@@ -13,6 +15,8 @@ const dialogs = useKeyDialogs()
   <OnFramesDialog v-if="dialogs.asked?.kind === 'onFrames'" @close="dialogs.close" />
   <HoldDialog v-else-if="dialogs.asked?.kind === 'hold'" @close="dialogs.close" />
   <LeadDialog v-else-if="dialogs.asked?.kind === 'lead'" @close="dialogs.close" />
+  <CompareDialog v-else-if="dialogs.asked?.kind === 'compare'" @close="dialogs.close" />
+  <TakeBackDialog v-else-if="dialogs.asked?.kind === 'takeBack'" @close="dialogs.close" />
   <NamedChoiceDialog v-else-if="dialogs.asked?.kind === 'namedChoice'" :id="dialogs.asked.id" @close="dialogs.close" />
   <ClashDialog />
 </template>

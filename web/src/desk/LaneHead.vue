@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import CurveHead from '../curves/CurveHead.vue'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 import { useDesk } from './deskStore'
@@ -37,6 +38,22 @@ function pull(event: PointerEvent): void {
   shift.value = Math.abs(distance) < slack && shift.value === 0 ? 0 : distance
 }
 
+// A lane whose lower edge is pulled down is its curve.
+const canPull = computed(() => props.lane.channels.length > 0 && !['scene', 'curves'].includes(props.lane.kind))
+let edgeFrom: { y: number; height: number } | null = null
+
+function startPull(event: PointerEvent): void {
+  if (event.button !== 0) return
+  edgeFrom = { y: event.clientY, height: props.lane.height }
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+}
+
+function pullEdge(event: PointerEvent): void {
+  if (edgeFrom) desk.pull(props.lane.id, edgeFrom.height + event.clientY - edgeFrom.y)
+}
+
+const endPull = () => (edgeFrom = null)
+
 function drop(): void {
   const moved = shift.value
   pressedAt = shift.value = 0
@@ -54,10 +71,12 @@ function drop(): void {
 <template>
   <div
     class="head"
+    @pointerenter="desk.pointed = lane.id"
     :class="{
       object: isObject,
       whole: lane.kind === 'scene',
       group: lane.kind === 'group',
+      tall: lane.curves,
       moving: shift !== 0,
       chosen: isObject && choice.objects.has(lane.object!.id),
     }"
@@ -102,9 +121,21 @@ function drop(): void {
     >
       <i :class="isPinned ? 'bi bi-pin-fill' : 'bi bi-pin'" aria-hidden="true" />
     </button>
-    <span v-if="isObject && lane.channels.length" class="count"
+    <span v-if="lane.curves && lane.kind === 'channel'" class="count">curve</span>
+    <span v-else-if="isObject && lane.channels.length" class="count"
       >{{ lane.channels.length }} {{ lane.channels.length === 1 ? 'lane' : 'lanes' }}</span
     >
+    <CurveHead v-if="lane.curves" :lane="lane" />
+    <span
+      v-if="canPull"
+      class="edge"
+      title="Pull down to see the curve; double-click for a quick one"
+      @pointerdown="startPull"
+      @pointermove="pullEdge"
+      @pointerup="endPull"
+      @pointercancel="endPull"
+      @dblclick="desk.pull(lane.id, lane.curves ? 0 : 120)"
+    />
   </div>
 </template>
 
@@ -131,6 +162,25 @@ function drop(): void {
   z-index: 1;
   background: var(--raised);
   outline: 1px solid var(--lemon);
+}
+.head.tall {
+  flex-wrap: wrap;
+  align-content: flex-start;
+  align-items: flex-start;
+  padding-top: 3px;
+  overflow: hidden auto;
+  scrollbar-width: thin;
+  scrollbar-color: var(--line) transparent;
+}
+.edge {
+  position: absolute;
+  inset: auto 0 -1px;
+  height: 6px;
+  cursor: ns-resize;
+  touch-action: none;
+}
+.edge:hover {
+  background: linear-gradient(transparent 60%, var(--lemon) 60%);
 }
 .fold {
   width: 16px;

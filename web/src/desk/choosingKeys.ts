@@ -13,6 +13,7 @@ export function useChoosingKeys() {
   const playhead = usePlayhead()
 
   const lanes = () => {
+    if (desk.curvesOnly) return desk.lanes
     const objects = desk.lanes.filter(({ kind }) => kind === 'object')
     const chosen = objects.filter(({ object }) => choice.objects.has(object!.id))
     return chosen.length ? chosen : objects

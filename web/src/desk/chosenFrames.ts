@@ -1,15 +1,31 @@
+import { useCurveViews } from '../curves/curveViews'
 import { useChoice } from '../scene/choice'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
+import { useDesk } from './deskStore'
 import { useTimeView } from './timeView'
 
-/** Shows the stretch of the chosen keys, with some room on both sides. */
+/** Shows the stretch of the chosen keys, and their values in tall lanes, with some room on all sides. */
 export function useShowKeys(): () => void {
   const view = useTimeView()
+  const views = useCurveViews()
+  const desk = useDesk()
   const chosenFrames = useChosenFrames()
   return () => {
     const span = chosenFrames()
-    if (span) view.show(span[0] - 2, span[1] + 2)
+    if (!span) return
+    view.show(span[0] - 2, span[1] + 2)
+    views.showChosen(desk.lanes)
+  }
+}
+
+/** Shows all frames, and all values in tall lanes. */
+export function useShowAll(): () => void {
+  const view = useTimeView()
+  const views = useCurveViews()
+  return () => {
+    view.showAll()
+    views.showAll()
   }
 }
 

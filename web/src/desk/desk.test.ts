@@ -1,25 +1,28 @@
 import { describe, expect, it } from 'vitest'
 import type { Keys } from '../scene/keys'
-import { firstAtOrAfter, unpackKeys } from '../scene/keys'
+import { firstAtOrAfter, keySize, unpackKeys } from '../scene/keys'
 import { labelStep, tickStep } from './ruler'
 
 const keys = (...times: number[]): Keys => ({
   count: times.length,
   times: Float64Array.from(times),
   values: Float64Array.from(times),
+  handles: new Float32Array(times.length * 4),
   modes: Uint8Array.from(times, (_, i) => i),
 })
 
 describe('keys', () => {
   it('are unpacked from any place in a message', () => {
-    const bytes = new Uint8Array(3 + 2 * 17)
+    const bytes = new Uint8Array(3 + 2 * keySize)
     const view = new DataView(bytes.buffer, 3)
     ;[5, 9].forEach((time, i) => view.setFloat64(i * 8, time, true))
     ;[0.5, -2].forEach((value, i) => view.setFloat64(16 + i * 8, value, true))
-    bytes.set([0x33, 0x01], 3 + 32)
+    view.setFloat32(32 + 8, 1.5, true)
+    bytes.set([0x33, 0x01], 3 + 64)
     const read = unpackKeys(bytes.subarray(3))
     expect([...read.times]).toEqual([5, 9])
     expect([...read.values]).toEqual([0.5, -2])
+    expect([...read.handles]).toEqual([0, 0, 1.5, 0, 0, 0, 0, 0])
     expect([...read.modes]).toEqual([0x33, 0x01])
   })
 

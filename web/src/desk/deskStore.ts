@@ -4,8 +4,11 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { laneOf, useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 import { useLaneFilter } from './laneFilter'
-import { layLanes, type Lane } from './lanes'
+import { curveHeight, layLanes, type Lane } from './lanes'
 import { useSpacing } from './spacing'
+
+const firstHeight = 96
+const tallest = 384
 
 /** A box around the chosen keys, in ticks and in heights of lanes. */
 export interface ChoiceBox {
@@ -26,8 +29,23 @@ export const useDesk = defineStore('desk', () => {
   /** Whether keys that are dragged stay on whole frames. */
   const snaps = useStorage('zesty-snap', true)
 
+  /** Whether a handle is moved by itself, or turns the one on the other side with it. */
+  const handlesAlone = useStorage('zesty-handles-alone', false)
+  /** Heights of lanes pulled tall, by scene. */
+  const pulled = useStorage<Record<string, Record<string, number>>>('zesty-heights', {})
+  const heights = computed<ReadonlyMap<string, number>>(
+    () => new Map(Object.entries(pulled.value[String(scene.id)] ?? {})),
+  )
+  /** The lane that the pointer was over last. */
+  const pointed = ref<string | null>(null)
+  /** How high the lanes' part of the desk is. */
+  const bodyHeight = ref(0)
+  /** The channels that fill the desk with their curves; null while it shows lanes. */
+  const curvesOnly = shallowRef<ReadonlySet<string> | null>(null)
+
   const lanes = computed<Lane[]>(() => {
     void scene.structureVersion
+    if (curvesOnly.value) return [curvesLane(curvesOnly.value)]
     return layLanes(scene.model, {
       open: open.value,
       closed: closed.value,
@@ -36,8 +54,75 @@ export const useDesk = defineStore('desk', () => {
       animatedOnly: filter.animatedOnly,
       only: filter.only,
       pinned: filter.pinned,
+      heights: heights.value,
     })
   })
+
+  /** One lane as high as the desk, with the curves of some channels. */
+  function curvesLane(wanted: ReadonlySet<string>): Lane {
+    const channels = scene.model
+      .inOrder()
+      .flatMap((object) => scene.model.animated(object).map(({ name }) => ({ object, name })))
+      .filter(({ object, name }) => wanted.has(laneOf(object.id, name)))
+    return {
+      id: 'curves',
+      kind: 'curves',
+      object: null,
+      channels,
+      label: 'Curves',
+      depth: 0,
+      top: 0,
+      height: Math.max(bodyHeight.value, curveHeight),
+      curves: true,
+      opens: false,
+      open: false,
+    }
+  }
+
+  function channelsOfChosen(): ReadonlySet<string> {
+    const objects = [...choice.objects].flatMap((id) => scene.model.objects.get(id) ?? [])
+    return new Set(objects.flatMap((object) => scene.model.animated(object).map(({ name }) => laneOf(object.id, name))))
+  }
+
+  // With other objects chosen, it is their curves that are wanted.
+  watch(
+    () => choice.objects,
+    () => {
+      if (!curvesOnly.value) return
+      const wanted = channelsOfChosen()
+      if (wanted.size) curvesOnly.value = wanted
+    },
+  )
+
+  /** Fills the desk with the curves of the chosen keys' channels, else those of the chosen objects; again, shows lanes. */
+  function toggleCurvesOnly(): boolean {
+    if (curvesOnly.value) {
+      curvesOnly.value = null
+      return true
+    }
+    const wanted = choice.keyCount ? new Set(choice.keys.keys()) : channelsOfChosen()
+    if (wanted.size === 0) return false
+    scrolled.value = 0
+    curvesOnly.value = wanted
+    return true
+  }
+
+  /** Pulls a lane to a height; below that of a curve it becomes slim. */
+  function pull(lane: string, height: number): void {
+    const next = { ...pulled.value[String(scene.id)] }
+    if (height < curveHeight) delete next[lane]
+    else next[lane] = Math.min(Math.round(height), tallest)
+    pulled.value = { ...pulled.value, [String(scene.id)]: next }
+  }
+
+  /** Doubles the height of a lane, up to the tallest; one that cannot grow becomes slim again. */
+  function double(id: string): void {
+    const lane = lanes.value.find((each) => each.id === id)
+    if (!lane || lane.kind === 'scene' || lane.kind === 'curves') return
+    const wanted = lane.height >= tallest ? 0 : Math.min(Math.max(lane.height * 2, firstHeight), tallest)
+    pull(id, wanted)
+    scrolled.value = Math.min(lane.top, Math.max(scrolled.value, lane.top + wanted - bodyHeight.value))
+  }
   const height = computed(() => lanes.value.reduce((sum, lane) => sum + lane.height, 0))
 
   const toggled = <T>(set: ReadonlySet<T>, item: T): ReadonlySet<T> => {
@@ -76,6 +161,7 @@ export const useDesk = defineStore('desk', () => {
     const holding = lanes.value.filter(
       (lane) =>
         lane.kind !== 'scene' &&
+        !lane.curves &&
         lane.channels.some(({ object, name }) => objects.has(object.id) && keys.has(laneOf(object.id, name))),
     )
     if (holding.length === 0) return null
@@ -85,5 +171,29 @@ export const useDesk = defineStore('desk', () => {
 
   const spacing = useSpacing()
 
-  return { open, scrolled, snaps, lanes, height, toggle, choiceBox, spacing }
+  // What the curves were of is gone, or another scene is open.
+  watch(
+    () => [scene.id, curvesOnly.value && lanes.value[0]?.channels.length === 0],
+    ([id, isEmpty], before) => {
+      if (isEmpty || id !== before[0]) curvesOnly.value = null
+    },
+  )
+
+  return {
+    open,
+    scrolled,
+    snaps,
+    handlesAlone,
+    pointed,
+    bodyHeight,
+    curvesOnly,
+    lanes,
+    height,
+    toggle,
+    pull,
+    double,
+    toggleCurvesOnly,
+    choiceBox,
+    spacing,
+  }
 })

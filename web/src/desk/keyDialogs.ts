@@ -2,7 +2,12 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
 export type KeyDialog =
-  { kind: 'onFrames' } | { kind: 'hold' } | { kind: 'lead' } | { kind: 'namedChoice'; id: number | null }
+  | { kind: 'onFrames' }
+  | { kind: 'hold' }
+  | { kind: 'lead' }
+  | { kind: 'compare' }
+  | { kind: 'takeBack' }
+  | { kind: 'namedChoice'; id: number | null }
 
 /** Which dialog about keys and choices is open. */
 export const useKeyDialogs = defineStore('keyDialogs', () => {

@@ -30,6 +30,9 @@ export function drawLanes(ctx: CanvasRenderingContext2D, p: DeskPicture, picture
     if (lane.kind === 'object' && picture.chosen.has(lane.object!.id)) {
       ctx.fillStyle = c.laneChosen
       ctx.fillRect(0, top, p.width, lane.height)
+    } else if (lane.curves) {
+      ctx.fillStyle = c.curveGround
+      ctx.fillRect(0, top, p.width, lane.height)
     } else if (lane.kind === 'scene') {
       ctx.fillStyle = c.panel
       ctx.fillRect(0, top, p.width, lane.height)
@@ -39,6 +42,7 @@ export function drawLanes(ctx: CanvasRenderingContext2D, p: DeskPicture, picture
   }
   shadeOutside(ctx, p)
   for (const lane of lanes) {
+    if (lane.curves) continue
     const top = lane.top - scrolled
     const band = picture.spacing(lane)
     if (band) drawSpacing(ctx, p, band, top + lane.height - 6)

@@ -1,4 +1,4 @@
-import { shallowRef, type Ref } from 'vue'
+import type { Ref } from 'vue'
 import type { Edit, KeySet } from '../api/http'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
@@ -37,7 +37,7 @@ type Drag =
   | { kind: 'box'; from: Point; to: Point; add: boolean; lane: Lane | undefined }
 
 /** What the mouse does on the lanes: choosing keys, moving, copying and scaling them and, with Alt, scrubbing. */
-export function useLaneHands(width: Ref<number>, redraw: () => void) {
+export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Readout) {
   const scene = useScene()
   const choice = useChoice()
   const desk = useDesk()
@@ -48,8 +48,6 @@ export function useLaneHands(width: Ref<number>, redraw: () => void) {
   let drag: Drag | null = null
   /** The key that a range of keys starts from. */
   let anchor: { lane: string; time: number } | null = null
-  /** What is told at the pointer while it drags. */
-  const readout: Readout = { at: shallowRef(null) }
 
   const stretch = () => ({ width: width.value, first: view.first, last: view.last })
   const at = (event: MouseEvent): Point => ({ x: event.offsetX, y: event.offsetY + desk.scrolled })
@@ -254,5 +252,5 @@ export function useLaneHands(width: Ref<number>, redraw: () => void) {
     ctx.setLineDash([])
   }
 
-  return { grab, move, drop, cancel, isDragging, drawBox, readout }
+  return { grab, move, drop, cancel, isDragging, drawBox }
 }

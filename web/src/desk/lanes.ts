@@ -9,7 +9,7 @@ export interface LaneChannel {
 /** A row on the desk: the whole scene, an object with all below it, a group of its channels, or one channel. */
 export interface Lane {
   id: string
-  kind: 'scene' | 'object' | 'group' | 'channel'
+  kind: 'scene' | 'object' | 'group' | 'channel' | 'curves'
   object: SceneObject | null
   /** Every channel whose keys stand in the lane. */
   channels: LaneChannel[]
@@ -17,6 +17,8 @@ export interface Lane {
   depth: number
   top: number
   height: number
+  /** Pulled tall, so that it shows its curves. */
+  curves: boolean
   opens: boolean
   open: boolean
 }
@@ -38,9 +40,17 @@ export interface LaneWish {
   only: ReadonlySet<number> | null
   /** Objects that come first. */
   pinned: ReadonlySet<number>
+  /** Heights of lanes that have been pulled tall. */
+  heights: ReadonlyMap<string, number>
 }
 
 export const laneHeight = 24
+/** From this height on a lane shows its curves. */
+export const curveHeight = 64
+
+/** The channels whose curves a tall lane shows: an object's are its own, not those of what moves with it. */
+export const curvesOf = (lane: Lane): LaneChannel[] =>
+  lane.kind === 'object' ? lane.channels.filter(({ object }) => object === lane.object) : lane.channels
 
 /** The lanes to show: the scene, then objects in order, the inside of opened ones below them. */
 export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
@@ -56,9 +66,10 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
     else children.set(parent, [object])
   }
 
-  function push(lane: Omit<Lane, 'top' | 'height'>): void {
-    lanes.push({ ...lane, top, height: laneHeight })
-    top += laneHeight
+  function push(lane: Omit<Lane, 'top' | 'height' | 'curves'>): void {
+    const height = wish.heights.get(lane.id) ?? laneHeight
+    lanes.push({ ...lane, top, height, curves: height >= curveHeight })
+    top += height
   }
 
   const animated = (object: SceneObject) =>

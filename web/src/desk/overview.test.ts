@@ -7,6 +7,7 @@ const keys = (...times: number[]): Keys => ({
   count: times.length,
   times: Float64Array.from(times),
   values: new Float64Array(times.length),
+  handles: new Float32Array(times.length * 4),
   modes: new Uint8Array(times.length),
 })
 

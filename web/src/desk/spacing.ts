@@ -1,5 +1,5 @@
 import { watch } from 'vue'
-import { valueAt } from '../scene/samples'
+import { speedThrough, valueAt } from '../scene/samples'
 import { useScene } from '../scene/sceneStore'
 import type { Lane } from './lanes'
 
@@ -10,17 +10,11 @@ export function useSpacing(): (lane: Lane) => Float32Array | null {
   watch([() => scene.rowsVersion, () => scene.samplesVersion], () => (bands = new Map()), { flush: 'sync' })
 
   function measure(id: number): Float32Array | null {
-    const tracks = ['move.x', 'move.y', 'move.z'].map((channel) => scene.book.tracks(id).get(channel))
-    if (!tracks.some((track) => track && track.samples.length > 1)) return null
+    const speed = scene.book.tracks(id).get(speedThrough)
+    if (!speed || speed.samples.length <= 1) return null
     const [first, last] = scene.settings.range
-    const band = new Float32Array(last - first)
-    let most = 0
-    for (let i = 0; i < band.length; i++) {
-      let squares = 0
-      for (const track of tracks) if (track) squares += (valueAt(track, first + i + 1) - valueAt(track, first + i)) ** 2
-      band[i] = Math.sqrt(squares)
-      most = Math.max(most, band[i]!)
-    }
+    const band = Float32Array.from({ length: last - first }, (_, i) => valueAt(speed, first + i))
+    const most = band.reduce((a, b) => Math.max(a, b), 0)
     return most > 0 ? band.map((distance) => distance / most) : null
   }
 

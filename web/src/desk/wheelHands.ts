@@ -1,4 +1,5 @@
 import type { Ref } from 'vue'
+import { useCurveViews } from '../curves/curveViews'
 import { frameOf } from './deskDraw'
 import { useDesk } from './deskStore'
 import { useTimeView } from './timeView'
@@ -7,10 +8,20 @@ import { useTimeView } from './timeView'
 export function useWheelHands(width: Ref<number>) {
   const desk = useDesk()
   const view = useTimeView()
+  const views = useCurveViews()
   const stretch = () => ({ width: width.value, first: view.first, last: view.last })
 
   function wheel(event: WheelEvent): void {
     const amount = Math.max(-120, Math.min(120, event.deltaY))
+    const y = event.offsetY + desk.scrolled
+    const tall = event.ctrlKey && desk.lanes.find((lane) => lane.curves && y >= lane.top && y < lane.top + lane.height)
+    if (tall) {
+      // With Ctrl the values are zoomed, and with Shift as well the time with them.
+      const factor = Math.exp((event.deltaY ? amount : event.deltaX) * 0.0025)
+      views.zoom(tall, factor, 1 - (y - tall.top) / tall.height)
+      if (event.shiftKey) view.zoom(factor, frameOf(stretch(), event.offsetX))
+      return
+    }
     const sideways = event.shiftKey ? event.deltaX || event.deltaY : event.deltaX
     if (event.altKey) desk.scrolled = Math.max(0, desk.scrolled + event.deltaY)
     else if (sideways !== 0 && Math.abs(sideways) >= Math.abs(event.shiftKey ? 0 : event.deltaY))

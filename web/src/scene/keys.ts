@@ -8,27 +8,42 @@ export interface Keys {
   /** Ticks. */
   times: Float64Array
   values: Float64Array
+  /** Four for each key: ticks and value of the arriving handle, then of the leaving one, as offsets from the key. */
+  handles: Float32Array
   /** Bits 0–2 arrive, bits 4–6 leave. */
   modes: Uint8Array
 }
 
-export const noKeys: Keys = { count: 0, times: new Float64Array(), values: new Float64Array(), modes: new Uint8Array() }
+export const noKeys: Keys = {
+  count: 0,
+  times: new Float64Array(),
+  values: new Float64Array(),
+  handles: new Float32Array(),
+  modes: new Uint8Array(),
+}
+
+/** How many bytes a key takes on the wire. */
+export const keySize = 33
 
 export function unpackKeys(bytes: Uint8Array | null): Keys {
   if (!bytes) return noKeys
-  const count = bytes.length / 17
+  const count = bytes.length / keySize
   // A copy of its own starts at an address that typed arrays can read.
   const { buffer } = bytes.slice()
   return {
     count,
     times: new Float64Array(buffer, 0, count),
     values: new Float64Array(buffer, count * 8, count),
-    modes: new Uint8Array(buffer, count * 16, count),
+    handles: new Float32Array(buffer, count * 16, count * 4),
+    modes: new Uint8Array(buffer, count * 32, count),
   }
 }
 
 export const arrives = (modes: number): InterpolationName => interpolations[modes & 7] ?? 'clamped'
 export const leaves = (modes: number): InterpolationName => interpolations[(modes >> 4) & 7] ?? 'clamped'
+
+/** Whether the stretch from one key to the next is held: it stands at the earlier value and jumps at the later key. */
+export const isHeld = ({ modes }: Keys, i: number) => ((modes[i]! >> 4) & 7) === 0 || (modes[i + 1]! & 7) === 0
 
 /** The index of the first key at or after a time. */
 export function firstAtOrAfter(keys: Keys, ticks: number): number {

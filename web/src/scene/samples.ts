@@ -6,6 +6,10 @@ export interface Track {
   samples: Float32Array
 }
 
+/** The track of an object's speed through space, and of a channel's own. */
+export const speedThrough = 'speed'
+export const speedOf = (channel: string) => `speed:${channel}`
+
 /** The value at a whole frame; the nearest one there is outside the samples. */
 export function valueAt(track: Track, frame: number): number {
   const { samples } = track

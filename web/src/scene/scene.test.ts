@@ -3,6 +3,7 @@ import type { Block, ChannelRow, ObjectRow, Rows } from '../api/live'
 import { keysBetween, nearestTime, neighbourTime } from '../desk/laneKeys'
 import { laneGroups, lanesWithin, layLanes, type LaneWish } from '../desk/lanes'
 import { loadCatalogue } from './catalogue'
+import { keySize } from './keys'
 import { SampleBook, valueAt } from './samples'
 import { SceneModel } from './sceneModel'
 
@@ -36,10 +37,11 @@ const object = (id: number, name: string, parent: number | null = null, place = 
   parent,
   place,
   turnOrder: 'xyz',
+  turning: 'eachAxis',
 })
 
 function keyed(id: number, name: string, ...times: number[]): ChannelRow {
-  const bytes = new Uint8Array(times.length * 17)
+  const bytes = new Uint8Array(times.length * keySize)
   times.forEach((time, i) => new DataView(bytes.buffer).setFloat64(i * 8, time, true))
   return { object: id, name, still: 0, before: 'hold', after: 'hold', keys: bytes, locked: false }
 }
@@ -102,6 +104,7 @@ const lay = (wish: Partial<LaneWish> = {}, model = harbour()) =>
     animatedOnly: false,
     only: null,
     pinned: new Set(),
+    heights: new Map(),
     ...wish,
   })
 const labels = (wish: Partial<LaneWish> = {}) => lay(wish).map((lane) => lane.label)

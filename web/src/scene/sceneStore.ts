@@ -1,7 +1,15 @@
 import { defineStore } from 'pinia'
 import { computed, markRaw, ref, shallowRef } from 'vue'
 import type { Edit, KeySet } from '../api/http'
-import { LiveLine, type ChangeMessage, type HistoryEntry, type Kept, type Rows, type SceneMessage } from '../api/live'
+import {
+  LiveLine,
+  type ChangeMessage,
+  type HistoryEntry,
+  type Kept,
+  type LaneName,
+  type Rows,
+  type SceneMessage,
+} from '../api/live'
 import { loadCatalogue } from './catalogue'
 import { useClashes } from './clashes'
 import { useNotices } from './notices'
@@ -22,6 +30,8 @@ export const useScene = defineStore('scene', () => {
   const samplesVersion = ref(0)
   /** Counts up only when lanes come or go. */
   const structureVersion = ref(0)
+  /** Counts up when the whole scene has been fetched anew, and what was asked for beside it has to be asked for again. */
+  const loads = ref(0)
 
   const id = ref<number | null>(null)
   const revision = ref(0)
@@ -72,6 +82,7 @@ export const useScene = defineStore('scene', () => {
     await sampleAround(fresh.settings.work[0])
     structureVersion.value++
     rowsVersion.value++
+    loads.value++
   }
 
   /** Sees to it that the samples around a frame are there. */
@@ -205,6 +216,20 @@ export const useScene = defineStore('scene', () => {
   const timeLabels = (frames: number[], display: string) => line.timeLabels(id.value!, frames, display)
   const copyKeys = (keys: KeySet[]) => line.copyKeys(id.value!, keys)
   const lookAhead = (edit: Edit) => line.lookAhead(id.value!, edit)
+  const lookAheadCurves = (edit: Edit) => line.lookAheadCurves(id.value!, edit)
+  const turnLocks = (object: number) => line.turnLocks(id.value!, object)
+  const copyShape = (keys: KeySet[]) => line.copyShape(id.value!, keys)
+  const channelsAt = (place: number, lanes: readonly LaneName[]) => line.channelsAt(id.value!, place, lanes)
+  const copyKeysAt = (place: number, lanes: readonly LaneName[], from: number, to: number) =>
+    line.copyKeysAt(id.value!, place, lanes, from, to)
+
+  /** From now on the speeds of these channels come along with their samples. */
+  async function watchSpeeds(lanes: readonly LaneName[]): Promise<void> {
+    if (id.value === null) return
+    book.value.take(await line.watchSpeeds(id.value, lanes))
+    samplesVersion.value++
+  }
+
   const readTime = (text: string, present: number) => line.readTime(id.value!, text, present)
 
   async function close(): Promise<void> {
@@ -218,6 +243,7 @@ export const useScene = defineStore('scene', () => {
     rowsVersion,
     samplesVersion,
     structureVersion,
+    loads,
     id,
     revision,
     position,
@@ -244,6 +270,12 @@ export const useScene = defineStore('scene', () => {
     timeLabels,
     readTime,
     lookAhead,
+    lookAheadCurves,
+    turnLocks,
+    copyShape,
+    channelsAt,
+    copyKeysAt,
+    watchSpeeds,
     copyKeys,
   }
 })

@@ -37,6 +37,10 @@ const names = {
   grid: '--grid',
   gridStrong: '--grid-strong',
   laneChosen: '--lane-chosen',
+  curveGround: '--curve-ground',
+  x: '--x',
+  y: '--y',
+  z: '--z',
   workBand: '--work-band',
 } as const
 

@@ -1,13 +1,20 @@
 <script setup lang="ts">
+import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import type { Interpolation } from '../api/http'
+import CleanPanel from '../curves/CleanPanel.vue'
+import HandlePanel from '../curves/HandlePanel.vue'
+import OutsidePanel from '../curves/OutsidePanel.vue'
+import ShapePanel from '../curves/ShapePanel.vue'
 import { useArranging } from '../desk/arranging'
 import { useDesk } from '../desk/deskStore'
 import { useKeyDialogs } from '../desk/keyDialogs'
+import { specOf } from '../scene/catalogue'
 import { useChoice } from '../scene/choice'
-import { arrives, interpolations, leaves } from '../scene/keys'
+import { arrives, leaves } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 import TimeField from '../timebar/TimeField.vue'
+import ModeButtons from './ModeButtons.vue'
 import NumberField from './NumberField.vue'
 import { readSum } from './sums'
 
@@ -60,10 +67,21 @@ function typed(text: string): void {
   void arranging.onChosen((keys) => ({ edit: 'setKeyValues', keys, offset: offset!, factor: factor! }))
 }
 
-function setMode(side: 'in' | 'out', event: Event): void {
-  const mode = (event.target as HTMLSelectElement).value as Interpolation
+const setMode = (side: 'in' | 'out', mode: Interpolation) =>
   void arranging.onChosen((keys) => ({ edit: 'setInterpolation', keys, [side]: mode }))
-}
+
+/** Whether every chosen key belongs to a channel that only jumps. */
+const holdsOnly = computed(() =>
+  [...choice.keys.keys()].every((lane) => {
+    const [object, channel] = lane.split('|') as [string, string]
+    const unit = specOf(scene.model.objects.get(Number(object))?.kind ?? '', channel)?.unit
+    return unit === 'onOff' || unit === 'choice'
+  }),
+)
+
+const panels = { handles: 'Handles', shape: 'Shape', clean: 'Clean up', outside: 'Outside' } as const
+const panel = useStorage<keyof typeof panels | ''>('zesty-key-panel', '')
+const toggle = (name: keyof typeof panels) => (panel.value = panel.value === name ? '' : name)
 </script>
 
 <template>
@@ -83,29 +101,42 @@ function setMode(side: 'in' | 'out', event: Event): void {
         @changed="typed"
       />
       <span>Arrives</span>
-      <select
-        class="mode"
-        aria-label="How the chosen keys arrive"
-        :value="common.same.arrives ? common.arrives : ''"
-        @change="setMode('in', $event)"
-      >
-        <option v-if="!common.same.arrives" value="" disabled>various</option>
-        <option v-for="mode in interpolations" :key="mode" :value="mode">{{ mode }}</option>
-      </select>
+      <ModeButtons
+        class="wide"
+        side="in"
+        :mode="common.same.arrives ? common.arrives : null"
+        :holds-only="holdsOnly"
+        @pick="setMode('in', $event)"
+      />
       <span>Leaves</span>
-      <select
-        class="mode"
-        aria-label="How the chosen keys leave"
-        :value="common.same.leaves ? common.leaves : ''"
-        @change="setMode('out', $event)"
-      >
-        <option v-if="!common.same.leaves" value="" disabled>various</option>
-        <option v-for="mode in interpolations" :key="mode" :value="mode">{{ mode }}</option>
-      </select>
+      <ModeButtons
+        class="wide"
+        side="out"
+        :mode="common.same.leaves ? common.leaves : null"
+        :holds-only="holdsOnly"
+        @pick="setMode('out', $event)"
+      />
     </div>
     <div class="ways">
       <label><input v-model="desk.snaps" type="checkbox" class="form-check-input" /> Stay on whole frames</label>
       <BButton variant="quiet" class="btn-small" @click="dialogs.ask({ kind: 'onFrames' })">Put on frames…</BButton>
+    </div>
+    <div class="tabs" role="group" aria-label="More for the chosen keys">
+      <button
+        v-for="(label, name) in panels"
+        :key="name"
+        type="button"
+        :aria-expanded="panel === name"
+        @click="toggle(name)"
+      >
+        {{ label }}
+      </button>
+    </div>
+    <div v-if="panel" class="panel">
+      <HandlePanel v-if="panel === 'handles'" />
+      <ShapePanel v-else-if="panel === 'shape'" />
+      <CleanPanel v-else-if="panel === 'clean'" />
+      <OutsidePanel v-else />
     </div>
   </section>
 </template>
@@ -131,14 +162,33 @@ function setMode(side: 'in' | 'out', event: Event): void {
   align-items: center;
   gap: 4px 8px;
 }
-.mode {
-  height: 22px;
-  min-width: 0;
+.wide {
+  grid-column: span 3;
+}
+.tabs {
+  display: flex;
+  gap: 2px;
+  margin-top: 7px;
+}
+.tabs button {
+  flex: 1;
+  padding: 2px 4px;
+  border: 0;
+  border-bottom: 2px solid transparent;
+  background: none;
+  color: var(--dim);
   font-size: 12px;
+  white-space: nowrap;
+}
+.tabs button:hover {
   color: var(--text);
-  background: var(--ink);
-  border: 1px solid var(--line);
-  border-radius: 6px;
+}
+.tabs button[aria-expanded='true'] {
+  color: var(--text);
+  border-bottom-color: var(--lemon);
+}
+.panel {
+  padding-top: 7px;
 }
 .ways {
   display: flex;

@@ -13,6 +13,7 @@ import ColourRow from './ColourRow.vue'
 import KeySection from './KeySection.vue'
 import ObjectHead from './ObjectHead.vue'
 import { usePending } from './pending'
+import TurnSection from './TurnSection.vue'
 
 const scene = useScene()
 const choice = useChoice()
@@ -123,6 +124,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
           @still="still(spec)"
           @lock="lock(spec, $event)"
         />
+        <TurnSection v-if="group.name === 'Turn'" :object="object" />
         <ColourRow
           v-if="group.hasColour"
           :object="object"

@@ -23,7 +23,7 @@ public sealed record Shape(ImmutableArray<ShapePoint> Points)
             ReadyShape.EaseIn => Bezier(amount, 0, 2.0 / 3, 2.0 / 3),
             ReadyShape.EaseOut => Bezier(1.0 / 3, 1.0 / 3, 1 - amount, 1),
             ReadyShape.EaseBoth => Bezier(amount, 0, 1 - amount, 1),
-            ReadyShape.Linger => Bezier(0.5 - amount / 2, 0.5, 0.5 + amount / 2, 0.5),
+            ReadyShape.Linger => Bezier((1 - amount) / 3, (1 + amount) / 3, (2 + amount) / 3, (2 - amount) / 3),
             ReadyShape.Anticipate => Bezier(0.4, -2 * amount, 0.7, 1),
             ReadyShape.Overshoot => Bezier(0.3, 0, 0.6, 1 + 2 * amount),
             ReadyShape.Settle => Settle(amount, bounces),

@@ -1,0 +1,421 @@
+import assert from 'node:assert/strict'
+import { after, before, test } from 'node:test'
+import { AxeBuilder } from '@axe-core/playwright'
+import { PNG } from 'pngjs'
+import { command, curvePoint, deskPoint, Desk, drag, setField, until } from './harness.mjs'
+
+// Curves: tall lanes, keys and handles in time and value, modes, shapes, outside, cleaning up, turns, comparing.
+let desk, page
+const frames = async (object, channel) => (await desk.keys(object, channel)).map(({ frame }) => frame)
+const values = async (object, channel) => (await desk.keys(object, channel)).map(({ value }) => value)
+const at = (lane, frame, value) => curvePoint(page, lane, frame, value)
+const near = (a, b, by, what) => assert.ok(Math.abs(a - b) <= by, `${what ?? 'value'}: ${a} is not ${b} ± ${by}`)
+const tab = (name) => page.getByRole('group', { name: 'More for the chosen keys' }).getByRole('button', { name })
+
+async function choose(lane, frame, value) {
+  const point = await at(lane, frame, value)
+  await page.mouse.click(point.x, point.y)
+  await page.getByText('· 1 chosen').waitFor()
+}
+
+/** Where pixels of a colour stand in a column of a lane, from the top of the page. */
+async function heights(lane, x, holds) {
+  const head = page.locator('.head', { has: page.getByRole('button', { name: lane, exact: true }) })
+  const { y: top, height } = await head.boundingBox()
+  const png = PNG.sync.read(await page.screenshot({ clip: { x: Math.round(x) - 2, y: top, width: 5, height } }))
+  const found = []
+  for (let pixel = 0; pixel < png.width * png.height; pixel++)
+    if (holds(...png.data.subarray(pixel * 4, pixel * 4 + 3))) found.push(top + Math.floor(pixel / png.width))
+  return found
+}
+const red = (r, g, b) => r > 170 && g < 140 && b < 140
+
+before(async () => {
+  const baked = Array.from({ length: 200 }, (_, i) => ({
+    frame: i + 1,
+    value: Math.round(1e6 * Math.sin(i / 20)) / 1e6,
+    in: 'linear',
+    out: 'linear',
+  }))
+  desk = await Desk.open({
+    format: 'zesty-scene',
+    version: 1,
+    name: 'Harbour curves',
+    rate: '24',
+    range: [1, 200],
+    objects: [
+      {
+        name: 'Ferry',
+        kind: 'box',
+        channels: {
+          'move.x': {
+            keys: [
+              { frame: 20, value: 0, in: 'smooth', out: 'smooth' },
+              { frame: 60, value: 10, in: 'smooth', out: 'smooth' },
+              { frame: 100, value: 4, in: 'smooth', out: 'smooth' },
+            ],
+          },
+        },
+      },
+      { name: 'Buoy', kind: 'sphere', channels: { 'move.y': { keys: baked } } },
+      {
+        name: 'Gull',
+        kind: 'cone',
+        channels: {
+          'turn.y': {
+            keys: [
+              { frame: 1, value: 0 },
+              { frame: 50, value: 120 },
+            ],
+          },
+        },
+      },
+    ],
+  })
+  page = desk.page
+  await desk.lane('Ferry').click()
+  await desk.lane('Move X').waitFor()
+})
+
+after(() => desk.close())
+
+test('a lane whose edge is pulled down shows its curve where the values are', async () => {
+  const head = page.locator('.head', { has: page.getByRole('button', { name: 'Move X', exact: true }) })
+  const box = await head.boundingBox()
+  const edge = { x: box.x + 100, y: box.y + box.height - 2 }
+  await drag(page, edge, { x: edge.x, y: edge.y + 130 })
+  await head.getByText('curve').waitFor()
+  near((await head.boundingBox()).height, 154, 2, 'height')
+  const samples = await desk.samples('Ferry', 'move.x')
+  for (const frame of [40, 80, 150]) {
+    const point = await at('Move X', frame, samples.get(frame))
+    const seen = await until(
+      () => heights('Move X', point.x, red),
+      (found) => found.length > 0,
+      `the curve at ${frame}`,
+    )
+    near(seen.reduce((a, b) => a + b) / seen.length, point.y, 2.5, `height at ${frame}`)
+  }
+})
+
+test('keys are dragged in time and value, or with Shift one way only', async () => {
+  await desk.changing(async () => drag(page, await at('Move X', 60, 10), await at('Move X', 70, 7)))
+  const [, moved] = await desk.keys('Ferry', 'move.x')
+  assert.equal(moved.frame, 70)
+  near(moved.value, 7, 0.15)
+  await desk.undo()
+  await desk.changing(async () =>
+    drag(page, await at('Move X', 60, 10), await at('Move X', 64, 5), { keys: ['Shift'] }),
+  )
+  assert.equal((await desk.keys('Ferry', 'move.x'))[1].frame, 60)
+  near((await desk.keys('Ferry', 'move.x'))[1].value, 5, 0.15)
+  await desk.undo()
+})
+
+test('Escape ends a drag in a curve and nothing has happened', async () => {
+  const { position } = await desk.scene()
+  await drag(page, await at('Move X', 60, 10), await at('Move X', 70, 4), { over: () => page.keyboard.press('Escape') })
+  assert.deepEqual(await values('Ferry', 'move.x'), [0, 10, 4])
+  assert.equal((await desk.scene()).position, position)
+})
+
+test('a double click puts a key on the curve, and the curve stays', async () => {
+  const before = await desk.samples('Ferry', 'move.x')
+  const point = await at('Move X', 40, before.get(40))
+  await desk.changing(() => page.mouse.dblclick(point.x, point.y))
+  assert.deepEqual(await frames('Ferry', 'move.x'), [20, 40, 60, 100])
+  const now = await desk.samples('Ferry', 'move.x')
+  for (const [frame, value] of before) near(now.get(frame), value, 1e-9, `frame ${frame}`)
+})
+
+test('and is taken out again keeping the shape', async () => {
+  const before = await desk.samples('Ferry', 'move.x')
+  await choose('Move X', 40, before.get(40))
+  await desk.changing(() => page.keyboard.press('Shift+Delete'))
+  assert.deepEqual(await frames('Ferry', 'move.x'), [20, 60, 100])
+  const now = await desk.samples('Ferry', 'move.x')
+  for (const [frame, value] of before) near(now.get(frame), value, 1e-4, `frame ${frame}`)
+  await desk.undo()
+  await desk.undo()
+})
+
+test('a box of keys is spread in value by its edge', async () => {
+  const low = await at('Move X', 15, -0.8)
+  const high = await at('Move X', 66, 10.8)
+  await drag(page, low, high)
+  await page.getByText('· 2 chosen').waitFor()
+  // The box stands 12 pixels outside the keys; its upper edge goes from 10 to 5 while the lower one stays.
+  const [from, to] = [await at('Move X', 40, 10), await at('Move X', 40, 5)]
+  await desk.changing(() =>
+    drag(
+      page,
+      { x: from.x, y: from.y - 12 },
+      { x: to.x, y: to.y - 12 },
+      { over: () => page.getByText('% value').waitFor() },
+    ),
+  )
+  const now = await values('Ferry', 'move.x')
+  near(now[0], 0, 1e-6)
+  near(now[1], 5, 0.2)
+  assert.equal(now[2], 4)
+  assert.deepEqual(await frames('Ferry', 'move.x'), [20, 60, 100])
+  await desk.undo()
+})
+
+test('a handle bends the curve, and the other side with it unless it is moved alone', async () => {
+  await choose('Move X', 60, 10)
+  // A smooth key: both handles a third long, with the slope from 0 to 4 over 80 frames.
+  const end = await at('Move X', 60 + 40 / 3, 10 + (40 / 3) * 0.05)
+  await desk.changing(async () => drag(page, end, await at('Move X', 70, 12)))
+  let [, key] = await desk.keys('Ferry', 'move.x')
+  assert.equal(key.out, 'free')
+  near(key.outHandle[0], 10, 0.3)
+  near(key.outHandle[1], 2, 0.2)
+  assert.equal(key.in, 'free')
+  near(key.inHandle[1] / key.inHandle[0], key.outHandle[1] / key.outHandle[0], 1e-6, 'slope')
+  const broken = await at('Move X', 60 + key.outHandle[0], 10 + key.outHandle[1])
+  await desk.changing(async () => drag(page, broken, await at('Move X', 72, 6), { keys: ['Alt'] }))
+  const before = key
+  ;[, key] = await desk.keys('Ferry', 'move.x')
+  assert.deepEqual(key.inHandle, before.inHandle)
+  near(key.outHandle[1], -4, 0.3)
+  await tab('Handles').click()
+  await desk.changing(() => page.getByRole('button', { name: 'Join', exact: true }).click())
+  ;[, key] = await desk.keys('Ferry', 'move.x')
+  near(key.inHandle[1] / key.inHandle[0], key.outHandle[1] / key.outHandle[0], 1e-9, 'slope')
+  for (let i = 0; i < 3; i++) await desk.undo()
+})
+
+test('how a key arrives and leaves is set by buttons and by keys', async () => {
+  await choose('Move X', 60, 10)
+  const arrive = page.getByRole('group', { name: 'How the chosen keys arrive' })
+  await desk.changing(() => arrive.getByRole('button', { name: 'linear' }).click())
+  await desk.changing(() => page.keyboard.press('Shift+Digit1'))
+  const [, key] = await desk.keys('Ferry', 'move.x')
+  assert.deepEqual([key.in, key.out], ['linear', 'hold'])
+  assert.equal(await arrive.getByRole('button', { name: 'linear' }).getAttribute('aria-pressed'), 'true')
+  const samples = await desk.samples('Ferry', 'move.x')
+  assert.equal(samples.get(99), 10)
+  // The jump is drawn at the key where it lands: nothing red slants between.
+  const middle = await at('Move X', 80, 10)
+  const seen = await heights('Move X', middle.x, red)
+  near(seen.reduce((a, b) => a + b) / seen.length, middle.y, 2, 'the held stretch')
+  await desk.undo()
+  await desk.undo()
+})
+
+test('values are zoomed with Ctrl and the wheel, fitted to the choice, and all shown again', async () => {
+  const range = async () => JSON.parse(await page.locator('.curve-head').first().getAttribute('data-values'))
+  const before = await range()
+  const point = await at('Move X', 60, 10)
+  await page.mouse.move(point.x, point.y)
+  await page.keyboard.down('Control')
+  await page.mouse.wheel(0, -300)
+  await page.keyboard.up('Control')
+  const zoomed = await until(range, (now) => now.high - now.low < 0.8 * (before.high - before.low), 'the zoom')
+  assert.ok(zoomed.low < 10 && zoomed.high > 10)
+  await page.getByRole('button', { name: 'All', exact: true }).click()
+  const all = await until(range, (now) => Math.abs(now.high - before.high) < 1e-9, 'all values')
+  near(all.low, before.low, 1e-9)
+  await drag(page, await at('Move X', 56, 10.9), await at('Move X', 104, 3))
+  await page.getByText('· 2 chosen').waitFor()
+  await page.getByRole('button', { name: 'Keys', exact: true }).click()
+  const fitted = await until(range, (now) => now.low > 2, 'the choice')
+  assert.ok(fitted.high > 10 && fitted.high < 12)
+  await page.getByRole('button', { name: 'All', exact: true }).click()
+})
+
+test('outside its keys a curve repeats, and the rounds are made real', async () => {
+  await choose('Move X', 60, 10)
+  await tab('Outside').click()
+  await desk.changing(() => page.getByLabel('What happens after the keys').selectOption('mirror'))
+  let samples = await desk.samples('Ferry', 'move.x')
+  near(samples.get(140), 10, 1e-9)
+  near(samples.get(180), 0, 1e-9)
+  await desk.changing(() => page.getByRole('button', { name: 'Make the rounds after the keys real' }).click())
+  assert.deepEqual(await frames('Ferry', 'move.x'), [20, 60, 100, 140, 180])
+  const real = await desk.samples('Ferry', 'move.x')
+  for (const [frame, value] of samples) near(real.get(frame), value, 1e-7, `frame ${frame}`)
+  await desk.undo()
+  await desk.undo()
+})
+
+test('dense keys are thinned, and it is told beforehand what that changes', async () => {
+  await desk.choose('Buoy')
+  await desk.lane('Move Y').waitFor()
+  await command(page, 'Choose all keys')
+  await page.getByText('· 200 chosen').waitFor()
+  await tab('Clean up').click()
+  await setField(page, 'Thin out: Tolerance', '0.01')
+  const told = await until(
+    () => page.locator('.panel .told').last().innerText(),
+    (text) => /^200 keys become \d\d?, at most 0\.00\d+ off/.test(text),
+    'what it would do',
+  )
+  const before = await desk.samples('Buoy', 'move.y')
+  await desk.changing(() => page.getByRole('button', { name: 'Do it' }).click())
+  const left = (await frames('Buoy', 'move.y')).length
+  assert.equal(left, Number(/become (\d+)/.exec(told)[1]))
+  assert.ok(left < 40)
+  const now = await desk.samples('Buoy', 'move.y')
+  for (const [frame, value] of before) near(now.get(frame), value, 0.01, `frame ${frame}`)
+})
+
+test('the curves of earlier are shown behind, and a part of them is taken back', async () => {
+  await page.keyboard.press('c')
+  await page.getByRole('dialog').getByRole('button', { name: 'Compare', exact: true }).click()
+  await page.getByRole('button', { name: 'Take back…' }).click()
+  await setField(page, 'Take back from', '50')
+  await setField(page, 'Take back to', '60')
+  await desk.changing(() => page.getByRole('dialog').getByRole('button', { name: 'Take back', exact: true }).click())
+  const found = await frames('Buoy', 'move.y')
+  for (let frame = 50; frame <= 60; frame++) assert.ok(found.includes(frame), `no key at ${frame}`)
+  assert.ok(found.length < 60)
+  await page.getByRole('button', { name: 'Stop comparing' }).click()
+})
+
+test('a turn that locks is warned of, and another order keeps the poses', async () => {
+  await desk.choose('Gull')
+  const warning = page.getByRole('status').filter({ hasText: 'Turns lock at' })
+  await warning.waitFor()
+  await desk.changing(() => page.getByLabel('Turn order').selectOption('yxz'))
+  await warning.waitFor({ state: 'detached' })
+  near((await values('Gull', 'turn.y'))[1], 120, 1e-9)
+  await desk.changing(() => page.getByLabel('shortest turn').check())
+  await desk.undo()
+  await desk.undo()
+})
+
+test('one desk holds the curves only, with speeds and even heights', async () => {
+  await desk.choose('Ferry')
+  await page.keyboard.press('Control+Shift+A')
+  await page.keyboard.press('v')
+  await page.getByRole('button', { name: 'Back to lanes' }).waitFor()
+  await page.keyboard.press('s')
+  const label = page.locator('canvas.lanes')
+  const box = await label.boundingBox()
+  // The speed's zero line and its curve lie in the lower third.
+  const sky = (r, g, b) => b > 150 && b - r > 50 && g > 110
+  const { x } = await deskPoint(page, 40)
+  const seen = await until(
+    () => heights('Curves', x, sky),
+    (found) => found.length > 0,
+    'the speed',
+  )
+  assert.ok(seen[0] > box.y + box.height * 0.6)
+  await page.keyboard.press('s')
+  const { violations } = await new AxeBuilder({ page }).include('.workspace').analyze()
+  assert.deepEqual(
+    violations.map(({ id, nodes }) => [id, nodes[0].html]),
+    [],
+  )
+  await page.keyboard.press('v')
+  await desk.lane('Ferry').waitFor()
+  await page.keyboard.press('Escape')
+})
+
+test('three objects travel the same way in the same time: evenly, slow-fast-slow and fast-slow-fast', async () => {
+  for (const kind of ['Box', 'Sphere', 'Cone']) {
+    await desk.changing(() => command(page, `Add ${kind}`))
+    await setField(page, 'Move X', '0')
+    await desk.heard()
+    await until(desk.scene, async () => (await page.getByText('Keeping…').count()) === 0, 'the value')
+    await page.keyboard.press('Home')
+    await page.keyboard.press('n')
+    await until(
+      () => frames(kind, 'move.x'),
+      (found) => found.length === 1,
+      'the first key',
+    )
+    await setField(page, 'Frame', '97')
+    await setField(page, 'Move X', '24')
+    await page.keyboard.press('n')
+    await until(
+      () => frames(kind, 'move.x'),
+      (found) => found.length === 2,
+      'the second key',
+    )
+    await desk.heard()
+    await command(page, 'Choose all keys')
+    await page.getByText(/· \d+ chosen/).waitFor()
+    await tab('Shape').click()
+    await setField(page, 'Amount of the shape', '60')
+    const shape = { Box: 'Even', Sphere: 'Ease both', Cone: 'Linger' }[kind]
+    await desk.changing(() => page.getByRole('button', { name: shape, exact: true }).click())
+    await tab('Shape').click()
+  }
+  const [even, slow, fast] = await Promise.all(['Box', 'Sphere', 'Cone'].map((name) => desk.samples(name, 'move.x')))
+  for (const samples of [even, slow, fast]) {
+    near(samples.get(1), 0, 1e-9)
+    near(samples.get(49), 12, 1e-9, 'half way')
+    near(samples.get(97), 24, 1e-9)
+  }
+  near(even.get(25), 6, 1e-9, 'even at a quarter')
+  assert.ok(slow.get(25) < 4 && slow.get(73) > 20, `slow-fast-slow at a quarter: ${slow.get(25)}`)
+  assert.ok(fast.get(25) > 8 && fast.get(73) < 16, `fast-slow-fast at a quarter: ${fast.get(25)}`)
+})
+
+test('a fade goes out in a line, stays out and jumps back in', async () => {
+  const keyAt = async (frame, opacity) => {
+    await setField(page, 'Frame', String(frame))
+    await setField(page, 'Opacity', String(opacity))
+    const count = (await frames('Cone', 'look.opacity')).length
+    await page.locator('[data-channel="look.opacity"] .marker').click()
+    await until(
+      () => frames('Cone', 'look.opacity'),
+      (found) => found.length === count + 1,
+      `a key at ${frame}`,
+    )
+    await desk.heard()
+  }
+  await keyAt(1, 1)
+  await keyAt(25, 0)
+  await keyAt(49, 1)
+  await desk.choose('Cone')
+  await desk.lane('Opacity').waitFor()
+  for (const [frame, press] of [
+    [1, 'Shift+Digit2'],
+    [25, 'Alt+Digit2'],
+    [25, 'h'],
+  ]) {
+    const stem = await deskPoint(page, frame, 'Opacity')
+    await page.mouse.click(stem.x, stem.y)
+    await page.getByText('· 1 chosen').waitFor()
+    await desk.changing(() => page.keyboard.press(press))
+  }
+  const fade = await desk.samples('Cone', 'look.opacity')
+  near(fade.get(13), 0.5, 1e-9)
+  near(fade.get(19), 0.25, 1e-9)
+  for (const frame of [25, 37, 48]) assert.equal(fade.get(frame), 0, `frame ${frame}`)
+  assert.equal(fade.get(49), 1)
+})
+
+test('a shape goes in and out as CSS, and is kept', async () => {
+  await setField(page, 'Frame', '1')
+  const stem = await deskPoint(page, 1, 'Opacity')
+  await page.mouse.click(stem.x, stem.y)
+  await page.getByText('· 1 chosen').waitFor()
+  await tab('Shape').click()
+  const css = page.getByLabel('Shape as CSS')
+  await css.fill('linear(0, 0.9 10%, 1)')
+  await desk.changing(() => page.getByRole('button', { name: 'Give', exact: true }).click())
+  near((await desk.samples('Cone', 'look.opacity')).get(13), 0.1 * (1 - 0.4 / 0.9), 1e-6)
+  await desk.undo()
+  await css.fill('cubic-bezier(0.2, 0, 0.3, 1)')
+  await desk.changing(() => page.getByRole('button', { name: 'Give', exact: true }).click())
+  await css.fill('')
+  await page.getByRole('button', { name: 'Copy', exact: true }).click()
+  await until(
+    () => css.inputValue(),
+    (text) => text === 'cubic-bezier(0.2, 0, 0.3, 1)',
+    'the copied shape',
+  )
+  await page.getByLabel('Name of the shape to keep').fill('Gull wing')
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await page.getByRole('list', { name: 'Kept shapes' }).getByText('Gull wing').waitFor()
+  assert.deepEqual(await desk.server.get('/api/shapes'), [{ name: 'Gull wing', css: 'cubic-bezier(0.2, 0, 0.3, 1)' }])
+  await css.fill('bounce(3)')
+  await page.getByRole('button', { name: 'Give', exact: true }).click()
+  await page.getByText('write cubic-bezier(x1, y1, x2, y2)').waitFor()
+  assert.deepEqual(page.faults, [])
+})

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useScene } from '../scene/sceneStore'
+import AskDialog from '../shared/AskDialog.vue'
+import { useComparing } from './comparing'
+
+/** Which moment of the history the curves are compared with. */
+const emit = defineEmits<{ close: [] }>()
+const scene = useScene()
+const comparing = useComparing()
+
+const day = (at: string) => new Date(at).toLocaleDateString('en', { weekday: 'short', day: 'numeric', month: 'short' })
+const time = (at: string) => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+/** The newest first; a step stands for the scene as it was after it. */
+const steps = computed(() => [
+  ...scene.history
+    .map(({ seq, title, madeAt }) => ({ seq, label: `${seq} · ${title}`, at: `${day(madeAt)} ${time(madeAt)}` }))
+    .reverse(),
+  { seq: 0, label: 'Before the first change', at: '' },
+])
+const chosen = ref(comparing.step ?? Math.max(0, scene.position - 1))
+</script>
+
+<template>
+  <AskDialog
+    title="Compare with the curves of earlier"
+    ok="Compare"
+    :ready="true"
+    @done="comparing.step = chosen"
+    @close="emit('close')"
+  >
+    <p class="mb-0">Curves as they were after this change are drawn behind those of now, in tall lanes.</p>
+    <select v-model="chosen" class="form-select steps" size="9" aria-label="The curves after which change">
+      <option v-for="step in steps" :key="step.seq" :value="step.seq">
+        {{ step.label }}{{ step.at ? ` · ${step.at}` : '' }}
+      </option>
+    </select>
+  </AskDialog>
+</template>
+
+<style scoped>
+.steps {
+  font-size: 12.5px;
+}
+</style>

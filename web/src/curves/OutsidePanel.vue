@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Extrapolation } from '../api/http'
+import { useArranging } from '../desk/arranging'
+import { useChoice } from '../scene/choice'
+import { useScene } from '../scene/sceneStore'
+import NumberField from '../values/NumberField.vue'
+
+/** What the channels of the chosen keys do before their first key and after their last. */
+const scene = useScene()
+const choice = useChoice()
+const arranging = useArranging()
+
+const names: Record<Extrapolation, string> = {
+  hold: 'hold',
+  straight: 'straight on',
+  repeat: 'repeat',
+  repeatOffset: 'repeat with offset',
+  mirror: 'mirror',
+}
+const kinds = Object.entries(names) as [Extrapolation, string][]
+const rounds = ref(1)
+
+const lanes = computed(() => choice.keySets().map(({ object, channel }) => ({ object, channel })))
+/** What all of them do on a side; empty where they differ. */
+function common(side: 'before' | 'after'): Extrapolation | '' {
+  void scene.rowsVersion
+  const found = new Set(
+    lanes.value.map(({ object, channel }) => scene.model.objects.get(object)?.channels.get(channel)?.[side]),
+  )
+  return found.size === 1 ? ([...found][0] as Extrapolation) : ''
+}
+const now = computed(() => ({ before: common('before'), after: common('after') }))
+const isRound = (how: string) => ['repeat', 'repeatOffset', 'mirror'].includes(how)
+
+const give = (side: 'before' | 'after', event: Event) =>
+  void scene.edit({
+    edit: 'setExtrapolation',
+    channels: lanes.value,
+    [side]: (event.target as HTMLSelectElement).value as Extrapolation,
+  })
+
+const write = (side: 'before' | 'after') =>
+  void arranging.make({ edit: 'writeRounds', channels: lanes.value, [side]: rounds.value }, [])
+</script>
+
+<template>
+  <div class="grid">
+    <template v-for="side in ['before', 'after'] as const" :key="side">
+      <span>{{ side === 'before' ? 'Before' : 'After' }}</span>
+      <select :aria-label="`What happens ${side} the keys`" :value="now[side]" @change="give(side, $event)">
+        <option v-if="now[side] === ''" value="" disabled>various</option>
+        <option v-for="[kind, name] in kinds" :key="kind" :value="kind">{{ name }}</option>
+      </select>
+      <BButton
+        variant="quiet"
+        class="btn-small"
+        :disabled="!isRound(now[side])"
+        :title="`Write the rounds ${side} the keys down as keys`"
+        :aria-label="`Make the rounds ${side} the keys real`"
+        @click="write(side)"
+        >Make real</BButton
+      >
+    </template>
+    <span>Rounds</span>
+    <NumberField
+      :value="rounds"
+      label="Rounds to make real"
+      :decimals="0"
+      :step="1"
+      :least="1"
+      :most="1000"
+      @hold="rounds = Math.round($event)"
+      @keep="rounds = Math.round($event)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 4px 8px;
+}
+select {
+  height: 26px;
+  min-width: 0;
+  color: var(--text);
+  background: var(--ink);
+  border: 1px solid var(--line);
+  border-radius: 7px;
+  font-size: 12px;
+}
+</style>

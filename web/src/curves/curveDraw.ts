@@ -1,0 +1,222 @@
+import { ticks } from 'd3-array'
+import type { DeskPicture } from '../desk/deskDraw'
+import { drawStem } from '../desk/keyStem'
+import { firstAtOrAfter, type Keys } from '../scene/keys'
+import { channelColour } from './channelColours'
+import { boxRoom, handleEnd, type CurveBox } from './curveHits'
+import type { Curve, CurveLane } from './curveLane'
+import { traceOutside, tracePath, xIn, yIn, type Jump } from './curvePath'
+
+export interface CurvePicture {
+  lane: CurveLane
+  chosenTimes: (curve: Curve) => ReadonlySet<number> | undefined
+  /** What each curve does outside its keys. */
+  outside: (curve: Curve) => { before: string; after: string }
+  /** The keys that a curve had at the moment it is compared with. */
+  ghost: (curve: Curve) => Keys | undefined
+  box: CurveBox | null
+}
+
+const mono = "'JetBrains Mono Variable', monospace"
+/** Most handles drawn; more could not be told apart. */
+const mostHandles = 120
+
+/** A tall lane: its values, its curves, and their keys and handles. */
+export function drawCurveLane(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  picture: CurvePicture,
+  scrolled: number,
+): void {
+  const { lane } = picture.lane
+  ctx.save()
+  ctx.beginPath()
+  ctx.rect(0, lane.top - scrolled, p.width, lane.height - 1)
+  ctx.clip()
+  drawAxis(ctx, p, picture.lane)
+  ctx.lineJoin = 'round'
+  for (const curve of picture.lane.curves) {
+    const ghost = picture.ghost(curve)
+    if (ghost && ghost.count) drawGhost(ctx, p, { ...curve, keys: ghost })
+  }
+  const isMany = picture.lane.curves.length > 12
+  for (const curve of picture.lane.curves) drawCurve(ctx, p, curve, picture.outside(curve), isMany ? 1 : 1.6)
+  for (const curve of picture.lane.curves) drawKeys(ctx, p, curve, picture.chosenTimes(curve))
+  for (const curve of picture.lane.curves) drawHandles(ctx, p, curve, picture.chosenTimes(curve))
+  if (picture.box) drawBox(ctx, p, picture.box)
+  ctx.restore()
+}
+
+/** Rules at round values, and the values themselves at the left. */
+function drawAxis(ctx: CanvasRenderingContext2D, p: DeskPicture, { top, bottom, range }: CurveLane): void {
+  const c = p.colours
+  const steps = ticks(range.low, range.high, Math.max(2, Math.floor((bottom - top) / 34)))
+  const perUnit = (bottom - top) / (range.high - range.low)
+  const step = steps.length > 1 ? steps[1]! - steps[0]! : 1
+  const decimals = Math.max(0, Math.min(6, -Math.floor(Math.log10(step) + 1e-9)))
+  ctx.lineWidth = 1
+  ctx.font = `10.5px ${mono}`
+  ctx.textBaseline = 'alphabetic'
+  for (const value of steps) {
+    const y = Math.round(bottom - (value - range.low) * perUnit) + 0.5
+    ctx.strokeStyle = value === 0 ? c.line : c.lineSoft
+    ctx.setLineDash(value === 0 ? [] : [2, 5])
+    ctx.beginPath()
+    ctx.moveTo(0, y)
+    ctx.lineTo(p.width, y)
+    ctx.stroke()
+  }
+  ctx.setLineDash([])
+  ctx.fillStyle = c.dim
+  for (const value of steps) {
+    const y = Math.round(bottom - (value - range.low) * perUnit)
+    ctx.fillText(value.toFixed(decimals), 6, Math.max(y - 3, top + 2))
+  }
+}
+
+function drawGhost(ctx: CanvasRenderingContext2D, p: DeskPicture, curve: Curve): void {
+  const jumps: Jump[] = []
+  ctx.strokeStyle = p.colours.dim
+  ctx.globalAlpha = 0.6
+  ctx.lineWidth = 3
+  ctx.beginPath()
+  tracePath(ctx, curve.frame, curve.keys, jumps)
+  ctx.stroke()
+  strokeJumps(ctx, jumps)
+  ctx.globalAlpha = 1
+}
+
+function drawCurve(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  { channel, frame, keys }: Curve,
+  { before, after }: { before: string; after: string },
+  thickness: number,
+): void {
+  const jumps: Jump[] = []
+  ctx.strokeStyle = channelColour(channel, p.colours)
+  ctx.lineWidth = thickness
+  ctx.beginPath()
+  tracePath(ctx, frame, keys, jumps)
+  ctx.stroke()
+  strokeJumps(ctx, jumps)
+  const outside: Jump[] = []
+  ctx.setLineDash([5, 4])
+  ctx.globalAlpha = 0.75
+  ctx.beginPath()
+  traceOutside(ctx, frame, keys, before, after, outside)
+  ctx.stroke()
+  ctx.setLineDash([])
+  ctx.globalAlpha = 1
+}
+
+/** Jumps are plain to see: a dotted upright with a small bar where the value lands. */
+function strokeJumps(ctx: CanvasRenderingContext2D, jumps: readonly Jump[]): void {
+  if (jumps.length === 0) return
+  ctx.setLineDash([1.5, 3.5])
+  ctx.beginPath()
+  for (const { x, from, to } of jumps) {
+    ctx.moveTo(x, from)
+    ctx.lineTo(x, to)
+  }
+  ctx.stroke()
+  ctx.setLineDash([])
+  ctx.beginPath()
+  for (const { x, to } of jumps) {
+    ctx.moveTo(x - 5, to)
+    ctx.lineTo(x, to)
+  }
+  ctx.stroke()
+}
+
+function drawKeys(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  { frame, keys }: Curve,
+  chosen: ReadonlySet<number> | undefined,
+): void {
+  const margin = 12 / frame.perTick
+  const from = firstAtOrAfter(keys, frame.start - margin)
+  const to = firstAtOrAfter(keys, frame.start + frame.width / frame.perTick + margin)
+  const { lemon, cream } = p.colours
+  // Where keys stand too close for their wings they are points, and too close for points only the chosen ones.
+  const spacing = to > from ? frame.width / (to - from) : Infinity
+  for (let i = from; i < to; i++) {
+    const isChosen = chosen?.has(keys.times[i]!) ?? false
+    if (spacing < 4 && !isChosen) continue
+    const x = xIn(frame, keys.times[i]!)
+    const y = yIn(frame, keys.values[i]!)
+    const colour = isChosen ? lemon : cream
+    const near = Math.min(
+      i > 0 ? x - xIn(frame, keys.times[i - 1]!) : Infinity,
+      i + 1 < keys.count ? xIn(frame, keys.times[i + 1]!) - x : Infinity,
+    )
+    if (near >= 12) drawStem(ctx, x, y, keys.modes[i]!, colour)
+    else {
+      ctx.fillStyle = colour
+      ctx.fillRect(Math.round(x) - 1.5, Math.round(y) - 4, 3, 8)
+    }
+  }
+}
+
+/** The handles of the chosen keys: a filled square where it is the key's own, an open one where a rule sets it. */
+function drawHandles(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  { frame, keys }: Curve,
+  chosen: ReadonlySet<number> | undefined,
+): void {
+  if (!chosen || chosen.size > mostHandles) return
+  ctx.strokeStyle = p.colours.lemon
+  ctx.fillStyle = p.colours.ink
+  ctx.lineWidth = 1.4
+  for (const time of chosen) {
+    const i = firstAtOrAfter(keys, time)
+    if (keys.times[i] !== time) continue
+    for (const side of ['in', 'out'] as const) {
+      const end = handleEnd(frame, keys, i, side)
+      if (!end) continue
+      const [x, y] = [xIn(frame, time), yIn(frame, keys.values[i]!)]
+      if (Math.hypot(end.x - x, end.y - y) < 4) continue
+      ctx.beginPath()
+      ctx.moveTo(x, y)
+      ctx.lineTo(end.x, end.y)
+      ctx.stroke()
+      const isOwn = ((keys.modes[i]! >> (side === 'in' ? 0 : 4)) & 7) === 5
+      ctx.fillStyle = isOwn ? p.colours.lemon : p.colours.ink
+      ctx.beginPath()
+      ctx.rect(end.x - 3.5, end.y - 3.5, 7, 7)
+      ctx.fill()
+      ctx.stroke()
+    }
+  }
+}
+
+/** The box around a choice: corners that are pulled to spread it in time and value. */
+function drawBox(ctx: CanvasRenderingContext2D, p: DeskPicture, box: CurveBox): void {
+  const [left, right] = [box.left - boxRoom, box.right + boxRoom]
+  const [top, bottom] = [box.top - boxRoom, box.bottom + boxRoom]
+  const arm = 9
+  ctx.strokeStyle = p.colours.lemon
+  ctx.lineWidth = 2
+  ctx.beginPath()
+  for (const [x, dx] of [
+    [left, arm],
+    [right, -arm],
+  ] as const)
+    for (const [y, dy] of [
+      [top, arm],
+      [bottom, -arm],
+    ] as const) {
+      ctx.moveTo(x + dx, y)
+      ctx.lineTo(x, y)
+      ctx.lineTo(x, y + dy)
+    }
+  ctx.stroke()
+  ctx.globalAlpha = 0.4
+  ctx.lineWidth = 1
+  ctx.setLineDash([2, 4])
+  ctx.strokeRect(left, top, right - left, bottom - top)
+  ctx.setLineDash([])
+  ctx.globalAlpha = 1
+}

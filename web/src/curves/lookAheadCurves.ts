@@ -1,0 +1,15 @@
+import type { Edit } from '../api/http'
+import { useScene } from '../scene/sceneStore'
+import { useAnswer } from '../shared/answers'
+
+/** What an edit would do to curves as they are now. */
+export function useLookAheadCurves(edit: () => Edit | null) {
+  const scene = useScene()
+  return useAnswer(
+    () => `${scene.revision} ${JSON.stringify(edit())}`,
+    () => {
+      const wanted = edit()
+      return wanted && scene.lookAheadCurves(wanted)
+    },
+  )
+}

@@ -1,0 +1,61 @@
+import { useStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { watch } from 'vue'
+import type { Lane } from '../desk/lanes'
+import { channelLabel, specOf } from '../scene/catalogue'
+import { speedOf, speedThrough } from '../scene/samples'
+import { useScene } from '../scene/sceneStore'
+import { colours } from '../styles/scheme'
+import { channelColour, objectColour } from './channelColours'
+import { useCurveViews } from './curveViews'
+import type { SpeedLine } from './speedDraw'
+
+/** Speeds under the values of tall lanes: that of each object through space, and that of each channel of its own. */
+export const useSpeeds = defineStore('speeds', () => {
+  const scene = useScene()
+  const views = useCurveViews()
+  const on = useStorage('zesty-speeds', false)
+  let watched = ''
+
+  watch(
+    () => scene.loads,
+    () => (watched = ''),
+  )
+
+  /** Asks for the speeds of the lanes that are shown. */
+  function look(lanes: readonly Lane[]): void {
+    const wanted = on.value
+      ? lanes
+          .filter((lane) => lane.curves)
+          .flatMap((lane) => views.shown(lane).map(({ object, name }) => ({ object: object.id, channel: name })))
+      : []
+    const key = JSON.stringify(wanted)
+    if (key === watched || (watched === '' && wanted.length === 0)) return
+    watched = key
+    void scene.watchSpeeds(wanted)
+  }
+
+  function linesOf(lane: Lane): SpeedLine[] {
+    const channels = views.shown(lane)
+    const lines: SpeedLine[] = []
+    const add = (object: number, name: string, colour: string, label: string) => {
+      const track = scene.book.tracks(object).get(name)
+      if (track && track.samples.length > 1) lines.push({ track, colour, label })
+    }
+    // Several moves of one object are one way through space; a single one is shown with its sign.
+    const moving = [...new Set(channels.filter(({ name }) => name.startsWith('move.')).map(({ object }) => object))]
+    const throughSpace = lane.kind !== 'channel'
+    if (throughSpace)
+      moving.forEach((object, i) =>
+        add(object.id, speedThrough, objectColour(i, colours()), moving.length > 1 ? object.name : 'through space'),
+      )
+    for (const channel of channels) {
+      const { object, name } = channel
+      if (throughSpace && name.startsWith('move.')) continue
+      add(object.id, speedOf(name), channelColour(channel, colours()), channelLabel(specOf(object.kind, name)!))
+    }
+    return lines
+  }
+
+  return { on, look, linesOf }
+})

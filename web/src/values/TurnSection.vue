@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { TurnOrder } from '../api/http'
+import { useChoice } from '../scene/choice'
+import type { SceneObject } from '../scene/sceneModel'
+import { useScene } from '../scene/sceneStore'
+import { useAnswer } from '../shared/answers'
+import { usePlayhead } from '../timebar/playhead'
+
+/** The order of an object's turns, how it gets from key to key, and where its turns lock. */
+const props = defineProps<{ object: SceneObject }>()
+const scene = useScene()
+const choice = useChoice()
+const playhead = usePlayhead()
+
+const orders: TurnOrder[] = ['xyz', 'xzy', 'yxz', 'yzx', 'zxy', 'zyx']
+const turns = computed(() => {
+  void scene.rowsVersion
+  const row = scene.model.objects.get(props.object.id)
+  return { order: row?.turnOrder ?? 'xyz', turning: row?.turning ?? 'eachAxis' }
+})
+const { told: locks } = useAnswer(
+  () => `${props.object.id} ${scene.revision} ${scene.settings.range.join()}`,
+  () => scene.turnLocks(props.object.id),
+)
+const spanWords = ([first, last]: [number, number]) => (first === last ? String(first) : `${first}–${last}`)
+
+const setOrder = (event: Event) =>
+  void scene.edit({
+    edit: 'setTurnOrder',
+    objects: [...choice.objects],
+    order: (event.target as HTMLSelectElement).value as TurnOrder,
+    keepPoses: true,
+  })
+const setTurning = () =>
+  void scene.edit({
+    edit: 'setTurning',
+    objects: [...choice.objects],
+    turning: turns.value.turning === 'shortest' ? 'eachAxis' : 'shortest',
+  })
+</script>
+
+<template>
+  <div class="turns">
+    <label title="The order in which the three turns follow each other. Every pose at a key stays as it is">
+      order
+      <select :value="turns.order" aria-label="Turn order" @change="setOrder">
+        <option v-for="order in orders" :key="order" :value="order">{{ order.toUpperCase() }}</option>
+      </select>
+    </label>
+    <label title="Between two keys it takes the shortest turn from pose to pose, instead of three curves of their own">
+      <input type="checkbox" class="form-check-input" :checked="turns.turning === 'shortest'" @change="setTurning" />
+      shortest turn
+    </label>
+  </div>
+  <p v-if="locks && locks.length" class="lock" role="status">
+    <i class="bi bi-exclamation-triangle" aria-hidden="true" /> Turns lock at
+    <button
+      v-for="span in locks.slice(0, 4)"
+      :key="span[0]"
+      type="button"
+      class="num"
+      title="Go there. Another order, or the shortest turn, avoids it"
+      @click="playhead.goTo(span[0])"
+    >
+      {{ spanWords(span) }}</button><template v-if="locks.length > 4"> and {{ locks.length - 4 }} more</template>
+  </p>
+</template>
+
+<style scoped>
+.turns {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding-left: 24px;
+  color: var(--dim);
+  font-size: 11.5px;
+}
+.turns label {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+}
+.turns select {
+  height: 20px;
+  color: var(--text);
+  background: var(--ink);
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  font-size: 11.5px;
+}
+.turns input {
+  margin: 0;
+}
+.lock {
+  margin: 3px 0 0 24px;
+  color: var(--grapefruit);
+  font-size: 11.5px;
+}
+.lock button {
+  padding: 0 3px;
+  border: 0;
+  border-radius: 4px;
+  background: none;
+  color: inherit;
+  text-decoration: underline;
+}
+</style>
