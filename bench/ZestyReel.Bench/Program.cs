@@ -5,6 +5,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.Extensions.DependencyInjection;
 using ZestyReel.Bench;
+using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
@@ -20,6 +21,8 @@ await OneKey();
 Opening();
 Stretching();
 MovingKeys();
+Thinning();
+Resolving();
 
 // Sampling 1,000 objects × 9 channels × 1,000 frames on all cores, and the same keys in three.js' mixer in Node.
 async Task Sampling()
@@ -108,4 +111,26 @@ void MovingKeys()
         .ToImmutableArray();
     var times = Measure.Runs(9, () => new MoveKeys(keys, 1.5m).Apply(scene));
     Measure.Print($"move {keys.Sum(set => set.Times.Length)} keys", Measure.Median(times), "ms");
+}
+
+// Thinning a baked curve of 100,000 keys, smooth and with noise, within a tolerance.
+void Thinning()
+{
+    const int count = 100_000;
+    var random = new Random(5);
+    var curve = new Curve([.. Enumerable.Range(0, count).Select(i =>
+        new Key(FrameRate.Film.StartOf(i), 10 * Math.Sin(i / 40.0) + random.NextDouble() * 0.02, Interpolation.Linear, Interpolation.Linear))]);
+    var left = 0;
+    var times = Measure.Runs(7, () => left = ZestyReel.Core.Curves.Thinning.Of(curve, [(0, count - 1)], 0.05).Length);
+    Measure.Print($"thin {count} keys to {left}", Measure.Median(times) / 1000, "s");
+}
+
+// Resolving the handles of 100 curves of 1,000 keys and packing them for a tab.
+void Resolving()
+{
+    var random = new Random(7);
+    var keys = Enumerable.Range(0, 100).Select(_ => Enumerable.Range(0, 1000)
+        .Select(i => new Key(FrameRate.Film.StartOf(i), random.NextDouble())).ToImmutableArray()).ToList();
+    var times = Measure.Runs(15, () => keys.ForEach(each => SceneWire.Channel(1, "move.x", new Channel(0, new Curve(each)))));
+    Measure.Print("resolve 100 curves of 1000 keys", Measure.Median(times), "ms");
 }
