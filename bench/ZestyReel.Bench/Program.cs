@@ -81,7 +81,8 @@ void Opening()
     var scene = Scenes.Boxes(100, 1112, 1112);
     var id = store.Add(scene);
     var nothing = Scene.Empty("nothing");
-    var times = Measure.Runs(5, () => SceneWire.Rows(SceneChange.Between(nothing, store.Load(id)!.Scene)));
+    RowsMessage Opened(Scene opened) => SceneWire.Rows(SceneChange.Between(nothing, opened), opened);
+    var times = Measure.Runs(5, () => Opened(store.Load(id)!.Scene));
     Measure.Print($"open a scene of {scene.KeyCount()} keys", Measure.Median(times) / 1000, "s");
     Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
     Directory.Delete(folder, recursive: true);

@@ -51,7 +51,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var (hub, _, scene) = await Open(id);
         scene.Rows.Channels.Single().Keys!.Length.ShouldBe(2 * KeySize);
         scene.History.Length.ShouldBe(3);
-        var block = (await hub.InvokeAsync<BlockMessage[]>("Watch", id, 8, 22)).Single();
+        var block = (await hub.InvokeAsync<BlockMessage[]>("Watch", id, 8, 22)).Single(b => b.Object == 1);
         var x = Array.IndexOf(block.Channels, "move.x");
         block.Counts[x].ShouldBe(15);
         var samples = MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan())[block.Counts.Take(x).Sum()..];
@@ -162,8 +162,8 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
-        (await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 30)).Single().Channels.ShouldNotContain("speed:move.x");
-        (await hub.InvokeAsync<BlockMessage[]>("WatchSpeeds", id, new[] { 1 }, new[] { "move.x" })).Single().Channels.ShouldBe(["move.x", "speed:move.x", "speed"]);
+        (await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 30)).Single(b => b.Object == 1).Channels.ShouldNotContain("speed:move.x");
+        (await hub.InvokeAsync<BlockMessage[]>("WatchSpeeds", id, new[] { 1 }, new[] { "move.x" })).Single().Channels.ShouldBe(["move.x", "speed:move.x", "speed", "source"]);
         await server.Edit(id, 3, KeyBox);
         await server.Edit(id, 4, KeyBox.Replace("\"value\":4", "\"value\":5"));
         (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Blocks.Single().Channels.ShouldContain("speed:move.x");
@@ -201,6 +201,38 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     }
 
     [Fact]
+    public async Task A_warp_reaches_every_tab_with_its_points_and_what_it_shows()
+    {
+        var id = await AddKeyedBox();
+        var (hub, changes, _) = await Open(id);
+        await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 40);
+        await server.Edit(id, 3, """{"edit":"addWarp","name":"Slow pass","targets":[{"object":1,"channel":"move.x"}]}""");
+        var added = await changes.ReadAsync().AsTask().WaitAsync(Patience);
+        var warp = added.Rows.Warps.Single();
+        (warp.Name, warp.On, warp.Beyond, warp.Curve.Object, warp.Curve.Name).ShouldBe(("Slow pass", true, "runOn", -1, "warp"));
+        warp.Targets!.ShouldBe([new TargetMessage(1, "move.x")]);
+        await server.Edit(id, 4, """{"edit":"retimePart","warp":1,"way":"hold","from":15,"frames":4}""");
+        var held = await changes.ReadAsync().AsTask().WaitAsync(Patience);
+        float[] Samples(int thing, string channel)
+        {
+            var block = held.Blocks.Single(b => b.Object == thing);
+            var at = Array.IndexOf(block.Channels, channel);
+            return MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan())[block.Counts.Take(at).Sum()..][..block.Counts[at]].ToArray();
+        }
+        Samples(-1, "warp")[13..20].ShouldBe([14, 15, 15, 15, 15, 15, 16]);
+        Samples(1, "move.x")[14..19].ShouldAllBe(value => value == 6);
+        // It covers one channel only, so neither the object nor the scene shows other frames than are played.
+        Samples(1, "source").ShouldBe([float.NaN]);
+        Samples(0, "source").ShouldBe([float.NaN]);
+        var told = await hub.InvokeAsync<CurveMessage>("LookAheadCurves", id, """{"edit":"commitWarp","warp":1}""");
+        told.Keys.ShouldBe(2);
+        told.Difference.ShouldBeLessThan(0.001);
+        await server.Edit(id, 5, """{"edit":"commitWarp","warp":1}""");
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.RemovedWarps.ShouldBe([1]);
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
     public async Task Bookmarks_and_named_choices_reach_every_tab_and_go_again()
     {
         var id = await AddKeyedBox();
@@ -226,7 +258,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 20);
         var live = await hub.InvokeAsync<LiveMessage>("Try", id, KeyBox);
         live.Rows.Channels.Single().Name.ShouldBe("move.x");
-        live.Blocks.Single().Channels.ShouldBe(["move.x", "speed"]);
+        live.Blocks.Single().Channels.ShouldBe(["move.x", "speed", "source"]);
         (await hub.InvokeAsync<SceneMessage>("Open", id)).Revision.ShouldBe(1);
         await hub.DisposeAsync();
     }

@@ -29,6 +29,52 @@ public readonly record struct Segment(
         return ValueAtParameter(u);
     }
 
+    /// <summary>The slope at a time from the left key to the right one, both included, in value per tick; 0 if held.</summary>
+    public double SlopeAt(double ticks)
+    {
+        if (Held) return 0;
+        var u = ParameterAt(Math.Clamp((ticks - Start) / Length, 0, 1));
+        var w = 1 - u;
+        var rise = w * w * (V1 - V0) + 2 * w * u * (V2 - V1) + u * u * (V3 - V2);
+        var run = w * w * T1 + 2 * w * u * (T2 - T1) + u * u * (1 - T2);
+        return run < 1e-12 ? 0 : rise / run / Length;
+    }
+
+    /// <summary>The times in ticks, within the segment and its ends, at which it has a value; none while it is held or stands.</summary>
+    public List<double> TimesOf(double value)
+    {
+        var times = new List<double>();
+        if (Held || (V1 == V0 && V2 == V0 && V3 == V0)) return times;
+        // Between its turning points the cubic only rises or only falls.
+        double[] turns = [0, .. Turns(), 1];
+        for (var i = 0; i + 1 < turns.Length; i++)
+        {
+            double low = turns[i], high = turns[i + 1], a = ValueAtParameter(low) - value, b = ValueAtParameter(high) - value;
+            if (a == 0) times.Add(TimeAtParameter(low));
+            if (a * b >= 0) continue;
+            for (var step = 0; step < 100 && high - low > 1e-17; step++)
+            {
+                var middle = (low + high) / 2;
+                if ((ValueAtParameter(middle) - value) * a > 0) low = middle;
+                else high = middle;
+            }
+            times.Add(TimeAtParameter((low + high) / 2));
+        }
+        if (V3 == value) times.Add(Start + Length);
+        return times;
+    }
+
+    /// <summary>Places on the Bézier, between 0 and 1 and rising, at which its value turns.</summary>
+    private IEnumerable<double> Turns()
+    {
+        double a = V3 - 3 * V2 + 3 * V1 - V0, b = 2 * (V2 - 2 * V1 + V0), c = V1 - V0;
+        if (Math.Abs(a) < 1e-300) return b == 0 ? [] : new[] { -c / b }.Where(u => u is > 0 and < 1);
+        var under = b * b - 4 * a * c;
+        if (under < 0) return [];
+        var root = Math.Sqrt(under);
+        return new[] { (-b - root) / (2 * a), (-b + root) / (2 * a) }.Where(u => u is > 0 and < 1).Order();
+    }
+
     /// <summary>The value at a place on the Bézier, 0 to 1.</summary>
     public double ValueAtParameter(double u)
     {

@@ -58,14 +58,12 @@ internal static class ChannelKeys
         if (keys.IsDefaultOrEmpty || keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "choose at least one key");
         foreach (var group in keys.GroupBy(k => (k.Object, k.Channel)))
         {
-            var thing = scene.Object(group.Key.Object, "keys.object");
-            var spec = thing.Spec(group.Key.Channel, "keys.channel");
-            var channel = thing.Unlocked(spec.Name, "keys");
+            var (thing, spec, channel) = scene.Owner(group.Key.Object, group.Key.Channel, "keys");
             var times = group.SelectMany(set => set.Times).ToHashSet();
             foreach (var time in times)
                 if (channel.Curve is null || channel.Curve.IndexOf(time) < 0)
                     throw new Refusal("keys", FormattableString.Invariant($"{thing.Name}'s {spec.Name} has no key at frame {scene.Rate.FrameOf(time.Value):0.###}"));
-            if (times.Count > 0) scene = scene.With(thing.WithChannel(spec.Name, change(thing, spec, channel, times)));
+            if (times.Count > 0) scene = scene.WithChannel(thing.Id, spec.Name, change(thing, spec, channel, times));
         }
         return scene;
     }
@@ -77,11 +75,10 @@ internal static class ChannelKeys
         if (channels.IsDefaultOrEmpty) throw new Refusal("channels", "choose at least one channel");
         foreach (var (id, name, _) in channels)
         {
-            var thing = scene.Object(id, "channels.object");
-            var spec = thing.Spec(name, "channels.channel");
-            var channel = thing.Unlocked(name, "channels");
+            if (WarpChannel.WarpOf(id) is not null) throw new Refusal("channels", "a warp runs on or stops beyond its ends; set that instead");
+            var (thing, spec, channel) = scene.Owner(id, name, "channels");
             if (channel.Curve is not { } curve) throw new Refusal("channels", $"{thing.Name}'s {name} has no keys yet; set one first");
-            scene = scene.With(thing.WithChannel(name, channel with { Curve = change(spec, curve) }));
+            scene = scene.WithChannel(id, name, channel with { Curve = change(spec, curve) });
         }
         return scene;
     }

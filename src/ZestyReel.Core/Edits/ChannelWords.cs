@@ -11,7 +11,7 @@ internal static class ChannelWords
         var all = channels.Distinct().ToList();
         var objects = all.Select(c => c.Object).Distinct().ToList();
         if (objects.Count != 1) return $"{all.Count} channels of {objects.Count} objects";
-        var name = scene.Objects.GetValueOrDefault(objects[0])?.Name ?? "object";
+        var name = (WarpChannel.WarpOf(objects[0]) is { } warp ? scene.Warps.GetValueOrDefault(warp)?.Name : scene.Objects.GetValueOrDefault(objects[0])?.Name) ?? "object";
         if (all.Count == 1) return $"{name} {all[0].Channel}";
         var groups = all.Select(c => c.Channel.Split('.')[0]).Distinct().ToList();
         return groups.Count <= 3 ? $"{name} {string.Join(", ", groups)}" : $"{all.Count} channels of {name}";

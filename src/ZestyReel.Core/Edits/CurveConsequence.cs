@@ -1,4 +1,5 @@
 using ZestyReel.Core.Curves;
+using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
@@ -11,7 +12,7 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Channel">The channel of it; null where nothing differs.</param>
 public sealed record CurveConsequence(long Keys, long KeysAfter, double Difference, double Frame, string? Channel)
 {
-    private const int PerSegment = 8;
+    private const int PerSegment = 8, MostPlaces = 1_000_000;
 
     /// <exception cref="Refusal">The edit cannot be done.</exception>
     public static CurveConsequence Of(Scene scene, Edit edit)
@@ -26,6 +27,34 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
             var (difference, ticks) = Largest(old, now);
             if (difference > told.Difference)
                 told = told with { Difference = difference, Frame = scene.Rate.FrameOf(ticks), Channel = row.Channel };
+        }
+        return told;
+    }
+
+    /// <summary>The same for an edit that changes time as well: values are compared as they are played, four times in each frame of the scene range.</summary>
+    /// <exception cref="Refusal">The edit cannot be done.</exception>
+    public static CurveConsequence AsPlayed(Scene scene, Edit edit)
+    {
+        const int perFrame = 4;
+        var after = edit.Apply(scene);
+        var frames = scene.Settings.Range;
+        double[] played = [.. Enumerable.Range(0, (int)Math.Min((frames.Count - 1) * perFrame + 1, MostPlaces)).Select(i => scene.Rate.StartOf(frames.First).Value + i * scene.Rate.TicksPerFrame / perFrame)];
+        var (times, timesAfter) = (new FrameTimes(scene, played), new FrameTimes(after, played));
+        var told = new CurveConsequence(0, 0, 0, 0, null);
+        var changed = SceneChange.Between(scene, after).Rows.Where(row => row.Row.Kind == RowKind.Channel);
+        foreach (var (row, before, now) in changed)
+        {
+            told = told with
+            {
+                Keys = told.Keys + ((before as Channel)?.Curve?.Keys.Length ?? 0),
+                KeysAfter = told.KeysAfter + ((now as Channel)?.Curve?.Keys.Length ?? 0),
+            };
+            var id = new ObjectId(row.Id);
+            var values = Sampler.Values(scene.Object(id), row.Channel, times);
+            var valuesAfter = Sampler.Values(after.Object(id), row.Channel, timesAfter);
+            for (var i = 0; i < values.Length; i++)
+                if (Math.Abs(values[i] - valuesAfter[i]) > told.Difference)
+                    told = told with { Difference = Math.Abs(values[i] - valuesAfter[i]), Frame = scene.Rate.FrameOf(played[i]), Channel = row.Channel };
         }
         return told;
     }

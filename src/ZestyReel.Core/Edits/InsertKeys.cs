@@ -19,12 +19,10 @@ public sealed record InsertKeys(decimal Frame, ImmutableArray<ChannelValue> Chan
         var time = scene.Rate.At(Frame, "frame");
         foreach (var (id, name, _) in Channels)
         {
-            var thing = scene.Object(id, "channels.object");
-            var spec = thing.Spec(name, "channels.channel");
-            var channel = thing.Unlocked(name, "channels");
+            var (_, spec, channel) = scene.Owner(id, name, "channels");
             var rest = spec.HoldsOnly ? Interpolation.Hold : Interpolation.Clamped;
             var curve = channel.Curve?.SplitAt(time) ?? new Curve([new Key(time, channel.Still, rest, rest)]);
-            scene = scene.With(thing.WithChannel(name, channel with { Curve = curve }));
+            scene = scene.WithChannel(id, name, channel with { Curve = curve });
         }
         return scene;
     }

@@ -20,7 +20,7 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
     /// <summary>The channels whose samples this change makes stale, seen in the scene after it.</summary>
     public IReadOnlyList<SampleTarget> Stale(Scene after)
     {
-        if (ChangesTime) return [.. after.Objects.Values.Select(SampleTarget.All)];
+        if (ChangesTime) return [.. after.Objects.Values.Where(thing => IsRetimed(thing.Id)).Select(SampleTarget.All)];
         var stale = new List<SampleTarget>();
         foreach (var rows in Rows.Where(r => r.Row.Kind is RowKind.Object or RowKind.Channel).GroupBy(r => new ObjectId(r.Row.Id)))
         {
@@ -35,6 +35,15 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
             if (!wanted.IsEmpty) stale.Add(new SampleTarget(thing, wanted));
         }
         return stale;
+    }
+
+    /// <summary>Whether an object is covered by a warp that changed, before or after; by another rate all are.</summary>
+    private bool IsRetimed(ObjectId id)
+    {
+        static bool Covers(object? row, ObjectId id) => row is Warp warp && (warp.Targets is not { } targets || targets.Any(target => target.Object == id));
+        return Rows.Any(row => row.Row.Kind == RowKind.Settings && row is { Before: SceneSettings a, After: SceneSettings b } && a.Rate != b.Rate)
+            || Rows.Any(row => row.Row.Kind == RowKind.Warp && (Covers(row.Before, id) || Covers(row.After, id)))
+            || Rows.Any(row => row.Row.Kind is RowKind.Object or RowKind.Channel && row.Row.Id == id.Value);
     }
 
     private static bool TurnsOtherwise(RowChange row) =>

@@ -28,6 +28,9 @@ public sealed class FrameTimes
 
     public int Count => _played.Length;
 
+    /// <summary>Whether these are the played times themselves.</summary>
+    internal bool IsPlayed(double[] times) => ReferenceEquals(times, _played);
+
     /// <summary>Source times for one channel, in ticks, one for each played time.</summary>
     public double[] For(ObjectId id, string channel)
     {

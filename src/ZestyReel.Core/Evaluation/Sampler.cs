@@ -47,6 +47,7 @@ public static class Sampler
         var tracks = ImmutableArray.CreateBuilder<SampleTrack>(target.Channels.Length);
         foreach (var spec in target.Channels) tracks.Add(Track(target.Object, spec, times));
         tracks.AddRange(Speeds.Of(target, times, scene.Rate));
+        tracks.Add(SourceFrames.Of(target.Object.Id, times, scene.Rate));
         return new SampleBlock(target.Object.Id, frames.First, times.Count, tracks.DrainToImmutable());
     }
 

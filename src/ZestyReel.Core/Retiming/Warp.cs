@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Retiming;
 
@@ -15,6 +16,23 @@ public sealed record Warp(
     WarpId Id, string Name, bool On, ImmutableArray<WarpTarget>? Targets, WarpBeyond Beyond, Curve Curve)
 {
     public bool CoversScene => Targets is null;
+
+    /// <summary>A curve from time to time with all its source times whole ticks, as all times are.</summary>
+    /// <exception cref="Refusal">A source time is out of reach.</exception>
+    public static Curve InTicks(Curve curve) => curve.WithKeys(
+    [
+        .. curve.Keys.Select(key =>
+        {
+            var source = new Tick((long)Math.Round(key.Value));
+            if (!source.IsWithinReach) throw new Refusal("keys", "a source frame is out of reach");
+            return key with
+            {
+                Value = source.Value,
+                InHandle = Handle.BetweenTimes(key.InHandle.Ticks, key.InHandle.Value),
+                OutHandle = Handle.BetweenTimes(key.OutHandle.Ticks, key.OutHandle.Value),
+            };
+        }),
+    ]);
 
     /// <summary>How far in a warp applies: 0 to the whole scene, 1 to the object, 2 to the channel; null if it does not cover it.</summary>
     public int? Depth(ObjectId id, string channel)

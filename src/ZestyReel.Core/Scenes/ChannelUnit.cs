@@ -21,6 +21,9 @@ public enum ChannelUnit
     /// <summary>0 is off, 1 is on; holds only.</summary>
     OnOff,
 
+    /// <summary>Source frames, the values of a warp.</summary>
+    Frames,
+
     /// <summary>The number of one of the channel's choices; holds only.</summary>
     Choice,
 }

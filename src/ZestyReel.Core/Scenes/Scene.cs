@@ -31,6 +31,12 @@ public sealed record Scene(
 
     public SceneObject? Find(string name) => Objects.Values.FirstOrDefault(o => o.Name == name);
 
+    /// <exception cref="Refusal">There is no such warp.</exception>
+    public Warp Warp(WarpId id, string place = "warp") =>
+        Warps.GetValueOrDefault(id) ?? throw new Refusal(place, "there is no such warp any more");
+
+    public Scene With(Warp changed) => this with { Warps = Warps.SetItem(changed.Id, changed) };
+
     public Scene With(SceneObject changed) => this with { Objects = Objects.SetItem(changed.Id, changed) };
 
     /// <summary>Objects in the order in which they are shown: a parent, then its children.</summary>

@@ -23,7 +23,7 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
     public SceneMessage Open(long scene) => Guarded(() =>
         watchers.Open(Context.ConnectionId, scene).Look((now, revision, position, history) => new SceneMessage(
             scene, revision, position, [.. history.Select(HistoryMessage.Of)],
-            SceneWire.Rows(SceneChange.Between(Nothing, now)))));
+            SceneWire.Rows(SceneChange.Between(Nothing, now), now))));
 
     /// <summary>Samples of every channel for a run of frames; from now on changes bring new samples of these frames.</summary>
     public BlockMessage[] Watch(long scene, long first, long last) => Guarded(() =>
@@ -34,7 +34,7 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
         {
             watchers.Look(Context.ConnectionId, scene, frames);
             var all = watchers.WithSpeeds(Context.ConnectionId, [.. now.Objects.Values.Select(SampleTarget.All)]);
-            return Sampler.Blocks(now, all, frames).Select(SceneWire.Block).ToArray();
+            return SceneWire.Blocks(now, all, frames, withFlow: true);
         });
     });
 
@@ -67,7 +67,8 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
         var next = EditJson.Read(edit).Apply(now);
         var change = SceneChange.Between(now, next);
         var frames = watchers.FramesOf(Context.ConnectionId) ?? next.Settings.Work;
-        return new LiveMessage(SceneWire.Rows(change), [.. Sampler.Blocks(next, watchers.WithSpeeds(Context.ConnectionId, change.Stale(next)), frames).Select(SceneWire.Block)]);
+        var stale = watchers.WithSpeeds(Context.ConnectionId, change.Stale(next));
+        return new LiveMessage(SceneWire.Rows(change, next), SceneWire.Blocks(next, stale, frames, change.ChangesTime));
     });
 
     /// <summary>Makes an edit. Where keys would land on others and nobody has said what to do, nothing is done, and the answer says so.</summary>
@@ -87,7 +88,8 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
     /// <summary>What an edit would do to curves. Nothing is kept.</summary>
     public CurveMessage LookAheadCurves(long scene, string edit) => Guarded(() =>
     {
-        var told = CurveConsequence.Of(sessions.Get(scene).Scene, EditJson.Read(edit));
+        var (now, wanted) = (sessions.Get(scene).Scene, EditJson.Read(edit));
+        var told = wanted is CommitWarp ? CurveConsequence.AsPlayed(now, wanted) : CurveConsequence.Of(now, wanted);
         return new CurveMessage(told.Keys, told.KeysAfter, told.Difference, told.Frame, told.Channel);
     });
 
@@ -103,7 +105,7 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
                 var thing = now.Object(group.Key);
                 return new SampleTarget(thing, [.. group.Select(name => thing.Spec(name, "channels"))]);
             });
-            return Sampler.Blocks(now, watchers.WithSpeeds(Context.ConnectionId, [.. targets]), frames).Select(SceneWire.Block).ToArray();
+            return SceneWire.Blocks(now, watchers.WithSpeeds(Context.ConnectionId, [.. targets]), frames, withFlow: false);
         }));
 
     /// <summary>Where the turns of an object lock: first and last frames of each stretch within the scene range.</summary>

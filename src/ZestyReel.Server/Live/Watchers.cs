@@ -61,15 +61,15 @@ public sealed class Watchers
     // The session is held while this runs, so that tabs hear of changes in their order; sending itself is queued by the hub.
     private void Send(SceneSession session, Kept kept)
     {
-        var rows = SceneWire.Rows(kept.Change);
+        var rows = SceneWire.Rows(kept.Change, kept.Scene);
         var stale = kept.Change.Stale(kept.Scene);
         var byFrames = new Dictionary<FrameRange, BlockMessage[]>();
-        BlockMessage[] Sampled(IReadOnlyList<SampleTarget> targets, FrameRange frames) => [.. Sampler.Blocks(kept.Scene, targets, frames).Select(SceneWire.Block)];
+        BlockMessage[] Sampled(IReadOnlyList<SampleTarget> targets, FrameRange frames) => SceneWire.Blocks(kept.Scene, targets, frames, kept.Change.ChangesTime);
         foreach (var (connection, watcher) in _byConnection)
         {
             if (watcher.Scene != session.Id) continue;
             var blocks = Array.Empty<BlockMessage>();
-            if (watcher.Frames is { } frames && stale.Count > 0)
+            if (watcher.Frames is { } frames && (stale.Count > 0 || kept.Change.ChangesTime))
             {
                 // Tabs that look at the same share what is sampled; speeds are each tab's own.
                 if (watcher.Speeds.Count > 0) blocks = Sampled(watcher.WithSpeeds(stale), frames);

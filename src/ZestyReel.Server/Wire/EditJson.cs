@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using ZestyReel.Core;
 using ZestyReel.Core.Edits;
+using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
@@ -23,6 +24,7 @@ public static class EditJson
         options.AllowDuplicateProperties = false;
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         options.Converters.Add(new NumberConverter<ObjectId>(n => new ObjectId(checked((int)n)), id => id.Value));
+        options.Converters.Add(new NumberConverter<WarpId>(n => new WarpId(checked((int)n)), id => id.Value));
         options.Converters.Add(new NumberConverter<BookmarkId>(n => new BookmarkId(checked((int)n)), id => id.Value));
         options.Converters.Add(new NumberConverter<NamedChoiceId>(n => new NamedChoiceId(checked((int)n)), id => id.Value));
         options.Converters.Add(new NumberConverter<Tick>(n => new Tick(n), tick => tick.Value));

@@ -68,9 +68,23 @@ public sealed record ChannelMessage(
     [property: Key("keys")] byte[]? Keys,
     [property: Key("locked")] bool Locked);
 
+/// <param name="Id">Its number.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="On">Whether it applies.</param>
+/// <param name="Beyond">What happens outside its points.</param>
+/// <param name="Targets">What it covers; null is the whole scene.</param>
+/// <param name="Curve">Its curve, as that of the object that stands for it; values are source frames.</param>
 [MessagePackObject]
 public sealed record WarpMessage(
-    [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("on")] bool On);
+    [property: Key("id")] int Id,
+    [property: Key("name")] string Name,
+    [property: Key("on")] bool On,
+    [property: Key("beyond")] string Beyond,
+    [property: Key("targets")] TargetMessage[]? Targets,
+    [property: Key("curve")] ChannelMessage Curve);
+
+[MessagePackObject]
+public sealed record TargetMessage([property: Key("object")] int Object, [property: Key("channel")] string? Channel);
 
 [MessagePackObject]
 public sealed record BookmarkMessage(

@@ -14,7 +14,9 @@ namespace ZestyReel.Server.Wire;
 public static class SceneWire
 {
     /// <summary>Rows as they are after a change.</summary>
-    public static RowsMessage Rows(SceneChange change)
+    /// <param name="change">What changed.</param>
+    /// <param name="scene">The scene after it.</param>
+    public static RowsMessage Rows(SceneChange change, Scene scene)
     {
         SettingsMessage? settings = null;
         var objects = new List<ObjectMessage>();
@@ -48,7 +50,7 @@ public static class SceneWire
                     channels.Add(new(row.Id, row.Channel, double.NaN, Word(Extrapolation.Hold), Word(Extrapolation.Hold), null, false));
                     break;
                 case (RowKind.Warp, Warp w):
-                    warps.Add(new(w.Id.Value, w.Name, w.On));
+                    warps.Add(Warp(w, scene.Rate));
                     break;
                 case (RowKind.Warp, null):
                     removedWarps.Add(row.Id);
@@ -67,11 +69,18 @@ public static class SceneWire
                     break;
             }
         }
+        // The points of a warp are told in frames: at another rate they are others, though the warp may be the same.
+        if (change.ChangesTime && settings is not null)
+            warps.AddRange(scene.Warps.Values.Where(known => warps.All(told => told.Id != known.Id.Value)).Select(known => Warp(known, scene.Rate)));
         return new(settings, [.. objects], [.. channels], [.. removedObjects], [.. warps], [.. removedWarps],
             [.. bookmarks], [.. removedBookmarks], [.. choices], [.. removedChoices]);
     }
 
-    public static BlockMessage Block(SampleBlock block)
+    /// <summary>Samples of some targets and, where wanted, of how time flows.</summary>
+    public static BlockMessage[] Blocks(Scene scene, IReadOnlyList<SampleTarget> targets, FrameRange frames, bool withFlow) =>
+        [.. Sampler.Blocks(scene, targets, frames).Concat(withFlow ? SourceFrames.Of(scene, frames) : []).Select(Block)];
+
+    private static BlockMessage Block(SampleBlock block)
     {
         var counts = block.Tracks.Select(t => t.Samples.Length).ToArray();
         var bytes = new byte[counts.Sum() * sizeof(float)];
@@ -85,6 +94,11 @@ public static class SceneWire
     }
 
     public static string Word<T>(T value) where T : struct, Enum => JsonNamingPolicy.CamelCase.ConvertName(value.ToString());
+
+    private static WarpMessage Warp(Warp warp, FrameRate rate) => new(
+        warp.Id.Value, warp.Name, warp.On, Word(warp.Beyond),
+        warp.Targets is { } targets ? [.. targets.Select(target => new TargetMessage(target.Object.Value, target.Channel))] : null,
+        Channel(WarpChannel.ObjectOf(warp.Id).Value, WarpChannel.Name, WarpChannel.Of(warp, rate)));
 
     public static ChannelMessage Channel(int thing, string name, Channel c) => new(
         thing, name, c.Still, Word(c.Curve?.Before ?? default), Word(c.Curve?.After ?? default), Keys(c.Curve), c.Locked);

@@ -3,6 +3,7 @@ using ZestyReel.Core;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Curves.Shapes;
 using ZestyReel.Core.Edits;
+using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Tests.Scenes;
 using ZestyReel.Core.Time;
@@ -181,12 +182,17 @@ public class EditTests
         new ShapeKeys([Chosen(1, 25)], ReadyShape.Settle), new ShapeKeys([Chosen(1, 25)], Css: "ease"),
         new ThinKeys([Chosen(1, 25, 49)], 20), new SmoothKeys([Chosen(1, 25, 49)], 0.5), new SnapValues([Chosen(1, 25, 49)], 4),
         new FlipKeys([Chosen(1, 25)], InTime: true), new FlipKeys([Chosen(1, 25)], InTime: false),
+        new AddWarp("Slow pass", [new WarpTarget(Ferry, "move.x")]), new SetSceneSpeed(1.5m),
         new SetTurnOrder([Buoy], TurnOrder.Zyx), new SetTurning([Buoy], Turning.Shortest),
         new ReplaceKeys(KeyClip.Between(Moving(), [(Ferry, "move.x")], FrameRate.Film.At(1), FrameRate.Film.At(9)), 1, 30),
     ];
 
     // What these change has to be there first; they have tests of their own.
-    private static readonly Type[] TriedElsewhere = [typeof(PutOnFrames), typeof(WriteRounds), typeof(RemoveSpikes), typeof(UnwindTurns)];
+    private static readonly Type[] TriedElsewhere = 
+    [
+        typeof(PutOnFrames), typeof(WriteRounds), typeof(RemoveSpikes), typeof(UnwindTurns), typeof(DeleteWarp), typeof(SetWarp), typeof(SetWarpTargets),
+        typeof(RetimePart), typeof(RefitWarp), typeof(FitRangeToWarp), typeof(CommitWarp),
+    ];
 
     [Theory]
     [MemberData(nameof(SomeEdits))]

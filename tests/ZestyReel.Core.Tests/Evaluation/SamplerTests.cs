@@ -27,8 +27,8 @@ public class SamplerTests
         x[13].ShouldBe(5f);
         x[37].ShouldBe(20f);
         block.Tracks.Single(t => t.Channel == "size.y").Samples.ShouldBe([1f]);
-        // The group's ten channels, and its speed.
-        block.Tracks.Length.ShouldBe(11);
+        // The group's ten channels, its speed and its source frames.
+        block.Tracks.Length.ShouldBe(12);
     }
 
     [Fact]

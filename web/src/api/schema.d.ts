@@ -319,7 +319,7 @@ export interface components {
             holdsOnly?: boolean;
         };
         /** @enum {unknown} */
-        ChannelUnit: "length" | "degrees" | "factor" | "fraction" | "linearLight" | "onOff" | "choice";
+        ChannelUnit: "length" | "degrees" | "factor" | "fraction" | "linearLight" | "onOff" | "frames" | "choice";
         ChannelValue: {
             object: components["schemas"]["ObjectId"];
             channel: string;
@@ -340,7 +340,7 @@ export interface components {
             inHandle: components["schemas"]["Handle"];
             outHandle: components["schemas"]["Handle"];
         };
-        Edit: components["schemas"]["EditAddLead"] | components["schemas"]["EditAddObject"] | components["schemas"]["EditDeleteBookmark"] | components["schemas"]["EditDeleteKeys"] | components["schemas"]["EditDeleteNamedChoice"] | components["schemas"]["EditDeleteObjects"] | components["schemas"]["EditDuplicateKeys"] | components["schemas"]["EditDuplicateObjects"] | components["schemas"]["EditFlipKeys"] | components["schemas"]["EditFormHandles"] | components["schemas"]["EditHoldPose"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditInsertKeys"] | components["schemas"]["EditKeyChannels"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditPasteKeys"] | components["schemas"]["EditPutOnFrames"] | components["schemas"]["EditRemoveFrames"] | components["schemas"]["EditRemoveSpikes"] | components["schemas"]["EditRenameObject"] | components["schemas"]["EditRenameScene"] | components["schemas"]["EditReorderObjects"] | components["schemas"]["EditReplaceKeys"] | components["schemas"]["EditScaleKeys"] | components["schemas"]["EditSetBookmark"] | components["schemas"]["EditSetExtrapolation"] | components["schemas"]["EditSetHandle"] | components["schemas"]["EditSetInterpolation"] | components["schemas"]["EditSetKeyValues"] | components["schemas"]["EditSetLocked"] | components["schemas"]["EditSetNamedChoice"] | components["schemas"]["EditSetParent"] | components["schemas"]["EditSetRanges"] | components["schemas"]["EditSetRate"] | components["schemas"]["EditSetTurnOrder"] | components["schemas"]["EditSetTurning"] | components["schemas"]["EditSetValues"] | components["schemas"]["EditShapeKeys"] | components["schemas"]["EditSmoothKeys"] | components["schemas"]["EditSnapValues"] | components["schemas"]["EditStayStill"] | components["schemas"]["EditStretchTime"] | components["schemas"]["EditThinKeys"] | components["schemas"]["EditUnwindTurns"] | components["schemas"]["EditWriteRounds"];
+        Edit: components["schemas"]["EditAddLead"] | components["schemas"]["EditAddObject"] | components["schemas"]["EditAddWarp"] | components["schemas"]["EditCommitWarp"] | components["schemas"]["EditDeleteBookmark"] | components["schemas"]["EditDeleteKeys"] | components["schemas"]["EditDeleteNamedChoice"] | components["schemas"]["EditDeleteObjects"] | components["schemas"]["EditDeleteWarp"] | components["schemas"]["EditDuplicateKeys"] | components["schemas"]["EditDuplicateObjects"] | components["schemas"]["EditFitRangeToWarp"] | components["schemas"]["EditFlipKeys"] | components["schemas"]["EditFormHandles"] | components["schemas"]["EditHoldPose"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditInsertKeys"] | components["schemas"]["EditKeyChannels"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditPasteKeys"] | components["schemas"]["EditPutOnFrames"] | components["schemas"]["EditRefitWarp"] | components["schemas"]["EditRemoveFrames"] | components["schemas"]["EditRemoveSpikes"] | components["schemas"]["EditRenameObject"] | components["schemas"]["EditRenameScene"] | components["schemas"]["EditReorderObjects"] | components["schemas"]["EditReplaceKeys"] | components["schemas"]["EditRetimePart"] | components["schemas"]["EditScaleKeys"] | components["schemas"]["EditSetBookmark"] | components["schemas"]["EditSetExtrapolation"] | components["schemas"]["EditSetHandle"] | components["schemas"]["EditSetInterpolation"] | components["schemas"]["EditSetKeyValues"] | components["schemas"]["EditSetLocked"] | components["schemas"]["EditSetNamedChoice"] | components["schemas"]["EditSetParent"] | components["schemas"]["EditSetRanges"] | components["schemas"]["EditSetRate"] | components["schemas"]["EditSetSceneSpeed"] | components["schemas"]["EditSetTurnOrder"] | components["schemas"]["EditSetTurning"] | components["schemas"]["EditSetValues"] | components["schemas"]["EditSetWarp"] | components["schemas"]["EditSetWarpTargets"] | components["schemas"]["EditShapeKeys"] | components["schemas"]["EditSmoothKeys"] | components["schemas"]["EditSnapValues"] | components["schemas"]["EditStayStill"] | components["schemas"]["EditStretchTime"] | components["schemas"]["EditThinKeys"] | components["schemas"]["EditUnwindTurns"] | components["schemas"]["EditWriteRounds"];
         EditAddLead: {
             /** @enum {string} */
             edit?: "addLead";
@@ -357,6 +357,22 @@ export interface components {
             values?: null | {
                 [key: string]: number;
             };
+        };
+        EditAddWarp: {
+            /** @enum {string} */
+            edit?: "addWarp";
+            name?: null | string;
+            targets?: null | components["schemas"]["WarpTarget"][];
+        };
+        EditCommitWarp: {
+            /** @enum {string} */
+            edit?: "commitWarp";
+            warp: components["schemas"]["WarpId"];
+            /**
+             * Format: double
+             * @default 0.001
+             */
+            tolerance?: number;
         };
         EditDeleteBookmark: {
             /** @enum {string} */
@@ -380,6 +396,11 @@ export interface components {
             edit?: "deleteObjects";
             objects: unknown[];
         };
+        EditDeleteWarp: {
+            /** @enum {string} */
+            edit?: "deleteWarp";
+            warp: components["schemas"]["WarpId"];
+        };
         EditDuplicateKeys: {
             /** @enum {string} */
             edit?: "duplicateKeys";
@@ -392,6 +413,11 @@ export interface components {
             /** @enum {string} */
             edit?: "duplicateObjects";
             objects: unknown[];
+        };
+        EditFitRangeToWarp: {
+            /** @enum {string} */
+            edit?: "fitRangeToWarp";
+            warp: components["schemas"]["WarpId"];
         };
         EditFlipKeys: {
             /** @enum {string} */
@@ -473,6 +499,11 @@ export interface components {
             keys: components["schemas"]["KeySet"][];
             survivor?: components["schemas"]["Survivor"];
         };
+        EditRefitWarp: {
+            /** @enum {string} */
+            edit?: "refitWarp";
+            warp: components["schemas"]["WarpId"];
+        };
         EditRemoveFrames: {
             /** @enum {string} */
             edit?: "removeFrames";
@@ -527,6 +558,41 @@ export interface components {
             position: number;
             title: string;
             added: number[];
+        };
+        EditRetimePart: {
+            /** @enum {string} */
+            edit?: "retimePart";
+            warp: components["schemas"]["WarpId"];
+            way: components["schemas"]["RetimeWay"];
+            /** Format: double */
+            from: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            to?: number;
+            /**
+             * Format: double
+             * @default 1
+             */
+            speed?: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            frames?: number;
+            /**
+             * Format: int32
+             * @default 2
+             */
+            times?: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            ease?: number;
+            /** @default false */
+            growRange?: boolean;
         };
         EditScaleKeys: {
             /** @enum {string} */
@@ -625,6 +691,14 @@ export interface components {
             rate: components["schemas"]["FrameRate"];
             keep: components["schemas"]["RateKeep"];
         };
+        EditSetSceneSpeed: {
+            /** @enum {string} */
+            edit?: "setSceneSpeed";
+            /** Format: double */
+            speed: number;
+            /** @default true */
+            fitRange?: boolean;
+        };
         EditSetTurnOrder: {
             /** @enum {string} */
             edit?: "setTurnOrder";
@@ -643,6 +717,20 @@ export interface components {
             /** @enum {string} */
             edit?: "setValues";
             values: components["schemas"]["ChannelValue"][];
+        };
+        EditSetWarp: {
+            /** @enum {string} */
+            edit?: "setWarp";
+            warp: components["schemas"]["WarpId"];
+            name?: null | string;
+            on?: null | boolean;
+            beyond?: null | components["schemas"]["WarpBeyond"];
+        };
+        EditSetWarpTargets: {
+            /** @enum {string} */
+            edit?: "setWarpTargets";
+            warp: components["schemas"]["WarpId"];
+            targets?: null | components["schemas"]["WarpTarget"][];
         };
         EditShapeKeys: {
             /** @enum {string} */
@@ -780,7 +868,7 @@ export interface components {
             /** @default Untitled */
             name?: string;
         };
-        ObjectId: number;
+        ObjectId: unknown;
         /** @enum {unknown} */
         ObjectKind: "group" | "box" | "sphere" | "cylinder" | "cone" | "torus" | "plane" | "camera" | "light";
         ObjectSummary: {
@@ -796,6 +884,8 @@ export interface components {
         RateKeep: "clock" | "frames";
         /** @enum {unknown} */
         ReadyShape: "even" | "easeIn" | "easeOut" | "easeBoth" | "linger" | "anticipate" | "overshoot" | "settle" | "bounce" | null;
+        /** @enum {unknown} */
+        RetimeWay: "speed" | "hold" | "backwards" | "freeze" | "loop";
         SceneCard: {
             /** Format: int64 */
             id: number;
@@ -860,6 +950,13 @@ export interface components {
             about?: number;
             /** Format: double */
             factor?: number;
+        };
+        /** @enum {unknown} */
+        WarpBeyond: "runOn" | "stop" | null;
+        WarpId: unknown;
+        WarpTarget: {
+            object?: components["schemas"]["ObjectId"];
+            channel?: null | string;
         };
         /**
          * @default stop

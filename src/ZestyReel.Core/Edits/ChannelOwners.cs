@@ -1,0 +1,28 @@
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Finds the channel that an edit points at, be it an object's or a warp's.</summary>
+internal static class ChannelOwners
+{
+    /// <summary>Whose channel it is, what is known of it, and the channel itself.</summary>
+    /// <exception cref="Refusal">There is no such object, warp or channel, or it is locked.</exception>
+    public static (SceneObject Thing, ChannelSpec Spec, Channel Channel) Owner(this Scene scene, ObjectId id, string name, string place)
+    {
+        if (WarpChannel.WarpOf(id) is { } warpId)
+        {
+            var warp = scene.Warp(warpId, $"{place}.object");
+            if (name != WarpChannel.Name) throw new Refusal($"{place}.channel", "a warp has one curve only");
+            return (WarpChannel.StandIn(warp), WarpChannel.Spec, WarpChannel.Of(warp, scene.Rate));
+        }
+        var thing = scene.Object(id, $"{place}.object");
+        var spec = thing.Spec(name, $"{place}.channel");
+        return (thing, spec, thing.Unlocked(name, place));
+    }
+
+    /// <summary>The scene with the channel as it is now.</summary>
+    public static Scene WithChannel(this Scene scene, ObjectId id, string name, Channel channel) =>
+        WarpChannel.WarpOf(id) is { } warp
+            ? scene.With(WarpChannel.With(scene.Warp(warp), channel, scene.Rate))
+            : scene.With(scene.Object(id).WithChannel(name, channel));
+}

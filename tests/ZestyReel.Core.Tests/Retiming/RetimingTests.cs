@@ -1,0 +1,183 @@
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Tests.Scenes;
+using ZestyReel.Core.Time;
+using static ZestyReel.Core.Tests.Scenes.Harbour;
+
+namespace ZestyReel.Core.Tests.Retiming;
+
+public class RetimingTests
+{
+    private static readonly WarpId First = new(1);
+
+    /// <summary>The moving ferry with a plain warp over the scene's 1 to 120.</summary>
+    private static Scene Warped() => Moving().After(new AddWarp("Slow pass"));
+
+    private static double Source(Scene scene, decimal played, ObjectId? id = null, string channel = "move.x") =>
+        scene.Rate.FrameOf(new TimeFlow(scene).SourceOf(id ?? Ferry, channel, scene.Rate.At(played).Value));
+
+    [Fact]
+    public void A_new_warp_changes_nothing()
+    {
+        var scene = Warped();
+        foreach (var frame in new decimal[] { -10, 1, 17.5m, 120, 200 }) Source(scene, frame).ShouldBe((double)frame, 1e-9);
+        scene.Warp(First).ShouldSatisfyAllConditions(w => w.On.ShouldBeTrue(), w => w.CoversScene.ShouldBeTrue());
+        scene.After(new AddWarp(), new AddWarp()).Warps.Values.Select(w => w.Name).ShouldBe(["Slow pass", "Time flow", "Time flow 2"]);
+        Should.Throw<Refusal>(() => new AddWarp("Slow pass").Apply(scene)).Place.ShouldBe("name");
+    }
+
+    [Fact]
+    public void A_part_is_slowed_and_what_follows_moves_along()
+    {
+        var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m, GrowRange: true));
+        Source(scene, 25).ShouldBe(25, 1e-9);
+        Source(scene, 37).ShouldBe(31, 1e-9);
+        Source(scene, 73).ShouldBe(49, 1e-9);
+        Source(scene, 100).ShouldBe(76, 1e-9);
+        scene.Settings.Range.ShouldBe(new FrameRange(1, 144));
+        scene.Settings.Work.ShouldBe(new FrameRange(1, 144));
+        scene.Keys(Ferry, "move.x").ShouldBe(Moving().Keys(Ferry, "move.x"));
+    }
+
+    [Fact]
+    public void Eased_ends_change_the_speed_evenly_and_meet_the_rest_exactly()
+    {
+        var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m, Ease: 6));
+        Source(scene, 19).ShouldBe(19, 1e-6);
+        Source(scene, 31).ShouldBe(28, 1e-6);
+        // From speed 1 to a half over twelve frames: at the middle it has gone 6·(1 + 3/4)/2.
+        Source(scene, 25).ShouldBe(19 + 6 * 0.875, 1e-5);
+        Source(scene, 79).ShouldBe(55, 1e-6);
+        Source(scene, 110).ShouldBe(86, 1e-6);
+    }
+
+    [Fact]
+    public void A_frame_is_held_and_a_freeze_lasts()
+    {
+        var held = Warped().After(new RetimePart(First, RetimeWay.Hold, 25, Frames: 10));
+        foreach (var frame in new decimal[] { 25, 30.5m, 35 }) Source(held, frame).ShouldBe(25, 1e-9);
+        Source(held, 45).ShouldBe(35, 1e-9);
+        var frozen = Warped().After(new RetimePart(First, RetimeWay.Freeze, 40));
+        foreach (var frame in new decimal[] { 40, 90, 120, 500 }) Source(frozen, frame).ShouldBe(40, 1e-9);
+        Source(frozen, 39).ShouldBe(39, 1e-9);
+    }
+
+    [Fact]
+    public void A_part_runs_backwards_and_the_rest_as_before()
+    {
+        var scene = Warped().After(new RetimePart(First, RetimeWay.Backwards, 20, 40));
+        Source(scene, 19.9m).ShouldBe(19.9, 1e-3);
+        Source(scene, 20).ShouldBe(40, 1e-6);
+        Source(scene, 25).ShouldBe(35, 1e-6);
+        Source(scene, 39.5m).ShouldBe(20.5, 1e-6);
+        Source(scene, 40).ShouldBe(40, 1e-6);
+        Source(scene, 60).ShouldBe(60, 1e-6);
+    }
+
+    [Fact]
+    public void A_part_is_looped_and_what_follows_moves_along()
+    {
+        var scene = Warped().After(new RetimePart(First, RetimeWay.Loop, 20, 30, Times: 3));
+        Source(scene, 25).ShouldBe(25, 1e-6);
+        Source(scene, 35).ShouldBe(25, 1e-6);
+        Source(scene, 47).ShouldBe(27, 1e-6);
+        Source(scene, 60).ShouldBe(40, 1e-6);
+    }
+
+    [Theory]
+    [InlineData(RetimeWay.Speed)]
+    [InlineData(RetimeWay.Backwards)]
+    [InlineData(RetimeWay.Loop)]
+    public void A_part_needs_an_end_after_its_start(RetimeWay way) =>
+        Should.Throw<Refusal>(() => new RetimePart(First, way, 30, 20).Apply(Warped())).Place.ShouldBe("to");
+
+    [Fact]
+    public void The_whole_scene_is_played_at_one_speed_without_touching_a_key()
+    {
+        var fast = Moving().After(new SetSceneSpeed(1.5m));
+        fast.Settings.Range.ShouldBe(new FrameRange(1, 80));
+        Source(fast, 33).ShouldBe(49, 1e-6);
+        fast.Keys(Ferry, "move.x").ShouldBe(Moving().Keys(Ferry, "move.x"));
+        // Set anew it counts from the motion, not from what was made of it; at 1 it is gone.
+        var slow = fast.After(new SetSceneSpeed(0.5m));
+        slow.Settings.Range.ShouldBe(new FrameRange(1, 240));
+        Source(slow, 97).ShouldBe(49, 1e-6);
+        var plain = slow.After(new SetSceneSpeed(1));
+        plain.Warps.ShouldBeEmpty();
+        plain.Settings.Range.ShouldBe(new FrameRange(1, 120));
+    }
+
+    [Fact]
+    public void Warps_apply_from_the_scene_inwards()
+    {
+        var scene = Moving().After(
+            new AddWarp("Scene"), new RetimePart(new WarpId(1), RetimeWay.Speed, 1, 61, Speed: 0.5m),
+            new AddWarp("Ferry", [new WarpTarget(Ferry, null)]), new RetimePart(new WarpId(2), RetimeWay.Hold, 21, Frames: 10),
+            new AddWarp("Sideways", [new WarpTarget(Ferry, "move.x")]), new RetimePart(new WarpId(3), RetimeWay.Backwards, 5, 9));
+        // Played 53 is 27 for the scene, 21 (held) for the ferry; the innermost leaves 21 alone.
+        Source(scene, 53).ShouldBe(21, 1e-6);
+        Source(scene, 53, Buoy).ShouldBe(27, 1e-6);
+        // Played 13 is 7 for the scene and the ferry, and 7 is the middle of what runs backwards.
+        Source(scene, 11).ShouldBe(8, 1e-6);
+        Source(scene, 11, Ferry, "move.y").ShouldBe(6, 1e-6);
+        Source(scene.After(new SetWarp(new WarpId(3), On: false)), 11).ShouldBe(6, 1e-6);
+        Source(scene.After(new DeleteWarp(new WarpId(2))), 53).ShouldBe(27, 1e-6);
+    }
+
+    [Property]
+    public bool Forward_and_inverse_meet_to_a_tick(byte speed, byte ease, ushort at)
+    {
+        var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 20, 60, Speed: 0.2m + speed / 100m, Ease: ease / 16m));
+        var warp = scene.Warp(First);
+        var near = 0;
+        var played = scene.Rate.StartOf(1).Value + (scene.Rate.StartOf(119) - scene.Rate.StartOf(1)).Value * (at / 65536.0);
+        var source = warp.SourceOf(played, ref near);
+        return warp.Curve.Segments.ToArray().SelectMany(segment => segment.TimesOf(source)).Any(back => Math.Abs(back - played) <= 1);
+    }
+
+    [Fact]
+    public void A_warp_that_no_longer_ends_with_the_scene_is_refitted_either_way()
+    {
+        var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m));
+        scene.Settings.Range.Last.ShouldBe(120);
+        scene.After(new FitRangeToWarp(First)).Settings.ShouldSatisfyAllConditions(
+            s => s.Range.ShouldBe(new FrameRange(1, 144)), s => s.Work.ShouldBe(new FrameRange(1, 144)));
+        var refitted = scene.After(new RefitWarp(First));
+        Source(refitted, 120).ShouldBe(120, 1e-6);
+        Source(refitted, 1).ShouldBe(1, 1e-6);
+        refitted.Warp(First).Curve.Keys.Length.ShouldBe(4);
+    }
+
+    [Fact]
+    public void A_warps_points_are_keys_like_any_other()
+    {
+        var scene = Warped();
+        var warp = WarpChannel.ObjectOf(First);
+        KeySet At(params decimal[] frames) => new(warp, "warp", [.. frames.Select(frame => scene.Rate.At(frame))]);
+        var inserted = scene.After(new InsertKeys(60, [new ChannelValue(warp, "warp")]));
+        inserted.Warp(First).Curve.Keys.Length.ShouldBe(3);
+        Source(inserted.After(new MoveKeys([At(60)], 0, Values: [10])), 60).ShouldBe(70, 1e-9);
+        Source(inserted.After(new MoveKeys([At(60)], 12)), 72).ShouldBe(60, 1e-9);
+        Source(inserted.After(new MoveKeys([At(60)], 12, Ripple: true)), 132).ShouldBe(120, 1e-9);
+        Source(inserted.After(new SetInterpolation([At(60)], Interpolation.Smooth, Interpolation.Flat)), 60).ShouldBe(60, 1e-9);
+        Source(inserted.After(new SetKeyValues([At(60)], 42)), 60).ShouldBe(42, 1e-9);
+        Source(inserted.After(new ShapeKeys([At(1, 60)], Css: "cubic-bezier(0.5, 0, 0.5, 1)")), 30.5m).ShouldBe(30.5, 1e-6);
+        inserted.After(new MoveKeys([At(60)], 0, Values: [0.123])).Warp(First).Curve.Keys[1].Value.ShouldBe(Math.Round(60.123 * 29_400_000));
+        Should.Throw<Refusal>(() => new DeleteKeys([At(1, 120)]).Apply(scene)).Reason.ShouldContain("delete the warp");
+        Should.Throw<Refusal>(() => new DeleteKeys([new KeySet(new ObjectId(-7), "warp", [Tick.Zero])]).Apply(scene)).Reason.ShouldContain("no such warp");
+        new MoveKeys([At(1)], 1).Title(scene).ShouldNotBeEmpty();
+    }
+
+    [Fact]
+    public void Only_what_a_warp_covers_is_sampled_again()
+    {
+        var scene = Moving().After(new AddWarp("Ferry", [new WarpTarget(Ferry, null)]));
+        var held = scene.After(new RetimePart(First, RetimeWay.Hold, 5, Frames: 3));
+        SceneChange.Between(scene, held).Stale(held).Select(target => target.Object.Id).ShouldBe([Ferry]);
+        var all = held.After(new SetWarpTargets(First));
+        SceneChange.Between(held, all).Stale(all).Count.ShouldBe(3);
+    }
+}
