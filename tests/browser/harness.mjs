@@ -189,10 +189,13 @@ export async function drag(page, from, to, { keys = [], over } = {}) {
 
 /** A page that shows a scene, read from a file's content, and what is kept of it. */
 export class Desk {
+  /** @param content a scene file's content; without one it is the demo. */
   static async open(content) {
     const desk = new Desk()
-    desk.server = await new Server('serve').start()
-    desk.id = (await desk.server.post('/api/scenes/import', content)).id
+    desk.server = await new Server(content ? 'serve' : 'demo').start()
+    desk.id = content
+      ? (await desk.server.post('/api/scenes/import', content)).id
+      : (await desk.server.get('/api/scenes'))[0].id
     Object.assign(desk, await browse())
     desk.page = await open(desk.context, `${desk.server.address}/scenes/${desk.id}`)
     await desk.page.locator('.desk').waitFor()
@@ -247,7 +250,7 @@ export class Desk {
     await this.lane(name).waitFor()
   }
 
-  lane = (name) => this.page.locator('.heads').getByRole('button', { name, exact: true })
+  lane = (name) => this.page.locator('.body .heads').getByRole('button', { name, exact: true })
 }
 
 export { home }

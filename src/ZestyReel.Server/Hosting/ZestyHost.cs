@@ -43,7 +43,7 @@ public static class ZestyHost
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddProblemDetails();
         builder.Services.AddExceptionHandler<Problems>();
-        builder.Services.AddOpenApi(api => api.AddSchemaTransformer(UnitSchemas.Transform));
+        builder.Services.AddOpenApi(api => api.AddSchemaTransformer(UnitSchemas.Transform).AddDocumentTransformer(UnitSchemas.Transform));
         builder.Services.AddResponseCompression();
         builder.Services.AddSignalR(hub => hub.MaximumReceiveMessageSize = LargestHubMessage).AddMessagePackProtocol();
         builder.Services.AddSingleton(AllowedHosts.For(options.Address));

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
+using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
@@ -8,10 +9,20 @@ namespace ZestyReel.Server.Wire;
 /// <summary>Tells the OpenAPI document how the core's unit types look as JSON.</summary>
 internal static class UnitSchemas
 {
+    private static readonly Type[] Numbers = [typeof(ObjectId), typeof(WarpId), typeof(BookmarkId), typeof(NamedChoiceId)];
+
+    /// <summary>Does the same for those that the document names once and refers to.</summary>
+    public static Task Transform(OpenApiDocument document, OpenApiDocumentTransformerContext context, CancellationToken cancel)
+    {
+        foreach (var number in Numbers)
+            if (document.Components?.Schemas?.TryGetValue(number.Name, out var named) == true && named is OpenApiSchema schema) schema.Type = JsonSchemaType.Integer;
+        return Task.CompletedTask;
+    }
+
     public static Task Transform(OpenApiSchema schema, OpenApiSchemaTransformerContext context, CancellationToken cancel)
     {
         var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
-        if (type == typeof(ObjectId) || type == typeof(BookmarkId) || type == typeof(NamedChoiceId)) schema.Type = JsonSchemaType.Integer;
+        if (Numbers.Contains(type)) schema.Type = JsonSchemaType.Integer;
         else if (type == typeof(Tick))
         {
             schema.Type = JsonSchemaType.Integer;

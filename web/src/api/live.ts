@@ -1,7 +1,7 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
 import type { Clash } from '../scene/clashes'
-import type { BookmarkColour, Edit, KeyClip, KeySet, Turning, TurnOrder } from './http'
+import type { BookmarkColour, Edit, KeyClip, KeySet, Turning, TurnOrder, WarpTarget } from './http'
 
 export interface SettingsRow {
   name: string
@@ -48,12 +48,23 @@ export interface NamedChoiceRow {
   objects: number[]
 }
 
+export interface WarpRow {
+  id: number
+  name: string
+  on: boolean
+  beyond: 'runOn' | 'stop'
+  /** What it covers; null is the whole scene. */
+  targets: WarpTarget[] | null
+  /** Its points, as the channel of the object that stands for it. */
+  curve: ChannelRow
+}
+
 export interface Rows {
   settings: SettingsRow | null
   objects: ObjectRow[]
   channels: ChannelRow[]
   removedObjects: number[]
-  warps: { id: number; name: string; on: boolean }[]
+  warps: WarpRow[]
   removedWarps: number[]
   bookmarks: BookmarkRow[]
   removedBookmarks: number[]

@@ -2,6 +2,7 @@ import { useScene } from '../scene/sceneStore'
 import { toggleScheme } from '../styles/scheme'
 import type { Command } from './command'
 import { useFinder } from './finder'
+import { flowCommands } from './flowCommands'
 import { keyCommands } from './keyCommands'
 import { objectCommands } from './objectCommands'
 import { stageCommands } from './stageCommands'
@@ -11,6 +12,7 @@ import { timeCommands } from './timeCommands'
 export const workspaceCommands = (): Command[] => [
   ...timeCommands(),
   ...keyCommands(),
+  ...flowCommands(),
   ...objectCommands(),
   ...stageCommands(),
   ...sceneCommands(),

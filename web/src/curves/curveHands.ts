@@ -37,7 +37,7 @@ const clickSlack = 4
 const shown = (value: number) => String(Number(value.toPrecision(4)))
 
 /** What the mouse does in a tall lane: choosing, moving and spreading keys in time and value, and bending handles. */
-export function useCurveHands(width: Ref<number>, redraw: () => void, readout: Readout) {
+export function useCurveHands(width: Ref<number>, redraw: () => void, readout: Readout, scrolled: () => number) {
   const scene = useScene()
   const choice = useChoice()
   const desk = useDesk()
@@ -57,7 +57,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
       of,
       { width: width.value, first: view.first, last: view.last },
       scene.settings.ticksPerFrame,
-      desk.scrolled,
+      scrolled(),
       speeds.on,
     )
   const chosenTimes = ({ channel }: Curve) => choice.chosenTimes(channel.object.id, channel.name)

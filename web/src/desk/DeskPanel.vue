@@ -10,6 +10,7 @@ import { speedShare } from '../curves/curveLane'
 import { useCurveViews } from '../curves/curveViews'
 import { drawSpeeds } from '../curves/speedDraw'
 import { useSpeeds } from '../curves/speeds'
+import FlowStrip from '../flow/FlowStrip.vue'
 import { laneOf, useChoice } from '../scene/choice'
 import { drawSoon } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
@@ -72,7 +73,7 @@ const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
 /** What a drag tells at the pointer. */
 const readout: Readout = { at: shallowRef(null) }
 const hands = useLaneHands(lanes.width, lanes.redraw, readout)
-const curveHands = useCurveHands(lanes.width, lanes.redraw, readout)
+const curveHands = useCurveHands(lanes.width, lanes.redraw, readout, () => desk.scrolled)
 
 function drawTall(ctx: CanvasRenderingContext2D, p: DeskPicture, lane: Lane): void {
   const laid = curveHands.lay(lane)
@@ -138,7 +139,8 @@ function move(event: PointerEvent): void {
   if (fingerMove(event)) return
   const lane = laneAt(event)
   desk.pointed = lane?.id ?? null
-  if (curveHands.isDragging() || (!hands.isDragging() && lane?.curves)) curveHands.move(event, lane)
+  const isDragging = inHand.isDragging()
+  if (isDragging ? inHand === curveHands : lane?.curves) curveHands.move(event, lane)
   else hands.move(event)
 }
 
@@ -195,7 +197,18 @@ watch(
     if (playhead.playing) view.reveal(frame)
   },
 )
-watch([() => choice.first, () => filter.text], () => drawSoon(revealChosen))
+watch(
+  () => choice.first,
+  () => drawSoon(revealChosen),
+)
+// What is found is read from the top; then the chosen object is there again.
+watch(
+  () => filter.text,
+  (text) => {
+    if (text) desk.scrolled = 0
+    else drawSoon(revealChosen)
+  },
+)
 
 function revealChosen(): void {
   const lane = desk.lanes.find((each) => each.kind === 'object' && each.object!.id === choice.first)
@@ -221,6 +234,14 @@ function leaveSearch(event: KeyboardEvent): void {
   ;(event.target as HTMLInputElement).blur()
 }
 
+// With fewer lanes there is less to scroll.
+watch(
+  () => Math.max(0, desk.height - bodyHeight.value),
+  (furthest) => {
+    if (desk.scrolled > furthest) desk.scrolled = furthest
+  },
+)
+
 const scroll = () => (desk.scrolled = body.value!.scrollTop)
 /** Which frames are in view, for whoever measures the page. */
 const shownFrames = computed(() => JSON.stringify({ first: view.first, last: view.last }))
@@ -241,6 +262,7 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
       <AddMenu />
     </div>
     <DeskRuler />
+    <FlowStrip />
     <div ref="body" class="body" @scroll="scroll">
       <div class="heads" :style="{ height: `${Math.max(desk.height, bodyHeight)}px` }">
         <LaneHead v-for="lane in shown" :key="lane.id" :lane="lane" />
@@ -280,7 +302,7 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
 <style scoped>
 .desk {
   display: grid;
-  grid-template: 24px minmax(0, 1fr) 34px / 246px minmax(0, 1fr);
+  grid-template: 24px fit-content(50%) minmax(0, 1fr) 34px / 246px minmax(0, 1fr);
   height: 100%;
   background: var(--ink);
 }

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import CurveHead from '../curves/CurveHead.vue'
 import { useChoice } from '../scene/choice'
+import { useWarps } from '../flow/warps'
 import { useScene } from '../scene/sceneStore'
 import { useDesk } from './deskStore'
 import { useLaneFilter } from './laneFilter'
@@ -13,6 +14,15 @@ const desk = useDesk()
 const filter = useLaneFilter()
 const choice = useChoice()
 
+const warps = useWarps()
+/** The names of the warps that cover what the lane shows. */
+const warped = computed(() => {
+  void scene.rowsVersion
+  const { kind, object, channels } = props.lane
+  if (!object || (kind !== 'object' && kind !== 'channel')) return ''
+  const covering = scene.model.warpsOver(object.id, kind === 'channel' ? channels[0]!.name : undefined)
+  return covering.map(({ name, on }) => (on ? name : `${name} (off)`)).join(', ')
+})
 const isObject = computed(() => props.lane.kind === 'object')
 const isPinned = computed(() => isObject.value && filter.pinned.has(props.lane.object!.id))
 const canPin = computed(() => isObject.value && props.lane.object!.parent === null)
@@ -54,12 +64,17 @@ function pullEdge(event: PointerEvent): void {
 
 const endPull = () => (edgeFrom = null)
 
-function drop(): void {
+function drop(event: PointerEvent): void {
   const moved = shift.value
   pressedAt = shift.value = 0
   if (moved === 0) return
   const own = props.lane.object!
   const middle = props.lane.top + props.lane.height / 2 + moved
+  const onto = document.elementsFromPoint(event.clientX, event.clientY).find((each) => each.hasAttribute('data-warp'))
+  if (onto) {
+    void warps.cover(Number(onto.getAttribute('data-warp')), [{ object: own.id }])
+    return
+  }
   const others = desk.lanes.filter(
     ({ kind, object }) => kind === 'object' && object !== own && object!.parent === own.parent,
   )
@@ -100,7 +115,7 @@ function drop(): void {
     <button
       type="button"
       class="name"
-      :title="isObject ? 'Click to choose; drag up or down to reorder' : undefined"
+      :title="isObject ? 'Click to choose; drag up or down to reorder, or onto a warp' : undefined"
       @click="choose"
       @pointerdown="grab"
       @pointermove="pull"
@@ -121,6 +136,13 @@ function drop(): void {
     >
       <i :class="isPinned ? 'bi bi-pin-fill' : 'bi bi-pin'" aria-hidden="true" />
     </button>
+    <i
+      v-if="warped"
+      class="bi bi-hourglass-split warped"
+      :title="`Warped by ${warped}`"
+      :aria-label="`Warped by ${warped}`"
+      role="img"
+    />
     <span v-if="lane.curves && lane.kind === 'channel'" class="count">curve</span>
     <span v-else-if="isObject && lane.channels.length" class="count"
       >{{ lane.channels.length }} {{ lane.channels.length === 1 ? 'lane' : 'lanes' }}</span
@@ -224,6 +246,10 @@ function drop(): void {
 .pin:focus-visible,
 .pin.on {
   opacity: 1;
+}
+.warped {
+  color: var(--mint);
+  font-size: 10.5px;
 }
 .count {
   color: var(--dim);

@@ -22,7 +22,7 @@ export const useArranging = defineStore('arranging', () => {
 
   function begin(chosen: readonly KeySet[]): Before {
     const keys = new Map<string, Keys>()
-    for (const object of scene.model.objects.values())
+    for (const object of scene.model.holders())
       for (const channel of object.channels.values())
         if (channel.keys.count) keys.set(laneOf(object.id, channel.name), channel.keys)
     return (before = { keys, chosen })
@@ -32,7 +32,7 @@ export const useArranging = defineStore('arranging', () => {
   function placed({ keys: old, chosen }: Before): KeySet[] {
     const moved = new Map(chosen.map(({ object, channel, times }) => [laneOf(object, channel), new Set(times)]))
     const sets: KeySet[] = []
-    for (const object of scene.model.objects.values())
+    for (const object of scene.model.holders())
       for (const { name, keys } of object.channels.values()) {
         const lane = laneOf(object.id, name)
         const were = old.get(lane)

@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { laneOf, useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 import { useLaneFilter } from './laneFilter'
-import { curveHeight, layLanes, type Lane } from './lanes'
+import { curveHeight, layFlow, layLanes, type Lane } from './lanes'
 import { useSpacing } from './spacing'
 
 const firstHeight = 96
@@ -36,6 +36,15 @@ export const useDesk = defineStore('desk', () => {
   const heights = computed<ReadonlyMap<string, number>>(
     () => new Map(Object.entries(pulled.value[String(scene.id)] ?? {})),
   )
+  const toggled = <T>(set: ReadonlySet<T>, item: T): ReadonlySet<T> => {
+    const next = new Set(set)
+    if (!next.delete(item)) next.add(item)
+    return next
+  }
+
+  const flowCurves = shallowRef<ReadonlySet<string>>(new Set())
+  /** Shows a warp as a ladder, or as its curve. */
+  const toggleFlowCurve = (lane: string) => (flowCurves.value = toggled(flowCurves.value, lane))
   /** The lane that the pointer was over last. */
   const pointed = ref<string | null>(null)
   /** How high the lanes' part of the desk is. */
@@ -56,6 +65,11 @@ export const useDesk = defineStore('desk', () => {
       pinned: filter.pinned,
       heights: heights.value,
     })
+  })
+
+  const flowLanes = computed<Lane[]>(() => {
+    void scene.structureVersion
+    return layFlow(scene.model, flowCurves.value)
   })
 
   /** One lane as high as the desk, with the curves of some channels. */
@@ -117,6 +131,10 @@ export const useDesk = defineStore('desk', () => {
 
   /** Doubles the height of a lane, up to the tallest; one that cannot grow becomes slim again. */
   function double(id: string): void {
+    if (flowLanes.value.some((each) => each.id === id)) {
+      toggleFlowCurve(id)
+      return
+    }
     const lane = lanes.value.find((each) => each.id === id)
     if (!lane || lane.kind === 'scene' || lane.kind === 'curves') return
     const wanted = lane.height >= tallest ? 0 : Math.min(Math.max(lane.height * 2, firstHeight), tallest)
@@ -124,12 +142,6 @@ export const useDesk = defineStore('desk', () => {
     scrolled.value = Math.min(lane.top, Math.max(scrolled.value, lane.top + wanted - bodyHeight.value))
   }
   const height = computed(() => lanes.value.reduce((sum, lane) => sum + lane.height, 0))
-
-  const toggled = <T>(set: ReadonlySet<T>, item: T): ReadonlySet<T> => {
-    const next = new Set(set)
-    if (!next.delete(item)) next.add(item)
-    return next
-  }
 
   function toggle(lane: Lane): void {
     if (lane.kind === 'group') closed.value = toggled(closed.value, lane.id)
@@ -187,6 +199,8 @@ export const useDesk = defineStore('desk', () => {
     pointed,
     bodyHeight,
     curvesOnly,
+    flowLanes,
+    toggleFlowCurve,
     lanes,
     height,
     toggle,

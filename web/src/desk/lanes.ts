@@ -1,5 +1,5 @@
 import { channelLabel, specOf } from '../scene/catalogue'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import { warpChannel, type SceneModel, type SceneObject } from '../scene/sceneModel'
 
 export interface LaneChannel {
   object: SceneObject
@@ -9,7 +9,7 @@ export interface LaneChannel {
 /** A row on the desk: the whole scene, an object with all below it, a group of its channels, or one channel. */
 export interface Lane {
   id: string
-  kind: 'scene' | 'object' | 'group' | 'channel' | 'curves'
+  kind: 'scene' | 'object' | 'group' | 'channel' | 'curves' | 'flow'
   object: SceneObject | null
   /** Every channel whose keys stand in the lane. */
   channels: LaneChannel[]
@@ -43,6 +43,10 @@ export interface LaneWish {
   /** Heights of lanes that have been pulled tall. */
   heights: ReadonlyMap<string, number>
 }
+
+export const flowLane = (warp: number) => `warp ${warp}`
+const flowHeight = 62
+const flowCurveHeight = 132
 
 export const laneHeight = 24
 /** From this height on a lane shows its curves. */
@@ -154,6 +158,29 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
   for (const object of tops) if (wish.pinned.has(object.id)) add(object, 0)
   for (const object of tops) if (!wish.pinned.has(object.id)) add(object, 0)
   return lanes
+}
+
+/** The lanes of the warps, which stand above all others: each a ladder, or its curve. */
+export function layFlow(model: SceneModel, asCurves: ReadonlySet<string>): Lane[] {
+  let top = 0
+  return [...model.warps.values()].map(({ id, name, holder }) => {
+    const curves = asCurves.has(flowLane(id))
+    const height = curves ? flowCurveHeight : flowHeight
+    top += height
+    return {
+      id: flowLane(id),
+      kind: 'flow',
+      object: holder,
+      channels: [{ object: holder, name: warpChannel }],
+      label: name,
+      depth: 0,
+      top: top - height,
+      height,
+      curves,
+      opens: false,
+      open: false,
+    }
+  })
 }
 
 /** The lanes that reach into a stretch of heights; lanes are in rising order. */

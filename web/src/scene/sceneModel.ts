@@ -1,4 +1,4 @@
-import type { BookmarkRow, NamedChoiceRow, ObjectRow, Rows, SettingsRow } from '../api/live'
+import type { BookmarkRow, ChannelRow, NamedChoiceRow, ObjectRow, Rows, SettingsRow, WarpRow } from '../api/live'
 import { channelsOf, specOf } from './catalogue'
 import { firstAtOrAfter, noKeys, unpackKeys, type Keys } from './keys'
 
@@ -16,6 +16,15 @@ export interface SceneObject extends ObjectRow {
   channels: Map<string, Channel>
 }
 
+/** A warp, and the object that stands for it wherever keys are handled: its one channel holds the warp's points. */
+export interface Warp extends WarpRow {
+  holder: SceneObject
+}
+
+/** The number that stands for a warp among objects. */
+export const holderOf = (warp: number) => -warp
+export const warpChannel = 'warp'
+
 /** The scene's rows as this tab knows them. Nothing is computed here: the server sends rows, this holds them. */
 export class SceneModel {
   settings: SettingsRow = {
@@ -30,6 +39,7 @@ export class SceneModel {
   readonly objects = new Map<number, SceneObject>()
   readonly bookmarks = new Map<number, BookmarkRow>()
   readonly namedChoices = new Map<number, NamedChoiceRow>()
+  readonly warps = new Map<number, Warp>()
   private order: SceneObject[] | null = null
 
   /** @returns whether lanes come or go: other objects, or a channel that got its first key or lost its last. */
@@ -46,23 +56,43 @@ export class SceneModel {
       const hadKeys = (object.channels.get(row.name)?.keys.count ?? 0) > 0
       if (hadKeys !== (row.keys !== null && row.keys.length > 0)) isOtherwise = true
       if (Number.isNaN(row.still)) object.channels.delete(row.name)
-      else
-        object.channels.set(row.name, {
-          name: row.name,
-          still: row.still,
-          before: row.before,
-          after: row.after,
-          keys: unpackKeys(row.keys),
-          locked: row.locked,
-        })
+      else object.channels.set(row.name, channelOf(row))
     }
     for (const id of rows.removedObjects) this.objects.delete(id)
+    for (const row of rows.warps) {
+      const known = this.warps.get(row.id)
+      if (known?.name !== row.name || known.on !== row.on) isOtherwise = true
+      // The same holder as before, so that what shows it follows.
+      const holder = known?.holder ?? standIn(row)
+      Object.assign(holder, { name: row.name })
+      holder.channels.set(warpChannel, channelOf(row.curve))
+      this.warps.set(row.id, { ...row, holder })
+      if (JSON.stringify(known?.targets) !== JSON.stringify(row.targets)) isOtherwise = true
+    }
+    for (const id of rows.removedWarps) isOtherwise = this.warps.delete(id) || isOtherwise
     for (const row of rows.bookmarks) this.bookmarks.set(row.id, row)
     for (const id of rows.removedBookmarks) this.bookmarks.delete(id)
     for (const row of rows.choices) this.namedChoices.set(row.id, row)
     for (const id of rows.removedChoices) this.namedChoices.delete(id)
     this.order = null
     return isOtherwise
+  }
+
+  /** Whoever has keys: objects, and what stands for warps. */
+  *holders(): Iterable<SceneObject> {
+    yield* this.objects.values()
+    for (const { holder } of this.warps.values()) yield holder
+  }
+
+  holder(id: number): SceneObject | undefined {
+    return id < 0 ? this.warps.get(-id)?.holder : this.objects.get(id)
+  }
+
+  /** The warps that cover an object as a whole, a channel of it, or the scene. */
+  warpsOver(object: number, channel?: string): Warp[] {
+    return [...this.warps.values()].filter(({ targets }) =>
+      targets?.some((target) => target.object === object && (target.channel ?? undefined) === channel),
+    )
   }
 
   channel(object: SceneObject, name: string): Channel {
@@ -130,3 +160,23 @@ export class SceneModel {
     return count
   }
 }
+
+const channelOf = ({ name, still, before, after, keys, locked }: ChannelRow): Channel => ({
+  name,
+  still,
+  before,
+  after,
+  keys: unpackKeys(keys),
+  locked,
+})
+
+const standIn = ({ id, name }: WarpRow): SceneObject => ({
+  id: holderOf(id),
+  name,
+  kind: 'warp',
+  parent: null,
+  place: 0,
+  turnOrder: 'xyz',
+  turning: 'eachAxis',
+  channels: new Map(),
+})

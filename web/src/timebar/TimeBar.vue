@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SourceReadout from '../flow/SourceReadout.vue'
 import { useScene } from '../scene/sceneStore'
 import KeyMenu from '../values/KeyMenu.vue'
 import { goToNeighbourKey } from './neighbourKeys'
@@ -59,6 +60,7 @@ const time = useTimeDisplay()
       />
     </div>
     <TimeDisplayMenu />
+    <SourceReadout />
     <RateMenu />
     <PlayMenus />
     <TimeMenu />

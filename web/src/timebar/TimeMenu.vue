@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useFlowDialogs } from '../flow/flowDialogs'
+import { useWarps } from '../flow/warps'
 import { useScene } from '../scene/sceneStore'
 import { useBookmarks } from './bookmarks'
 import { usePlayhead } from './playhead'
@@ -10,6 +12,8 @@ const scene = useScene()
 const playhead = usePlayhead()
 const dialogs = useTimeDialogs()
 const bookmarks = useBookmarks()
+const warps = useWarps()
+const flowDialogs = useFlowDialogs()
 const time = useTimeDisplay()
 </script>
 
@@ -18,10 +22,17 @@ const time = useTimeDisplay()
     variant="quiet"
     size="sm"
     text="Time"
-    title="Stretch time, insert and remove frames, bookmarks"
+    title="Stretch and retime, insert and remove frames, bookmarks"
     strategy="fixed"
   >
     <BDropdownItemButton @click="dialogs.ask({ kind: 'stretch' })">Stretch time…</BDropdownItemButton>
+    <BDropdownItemButton @click="warps.retime()">Retime a part… <kbd>Shift W</kbd></BDropdownItemButton>
+    <BDropdownItemButton @click="flowDialogs.ask({ kind: 'sceneSpeed' })"
+      >Speed of the whole scene…</BDropdownItemButton
+    >
+    <BDropdownItemButton @click="warps.addForScene()">Add a warp for the scene</BDropdownItemButton>
+    <BDropdownItemButton @click="warps.addForObjects()">Add a warp for the chosen objects</BDropdownItemButton>
+    <BDropdownDivider />
     <BDropdownItemButton @click="dialogs.ask({ kind: 'gap', way: 'insert' })">Insert frames…</BDropdownItemButton>
     <BDropdownItemButton @click="dialogs.ask({ kind: 'gap', way: 'remove' })">Remove frames…</BDropdownItemButton>
     <BDropdownItemButton @click="dialogs.ask({ kind: 'rate', rate: scene.settings.rate })"

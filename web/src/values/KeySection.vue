@@ -32,7 +32,7 @@ const common = computed(() => {
   const same = { value: true, arrives: true, leaves: true }
   for (const [lane, times] of choice.keys) {
     const [object, channel] = lane.split('|') as [string, string]
-    const keys = scene.model.objects.get(Number(object))?.channels.get(channel)?.keys
+    const keys = scene.model.holder(Number(object))?.channels.get(channel)?.keys
     if (!keys) continue
     for (let i = 0; i < keys.count; i++) {
       const time = keys.times[i]!
@@ -74,14 +74,19 @@ const setMode = (side: 'in' | 'out', mode: Interpolation) =>
 const holdsOnly = computed(() =>
   [...choice.keys.keys()].every((lane) => {
     const [object, channel] = lane.split('|') as [string, string]
-    const unit = specOf(scene.model.objects.get(Number(object))?.kind ?? '', channel)?.unit
+    const unit = specOf(scene.model.holder(Number(object))?.kind ?? '', channel)?.unit
     return unit === 'onOff' || unit === 'choice'
   }),
 )
 
-const panels = { handles: 'Handles', shape: 'Shape', clean: 'Clean up', outside: 'Outside' } as const
-const panel = useStorage<keyof typeof panels | ''>('zesty-key-panel', '')
-const toggle = (name: keyof typeof panels) => (panel.value = panel.value === name ? '' : name)
+const names = { handles: 'Handles', shape: 'Shape', clean: 'Clean up', outside: 'Outside' } as const
+type Panel = keyof typeof names
+const opened = useStorage<Panel | ''>('zesty-key-panel', '')
+// A warp runs on or stops outside its points; its own menu says which.
+const ofWarps = computed(() => choice.keySets().some(({ object }) => object < 0))
+const panels = computed(() => (Object.keys(names) as Panel[]).filter((name) => name !== 'outside' || !ofWarps.value))
+const panel = computed(() => (opened.value !== '' && panels.value.includes(opened.value) ? opened.value : ''))
+const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name)
 </script>
 
 <template>
@@ -122,14 +127,8 @@ const toggle = (name: keyof typeof panels) => (panel.value = panel.value === nam
       <BButton variant="quiet" class="btn-small" @click="dialogs.ask({ kind: 'onFrames' })">Put on frames…</BButton>
     </div>
     <div class="tabs" role="group" aria-label="More for the chosen keys">
-      <button
-        v-for="(label, name) in panels"
-        :key="name"
-        type="button"
-        :aria-expanded="panel === name"
-        @click="toggle(name)"
-      >
-        {{ label }}
+      <button v-for="name in panels" :key="name" type="button" :aria-expanded="panel === name" @click="toggle(name)">
+        {{ names[name] }}
       </button>
     </div>
     <div v-if="panel" class="panel">

@@ -16,6 +16,7 @@ import { useChoice } from '../scene/choice'
 import { firstAtOrAfter } from '../scene/keys'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
+import FlowDialogs from '../flow/FlowDialogs.vue'
 import StageView from '../stage/StageView.vue'
 import { useViews } from '../stage/views'
 import TimeBar from '../timebar/TimeBar.vue'
@@ -95,7 +96,7 @@ watch(
     if (there.length !== choice.objects.size) choice.choose(there)
     if (choice.keyCount && !arranging.isUnderWay())
       choice.keepOnly((object, channel, time) => {
-        const keys = scene.model.objects.get(object)?.channels.get(channel)?.keys
+        const keys = scene.model.holder(object)?.channels.get(channel)?.keys
         return keys !== undefined && keys.times[firstAtOrAfter(keys, time)] === time
       })
   },
@@ -142,6 +143,7 @@ onBeforeUnmount(() => {
     <ShortcutList :commands="commands" />
     <TimeDialogs />
     <KeyDialogs />
+    <FlowDialogs />
   </main>
 </template>
 

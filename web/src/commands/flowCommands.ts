@@ -1,0 +1,30 @@
+import { useFlowDialogs } from '../flow/flowDialogs'
+import { useWarps } from '../flow/warps'
+import { useNotices } from '../scene/notices'
+import type { Command } from './command'
+
+/** Warps and the flow of time. */
+export function flowCommands(): Command[] {
+  const warps = useWarps()
+  const dialogs = useFlowDialogs()
+  const notices = useNotices()
+
+  /** Does something with the warp that is meant, if there is one. */
+  const withWarp = (act: (warp: number) => void) => () => {
+    const warp = warps.meant()
+    if (warp !== null) act(warp)
+    else notices.say('There is no warp yet; add one first.')
+  }
+
+  const commands: Omit<Command, 'group'>[] = [
+    { title: 'Add a warp for the scene', run: () => void warps.addForScene() },
+    { title: 'Add a warp for the chosen objects', run: () => void warps.addForObjects() },
+    { title: 'Add a warp for the channels of the chosen keys', run: () => void warps.addForChannels() },
+    { title: 'Add a warp point at the playhead', keys: ['w'], shown: 'W', run: () => void warps.addPoint() },
+    { title: 'Retime a part…', keys: ['Shift+W'], shown: 'Shift W', run: () => void warps.retime() },
+    { title: 'Switch the warp on or off', run: withWarp(warps.toggle) },
+    { title: 'Commit the warp to keys…', run: withWarp((warp) => dialogs.ask({ kind: 'commit', warp })) },
+    { title: 'Speed of the whole scene…', run: () => dialogs.ask({ kind: 'sceneSpeed' }) },
+  ]
+  return commands.map((command) => ({ group: 'Time flow', ...command }))
+}

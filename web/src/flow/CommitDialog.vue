@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useLookAheadCurves } from '../curves/lookAheadCurves'
+import { useScene } from '../scene/sceneStore'
+import AskDialog from '../shared/AskDialog.vue'
+import NumberField from '../values/NumberField.vue'
+
+/** Writes a warp into the keys; tells beforehand how many keys that makes and how far it is off. */
+const props = defineProps<{ warp: number }>()
+const emit = defineEmits<{ close: [] }>()
+const scene = useScene()
+const name = computed(() => scene.model.warps.get(props.warp)?.name ?? '')
+const tolerance = ref(0.001)
+const edit = computed(() => ({ edit: 'commitWarp', warp: props.warp, tolerance: tolerance.value }) as const)
+const { told, wrong } = useLookAheadCurves(() => edit.value)
+const shown = (value: number) => String(Number(value.toPrecision(3)))
+</script>
+
+<template>
+  <AskDialog
+    :title="`Commit ${name} to keys`"
+    ok="Commit"
+    :ready="told !== null"
+    @done="scene.edit(edit)"
+    @close="emit('close')"
+  >
+    <p class="mb-0">The keys are rewritten so that the motion is the same without the warp, which then goes away.</p>
+    <div class="row-of-fields">
+      at most
+      <NumberField
+        :value="tolerance"
+        label="Tolerance of the commit"
+        :decimals="6"
+        :step="0.001"
+        :least="0.000001"
+        trim
+        @hold="tolerance = $event"
+        @keep="tolerance = $event"
+      />
+      off, in each value’s unit
+    </div>
+    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    <span v-else-if="told" class="told" role="status">
+      {{ told.keys }} keys become {{ told.keysAfter
+      }}<template v-if="told.channel"
+        >; the largest difference is {{ shown(told.difference) }}, at frame {{ shown(told.frame) }} of
+        {{ told.channel }}</template
+      ><template v-else>; nothing differs</template>
+    </span>
+    <span v-else class="told">Looking at what it would do…</span>
+  </AskDialog>
+</template>

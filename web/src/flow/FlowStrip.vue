@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, shallowRef, useTemplateRef, watch } from 'vue'
+import { drawCurveLane } from '../curves/curveDraw'
+import { useCurveHands } from '../curves/curveHands'
+import { boxAround } from '../curves/curveHits'
+import { useCurveViews } from '../curves/curveViews'
+import { useDeskPicture } from '../desk/deskPicture'
+import DeskReadout from '../desk/DeskReadout.vue'
+import { useDesk } from '../desk/deskStore'
+import { keysOf } from '../desk/laneKeys'
+import type { Lane } from '../desk/lanes'
+import PlayheadLine from '../desk/PlayheadLine.vue'
+import type { Readout } from '../desk/readout'
+import { useTimeView } from '../desk/timeView'
+import { useCanvas } from '../desk/useCanvas'
+import { useWheelHands } from '../desk/wheelHands'
+import { useChoice } from '../scene/choice'
+import { warpChannel } from '../scene/sceneModel'
+import { useScene } from '../scene/sceneStore'
+import { colours } from '../styles/scheme'
+import FlowHead from './FlowHead.vue'
+import { drawLadder } from './ladderDraw'
+import { useLadderHands } from './ladderHands'
+
+/** The warps above all lanes, whichever of those are in view: each a ladder, or its curve. */
+const scene = useScene()
+const choice = useChoice()
+const desk = useDesk()
+const view = useTimeView()
+const views = useCurveViews()
+const picture = useDeskPicture()
+
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const height = computed(() => desk.flowLanes.reduce((sum, lane) => sum + lane.height, 0))
+const { width, redraw } = useCanvas(canvas, (ctx, wide, tall) => {
+  const p = picture(wide, tall)
+  ctx.fillStyle = p.colours.curveGround
+  ctx.fillRect(0, 0, wide, tall)
+  for (const lane of desk.flowLanes) {
+    const holder = lane.object!
+    if (lane.curves) {
+      const laid = curveHands.lay(lane)
+      drawCurveLane(
+        ctx,
+        p,
+        {
+          lane: laid,
+          chosenTimes: curveHands.chosenTimes,
+          outside: () => ({ before: 'hold', after: 'hold' }),
+          ghost: () => undefined,
+          box: choice.keyCount > 1 ? boxAround(laid, curveHands.chosenTimes) : null,
+        },
+        0,
+      )
+    } else
+      drawLadder(ctx, p, {
+        lane,
+        points: keysOf(lane.channels[0]!),
+        track: scene.book.tracks(holder.id).get(warpChannel),
+        on: scene.model.warps.get(-holder.id)?.on ?? false,
+        chosen: choice.chosenTimes(holder.id, warpChannel),
+      })
+    ctx.fillStyle = p.colours.lineSoft
+    ctx.fillRect(0, lane.top + lane.height - 1, wide, 1)
+  }
+  curveHands.drawBox(ctx, p)
+})
+
+const readout: Readout = { at: shallowRef(null) }
+const curveHands = useCurveHands(width, redraw, readout, () => 0)
+const ladderHands = useLadderHands(width, readout)
+const { wheel } = useWheelHands(width)
+const laneAt = (event: MouseEvent): Lane | undefined =>
+  desk.flowLanes.find(({ top, height }) => event.offsetY >= top && event.offsetY < top + height)
+const handsOf = (lane: Lane) => (lane.curves ? curveHands : ladderHands)
+/** The hands that a drag began with go on with it. */
+let inHand: typeof curveHands | typeof ladderHands = ladderHands
+
+function grab(event: PointerEvent): void {
+  const lane = laneAt(event)
+  if (!lane) return
+  inHand = handsOf(lane)
+  inHand.grab(event, lane)
+}
+
+function move(event: PointerEvent): void {
+  const lane = laneAt(event)
+  desk.pointed = lane?.id ?? null
+  if (inHand.isDragging()) inHand.move(event, lane)
+  else if (lane) handsOf(lane).move(event, lane)
+}
+
+function insert(event: MouseEvent): void {
+  const lane = laneAt(event)
+  if (lane) handsOf(lane).insert(event, lane)
+}
+
+useEventListener(
+  window,
+  'keydown',
+  (event: KeyboardEvent) => {
+    if (event.key !== 'Escape' || !inHand.isDragging()) return
+    event.stopPropagation()
+    void inHand.cancel()
+  },
+  { capture: true },
+)
+
+watch(
+  [
+    () => view.first,
+    () => view.last,
+    () => scene.rowsVersion,
+    () => scene.samplesVersion,
+    () => choice.keys,
+    () => desk.flowLanes,
+    () => views.zoomed,
+    colours,
+  ],
+  redraw,
+  { flush: 'sync' },
+)
+</script>
+
+<template>
+  <div v-if="desk.flowLanes.length" class="strip">
+    <div class="heads" :style="{ height: `${height}px` }">
+      <FlowHead v-for="lane in desk.flowLanes" :key="lane.id" :lane="lane" />
+    </div>
+    <div class="over" :style="{ height: `${height}px` }">
+      <canvas
+        ref="canvas"
+        class="ladder"
+        role="img"
+        aria-label="Time flow: played frames above, source frames below. W adds a point at the playhead; its frame and source frame are fields under Chosen key."
+        @pointerdown="grab"
+        @pointermove="move"
+        @pointerup="inHand.drop($event)"
+        @pointercancel="inHand.cancel()"
+        @dblclick="insert"
+        @auxclick.prevent
+        @wheel.prevent="wheel"
+      />
+      <PlayheadLine :first="view.first" :last="view.last" :width="width" />
+      <DeskReadout :told="readout" :width="width" />
+    </div>
+  </div>
+  <div v-else class="none" />
+</template>
+
+<style scoped>
+.strip {
+  grid-column: 1 / 3;
+  display: grid;
+  grid-template-columns: 246px minmax(0, 1fr);
+  align-items: start;
+  overflow: hidden auto;
+  scrollbar-width: thin;
+  scrollbar-color: var(--line) transparent;
+  border-bottom: 1px solid var(--line);
+}
+.none {
+  grid-column: 1 / 3;
+}
+.heads {
+  position: relative;
+  border-right: 1px solid var(--line);
+}
+.over {
+  position: relative;
+  overflow: hidden;
+}
+.ladder {
+  width: 100%;
+  height: 100%;
+  touch-action: none;
+}
+</style>

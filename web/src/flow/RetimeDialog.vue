@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Edit, RetimeWay } from '../api/http'
+import { useChoice } from '../scene/choice'
+import { useScene } from '../scene/sceneStore'
+import AskDialog from '../shared/AskDialog.vue'
+import LengthBars from '../timebar/LengthBars.vue'
+import { useLookAhead } from '../timebar/lookAhead'
+import { usePlayhead } from '../timebar/playhead'
+import TimeField from '../timebar/TimeField.vue'
+import NumberField from '../values/NumberField.vue'
+
+/** Retimes a part of what is played, in one of some ready ways. */
+const props = defineProps<{ warp: number }>()
+const emit = defineEmits<{ close: [] }>()
+const scene = useScene()
+const choice = useChoice()
+const playhead = usePlayhead()
+
+const ways: { way: RetimeWay; label: string; hint: string }[] = [
+  { way: 'speed', label: 'Another speed', hint: 'slower or faster; what follows moves along' },
+  { way: 'hold', label: 'Hold a frame', hint: 'it stands for so many frames; what follows moves along' },
+  { way: 'backwards', label: 'Backwards', hint: 'the part runs back to front' },
+  { way: 'loop', label: 'Loop', hint: 'the part again and again; what follows moves along' },
+  { way: 'freeze', label: 'Freeze', hint: 'from this frame on nothing moves' },
+]
+/** The played frames of the chosen points; with fewer than two, the work range. */
+const points = choice
+  .keySets()
+  .filter(({ object }) => object === -props.warp)
+  .flatMap(({ times }) => times.map((time) => Math.round(time / scene.settings.ticksPerFrame)))
+const span = points.length > 1 ? [Math.min(...points), Math.max(...points)] : scene.settings.work
+
+const way = ref<RetimeWay>('speed')
+const from = ref(span[0]!)
+const to = ref(span[1]!)
+const at = ref(playhead.frame)
+const percent = ref(50)
+const ease = ref(6)
+const frames = ref(Math.round(scene.settings.framesPerSecond))
+const times = ref(2)
+const grows = ref(true)
+const hasPart = computed(() => ['speed', 'backwards', 'loop'].includes(way.value))
+/** The frame at which the part then ends; typing it sets the speed. */
+const end = computed({
+  get: () => from.value + ((to.value - from.value) * 100) / percent.value,
+  set: (frame) => {
+    if (frame > from.value) percent.value = ((to.value - from.value) / (frame - from.value)) * 100
+  },
+})
+
+const edit = computed<Edit>(() => ({
+  edit: 'retimePart',
+  warp: props.warp,
+  way: way.value,
+  from: hasPart.value ? from.value : at.value,
+  to: to.value,
+  speed: percent.value / 100,
+  ease: ease.value,
+  frames: frames.value,
+  times: times.value,
+  growRange: grows.value,
+}))
+const { told, wrong } = useLookAhead(() => edit.value)
+const retime = () => void scene.edit(edit.value)
+</script>
+
+<template>
+  <AskDialog title="Retime a part" ok="Retime" :ready="told !== null" @done="retime" @close="emit('close')">
+    <fieldset>
+      <legend class="visually-hidden">How</legend>
+      <label v-for="each in ways" :key="each.way" class="way tight">
+        <input v-model="way" type="radio" class="form-check-input" :value="each.way" />
+        <span
+          ><b>{{ each.label }}</b> <span class="dim">{{ each.hint }}</span></span
+        >
+      </label>
+    </fieldset>
+    <div v-if="hasPart" class="row-of-fields">
+      played from
+      <TimeField :frame="from" label="Part from" @hold="from = $event" @keep="from = $event" />
+      to
+      <TimeField :frame="to" label="Part to" @hold="to = $event" @keep="to = $event" />
+    </div>
+    <div v-if="way === 'speed'" class="row-of-fields">
+      at
+      <NumberField
+        :value="percent"
+        label="Speed of the part"
+        unit=" %"
+        :decimals="2"
+        :step="5"
+        :least="0.1"
+        :most="100000"
+        trim
+        @hold="percent = $event"
+        @keep="percent = $event"
+      />
+      so that it ends at
+      <NumberField :value="end" label="The part then ends at" :decimals="2" :step="1" trim @keep="end = $event" />
+    </div>
+    <div v-if="way === 'speed'" class="row-of-fields">
+      speed changes over
+      <NumberField
+        :value="ease"
+        label="Frames of easing"
+        :decimals="1"
+        :step="1"
+        :least="0"
+        :most="1000"
+        trim
+        @hold="ease = $event"
+        @keep="ease = $event"
+      />
+      frames on each side of both ends
+    </div>
+    <div v-if="!hasPart" class="row-of-fields">
+      frame
+      <TimeField :frame="at" label="Frame that stands" @hold="at = $event" @keep="at = $event" />
+      <template v-if="way === 'hold'">
+        for
+        <NumberField
+          :value="frames"
+          label="Frames of the hold"
+          :decimals="2"
+          :step="1"
+          :least="0.01"
+          trim
+          @hold="frames = $event"
+          @keep="frames = $event"
+        />
+        frames
+      </template>
+    </div>
+    <div v-if="way === 'loop'" class="row-of-fields">
+      played
+      <NumberField
+        :value="times"
+        label="Times played"
+        :decimals="0"
+        :step="1"
+        :least="2"
+        :most="1000"
+        @hold="times = Math.round($event)"
+        @keep="times = Math.round($event)"
+      />
+      times in all
+    </div>
+    <label v-if="!['backwards', 'freeze'].includes(way)" class="grows">
+      <input v-model="grows" type="checkbox" class="form-check-input" /> The scene range grows with it
+    </label>
+    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    <div v-else-if="told">
+      <span class="told"
+        >scene {{ told.range[0] }} to {{ told.range[1] }} · {{ told.seconds.toFixed(2) }} s become
+        {{ told.secondsAfter.toFixed(2) }} s · no key is touched</span
+      >
+      <LengthBars :before="told.seconds" :after="told.secondsAfter" />
+    </div>
+  </AskDialog>
+</template>
+
+<style scoped>
+.tight {
+  padding: 2px 0;
+}
+.grows {
+  display: flex;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useChoice } from '../scene/choice'
+import { valueAt } from '../scene/samples'
+import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
+
+/** The source frame that the chosen object, or the scene, shows at the playhead; nothing where none is warped. */
+const scene = useScene()
+const choice = useChoice()
+const playhead = usePlayhead()
+
+const source = computed(() => {
+  void scene.samplesVersion
+  for (const object of choice.first === null ? [0] : [choice.first, 0]) {
+    const track = scene.book.tracks(object).get('source')
+    const frame = track ? valueAt(track, playhead.readFrame) : NaN
+    if (!Number.isNaN(frame)) return frame
+  }
+  return null
+})
+</script>
+
+<template>
+  <span v-if="source !== null" class="source num" title="The source frame that is seen at this played frame"
+    >source {{ source.toFixed(1) }}</span
+  >
+</template>
+
+<style scoped>
+.source {
+  color: var(--mint);
+  font-size: 12px;
+  white-space: nowrap;
+}
+</style>

@@ -1,0 +1,17 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+
+export type FlowDialog =
+  | { kind: 'retime'; warp: number }
+  | { kind: 'covers'; warp: number }
+  | { kind: 'commit'; warp: number }
+  | { kind: 'rename'; warp: number }
+  | { kind: 'sceneSpeed' }
+
+/** Which dialog about the flow of time is open. */
+export const useFlowDialogs = defineStore('flowDialogs', () => {
+  const asked = ref<FlowDialog | null>(null)
+  const ask = (dialog: FlowDialog) => (asked.value = dialog)
+  const close = () => (asked.value = null)
+  return { asked, ask, close }
+})

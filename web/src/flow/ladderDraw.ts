@@ -1,0 +1,145 @@
+import { xOf, type DeskPicture } from '../desk/deskDraw'
+import type { Lane } from '../desk/lanes'
+import type { Keys } from '../scene/keys'
+import { valueAt, type Track } from '../scene/samples'
+import { rungStep, stretchesOf, wordsOf, type Stretch } from './ladder'
+
+export interface LadderPicture {
+  lane: Lane
+  points: Keys
+  /** The source frame of each played frame. */
+  track: Track | undefined
+  on: boolean
+  chosen: ReadonlySet<number> | undefined
+}
+
+const ui = "'Figtree Variable', sans-serif"
+/** How far the rails stand from the edges of the lane. */
+export const railRoom = 10
+
+/** Played frames on the upper rail, source frames on the lower one, and rungs between them. */
+export function drawLadder(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  { lane, points, track, on, chosen }: LadderPicture,
+): void {
+  const c = p.colours
+  const top = lane.top + railRoom
+  const bottom = lane.top + lane.height - railRoom - 1
+  ctx.save()
+  ctx.beginPath()
+  ctx.rect(0, lane.top, p.width, lane.height - 1)
+  ctx.clip()
+  ctx.fillStyle = c.curveGround
+  ctx.fillRect(0, lane.top, p.width, lane.height - 1)
+  ctx.globalAlpha = on ? 1 : 0.35
+  const stretches = stretchesOf(points, p.ticksPerFrame)
+  if (track) drawRungs(ctx, p, track, stretches, top, bottom)
+  ctx.strokeStyle = c.line
+  ctx.lineWidth = 1
+  ctx.setLineDash([])
+  for (const y of [top, bottom]) {
+    ctx.beginPath()
+    ctx.moveTo(0, y + 0.5)
+    ctx.lineTo(p.width, y + 0.5)
+    ctx.stroke()
+  }
+  for (let i = 0; i < points.count; i++) {
+    const isChosen = chosen?.has(points.times[i]!) ?? false
+    drawPoint(ctx, p, points.times[i]! / p.ticksPerFrame, points.values[i]!, top, bottom, isChosen)
+  }
+  for (const stretch of stretches) drawWords(ctx, p, stretch, (top + bottom) / 2)
+  ctx.restore()
+}
+
+/** Told apart by more than colour: slow is thick, fast thin and wide, held ends in one place, backwards is dashed. */
+const looks = {
+  plain: { colour: 'dim', width: 1, dash: [], alpha: 0.5 },
+  slow: { colour: 'mint', width: 1.7, dash: [], alpha: 1 },
+  fast: { colour: 'sky', width: 1, dash: [], alpha: 0.9 },
+  held: { colour: 'lemon', width: 1, dash: [1, 3], alpha: 0.9 },
+  backwards: { colour: 'tangerine', width: 1.3, dash: [5, 3], alpha: 1 },
+} as const
+
+function drawRungs(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  track: Track,
+  stretches: readonly Stretch[],
+  top: number,
+  bottom: number,
+): void {
+  const step = rungStep(p.width / (p.last - p.first))
+  // A rung reaches to the source frame, which may lie far to the side.
+  const from = Math.max(track.first, Math.ceil((p.first - (p.last - p.first)) / step) * step)
+  const to = Math.min(track.first + track.samples.length - 1, p.last + (p.last - p.first))
+  let stretch = 0
+  for (let frame = Math.ceil(from / step) * step; frame <= to; frame += step) {
+    while (stretch < stretches.length && frame >= stretches[stretch]!.to) stretch++
+    const inside = stretches[stretch]
+    const kind = inside && frame >= inside.from ? inside.kind : 'plain'
+    const look = looks[kind]
+    const [x, below] = [xOf(p, frame), xOf(p, valueAt(track, frame))]
+    if (Math.max(x, below) < 0 || Math.min(x, below) > p.width) continue
+    ctx.strokeStyle = p.colours[look.colour]
+    ctx.lineWidth = look.width
+    ctx.setLineDash(look.dash as unknown as number[])
+    const before = ctx.globalAlpha
+    ctx.globalAlpha = before * look.alpha
+    ctx.beginPath()
+    ctx.moveTo(x, top)
+    ctx.lineTo(below, bottom)
+    ctx.stroke()
+    ctx.globalAlpha = before
+  }
+  ctx.setLineDash([])
+}
+
+/** A point of the warp: a filled end on the upper rail, an open one on the lower, and the rung between them. */
+function drawPoint(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  played: number,
+  source: number,
+  top: number,
+  bottom: number,
+  isChosen: boolean,
+): void {
+  const [x, below] = [xOf(p, played), xOf(p, source)]
+  ctx.strokeStyle = isChosen ? p.colours.lemon : p.colours.mint
+  ctx.fillStyle = ctx.strokeStyle
+  ctx.lineWidth = 1.6
+  ctx.beginPath()
+  ctx.moveTo(x, top)
+  ctx.lineTo(below, bottom)
+  ctx.stroke()
+  ctx.beginPath()
+  ctx.arc(x, top, 5, 0, 2 * Math.PI)
+  ctx.fill()
+  ctx.fillStyle = p.colours.curveGround
+  ctx.beginPath()
+  ctx.arc(below, bottom, 4.5, 0, 2 * Math.PI)
+  ctx.fill()
+  ctx.stroke()
+}
+
+function drawWords(ctx: CanvasRenderingContext2D, p: DeskPicture, stretch: Stretch, middle: number): void {
+  const played = [xOf(p, stretch.from), xOf(p, stretch.to)] as const
+  const source = [xOf(p, stretch.sourceFrom), xOf(p, stretch.sourceTo)] as const
+  const room = Math.max(Math.abs(played[1] - played[0]), Math.abs(source[1] - source[0]))
+  const text = wordsOf(stretch)
+  ctx.font = `11.5px ${ui}`
+  const width = ctx.measureText(text).width
+  if (room < width + 10) return
+  // Over the middle of what of it is in view.
+  const [left, right] = [Math.max(0, Math.min(...played)), Math.min(p.width, Math.max(...played))]
+  if (right - left < width) return
+  const x = (left + right) / 2 - width / 2
+  ctx.fillStyle = p.colours.curveGround
+  ctx.globalAlpha *= 0.85
+  ctx.fillRect(x - 5, middle - 9, width + 10, 18)
+  ctx.globalAlpha /= 0.85
+  ctx.fillStyle = p.colours[stretch.kind === 'plain' ? 'dim' : 'text']
+  ctx.textBaseline = 'middle'
+  ctx.fillText(text, x, middle + 0.5)
+}

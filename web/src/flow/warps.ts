@@ -1,0 +1,90 @@
+import type { WarpTarget } from '../api/http'
+import { useChoice } from '../scene/choice'
+import { useNotices } from '../scene/notices'
+import { useScene } from '../scene/sceneStore'
+import { holderOf, warpChannel } from '../scene/sceneModel'
+import { usePlayhead } from '../timebar/playhead'
+import { useArranging } from '../desk/arranging'
+import { useFlowDialogs } from './flowDialogs'
+
+/** Adding warps, and what is done to one of them. */
+export function useWarps() {
+  const scene = useScene()
+  const choice = useChoice()
+  const notices = useNotices()
+  const playhead = usePlayhead()
+  const arranging = useArranging()
+  const dialogs = useFlowDialogs()
+
+  const addForScene = () => scene.edit({ edit: 'addWarp' })
+
+  const chosenObjects = (): WarpTarget[] => [...choice.objects].map((object) => ({ object }))
+  /** The channels of the chosen keys. */
+  const chosenChannels = (): WarpTarget[] =>
+    choice
+      .keySets()
+      .filter(({ object }) => object > 0)
+      .map(({ object, channel }) => ({ object, channel }))
+
+  async function addFor(targets: WarpTarget[], none: string): Promise<void> {
+    if (targets.length) await scene.edit({ edit: 'addWarp', targets })
+    else notices.say(none)
+  }
+  const addForObjects = () => addFor(chosenObjects(), 'Choose the objects that the warp is to cover.')
+  const addForChannels = () => addFor(chosenChannels(), 'Choose keys of the channels that the warp is to cover.')
+
+  /** The warp that is meant: that of the chosen points, one over the chosen object, one of the scene, or any. */
+  function meant(): number | null {
+    const chosen = choice.keySets().find(({ object }) => object < 0)
+    if (chosen) return -chosen.object
+    const all = [...scene.model.warps.values()]
+    const over = all.find(({ targets }) => targets?.some(({ object }) => choice.objects.has(object)))
+    return (over ?? all.find(({ targets }) => targets === null) ?? all[0])?.id ?? null
+  }
+
+  /** Puts a point on a warp at the playhead; without a warp there is one first. */
+  async function addPoint(): Promise<void> {
+    if (meant() === null) await addForScene()
+    const warp = meant()
+    if (warp === null) return
+    await arranging.make(
+      {
+        edit: 'insertKeys',
+        frame: playhead.frame,
+        channels: [{ object: holderOf(warp), channel: warpChannel }],
+      },
+      [],
+    )
+  }
+
+  async function retime(): Promise<void> {
+    if (meant() === null) await addForScene()
+    const warp = meant()
+    if (warp !== null) dialogs.ask({ kind: 'retime', warp })
+  }
+
+  /** Adds objects or channels to what a warp covers. */
+  async function cover(warp: number, more: readonly WarpTarget[]): Promise<void> {
+    const known = scene.model.warps.get(warp)
+    if (!known || more.length === 0) return
+    const same = (a: WarpTarget, b: WarpTarget) => a.object === b.object && (a.channel ?? null) === (b.channel ?? null)
+    const targets = [...(known.targets ?? [])]
+    for (const target of more) if (!targets.some((each) => same(each, target))) targets.push(target)
+    await scene.edit({ edit: 'setWarpTargets', warp, targets })
+  }
+
+  const toggle = (warp: number) => void scene.edit({ edit: 'setWarp', warp, on: !scene.model.warps.get(warp)?.on })
+
+  return {
+    addForScene,
+    addForObjects,
+    addForChannels,
+    chosenObjects,
+    chosenChannels,
+    meant,
+    addPoint,
+    retime,
+    cover,
+    toggle,
+  }
+}
