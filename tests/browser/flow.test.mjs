@@ -139,6 +139,34 @@ test('committing says what it makes, keeps the motion and every key, and is one 
   assert.deepEqual([...(await desk.samples('Ferry', 'move.x'))], [...warped])
 })
 
+test('keys are shown where they are played, and moved there', async () => {
+  await page.getByLabel('Find a lane').fill('Ferry')
+  await desk.lane('Move X').waitFor()
+  const [first, second] = (await desk.keys('Ferry', 'move.x')).filter(({ frame }) => frame > 60 && frame < 100)
+  assert.ok(first)
+  assert.equal(second, undefined)
+  // Between 60 and 150 as played stand 60 to 100 in source.
+  const played = 60 + ((first.frame - 60) * 90) / 40
+  const inSource = await deskPoint(page, first.frame, 'Move X')
+  await page.mouse.click(inSource.x, inSource.y)
+  await page.getByText('· 1 chosen').waitFor()
+  await page.keyboard.press('Shift+S')
+  await page.mouse.click(inSource.x, inSource.y)
+  await until(
+    () => page.getByText(/· \d+ chosen/).count(),
+    (count) => count === 0,
+    'nothing where the key stood in source',
+  )
+  const seen = await deskPoint(page, played, 'Move X')
+  const later = await deskPoint(page, played + 9, 'Move X')
+  await desk.changing(() => drag(page, seen, later))
+  const moved = (await desk.keys('Ferry', 'move.x')).find(({ frame }) => frame > 60 && frame < 100)
+  near(moved.frame ?? moved.tick / 29_400_000, first.frame + 4, 0.01, 'four source frames for nine played ones')
+  await desk.undo()
+  await page.keyboard.press('Shift+S')
+  await page.getByLabel('Find a lane').press('Escape')
+})
+
 test('parts are retimed in ready ways, told beforehand', async () => {
   const plain = await desk.samples('Ferry', 'move.x')
   await page.keyboard.press('Shift+W')

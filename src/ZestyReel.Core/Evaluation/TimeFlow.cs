@@ -21,6 +21,14 @@ public sealed class TimeFlow
             .OrderBy(w => w.depth)
             .Select(w => w.warp)];
 
+    /// <summary>The first played time at which one channel shows a source time, both in ticks; null where it never does.</summary>
+    public double? PlayedOf(ObjectId id, string channel, double source)
+    {
+        double? played = source;
+        foreach (var warp in Covering(id, channel).Reverse()) played = played is { } time ? warp.PlayedOf(time) : null;
+        return played;
+    }
+
     /// <summary>Source time of a played time for one channel, both in ticks.</summary>
     public double SourceOf(ObjectId id, string channel, double played)
     {

@@ -48,6 +48,22 @@ public sealed record Warp(
         return depth;
     }
 
+    /// <summary>The first played time at which a source time is seen, both in ticks; null where it never is.</summary>
+    public double? PlayedOf(double source)
+    {
+        var keys = Curve.Keys;
+        var (first, last) = (keys[0], keys[^1]);
+        if (Beyond == WarpBeyond.RunOn && first.Time.Value + source - first.Value is var before && before < first.Time.Value) return before;
+        foreach (ref readonly var segment in Curve.Segments)
+        {
+            if (segment.TimesOf(source) is { Count: > 0 } times) return times[0];
+            // A held or still stretch shows one source time throughout.
+            if (segment.V0 == source) return segment.Start;
+        }
+        if (last.Value == source) return last.Time.Value;
+        return Beyond == WarpBeyond.RunOn && last.Time.Value + source - last.Value is var after && after > last.Time.Value ? after : null;
+    }
+
     /// <summary>Source time of a played time, both in ticks.</summary>
     public double SourceOf(double played, ref int near)
     {

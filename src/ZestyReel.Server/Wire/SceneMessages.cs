@@ -26,7 +26,13 @@ public sealed record RowsMessage(
     [property: Key("bookmarks")] BookmarkMessage[] Bookmarks,
     [property: Key("removedBookmarks")] int[] RemovedBookmarks,
     [property: Key("choices")] NamedChoiceMessage[] Choices,
-    [property: Key("removedChoices")] int[] RemovedChoices);
+    [property: Key("removedChoices")] int[] RemovedChoices,
+    [property: Key("played")] PlayedMessage[] Played);
+
+/// <summary>When the keys of a warped channel are seen: for each, in their order, its first played time (f64 ticks), or not a number.</summary>
+[MessagePackObject]
+public sealed record PlayedMessage(
+    [property: Key("object")] int Object, [property: Key("name")] string Name, [property: Key("times")] byte[] Times);
 
 [MessagePackObject]
 public sealed record SettingsMessage(

@@ -73,7 +73,7 @@ public static class SceneWire
         if (change.ChangesTime && settings is not null)
             warps.AddRange(scene.Warps.Values.Where(known => warps.All(told => told.Id != known.Id.Value)).Select(known => Warp(known, scene.Rate)));
         return new(settings, [.. objects], [.. channels], [.. removedObjects], [.. warps], [.. removedWarps],
-            [.. bookmarks], [.. removedBookmarks], [.. choices], [.. removedChoices]);
+            [.. bookmarks], [.. removedBookmarks], [.. choices], [.. removedChoices], [.. Played(change, scene)]);
     }
 
     /// <summary>Samples of some targets and, where wanted, of how time flows.</summary>
@@ -94,6 +94,22 @@ public static class SceneWire
     }
 
     public static string Word<T>(T value) where T : struct, Enum => JsonNamingPolicy.CamelCase.ConvertName(value.ToString());
+
+    /// <summary>When keys are seen, of the channels that changed and, where time flows otherwise, of all.</summary>
+    private static IEnumerable<PlayedMessage> Played(SceneChange change, Scene scene)
+    {
+        var flow = new TimeFlow(scene);
+        if (flow.IsPlain) yield break;
+        var changed = change.Rows.Where(row => row.Row.Kind == RowKind.Channel).Select(row => (new ObjectId(row.Row.Id), row.Row.Channel));
+        var all = scene.Objects.Values.SelectMany(thing => thing.Channels.Keys.Select(name => (thing.Id, name)));
+        foreach (var (id, name) in change.ChangesTime ? all : changed)
+        {
+            if (scene.Objects.GetValueOrDefault(id)?.Channels.GetValueOrDefault(name)?.Curve is not { } curve || flow.Covering(id, name).Length == 0) continue;
+            var times = new double[curve.Keys.Length];
+            for (var i = 0; i < times.Length; i++) times[i] = flow.PlayedOf(id, name, curve.Keys[i].Time.Value) ?? double.NaN;
+            yield return new(id.Value, name, MemoryMarshal.AsBytes(times.AsSpan()).ToArray());
+        }
+    }
 
     private static WarpMessage Warp(Warp warp, FrameRate rate) => new(
         warp.Id.Value, warp.Name, warp.On, Word(warp.Beyond),

@@ -172,6 +172,35 @@ public class RetimingTests
     }
 
     [Fact]
+    public void A_key_is_seen_where_its_source_frame_first_is()
+    {
+        var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m));
+        double? Played(Scene of, double source) => new TimeFlow(of).PlayedOf(Ferry, "move.x", source * of.Rate.TicksPerFrame) / of.Rate.TicksPerFrame;
+        Played(scene, 10)!.Value.ShouldBe(10, 1e-6);
+        Played(scene, 31)!.Value.ShouldBe(37, 1e-6);
+        Played(scene, 49)!.Value.ShouldBe(73, 1e-6);
+        Played(scene, 200)!.Value.ShouldBe(224, 1e-6);
+        Played(scene, -5)!.Value.ShouldBe(-5, 1e-6);
+        var frozen = scene.After(new RetimePart(First, RetimeWay.Freeze, 60));
+        Played(frozen, 90).ShouldBeNull();
+        var both = scene.After(new AddWarp("Ferry", [new WarpTarget(Ferry, null)]), new RetimePart(new WarpId(2), RetimeWay.Hold, 20, Frames: 10));
+        // Source 30 is 40 for the ferry's warp, and that is 55 for the scene's.
+        Played(both, 30)!.Value.ShouldBe(55, 1e-6);
+        Played(both, 20)!.Value.ShouldBe(20, 1e-6);
+    }
+
+    [Fact]
+    public void A_key_is_moved_by_played_frames()
+    {
+        var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m));
+        // Source 25 is played at 25; ten played frames later source 30 is shown.
+        scene.After(new MoveKeys([Chosen(25)], 10, Played: true)).Keys(Ferry, "move.x")[1].Time.ShouldBe(scene.Rate.At(30));
+        scene.After(new MoveKeys([Chosen(25)], 10)).Keys(Ferry, "move.x")[1].Time.ShouldBe(scene.Rate.At(35));
+        var frozen = scene.After(new RetimePart(First, RetimeWay.Freeze, 30));
+        Should.Throw<Refusal>(() => new MoveKeys([Chosen(49)], 1, Played: true).Apply(frozen)).Reason.ShouldContain("never played");
+    }
+
+    [Fact]
     public void Only_what_a_warp_covers_is_sampled_again()
     {
         var scene = Moving().After(new AddWarp("Ferry", [new WarpTarget(Ferry, null)]));

@@ -70,6 +70,8 @@ export interface Rows {
   removedBookmarks: number[]
   choices: NamedChoiceRow[]
   removedChoices: number[]
+  /** When the keys of warped channels are seen. */
+  played: { object: number; name: string; times: Uint8Array }[]
 }
 
 export interface Block {

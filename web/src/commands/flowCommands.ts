@@ -1,3 +1,4 @@
+import { useDesk } from '../desk/deskStore'
 import { useFlowDialogs } from '../flow/flowDialogs'
 import { useWarps } from '../flow/warps'
 import { useNotices } from '../scene/notices'
@@ -8,6 +9,7 @@ export function flowCommands(): Command[] {
   const warps = useWarps()
   const dialogs = useFlowDialogs()
   const notices = useNotices()
+  const desk = useDesk()
 
   /** Does something with the warp that is meant, if there is one. */
   const withWarp = (act: (warp: number) => void) => () => {
@@ -22,6 +24,12 @@ export function flowCommands(): Command[] {
     { title: 'Add a warp for the channels of the chosen keys', run: () => void warps.addForChannels() },
     { title: 'Add a warp point at the playhead', keys: ['w'], shown: 'W', run: () => void warps.addPoint() },
     { title: 'Retime a part…', keys: ['Shift+W'], shown: 'Shift W', run: () => void warps.retime() },
+    {
+      title: 'Show keys where they are played, or in source',
+      keys: ['Shift+S'],
+      shown: 'Shift S',
+      run: () => (desk.played = !desk.played),
+    },
     { title: 'Switch the warp on or off', run: withWarp(warps.toggle) },
     { title: 'Commit the warp to keys…', run: withWarp((warp) => dialogs.ask({ kind: 'commit', warp })) },
     { title: 'Speed of the whole scene…', run: () => dialogs.ask({ kind: 'sceneSpeed' }) },

@@ -15,6 +15,8 @@ export interface CurvePicture {
   /** The keys that a curve had at the moment it is compared with. */
   ghost: (curve: Curve) => Keys | undefined
   box: CurveBox | null
+  /** What the axis counts in, where that is not the values themselves: (value − from) / per, with a sign behind. */
+  axis?: { from: number; per: number; sign: string }
 }
 
 const mono = "'JetBrains Mono Variable', monospace"
@@ -33,7 +35,7 @@ export function drawCurveLane(
   ctx.beginPath()
   ctx.rect(0, lane.top - scrolled, p.width, lane.height - 1)
   ctx.clip()
-  drawAxis(ctx, p, picture.lane)
+  drawAxis(ctx, p, picture.lane, picture.axis ?? { from: 0, per: 1, sign: '' })
   ctx.lineJoin = 'round'
   for (const curve of picture.lane.curves) {
     const ghost = picture.ghost(curve)
@@ -48,17 +50,23 @@ export function drawCurveLane(
 }
 
 /** Rules at round values, and the values themselves at the left. */
-function drawAxis(ctx: CanvasRenderingContext2D, p: DeskPicture, { top, bottom, range }: CurveLane): void {
+function drawAxis(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  { top, bottom, range }: CurveLane,
+  { from, per, sign }: NonNullable<CurvePicture['axis']>,
+): void {
   const c = p.colours
-  const steps = ticks(range.low, range.high, Math.max(2, Math.floor((bottom - top) / 34)))
-  const perUnit = (bottom - top) / (range.high - range.low)
+  const [low, high] = [(range.low - from) / per, (range.high - from) / per]
+  const steps = ticks(low, high, Math.max(2, Math.floor((bottom - top) / 34)))
+  const perUnit = (bottom - top) / (high - low)
   const step = steps.length > 1 ? steps[1]! - steps[0]! : 1
   const decimals = Math.max(0, Math.min(6, -Math.floor(Math.log10(step) + 1e-9)))
   ctx.lineWidth = 1
   ctx.font = `10.5px ${mono}`
   ctx.textBaseline = 'alphabetic'
   for (const value of steps) {
-    const y = Math.round(bottom - (value - range.low) * perUnit) + 0.5
+    const y = Math.round(bottom - (value - low) * perUnit) + 0.5
     ctx.strokeStyle = value === 0 ? c.line : c.lineSoft
     ctx.setLineDash(value === 0 ? [] : [2, 5])
     ctx.beginPath()
@@ -69,8 +77,8 @@ function drawAxis(ctx: CanvasRenderingContext2D, p: DeskPicture, { top, bottom, 
   ctx.setLineDash([])
   ctx.fillStyle = c.dim
   for (const value of steps) {
-    const y = Math.round(bottom - (value - range.low) * perUnit)
-    ctx.fillText(value.toFixed(decimals), 6, Math.max(y - 3, top + 2))
+    const y = Math.round(bottom - (value - low) * perUnit)
+    ctx.fillText(value.toFixed(decimals) + sign, 6, Math.max(y - 3, top + 2))
   }
 }
 

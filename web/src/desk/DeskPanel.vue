@@ -64,6 +64,7 @@ const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
     chosenTimes: (object, channel) => (keys.size ? keys.get(laneOf(object, channel)) : undefined),
     spacing: desk.spacing,
     box: desk.choiceBox,
+    played: desk.played,
     cursor: keyboard.cursor,
   })
   for (const lane of shown.value) if (lane.curves) drawTall(ctx, p, lane)
@@ -182,6 +183,7 @@ watch(
     colours,
     () => desk.scrolled,
     () => keyboard.cursor,
+    () => desk.played,
     () => views.zoomed,
     () => views.normalised,
     () => views.hidden,

@@ -19,8 +19,10 @@ const warps = useWarps()
 const warped = computed(() => {
   void scene.rowsVersion
   const { kind, object, channels } = props.lane
-  if (!object || (kind !== 'object' && kind !== 'channel')) return ''
-  const covering = scene.model.warpsOver(object.id, kind === 'channel' ? channels[0]!.name : undefined)
+  if (kind !== 'scene' && kind !== 'object' && kind !== 'channel') return ''
+  const covering = object
+    ? scene.model.warpsOver(object.id, kind === 'channel' ? channels[0]!.name : undefined)
+    : [...scene.model.warps.values()].filter(({ targets }) => targets === null)
   return covering.map(({ name, on }) => (on ? name : `${name} (off)`)).join(', ')
 })
 const isObject = computed(() => props.lane.kind === 'object')

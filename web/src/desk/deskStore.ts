@@ -31,6 +31,10 @@ export const useDesk = defineStore('desk', () => {
 
   /** Whether a handle is moved by itself, or turns the one on the other side with it. */
   const handlesAlone = useStorage('zesty-handles-alone', false)
+  /** Whether keys are shown as they are played, through the warps, and not where they stand in source. */
+  const played = ref(false)
+  /** Whether a warp's curve is told in percent of the scene range instead of frames. */
+  const flowPercent = useStorage('zesty-flow-percent', false)
   /** Heights of lanes pulled tall, by scene. */
   const pulled = useStorage<Record<string, Record<string, number>>>('zesty-heights', {})
   const heights = computed<ReadonlyMap<string, number>>(
@@ -167,7 +171,8 @@ export const useDesk = defineStore('desk', () => {
         if (time < from) from = time
         if (time > to) to = time
       }
-    if (!(from < to)) return null
+    // As they are played, warped keys are moved, not scaled: what is scaled is source time.
+    if (!(from < to) || (played.value && scene.model.warps.size > 0)) return null
     const { keys } = choice
     const objects = new Set([...keys.keys()].map((lane) => Number(lane.slice(0, lane.indexOf('|')))))
     const holding = lanes.value.filter(
@@ -196,10 +201,12 @@ export const useDesk = defineStore('desk', () => {
     scrolled,
     snaps,
     handlesAlone,
+    played,
     pointed,
     bodyHeight,
     curvesOnly,
     flowLanes,
+    flowPercent,
     toggleFlowCurve,
     lanes,
     height,

@@ -2,7 +2,7 @@ import { firstAtOrAfter } from '../scene/keys'
 import { xOf, type DeskPicture } from './deskDraw'
 import type { ChoiceBox } from './deskStore'
 import { drawPlainStem, drawStem } from './keyStem'
-import { keysOf } from './laneKeys'
+import { shownOf } from './laneKeys'
 import type { Lane } from './lanes'
 
 export interface LanePicture {
@@ -13,6 +13,8 @@ export interface LanePicture {
   chosenTimes: (object: number, channel: string) => ReadonlySet<number> | undefined
   spacing: (lane: Lane) => Float32Array | null
   box: ChoiceBox | null
+  /** Whether keys are shown as they are played, and not where they stand in source. */
+  played: boolean
   /** Where the keyboard is: a lane and a time on it. */
   cursor: { lane: string; time: number | null } | null
 }
@@ -46,7 +48,7 @@ export function drawLanes(ctx: CanvasRenderingContext2D, p: DeskPicture, picture
     const top = lane.top - scrolled
     const band = picture.spacing(lane)
     if (band) drawSpacing(ctx, p, band, top + lane.height - 6)
-    drawKeys(ctx, p, lane, top + (band ? 9 : lane.height / 2), picture.chosenTimes)
+    drawKeys(ctx, p, lane, top + (band ? 9 : lane.height / 2), picture)
   }
   if (picture.box) drawChoiceBox(ctx, p, picture.box, scrolled)
   const at = picture.cursor && lanes.find(({ id }) => id === picture.cursor!.lane)
@@ -77,7 +79,7 @@ function drawKeys(
   p: DeskPicture,
   lane: Lane,
   middle: number,
-  chosenTimes: LanePicture['chosenTimes'],
+  { chosenTimes, played }: LanePicture,
 ): void {
   const columns = Math.ceil(p.width) + 2 * margin
   if (marks.length < columns) {
@@ -92,7 +94,7 @@ function drawKeys(
   // A key outside the scene range waits there: it is not played, and not lost.
   const [rangeStart, rangeEnd] = p.range.map((frame) => frame * p.ticksPerFrame) as [number, number]
   for (const channel of lane.channels) {
-    const keys = keysOf(channel)
+    const keys = shownOf(channel, played)
     const some = chosenTimes(channel.object.id, channel.name)
     for (let i = firstAtOrAfter(keys, from); i < keys.count; i++) {
       const time = keys.times[i]!
@@ -104,7 +106,7 @@ function drawKeys(
         modes[x] = keys.modes[i]!
         marks[x] = one | (time < rangeStart || time > rangeEnd ? waiting : 0)
       } else if (times[x] !== time) marks[x] = mark | several
-      if (some?.has(time)) marks[x] = marks[x]! | chosen
+      if (some?.has(keys.own[i]!)) marks[x] = marks[x]! | chosen
     }
   }
 

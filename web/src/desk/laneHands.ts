@@ -60,7 +60,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
   /** The time of the stem under the pointer. */
   function stemAt(lane: Lane | undefined, x: number): number | null {
     if (!lane) return null
-    const time = nearestTime(lane, frameOf(stretch(), x) * scene.settings.ticksPerFrame)
+    const time = nearestTime(lane, frameOf(stretch(), x) * scene.settings.ticksPerFrame, desk.played)
     return time !== null && Math.abs(xAt(time) - x) <= stemReach ? time : null
   }
 
@@ -91,7 +91,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
   }
 
   function takeStem(event: PointerEvent, lane: Lane, time: number): Drag | null {
-    const stem = keysBetween([lane], time, time)
+    const stem = keysBetween([lane], time, time, desk.played)
     const wasChosen = choice.areChosen(stem)
     const start = anchor
     if (event.ctrlKey) {
@@ -125,7 +125,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
   function chooseRange(start: { lane: string; time: number }, lane: Lane, time: number): void {
     const rows = [desk.lanes.findIndex(({ id }) => id === start.lane), desk.lanes.indexOf(lane)]
     const lanes = desk.lanes.slice(Math.max(0, Math.min(...rows)), Math.max(...rows) + 1)
-    choice.chooseKeys(keysBetween(lanes, Math.min(start.time, time), Math.max(start.time, time)), 'add')
+    choice.chooseKeys(keysBetween(lanes, Math.min(start.time, time), Math.max(start.time, time), desk.played), 'add')
   }
 
   let held: readonly KeySet[] = []
@@ -140,7 +140,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
     if (now.kind !== 'keys' || now.frames === 0) return null
     return now.way === 'copy'
       ? { edit: 'duplicateKeys', keys, frames: now.frames, meet }
-      : { edit: 'moveKeys', keys, frames: now.frames, ripple: now.way === 'ripple', meet }
+      : { edit: 'moveKeys', keys, frames: now.frames, ripple: now.way === 'ripple', played: desk.played, meet }
   }
 
   function move(event: PointerEvent): void {
@@ -229,7 +229,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
       const middle = lane.top + lane.height / 2
       return middle >= top && middle <= bottom
     })
-    choice.chooseKeys(keysBetween(lanes, from, to), box.add ? 'add' : 'only')
+    choice.chooseKeys(keysBetween(lanes, from, to, desk.played), box.add ? 'add' : 'only')
   }
 
   /** Ends a drag without doing anything. */

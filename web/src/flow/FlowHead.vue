@@ -5,6 +5,7 @@ import { useDesk } from '../desk/deskStore'
 import { keysOf } from '../desk/laneKeys'
 import type { Lane } from '../desk/lanes'
 import { useScene } from '../scene/sceneStore'
+import CheckItem from '../shared/CheckItem.vue'
 import { useFlowDialogs } from './flowDialogs'
 import { misfitOf } from './ladder'
 import { useWarps } from './warps'
@@ -88,6 +89,8 @@ const id = computed(() => warp.value?.id ?? 0)
           >Beyond its ends: stop</BDropdownItemButton
         >
         <BDropdownDivider />
+        <CheckItem :on="desk.played" @click="desk.played = !desk.played">Keys stand where they are played</CheckItem>
+        <BDropdownDivider />
         <BDropdownItemButton @click="dialogs.ask({ kind: 'commit', warp: id })">Commit to keys…</BDropdownItemButton>
         <BDropdownItemButton @click="scene.edit({ edit: 'deleteWarp', warp: id })">Delete</BDropdownItemButton>
       </BDropdown>
@@ -131,6 +134,16 @@ const id = computed(() => warp.value?.id ?? 0)
         {{ lane.curves ? 'ladder' : 'curve' }}
       </button>
     </div>
+    <button
+      v-if="lane.curves"
+      type="button"
+      class="covers percent"
+      :aria-pressed="desk.flowPercent"
+      title="Source frames, or percent of the scene range"
+      @click="desk.flowPercent = !desk.flowPercent"
+    >
+      {{ desk.flowPercent ? 'in percent' : 'in frames' }}
+    </button>
     <CurveHead v-if="lane.curves" :lane="lane" />
   </div>
 </template>
@@ -205,6 +218,10 @@ const id = computed(() => warp.value?.id ?? 0)
 }
 .covers:hover {
   color: var(--text);
+}
+.percent {
+  padding-left: 18px;
+  font-size: 11px;
 }
 .toggle {
   flex: none;

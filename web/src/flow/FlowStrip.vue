@@ -50,6 +50,7 @@ const { width, redraw } = useCanvas(canvas, (ctx, wide, tall) => {
           outside: () => ({ before: 'hold', after: 'hold' }),
           ghost: () => undefined,
           box: choice.keyCount > 1 ? boxAround(laid, curveHands.chosenTimes) : null,
+          axis: desk.flowPercent ? percentOf(p.range) : undefined,
         },
         0,
       )
@@ -65,6 +66,13 @@ const { width, redraw } = useCanvas(canvas, (ctx, wide, tall) => {
     ctx.fillRect(0, lane.top + lane.height - 1, wide, 1)
   }
   curveHands.drawBox(ctx, p)
+})
+
+/** Source frames in percent of the scene range. */
+const percentOf = ([first, last]: readonly [number, number]) => ({
+  from: first,
+  per: Math.max(1, last - first) / 100,
+  sign: ' %',
 })
 
 const readout: Readout = { at: shallowRef(null) }
@@ -116,6 +124,7 @@ watch(
     () => choice.keys,
     () => desk.flowLanes,
     () => views.zoomed,
+    () => desk.flowPercent,
     colours,
   ],
   redraw,

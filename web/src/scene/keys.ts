@@ -46,7 +46,7 @@ export const leaves = (modes: number): InterpolationName => interpolations[(mode
 export const isHeld = ({ modes }: Keys, i: number) => ((modes[i]! >> 4) & 7) === 0 || (modes[i + 1]! & 7) === 0
 
 /** The index of the first key at or after a time. */
-export function firstAtOrAfter(keys: Keys, ticks: number): number {
+export function firstAtOrAfter(keys: Pick<Keys, 'count' | 'times'>, ticks: number): number {
   let low = 0
   let high = keys.count
   while (low < high) {

@@ -57,6 +57,7 @@ const rows = (change: Partial<Rows>): Rows => ({
   removedBookmarks: [],
   choices: [],
   removedChoices: [],
+  played: [],
   ...change,
 })
 

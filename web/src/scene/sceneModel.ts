@@ -9,6 +9,8 @@ export interface Channel {
   after: string
   keys: Keys
   locked: boolean
+  /** When each key is seen, in ticks, where a warp covers the channel; not a number for one that never is. */
+  played: Float64Array | null
 }
 
 export interface SceneObject extends ObjectRow {
@@ -69,6 +71,14 @@ export class SceneModel {
       this.warps.set(row.id, { ...row, holder })
       if (JSON.stringify(known?.targets) !== JSON.stringify(row.targets)) isOtherwise = true
     }
+    // Where time flows otherwise, everything that is warped now is told of; nothing else is.
+    if (rows.warps.length || rows.removedWarps.length)
+      for (const object of this.objects.values()) for (const channel of object.channels.values()) channel.played = null
+    for (const { object, name, times } of rows.played) {
+      const channel = this.objects.get(object)?.channels.get(name)
+      // A copy of its own starts at an address that typed arrays can read.
+      if (channel) channel.played = new Float64Array(times.slice().buffer)
+    }
     for (const id of rows.removedWarps) isOtherwise = this.warps.delete(id) || isOtherwise
     for (const row of rows.bookmarks) this.bookmarks.set(row.id, row)
     for (const id of rows.removedBookmarks) this.bookmarks.delete(id)
@@ -104,6 +114,7 @@ export class SceneModel {
         after: 'hold',
         keys: noKeys,
         locked: false,
+        played: null,
       }
     )
   }
@@ -168,6 +179,7 @@ const channelOf = ({ name, still, before, after, keys, locked }: ChannelRow): Ch
   after,
   keys: unpackKeys(keys),
   locked,
+  played: null,
 })
 
 const standIn = ({ id, name }: WarpRow): SceneObject => ({

@@ -1,0 +1,39 @@
+import type { Channel } from '../scene/sceneModel'
+import { noKeys, type Keys } from '../scene/keys'
+
+/** The keys of a channel where a lane shows them, in rising order, and the times that they are pointed at by. */
+export interface ShownKeys {
+  count: number
+  /** Where they are shown, in ticks. */
+  times: Float64Array
+  /** Their own times, in source. */
+  own: Float64Array
+  modes: Uint8Array
+}
+
+const inSource = new WeakMap<Keys, ShownKeys>()
+const asPlayed = new WeakMap<Float64Array, ShownKeys>()
+
+/** The keys where they stand, or where they are seen through the warps. */
+export function shownKeys(channel: Channel | undefined, played: boolean): ShownKeys {
+  const keys = channel?.keys ?? noKeys
+  if (played && channel?.played && channel.played.length === keys.count) return seen(keys, channel.played)
+  let known = inSource.get(keys)
+  if (!known) inSource.set(keys, (known = { count: keys.count, times: keys.times, own: keys.times, modes: keys.modes }))
+  return known
+}
+
+/** A warp may run backwards, and some keys are never seen. */
+function seen(keys: Keys, played: Float64Array): ShownKeys {
+  const known = asPlayed.get(played)
+  if (known) return known
+  const order = [...played.keys()].filter((i) => !Number.isNaN(played[i]!)).sort((a, b) => played[a]! - played[b]!)
+  const shown: ShownKeys = {
+    count: order.length,
+    times: Float64Array.from(order, (i) => played[i]!),
+    own: Float64Array.from(order, (i) => keys.times[i]!),
+    modes: Uint8Array.from(order, (i) => keys.modes[i]!),
+  }
+  asPlayed.set(played, shown)
+  return shown
+}
