@@ -1,5 +1,5 @@
 // Ten seconds of play in headless Chromium with software drawing: what was shown, what was dropped, and at what cost.
-import { browse, open, Server, setField } from '../../tests/browser/harness.mjs'
+import { browse, deskPoint, open, Server, setField } from '../../tests/browser/harness.mjs'
 import { print } from './bench.mjs'
 import { boxes } from './scenes.mjs'
 
@@ -60,19 +60,8 @@ async function playTenSeconds(name, address) {
 }
 
 /** Drags a key of the ferry to and fro; from each pointer event to the next different picture of the stage. */
-async function dragKey() {
-  const page = await open(context, `${server.address}/scenes/1`)
-  await page.getByPlaceholder('Find a lane…').fill('ferry')
-  await page.getByRole('button', { name: 'Ferry', exact: true }).click()
-  await page.getByPlaceholder('Find a lane…').fill('')
-  await setField(page, 'Frame', '60')
-  const canvas = await page.locator('canvas.ruler').boundingBox()
-  const lane = await page
-    .locator('.head', { has: page.getByRole('button', { name: 'Move X', exact: true }) })
-    .boundingBox()
-  const shown = await page.evaluate(() => JSON.parse(document.querySelector('.desk').dataset.view))
-  const x = (frame) => canvas.x + ((frame - shown.first) / (shown.last - shown.first)) * canvas.width
-  const y = lane.y + lane.height / 2
+/** Times from moves of a drag to the changed picture on the stage. */
+async function dragTimes(page, from, places, what) {
   await page.evaluate(() => {
     const stage = document.querySelector('.stage-canvas')
     const ctx = new OffscreenCanvas(240, 130).getContext('2d', { willReadFrequently: true })
@@ -93,20 +82,53 @@ async function dragKey() {
       })
     }
   })
-  await page.mouse.move(x(86), y)
+  await page.mouse.move(from.x, from.y)
   await page.mouse.down()
   const times = []
-  for (let i = 0; i < 45; i++) {
+  for (const place of places) {
     await page.evaluate(() => window.arm())
-    await page.mouse.move(x(86 + (i % 2 ? 12 : 20) + (i % 5)), y)
+    await page.mouse.move(place.x, place.y)
     times.push(await page.evaluate(() => window.answer))
   }
   await page.keyboard.press('Escape')
   await page.mouse.up()
   // The first five warm up.
   const sorted = times.slice(5).sort((a, b) => a - b)
-  print('dragged key to picture, median', sorted[Math.floor(sorted.length / 2)], 'ms')
-  print('dragged key to picture, p95', sorted[Math.ceil(sorted.length * 0.95) - 1], 'ms')
+  print(`dragged ${what} to picture, median`, sorted[Math.floor(sorted.length / 2)], 'ms')
+  print(`dragged ${what} to picture, p95`, sorted[Math.ceil(sorted.length * 0.95) - 1], 'ms')
+}
+
+async function ferryPage() {
+  const page = await open(context, `${server.address}/scenes/1`)
+  await page.getByPlaceholder('Find a lane…').fill('ferry')
+  await page.getByRole('button', { name: 'Ferry', exact: true }).click()
+  await page.getByPlaceholder('Find a lane…').fill('')
+  return page
+}
+
+async function dragKey() {
+  const page = await ferryPage()
+  await setField(page, 'Frame', '60')
+  const key = await deskPoint(page, 86, 'Move X')
+  const scale = (await deskPoint(page, 87)).x - (await deskPoint(page, 86)).x
+  const places = Array.from({ length: 45 }, (_, i) => ({ x: key.x + ((i % 2 ? 12 : 20) + (i % 5)) * scale, y: key.y }))
+  await dragTimes(page, key, places, 'key')
+  await page.close()
+}
+
+/** A point of a warp over the whole demo, pulled by its source end while the frame in the middle of it is shown. */
+async function dragWarpPoint() {
+  const page = await ferryPage()
+  await setField(page, 'Frame', '100')
+  await page.evaluate(() => document.activeElement.blur())
+  await page.keyboard.press('w')
+  await page.getByText('· 1 chosen').waitFor()
+  await setField(page, 'Frame', '80')
+  const { y, height } = await page.locator('.flow').first().boundingBox()
+  const at = async (frame) => ({ x: (await deskPoint(page, frame)).x, y: y + height - 11 })
+  const places = []
+  for (let i = 0; i < 45; i++) places.push(await at(100 - (i % 2 ? 12 : 20) - (i % 5)))
+  await dragTimes(page, await at(100), places, 'warp point')
   await page.close()
 }
 
@@ -114,5 +136,6 @@ const { id } = await server.post('/api/scenes/import', boxes(100))
 await playTenSeconds('demo', `${server.address}/scenes/1`)
 await playTenSeconds('100 objects', `${server.address}/scenes/${id}`)
 await dragKey()
+await dragWarpPoint()
 await browser.close()
 await server.dispose()

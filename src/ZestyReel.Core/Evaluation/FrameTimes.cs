@@ -13,6 +13,7 @@ public sealed class FrameTimes
     private readonly TimeFlow _flow;
     private readonly double[] _played;
     private readonly Dictionary<string, double[]> _warped = [];
+    private readonly Dictionary<double[], float[]> _frames = [];
 
     /// <param name="scene">Whose warps apply.</param>
     /// <param name="played">Played times in ticks.</param>
@@ -28,9 +29,6 @@ public sealed class FrameTimes
 
     public int Count => _played.Length;
 
-    /// <summary>Whether these are the played times themselves.</summary>
-    internal bool IsPlayed(double[] times) => ReferenceEquals(times, _played);
-
     /// <summary>Source times for one channel, in ticks, one for each played time.</summary>
     public double[] For(ObjectId id, string channel)
     {
@@ -42,6 +40,19 @@ public sealed class FrameTimes
         {
             if (!_warped.TryGetValue(stack, out var times)) _warped[stack] = times = Through(warps);
             return times;
+        }
+    }
+
+    /// <summary>The source frames of an object as a whole, worked out once for each stack of warps; null where none covers it.</summary>
+    internal float[]? FramesFor(ObjectId id, FrameRate rate)
+    {
+        var times = For(id, "");
+        if (ReferenceEquals(times, _played)) return null;
+        lock (_frames)
+        {
+            if (!_frames.TryGetValue(times, out var frames))
+                _frames[times] = frames = Array.ConvertAll(times, time => (float)rate.FrameOf(time));
+            return frames;
         }
     }
 

@@ -29,12 +29,6 @@ public static class SourceFrames
         return blocks;
     }
 
-    internal static SampleTrack Of(ObjectId id, FrameTimes times, FrameRate rate)
-    {
-        // What covers a single channel only is not what the object shows.
-        var source = times.For(id, "");
-        return times.IsPlayed(source)
-            ? new(Track, [float.NaN])
-            : new(Track, Array.ConvertAll(source, time => (float)rate.FrameOf(time)));
-    }
+    // What covers a single channel only is not what the object shows.
+    internal static SampleTrack Of(ObjectId id, FrameTimes times, FrameRate rate) => new(Track, times.FramesFor(id, rate) ?? [float.NaN]);
 }
