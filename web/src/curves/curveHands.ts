@@ -6,35 +6,22 @@ import { useDesk } from '../desk/deskStore'
 import type { Lane } from '../desk/lanes'
 import type { Readout } from '../desk/readout'
 import { useTimeView } from '../desk/timeView'
-import { laneOf, useChoice } from '../scene/choice'
+import { useChoice } from '../scene/choice'
 import { valueAt } from '../scene/samples'
 import { useScene } from '../scene/sceneStore'
-import { boxAround, boxRoom, gripAt, handleAt, keyAt, type CurveBox, type HandleHit } from './curveHits'
+import { pulled, type Point, type Pull } from './curveDrags'
+import { boxAround, gripAt, handleAt, keyAt } from './curveHits'
 import { layCurves, type Curve, type CurveLane } from './curveLane'
 import { xIn, yIn } from './curvePath'
 import { useCurveViews } from './curveViews'
 import { useSpeeds } from './speeds'
 
-interface Point {
-  x: number
-  y: number
-}
-
 type Drag =
-  | {
-      kind: 'keys'
-      from: Point
-      anchor: { frame: number; value: number; curve: Curve }
-      edit: Edit | null
-      click: () => void
-    }
-  | { kind: 'handle'; hit: HandleHit; edit: Edit | null }
-  | { kind: 'spread'; box: CurveBox; grip: { x: -1 | 0 | 1; y: -1 | 0 | 1 }; edit: Edit | null }
+  | { kind: 'pull'; pull: Pull; edit: Edit | null; click?: () => void }
   | { kind: 'box'; from: Point; to: Point; add: boolean }
   | { kind: 'pan'; last: Point }
 
 const clickSlack = 4
-const shown = (value: number) => String(Number(value.toPrecision(4)))
 
 /** What the mouse does in a tall lane: choosing, moving and spreading keys in time and value, and bending handles. */
 export function useCurveHands(width: Ref<number>, redraw: () => void, readout: Readout, scrolled: () => number) {
@@ -65,7 +52,6 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
   const frameAt = (x: number) => frameOf({ width: width.value, first: view.first, last: view.last }, x)
   const framesPerPixel = () => (view.last - view.first) / width.value
   const rounded = (frames: number) => (desk.snaps ? Math.round(frames) : Math.round(frames * 100) / 100)
-  const frameOfTicks = (ticks: number) => ticks / scene.settings.ticksPerFrame
 
   function grab(event: PointerEvent, of: Lane): void {
     if (event.button === 1) {
@@ -89,7 +75,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
 
   function takeHandle(x: number, y: number): Drag | null {
     const hit = handleAt(lane!, x, y, chosenTimes)
-    return hit && { kind: 'handle', hit, edit: null }
+    return hit && { kind: 'pull', pull: { kind: 'handle', hit }, edit: null }
   }
 
   function takeKey(event: PointerEvent, x: number, y: number): Drag | null {
@@ -104,9 +90,14 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     }
     if (!wasChosen) choice.chooseKeys(stem, event.shiftKey ? 'add' : 'only')
     return {
-      kind: 'keys',
-      from: { x, y },
-      anchor: { frame: frameOfTicks(hit.time), value: keys.values[hit.index]!, curve: hit.curve },
+      kind: 'pull',
+      pull: {
+        kind: 'keys',
+        from: { x, y },
+        frame: hit.time / scene.settings.ticksPerFrame,
+        value: keys.values[hit.index]!,
+        curve: hit.curve,
+      },
       edit: null,
       click: () => {
         if (!event.shiftKey) choice.chooseKeys(stem)
@@ -117,7 +108,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
   function takeBox(x: number, y: number): Drag | null {
     const box = boxAround(lane!, chosenTimes)
     const grip = box && gripAt(box, x, y)
-    return grip && { kind: 'spread', box, grip, edit: null }
+    return grip && { kind: 'pull', pull: { kind: 'spread', box, grip }, edit: null }
   }
 
   function move(event: PointerEvent, of: Lane | undefined): void {
@@ -146,7 +137,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     return grip.x === grip.y ? 'nwse-resize' : 'nesw-resize'
   }
 
-  function pull(now: Extract<Drag, { edit: Edit | null }>, event: PointerEvent, point: Point): void {
+  function pull(now: Extract<Drag, { kind: 'pull' }>, event: PointerEvent, point: Point): void {
     // What the last drag did has to be kept first; this one goes on from there.
     if (arranging.isMaking()) return
     if (held.length === 0) {
@@ -154,121 +145,20 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
       held = choice.keySets()
       views.freeze(lane!.lane)
     }
-    const edit =
-      now.kind === 'keys'
-        ? moved(now, event, point)
-        : now.kind === 'handle'
-          ? bent(now, event, point)
-          : spread(now, event, point)
+    const { edit, told } = pulled(now.pull, point, event, {
+      lane: lane!,
+      held,
+      frameAt,
+      rounded,
+      ticksPerFrame: scene.settings.ticksPerFrame,
+      snaps: desk.snaps,
+      alone: desk.handlesAlone,
+    })
+    readout.at.value = { ...point, text: told }
     if (JSON.stringify(edit) === JSON.stringify(now.edit)) return
     now.edit = edit
-    if (edit && now.kind === 'handle') scene.tryEdit(edit)
-    else if (edit) arranging.tryOn(edit)
-  }
-
-  /** Keys go both ways, or with Shift only the way that the hand has gone furthest. */
-  function moved({ from, anchor }: Extract<Drag, { kind: 'keys' }>, event: PointerEvent, point: Point): Edit {
-    let [dx, dy] = [point.x - from.x, point.y - from.y]
-    if (event.shiftKey) {
-      if (Math.abs(dx) >= Math.abs(dy)) dy = 0
-      else dx = 0
-    }
-    const frames = rounded(dx * framesPerPixel())
-    const rise = tidy(-dy / anchor.curve.frame.perValue, anchor.curve)
-    tell(
-      event,
-      `${shown(anchor.frame)} → ${shown(anchor.frame + frames)}   ${shown(anchor.value)} → ${shown(anchor.value + rise)}`,
-    )
-    // Keys of other lanes go along in time only.
-    const values = held.map((set) => {
-      const curve = curveOf(set)
-      return curve && dy !== 0 ? tidy(-dy / curve.frame.perValue, curve) : 0
-    })
-    return { edit: 'moveKeys', keys: [...held], frames, values: dy === 0 ? null : values, meet: 'keepBoth' }
-  }
-
-  /** A handle goes where the hand goes; with Shift it keeps its length in time, and with Alt the other side its place. */
-  function bent({ hit }: Extract<Drag, { kind: 'handle' }>, event: PointerEvent, point: Point): Edit {
-    const { frame, keys, channel } = hit.curve
-    const i = hit.index
-    const sign = hit.side === 'in' ? -1 : 1
-    const length = event.shiftKey
-      ? Math.abs(keys.handles[i * 4 + (hit.side === 'in' ? 0 : 2)]!)
-      : Math.max(0, sign * (point.x - xIn(frame, hit.time))) / frame.perTick
-    const value = (yIn(frame, keys.values[i]!) - point.y) / frame.perValue
-    const frames = sign * frameOfTicks(length)
-    tell(event, `${frames > 0 ? '+' : ''}${shown(frames)} frames   ${value > 0 ? '+' : ''}${shown(value)}`)
-    return {
-      edit: 'setHandle',
-      object: channel.object.id,
-      channel: channel.name,
-      time: hit.time,
-      side: hit.side,
-      frames,
-      value,
-      alone: event.altKey || desk.handlesAlone,
-    }
-  }
-
-  /** The side that is pulled moves; the other side stays, or with Ctrl the middle. */
-  function spread({ box, grip }: Extract<Drag, { kind: 'spread' }>, event: PointerEvent, point: Point): Edit {
-    const ways = {
-      x: spreadOf(box.left, box.right, grip.x, point.x, event.ctrlKey),
-      y: spreadOf(box.top, box.bottom, grip.y, point.y, event.ctrlKey),
-    }
-    const about = frameAt(ways.x.about)
-    const from = frameAt(ways.x.grip)
-    const to =
-      grip.x === 0
-        ? from
-        : Math.sign(from - about) * Math.max(0.01, Math.sign(from - about) * (rounded(frameAt(ways.x.to)) - about)) +
-          about
-    const factor = grip.y === 0 ? 1 : (ways.y.to - ways.y.about) / (ways.y.grip - ways.y.about)
-    tell(
-      event,
-      [
-        grip.x !== 0 && `${((100 * (to - about)) / (from - about)).toFixed(0)} % time`,
-        grip.y !== 0 && `${(100 * factor).toFixed(0)} % value`,
-      ]
-        .filter(Boolean)
-        .join('   '),
-    )
-    const values = held.map((set) => {
-      const curve = curveOf(set)
-      return curve
-        ? { about: curve.frame.offset + (curve.frame.base - ways.y.about) / curve.frame.perValue, factor }
-        : { about: 0, factor: 1 }
-    })
-    return {
-      edit: 'scaleKeys',
-      keys: [...held],
-      about,
-      from: grip.x === 0 ? about + 1 : from,
-      to: grip.x === 0 ? about + 1 : to,
-      onFrames: desk.snaps && grip.x !== 0,
-      values: grip.y === 0 ? null : values,
-      meet: 'keepBoth',
-    }
-  }
-
-  function spreadOf(low: number, high: number, side: -1 | 0 | 1, to: number, aboutMiddle: boolean) {
-    const [grip, other] = side === -1 ? [low, high] : [high, low]
-    const about = aboutMiddle ? (low + high) / 2 : other
-    return { grip, about, to: to - side * boxRoom }
-  }
-
-  const curveOf = (set: KeySet) =>
-    lane!.curves.find(({ channel }) => laneOf(channel.object.id, channel.name) === laneOf(set.object, set.channel))
-
-  /** A change of value in steps that a pixel can tell apart. */
-  function tidy(change: number, curve: Curve): number {
-    const pixel = 1 / Math.abs(curve.frame.perValue)
-    const step = 10 ** Math.floor(Math.log10(pixel))
-    return Number((Math.round(change / step) * step).toPrecision(12))
-  }
-
-  function tell(event: PointerEvent, text: string): void {
-    readout.at.value = { x: event.offsetX, y: event.offsetY, text }
+    if (now.pull.kind === 'handle') scene.tryEdit(edit)
+    else arranging.tryOn(edit)
   }
 
   async function drop(event: PointerEvent): Promise<void> {
@@ -284,9 +174,9 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     if (held.length === 0) pull(done, event, at(event))
     readout.at.value = null
     held = []
-    if (done.edit && done.kind === 'handle') await scene.keepTry(done.edit)
+    if (done.edit && done.pull.kind === 'handle') await scene.keepTry(done.edit)
     else if (done.edit) await arranging.make({ ...done.edit, meet: 'stop' } as Edit)
-    else if (done.kind === 'keys') done.click()
+    else done.click?.()
     views.thaw()
   }
 
@@ -318,7 +208,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     drag = null
     held = []
     readout.at.value = null
-    if (was?.kind === 'handle') await scene.dropTry()
+    if (was?.kind === 'pull' && was.pull.kind === 'handle') await scene.dropTry()
     else await arranging.cancel()
     views.thaw()
     redraw()

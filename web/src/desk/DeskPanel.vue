@@ -1,25 +1,21 @@
 <script setup lang="ts">
-import { useElementSize, useEventListener } from '@vueuse/core'
+import { useElementSize } from '@vueuse/core'
 import { computed, shallowRef, useTemplateRef, watch } from 'vue'
 import { useComparing } from '../curves/comparing'
 import CompareChip from '../curves/CompareChip.vue'
-import { drawCurveLane } from '../curves/curveDraw'
-import { useCurveHands } from '../curves/curveHands'
-import { boxAround } from '../curves/curveHits'
-import { speedShare } from '../curves/curveLane'
 import { useCurveViews } from '../curves/curveViews'
-import { drawSpeeds } from '../curves/speedDraw'
 import { useSpeeds } from '../curves/speeds'
+import { useTallLanes } from '../curves/tallLanes'
 import FlowStrip from '../flow/FlowStrip.vue'
 import { laneOf, useChoice } from '../scene/choice'
 import { drawSoon } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
+import { useCancelOnEscape } from '../shared/cancelling'
 import { colours } from '../styles/scheme'
 import { usePlayhead } from '../timebar/playhead'
 import AddMenu from './AddMenu.vue'
 import DeskFoot from './DeskFoot.vue'
 import { useDeskKeyboard } from './deskKeyboard'
-import type { DeskPicture } from './deskDraw'
 import { useDeskPicture } from './deskPicture'
 import DeskRuler from './DeskRuler.vue'
 import DeskReadout from './DeskReadout.vue'
@@ -67,41 +63,25 @@ const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
     played: desk.played,
     cursor: keyboard.cursor,
   })
-  for (const lane of shown.value) if (lane.curves) drawTall(ctx, p, lane)
+  for (const lane of shown.value) if (lane.curves) tall.draw(ctx, p, lane)
   hands.drawBox(ctx, p)
   curveHands.drawBox(ctx, p)
 })
 /** What a drag tells at the pointer. */
 const readout: Readout = { at: shallowRef(null) }
 const hands = useLaneHands(lanes.width, lanes.redraw, readout)
-const curveHands = useCurveHands(lanes.width, lanes.redraw, readout, () => desk.scrolled)
-
-function drawTall(ctx: CanvasRenderingContext2D, p: DeskPicture, lane: Lane): void {
-  const laid = curveHands.lay(lane)
-  drawCurveLane(
-    ctx,
-    p,
-    {
-      lane: laid,
-      chosenTimes: curveHands.chosenTimes,
-      outside: ({ channel: { object, name } }) => object.channels.get(name) ?? { before: 'hold', after: 'hold' },
-      ghost: ({ channel: { object, name } }) => comparing.ghostOf(object.id, name),
-      box: choice.keyCount > 1 ? boxAround(laid, curveHands.chosenTimes) : null,
-    },
-    desk.scrolled,
-  )
-  const bottom = lane.top - desk.scrolled + lane.height - 1
-  if (speeds.on) drawSpeeds(ctx, p, speeds.linesOf(lane), bottom - lane.height * speedShare, bottom)
-}
+const tall = useTallLanes(lanes.width, lanes.redraw, readout, () => desk.scrolled)
+const curveHands = tall.hands
 
 // What tall lanes show beside the rows has to be asked for.
 watch(
   [shown, () => speeds.on, () => comparing.step, () => views.hidden, () => scene.loads, () => comparing.ghosts],
   () => {
     speeds.look(shown.value)
-    const tall = shown.value.filter((lane) => lane.curves)
     void comparing.look(
-      tall.flatMap((lane) => views.shown(lane).map(({ object, name }) => ({ object: object.id, channel: name }))),
+      shown.value
+        .filter((lane) => lane.curves)
+        .flatMap((lane) => views.shown(lane).map(({ object, name }) => ({ object: object.id, channel: name }))),
     )
   },
   { immediate: true },
@@ -160,15 +140,9 @@ function insert(event: MouseEvent): void {
   if (lane?.curves) curveHands.insert(event, lane)
 }
 
-useEventListener(
-  window,
-  'keydown',
-  (event: KeyboardEvent) => {
-    if (event.key !== 'Escape' || !inHand.isDragging()) return
-    event.stopPropagation()
-    void inHand.cancel()
-  },
-  { capture: true },
+useCancelOnEscape(
+  () => inHand.isDragging(),
+  () => void inHand.cancel(),
 )
 
 watch(

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { Edit } from '../api/http'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
-import LengthBars from '../timebar/LengthBars.vue'
+import ToldLength from '../timebar/ToldLength.vue'
 import { useLookAhead } from '../timebar/lookAhead'
 import NumberField from '../values/NumberField.vue'
 import AskDialog from '../shared/AskDialog.vue'
@@ -60,13 +60,6 @@ async function add(): Promise<void> {
         >
       </label>
     </fieldset>
-    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-    <div v-else-if="told">
-      <span class="told"
-        >scene {{ told.range[0] }} to {{ told.range[1] }} · {{ told.seconds.toFixed(2) }} s become
-        {{ told.secondsAfter.toFixed(2) }} s</span
-      >
-      <LengthBars :before="told.seconds" :after="told.secondsAfter" />
-    </div>
+    <ToldLength :told="told" :wrong="wrong" />
   </AskDialog>
 </template>

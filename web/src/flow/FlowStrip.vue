@@ -1,10 +1,7 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
 import { computed, shallowRef, useTemplateRef, watch } from 'vue'
-import { drawCurveLane } from '../curves/curveDraw'
-import { useCurveHands } from '../curves/curveHands'
-import { boxAround } from '../curves/curveHits'
 import { useCurveViews } from '../curves/curveViews'
+import { useTallLanes } from '../curves/tallLanes'
 import { useDeskPicture } from '../desk/deskPicture'
 import DeskReadout from '../desk/DeskReadout.vue'
 import { useDesk } from '../desk/deskStore'
@@ -18,6 +15,7 @@ import { useWheelHands } from '../desk/wheelHands'
 import { useChoice } from '../scene/choice'
 import { warpChannel } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
+import { useCancelOnEscape } from '../shared/cancelling'
 import { colours } from '../styles/scheme'
 import FlowHead from './FlowHead.vue'
 import { drawLadder } from './ladderDraw'
@@ -33,28 +31,14 @@ const picture = useDeskPicture()
 
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const height = computed(() => desk.flowLanes.reduce((sum, lane) => sum + lane.height, 0))
-const { width, redraw } = useCanvas(canvas, (ctx, wide, tall) => {
-  const p = picture(wide, tall)
+const { width, redraw } = useCanvas(canvas, (ctx, wide, high) => {
+  const p = picture(wide, high)
   ctx.fillStyle = p.colours.curveGround
-  ctx.fillRect(0, 0, wide, tall)
+  ctx.fillRect(0, 0, wide, high)
   for (const lane of desk.flowLanes) {
     const holder = lane.object!
-    if (lane.curves) {
-      const laid = curveHands.lay(lane)
-      drawCurveLane(
-        ctx,
-        p,
-        {
-          lane: laid,
-          chosenTimes: curveHands.chosenTimes,
-          outside: () => ({ before: 'hold', after: 'hold' }),
-          ghost: () => undefined,
-          box: choice.keyCount > 1 ? boxAround(laid, curveHands.chosenTimes) : null,
-          axis: desk.flowPercent ? percentOf(p.range) : undefined,
-        },
-        0,
-      )
-    } else
+    if (lane.curves) tall.draw(ctx, p, lane, desk.flowPercent ? percentOf(p.range) : undefined)
+    else
       drawLadder(ctx, p, {
         lane,
         points: keysOf(lane.channels[0]!),
@@ -76,7 +60,8 @@ const percentOf = ([first, last]: readonly [number, number]) => ({
 })
 
 const readout: Readout = { at: shallowRef(null) }
-const curveHands = useCurveHands(width, redraw, readout, () => 0)
+const tall = useTallLanes(width, redraw, readout, () => 0)
+const curveHands = tall.hands
 const ladderHands = useLadderHands(width, readout)
 const { wheel } = useWheelHands(width)
 const laneAt = (event: MouseEvent): Lane | undefined =>
@@ -104,15 +89,9 @@ function insert(event: MouseEvent): void {
   if (lane) handsOf(lane).insert(event, lane)
 }
 
-useEventListener(
-  window,
-  'keydown',
-  (event: KeyboardEvent) => {
-    if (event.key !== 'Escape' || !inHand.isDragging()) return
-    event.stopPropagation()
-    void inHand.cancel()
-  },
-  { capture: true },
+useCancelOnEscape(
+  () => inHand.isDragging(),
+  () => void inHand.cancel(),
 )
 
 watch(

@@ -4,7 +4,7 @@ import type { Edit, RetimeWay } from '../api/http'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
-import LengthBars from '../timebar/LengthBars.vue'
+import ToldLength from '../timebar/ToldLength.vue'
 import { useLookAhead } from '../timebar/lookAhead'
 import { usePlayhead } from '../timebar/playhead'
 import TimeField from '../timebar/TimeField.vue'
@@ -149,14 +149,7 @@ const retime = () => void scene.edit(edit.value)
     <label v-if="!['backwards', 'freeze'].includes(way)" class="grows">
       <input v-model="grows" type="checkbox" class="form-check-input" /> The scene range grows with it
     </label>
-    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-    <div v-else-if="told">
-      <span class="told"
-        >scene {{ told.range[0] }} to {{ told.range[1] }} · {{ told.seconds.toFixed(2) }} s become
-        {{ told.secondsAfter.toFixed(2) }} s · no key is touched</span
-      >
-      <LengthBars :before="told.seconds" :after="told.secondsAfter" />
-    </div>
+    <ToldLength :told="told" :wrong="wrong">No key is touched</ToldLength>
   </AskDialog>
 </template>
 

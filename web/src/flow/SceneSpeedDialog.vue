@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { Edit } from '../api/http'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
-import LengthBars from '../timebar/LengthBars.vue'
+import ToldLength from '../timebar/ToldLength.vue'
 import { useLookAhead } from '../timebar/lookAhead'
 import NumberField from '../values/NumberField.vue'
 
@@ -89,14 +89,7 @@ const { told, wrong } = useLookAhead(() => edit.value)
     <label class="fits">
       <input v-model="fits" type="checkbox" class="form-check-input" /> The scene range becomes as long
     </label>
-    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-    <div v-else-if="told">
-      <span class="told"
-        >scene {{ told.range[0] }} to {{ told.range[1] }} · {{ told.seconds.toFixed(2) }} s become
-        {{ told.secondsAfter.toFixed(2) }} s · no key is touched</span
-      >
-      <LengthBars :before="told.seconds" :after="told.secondsAfter" />
-    </div>
+    <ToldLength :told="told" :wrong="wrong">No key is touched</ToldLength>
   </AskDialog>
 </template>
 

@@ -4,7 +4,7 @@ import type { Edit } from '../api/http'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 import NumberField from '../values/NumberField.vue'
-import LengthBars from './LengthBars.vue'
+import ToldLength from './ToldLength.vue'
 import { useLookAhead } from './lookAhead'
 import { usePlayhead } from './playhead'
 import TimeField from './TimeField.vue'
@@ -84,13 +84,6 @@ async function change(): Promise<void> {
         <span><b>Delete.</b> Undo brings them back.</span>
       </label>
     </fieldset>
-    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-    <div v-else-if="told">
-      <span class="told"
-        >{{ told.keysAfter }} of {{ told.keys }} keys stay · scene {{ told.range[0] }} to {{ told.range[1] }} ·
-        {{ told.seconds.toFixed(2) }} s become {{ told.secondsAfter.toFixed(2) }} s</span
-      >
-      <LengthBars :before="told.seconds" :after="told.secondsAfter" />
-    </div>
+    <ToldLength :told="told" :wrong="wrong">{{ told?.keysAfter }} of {{ told?.keys }} keys stay</ToldLength>
   </AskDialog>
 </template>

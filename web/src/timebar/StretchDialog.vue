@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import type { Edit } from '../api/http'
 import { useScene } from '../scene/sceneStore'
 import NumberField from '../values/NumberField.vue'
-import LengthBars from './LengthBars.vue'
+import ToldLength from './ToldLength.vue'
 import { useLookAhead } from './lookAhead'
 import { usePlayhead } from './playhead'
 import TimeField from './TimeField.vue'
@@ -117,13 +117,6 @@ async function stretch(): Promise<void> {
         <BButton variant="quiet" class="btn-small" @click="about = playhead.frame">Playhead</BButton>
       </div>
     </fieldset>
-    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-    <div v-else-if="told">
-      <span class="told"
-        >{{ keysTold }} · scene {{ told.range[0] }} to {{ told.range[1] }} · {{ told.seconds.toFixed(2) }} s become
-        {{ told.secondsAfter.toFixed(2) }} s</span
-      >
-      <LengthBars :before="told.seconds" :after="told.secondsAfter" />
-    </div>
+    <ToldLength :told="told" :wrong="wrong">{{ keysTold }}</ToldLength>
   </AskDialog>
 </template>

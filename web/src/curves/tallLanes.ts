@@ -1,0 +1,42 @@
+import type { Ref } from 'vue'
+import type { DeskPicture } from '../desk/deskDraw'
+import type { Lane } from '../desk/lanes'
+import type { Readout } from '../desk/readout'
+import { useChoice } from '../scene/choice'
+import { useComparing } from './comparing'
+import { drawCurveLane, type CurvePicture } from './curveDraw'
+import { useCurveHands } from './curveHands'
+import { boxAround } from './curveHits'
+import { speedShare } from './curveLane'
+import { drawSpeeds } from './speedDraw'
+import { useSpeeds } from './speeds'
+
+/** Drawing tall lanes on a canvas, and what the mouse does in them. */
+export function useTallLanes(width: Ref<number>, redraw: () => void, readout: Readout, scrolled: () => number) {
+  const choice = useChoice()
+  const comparing = useComparing()
+  const speeds = useSpeeds()
+  const hands = useCurveHands(width, redraw, readout, scrolled)
+
+  function draw(ctx: CanvasRenderingContext2D, p: DeskPicture, lane: Lane, axis?: CurvePicture['axis']): void {
+    const laid = hands.lay(lane)
+    drawCurveLane(
+      ctx,
+      p,
+      {
+        lane: laid,
+        chosenTimes: hands.chosenTimes,
+        outside: ({ channel: { object, name } }) => object.channels.get(name) ?? { before: 'hold', after: 'hold' },
+        ghost: ({ channel: { object, name } }) => comparing.ghostOf(object.id, name),
+        box: choice.keyCount > 1 ? boxAround(laid, hands.chosenTimes) : null,
+        axis,
+      },
+      scrolled(),
+    )
+    const bottom = lane.top - scrolled() + lane.height - 1
+    if (speeds.on && lane.kind !== 'flow')
+      drawSpeeds(ctx, p, speeds.linesOf(lane), bottom - lane.height * speedShare, bottom)
+  }
+
+  return { hands, draw }
+}
