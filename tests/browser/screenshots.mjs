@@ -61,6 +61,50 @@ await rested()
 await page.screenshot({ path: join(folder, 'keys.png') })
 await page.keyboard.press('a')
 
+// Curves only, with speeds, and the shapes for a choice.
+await page.evaluate(() => document.activeElement.blur())
+await find('Ferry')
+await page.keyboard.press('Escape')
+await find('Ferry')
+await command(page, 'Curves only, or lanes')
+await command(page, 'Show speeds under the curves')
+await page.getByRole('button', { name: 'Even heights' }).click()
+await page.getByRole('button', { name: 'All', exact: true }).click()
+const sea = await page.locator('canvas.lanes').boundingBox()
+await page.mouse.move(sea.x + 330, sea.y + 4)
+await page.mouse.down()
+await page.mouse.move(sea.x + 480, sea.y + 150, { steps: 4 })
+await page.mouse.up()
+await page.getByRole('button', { name: 'Shape', exact: true }).click()
+await rested()
+await page.screenshot({ path: join(folder, 'curves.png') })
+await page.getByRole('button', { name: 'Shape', exact: true }).click()
+await command(page, 'Show speeds under the curves')
+await command(page, 'Curves only, or lanes')
+
+// The ferry slows while it passes the pier, runs backwards for a moment, and waits.
+await command(page, 'Add a warp for the chosen objects')
+await page.locator('.flow').waitFor()
+for (const [how, fields] of [
+  ['Another speed', { 'Part from': '60', 'Part to': '90', 'Speed of the part': '40' }],
+  ['Hold a frame', { 'Frame that stands': '180', 'Frames of the hold': '20' }],
+]) {
+  await command(page, 'Retime a part')
+  await page.getByText(how, { exact: true }).click()
+  for (const [label, text] of Object.entries(fields)) await setField(page, label, text)
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'Retime', exact: true }).click()
+  await dialog.waitFor({ state: 'detached' })
+}
+await page.evaluate(() => document.activeElement.blur())
+await setField(page, 'Frame', '100')
+await page.evaluate(() => document.activeElement.blur())
+await page.getByRole('button', { name: 'All', exact: true }).click()
+await rested()
+await page.screenshot({ path: join(folder, 'flow.png') })
+for (let i = 0; i < 3; i++) await command(page, 'Undo')
+await page.locator('.flow').waitFor({ state: 'detached' })
+
 await command(page, 'four views')
 await find('Gull circle')
 await rested()

@@ -5,13 +5,13 @@ import { firstAtOrAfter, type Keys } from '../scene/keys'
 import { channelColour } from './channelColours'
 import { boxRoom, handleEnd, type CurveBox } from './curveHits'
 import type { Curve, CurveLane } from './curveLane'
-import { traceOutside, tracePath, xIn, yIn, type Jump } from './curvePath'
+import { traceOutside, tracePath, xIn, yIn, type Jump, type Outside } from './curvePath'
 
 export interface CurvePicture {
   lane: CurveLane
   chosenTimes: (curve: Curve) => ReadonlySet<number> | undefined
   /** What each curve does outside its keys. */
-  outside: (curve: Curve) => { before: string; after: string }
+  outside: (curve: Curve) => { before: Outside; after: Outside }
   /** The keys that a curve had at the moment it is compared with. */
   ghost: (curve: Curve) => Keys | undefined
   box: CurveBox | null
@@ -98,7 +98,7 @@ function drawCurve(
   ctx: CanvasRenderingContext2D,
   p: DeskPicture,
   { channel, frame, keys }: Curve,
-  { before, after }: { before: string; after: string },
+  { before, after }: { before: Outside; after: Outside },
   thickness: number,
 ): void {
   const jumps: Jump[] = []

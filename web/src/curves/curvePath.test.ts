@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Keys } from '../scene/keys'
-import { traceOutside, tracePath, xIn, yIn, type Frame, type Jump, type Pen } from './curvePath'
+import { traceOutside, tracePath, xIn, yIn, type Frame, type Jump, type Outside, type Pen } from './curvePath'
 
 interface Row {
   time: number
@@ -121,7 +121,7 @@ describe('what a curve does outside its keys', () => {
     { time: 100, value: 1, out: [10, 1] },
     { time: 130, value: 4, in: [-10, -1] },
   ]
-  function outside(before: string, after: string, of: Row[] = rows) {
+  function outside(before: Outside, after: Outside, of: Row[] = rows) {
     const pen = new Recorder()
     const jumps: Jump[] = []
     traceOutside(pen, frame, keysOf(of), before, after, jumps)
@@ -132,6 +132,12 @@ describe('what a curve does outside its keys', () => {
   it('holds, or goes straight on', () => {
     const { pen } = outside('hold', 'straight')
     expect(value(pen, 50)).toBeCloseTo(1, 6)
+    expect(value(pen, 150)).toBeCloseTo(6, 6)
+  })
+
+  it('goes on along a line of a given slope', () => {
+    const { pen } = outside(0.1, 0.1)
+    expect(value(pen, 50)).toBeCloseTo(-4, 6)
     expect(value(pen, 150)).toBeCloseTo(6, 6)
   })
 

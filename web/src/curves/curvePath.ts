@@ -130,8 +130,11 @@ function part([a, b, c, d]: Four, u0: number, u1: number): Four {
 
 const mostRounds = 200
 
+/** What a curve does on a side of its keys: an extrapolation by its name, or a straight line of so much value per tick. */
+export type Outside = string | number
+
 /** Adds what the curve does before and after its keys, as far as it is in view. */
-export function traceOutside(pen: Pen, f: Frame, keys: Keys, before: string, after: string, jumps: Jump[]): void {
+export function traceOutside(pen: Pen, f: Frame, keys: Keys, before: Outside, after: Outside, jumps: Jump[]): void {
   const last = keys.count - 1
   const [first, end] = [keys.times[0]!, keys.times[last]!]
   const [left, right] = [f.start, f.start + f.width / f.perTick]
@@ -139,14 +142,14 @@ export function traceOutside(pen: Pen, f: Frame, keys: Keys, before: string, aft
   if (end < right) traceSide(pen, f, keys, after, 1, right, jumps)
 }
 
-function traceSide(pen: Pen, f: Frame, keys: Keys, how: string, side: -1 | 1, edge: number, jumps: Jump[]): void {
+function traceSide(pen: Pen, f: Frame, keys: Keys, how: Outside, side: -1 | 1, edge: number, jumps: Jump[]): void {
   const last = keys.count - 1
   const at = side === 1 ? last : 0
   const [time, value] = [keys.times[at]!, keys.values[at]!]
   const period = keys.times[last]! - keys.times[0]!
-  if (how === 'hold' || how === 'straight' || period === 0) {
+  if (typeof how === 'number' || how === 'hold' || how === 'straight' || period === 0) {
     const [ticks, rise] = endHandle(keys, side)
-    const slope = how === 'straight' && ticks !== 0 ? rise / ticks : 0
+    const slope = typeof how === 'number' ? how : how === 'straight' && ticks !== 0 ? rise / ticks : 0
     pen.moveTo(xIn(f, time), yIn(f, value))
     pen.lineTo(xIn(f, edge), yIn(f, value + slope * (edge - time)))
     return

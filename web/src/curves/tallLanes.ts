@@ -3,20 +3,33 @@ import type { DeskPicture } from '../desk/deskDraw'
 import type { Lane } from '../desk/lanes'
 import type { Readout } from '../desk/readout'
 import { useChoice } from '../scene/choice'
+import { useScene } from '../scene/sceneStore'
 import { useComparing } from './comparing'
 import { drawCurveLane, type CurvePicture } from './curveDraw'
 import { useCurveHands } from './curveHands'
 import { boxAround } from './curveHits'
-import { speedShare } from './curveLane'
+import { speedShare, type Curve } from './curveLane'
+import type { Outside } from './curvePath'
 import { drawSpeeds } from './speedDraw'
 import { useSpeeds } from './speeds'
 
 /** Drawing tall lanes on a canvas, and what the mouse does in them. */
 export function useTallLanes(width: Ref<number>, redraw: () => void, readout: Readout, scrolled: () => number) {
+  const scene = useScene()
   const choice = useChoice()
   const comparing = useComparing()
   const speeds = useSpeeds()
   const hands = useCurveHands(width, redraw, readout, scrolled)
+
+  function outside({ channel: { object, name } }: Curve): { before: Outside; after: Outside } {
+    const warp = scene.model.warps.get(-object.id)
+    // A warp that runs on goes a source frame further with every played one.
+    if (warp?.beyond === 'runOn') {
+      const slope = 1 / scene.settings.ticksPerFrame
+      return { before: slope, after: slope }
+    }
+    return object.channels.get(name) ?? { before: 'hold', after: 'hold' }
+  }
 
   function draw(ctx: CanvasRenderingContext2D, p: DeskPicture, lane: Lane, axis?: CurvePicture['axis']): void {
     const laid = hands.lay(lane)
@@ -26,7 +39,7 @@ export function useTallLanes(width: Ref<number>, redraw: () => void, readout: Re
       {
         lane: laid,
         chosenTimes: hands.chosenTimes,
-        outside: ({ channel: { object, name } }) => object.channels.get(name) ?? { before: 'hold', after: 'hold' },
+        outside,
         ghost: ({ channel: { object, name } }) => comparing.ghostOf(object.id, name),
         box: choice.keyCount > 1 ? boxAround(laid, hands.chosenTimes) : null,
         axis,

@@ -134,7 +134,7 @@ watch(
       <DeskReadout :told="readout" :width="width" />
     </div>
   </div>
-  <div v-else class="none" />
+  <div v-else class="no-strip" />
 </template>
 
 <style scoped>
@@ -148,7 +148,7 @@ watch(
   scrollbar-color: var(--line) transparent;
   border-bottom: 1px solid var(--line);
 }
-.none {
+.no-strip {
   grid-column: 1 / 3;
 }
 .heads {
