@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using System.Text;
 using ZestyReel.Core.Curves;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 using ZestyReel.Formats.SceneFiles;
@@ -106,6 +108,26 @@ public class SceneFileTests
         var once = Write(scene);
         var back = Read(once);
         return Write(back) == once && back.Find(thing.Name)!.Channel("move.x").Curve!.Keys.SequenceEqual(sorted);
+    }
+
+    public static TheoryData<Edit> Retimings() =>
+    [
+        new RetimePart(new WarpId(1), RetimeWay.Speed, 10, 50, Speed: 0.37m, Ease: 5), new RetimePart(new WarpId(1), RetimeWay.Hold, 33.3m, Frames: 7.1m),
+        new RetimePart(new WarpId(1), RetimeWay.Backwards, 15, 70), new RetimePart(new WarpId(1), RetimeWay.Loop, 30, 41, Times: 3),
+        new RetimePart(new WarpId(1), RetimeWay.Freeze, 66), new SetWarpTargets(new WarpId(1), [new WarpTarget(new ObjectId(1), "move.y")]),
+        new SetTurning([new ObjectId(1)], Turning.Shortest), new SetTurnOrder([new ObjectId(1)], TurnOrder.Yzx, KeepPoses: false),
+    ];
+
+    [Theory]
+    [MemberData(nameof(Retimings))]
+    public void Warps_and_turns_come_back_as_they_were(Edit edit)
+    {
+        var scene = edit.Apply(Read(Buoy));
+        var once = Write(scene);
+        var back = Read(once);
+        Write(back).ShouldBe(once);
+        back.Warps.Values.Single().Curve.Keys.ShouldBe(scene.Warps.Values.Single().Curve.Keys);
+        back.Objects.Values.Select(o => (o.TurnOrder, o.Turning)).ShouldBe(scene.Objects.Values.Select(o => (o.TurnOrder, o.Turning)));
     }
 
     [Fact]

@@ -52,6 +52,57 @@ public sealed class SceneStoreTests : IDisposable
     }
 
     [Fact]
+    public void Turns_shapes_of_keys_and_warps_are_kept_and_taken_back_from_the_history()
+    {
+        var (ferry, slow) = (new ObjectId(1), WarpChannel.ObjectOf(new WarpId(1)));
+        var scene = Sample();
+        var id = _store.Add(scene);
+        Edit[] edits =
+        [
+            new SetTurning([ferry], Turning.Shortest), new SetTurnOrder([ferry], TurnOrder.Zyx, KeepPoses: false),
+            // The warp stops all time, so that a key on a played frame would stand elsewhere.
+            new InsertKeys(25, [new ChannelValue(ferry, "move.x")]), new SetKeyValues([new KeySet(ferry, "move.x", [scene.Rate.At(25)])], 9), new ShapeKeys([new KeySet(ferry, "move.x", [scene.Rate.At(5)])], Css: "linear(0, 0.9 10%, 1)"),
+            new SetHandle(ferry, "move.x", scene.Rate.At(25), KeySide.In, -3, 1),
+            new SetExtrapolation([new ChannelValue(ferry, "move.x")], After: Extrapolation.Mirror),
+            new AddWarp("Whole"), new RetimePart(new WarpId(2), Core.Retiming.RetimeWay.Speed, 10, 40, Speed: 0.5m, Ease: 4),
+            new MoveKeys([new KeySet(slow, "warp", [new Tick(100)])], 5), new SetWarp(new WarpId(1), "Slower", On: false),
+        ];
+        var steps = new List<Scene> { scene };
+        foreach (var edit in edits)
+        {
+            var next = edit.Apply(steps[^1]);
+            _store.Keep(id, SceneChange.Between(steps[^1], next), edit.Title(steps[^1]), steps.Count - 1, steps.Count);
+            steps.Add(next);
+        }
+        var loaded = new SceneStore(new Database(_folder)).Load(id)!.Scene;
+        SceneChange.Between(loaded, steps[^1]).AppliedTo(loaded).Objects[ferry].Turning.ShouldBe(Turning.Shortest);
+        for (var at = edits.Length; at > 0; at--)
+        {
+            loaded.Objects[ferry].Turning.ShouldBe(steps[at].Objects[ferry].Turning);
+            loaded.Objects[ferry].TurnOrder.ShouldBe(steps[at].Objects[ferry].TurnOrder);
+            loaded.Objects[ferry].Channels["move.x"].Curve!.Keys.ShouldBe(steps[at].Objects[ferry].Channels["move.x"].Curve!.Keys);
+            loaded.Objects[ferry].Channels["move.x"].Curve!.After.ShouldBe(steps[at].Objects[ferry].Channels["move.x"].Curve!.After);
+            loaded.Warps.Values.Select(w => (w.Name, w.On, w.CoversScene)).ShouldBe(steps[at].Warps.Values.Select(w => (w.Name, w.On, w.CoversScene)));
+            loaded.Warps.Values.SelectMany(w => w.Curve.Keys).ShouldBe(steps[at].Warps.Values.SelectMany(w => w.Curve.Keys));
+            loaded = _store.ChangeOf(id, at).Reversed().AppliedTo(loaded);
+        }
+        ShouldBeSame(loaded, scene);
+    }
+
+    [Fact]
+    public void Shapes_are_kept_by_name_and_let_go()
+    {
+        var shelf = new ShapeShelf(new Database(_folder));
+        shelf.Keep(new KeptShape("wave", "ease"));
+        shelf.Keep(new KeptShape("Anchor", "linear(0, 1)"));
+        shelf.Keep(new KeptShape("wave", "ease-in"));
+        new ShapeShelf(new Database(_folder)).List().ShouldBe([new KeptShape("Anchor", "linear(0, 1)"), new KeptShape("wave", "ease-in")]);
+        shelf.Delete("Anchor");
+        shelf.Delete("never kept");
+        shelf.List().Single().Name.ShouldBe("wave");
+    }
+
+    [Fact]
     public void Bookmarks_named_choices_and_locks_are_kept_changed_and_taken_back()
     {
         var ferry = new ObjectId(1);
