@@ -9,6 +9,15 @@ internal static class ChannelOwners
     /// <exception cref="Refusal">There is no such object, warp or channel, or it is locked.</exception>
     public static (SceneObject Thing, ChannelSpec Spec, Channel Channel) Owner(this Scene scene, ObjectId id, string name, string place)
     {
+        var found = scene.Seen(id, name, place);
+        if (WarpChannel.WarpOf(id) is null) found.Thing.Unlocked(name, place);
+        return found;
+    }
+
+    /// <summary>The same for somebody who only looks: locked or not.</summary>
+    /// <exception cref="Refusal">There is no such object, warp or channel.</exception>
+    public static (SceneObject Thing, ChannelSpec Spec, Channel Channel) Seen(this Scene scene, ObjectId id, string name, string place)
+    {
         if (WarpChannel.WarpOf(id) is { } warpId)
         {
             var warp = scene.Warp(warpId, $"{place}.object");
@@ -17,7 +26,7 @@ internal static class ChannelOwners
         }
         var thing = scene.Object(id, $"{place}.object");
         var spec = thing.Spec(name, $"{place}.channel");
-        return (thing, spec, thing.Unlocked(name, place));
+        return (thing, spec, thing.Channel(name));
     }
 
     /// <summary>The scene with the channel as it is now.</summary>

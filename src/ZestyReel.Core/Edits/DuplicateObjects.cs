@@ -34,6 +34,13 @@ public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
                 Parent = original.Parent is { } parent && copyOf.TryGetValue(parent, out var copy) ? copy : original.Parent,
             });
         }
+        // What covers an object by name covers its copy as well.
+        foreach (var warp in scene.Warps.Values)
+            if (warp.Targets is { } targets && targets.Any(t => copyOf.ContainsKey(t.Object)))
+                next = next.With(warp with
+                {
+                    Targets = [.. targets, .. targets.Where(t => copyOf.ContainsKey(t.Object)).Select(t => t with { Object = copyOf[t.Object] })],
+                });
         return next;
     }
 }

@@ -23,7 +23,7 @@ public sealed record KeyClip(ImmutableArray<ClippedChannel> Channels)
         var clipped = ImmutableArray.CreateBuilder<ClippedChannel>();
         foreach (var set in keys)
         {
-            var curve = scene.Object(set.Object, "keys.object").Channel(set.Channel).Curve;
+            var curve = scene.Seen(set.Object, set.Channel, "keys").Channel.Curve;
             var copied = set.Times.Order().Select(time =>
                 curve?.IndexOf(time) is { } at and >= 0 ? ClippedKey.Of(curve.Keys[at]) : throw new Refusal("keys", "a key to copy is not there any more"));
             clipped.Add(new ClippedChannel(set.Object, set.Channel, [.. copied]));

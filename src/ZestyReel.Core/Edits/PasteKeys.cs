@@ -32,15 +32,14 @@ public sealed record PasteKeys(
         var pasted = 0;
         foreach (var (target, clipped) in Targets())
         {
-            var thing = scene.Object(target, "onto");
             // What the other object has no channel for is left out; something must be left.
-            if (ChannelCatalogue.Find(thing.Kind, clipped.Channel) is not { } spec) continue;
-            var channel = thing.Unlocked(spec.Name, "onto");
+            if (WarpChannel.WarpOf(target) is null && ChannelCatalogue.Find(scene.Object(target, "onto").Kind, clipped.Channel) is null) continue;
+            var (_, spec, channel) = scene.Owner(target, clipped.Channel, "onto");
             foreach (var key in clipped.Keys) spec.Checked(key.Value, "clip");
             var keys = clipped.Keys.Select(key => key.Key()).Select(key => Mirrored ? key.TurnedInTime(first, last) : key)
                 .Select(key => key with { Time = start + (key.Time - first) });
             var all = placing.Placed(channel.Curve?.Keys ?? [], keys);
-            scene = scene.With(thing.WithChannel(spec.Name, channel with { Curve = channel.Curve?.WithKeys(all) ?? new Curve(all) }));
+            scene = scene.WithChannel(target, spec.Name, channel with { Curve = channel.Curve?.WithKeys(all) ?? new Curve(all) });
             pasted++;
         }
         if (pasted == 0) throw new Refusal("onto", "the chosen objects have none of the channels that were copied");

@@ -17,7 +17,7 @@ public sealed record SetHandle(
     ObjectId Object, string Channel, Tick Time, KeySide Side, double Frames, double Value, bool Alone = false) : Edit
 {
     public override string Title(Scene scene) => FormattableString.Invariant(
-        $"Bend {scene.Owner(Object, Channel, "handle").Thing.Name} {Channel} at {scene.Rate.FrameOf(Time.Value):0.##}");
+        $"Bend {scene.Seen(Object, Channel, "handle").Thing.Name} {Channel} at {scene.Rate.FrameOf(Time.Value):0.##}");
 
     public override Scene Apply(Scene scene)
     {

@@ -12,7 +12,7 @@ public static class StretchOf
     public static string Css(Scene scene, ImmutableArray<KeySet> keys)
     {
         if (keys.IsDefault || keys is not [var set] || set.Times.IsDefaultOrEmpty) throw new Refusal("keys", "choose keys of one channel");
-        if (scene.Owner(set.Object, set.Channel, "keys").Channel.Curve is not { } curve) throw new Refusal("keys", "the channel has no keys");
+        if (scene.Seen(set.Object, set.Channel, "keys").Channel.Curve is not { } curve) throw new Refusal("keys", "the channel has no keys");
         var places = curve.PlacesOf(set.Times.ToHashSet());
         if (places.Min < 0) throw new Refusal("keys", "a key is not there any more");
         var end = places.Max == places.Min ? places.Min + 1 : places.Max;

@@ -172,6 +172,27 @@ public class RetimingTests
     }
 
     [Fact]
+    public void Points_are_copied_and_pasted_like_keys()
+    {
+        var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m));
+        var clip = KeyClip.Of(scene, [new KeySet(WarpChannel.ObjectOf(First), "warp", [scene.Rate.At(25), scene.Rate.At(73)])]);
+        var pasted = scene.After(new PasteKeys(clip, 90));
+        Source(pasted, 90).ShouldBe(25, 1e-6);
+        Source(pasted, 138).ShouldBe(49, 1e-6);
+    }
+
+    [Fact]
+    public void A_copy_is_warped_as_the_original_is()
+    {
+        var scene = Moving().After(new AddWarp("Ferry", [new WarpTarget(Ferry, null), new WarpTarget(Hull, "size.x")]), new RetimePart(First, RetimeWay.Hold, 10, Frames: 5));
+        var copied = scene.After(new DuplicateObjects([Ferry]));
+        var copy = copied.Find("Ferry 2")!;
+        Source(copied, 20, copy.Id).ShouldBe(15, 1e-6);
+        copied.Warp(First).Targets!.Value.Length.ShouldBe(4);
+        copied.After(new DeleteObjects([copy.Id])).Warp(First).Targets!.Value.ShouldBe(scene.Warp(First).Targets!.Value);
+    }
+
+    [Fact]
     public void A_key_is_seen_where_its_source_frame_first_is()
     {
         var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m));

@@ -145,6 +145,17 @@ function drop(event: PointerEvent): void {
       :aria-label="`Warped by ${warped}`"
       role="img"
     />
+    <button
+      v-if="canPull"
+      type="button"
+      class="pin"
+      :aria-pressed="lane.curves"
+      :aria-label="`Curve of ${lane.label}`"
+      :title="lane.curves ? 'Make the lane slim again' : 'Show the curve (D)'"
+      @click="desk.pull(lane.id, lane.curves ? 0 : 120)"
+    >
+      <i :class="lane.curves ? 'bi bi-arrows-collapse' : 'bi bi-bezier2'" aria-hidden="true" />
+    </button>
     <span v-if="lane.curves && lane.kind === 'channel'" class="count">curve</span>
     <span v-else-if="isObject && lane.channels.length" class="count"
       >{{ lane.channels.length }} {{ lane.channels.length === 1 ? 'lane' : 'lanes' }}</span

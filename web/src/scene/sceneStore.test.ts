@@ -89,7 +89,7 @@ describe('where keys would meet', () => {
 
 describe('while the hand drags', () => {
   it('one try is on its way at a time, and only the newest follows', async () => {
-    let answer = (_: object) => {}
+    let answer: (given: object) => void = () => {}
     line().answerTry = () => new Promise((done) => (answer = done))
     for (const name of ['a', 'b', 'c', 'd']) scene.tryEdit(rename(name))
     await settled()
