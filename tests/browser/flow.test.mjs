@@ -139,6 +139,34 @@ test('committing says what it makes, keeps the motion and every key, and is one 
   assert.deepEqual([...(await desk.samples('Ferry', 'move.x'))], [...warped])
 })
 
+test('points are gone through, chosen and nudged with the keyboard alone', async () => {
+  await setField(page, 'Frame', '30')
+  await page.evaluate(() => document.activeElement.blur())
+  await page.keyboard.press(']')
+  const field = page.getByLabel('Value of the chosen keys')
+  await until(
+    () => field.inputValue(),
+    (value) => value === '60',
+    'the point at 60',
+  )
+  await page.keyboard.press(']')
+  await until(
+    () => field.inputValue(),
+    (value) => value === '100',
+    'the point at 150',
+  )
+  assert.equal(await page.getByLabel('Frame', { exact: true }).inputValue(), '150')
+  await desk.changing(() => page.keyboard.press('.'))
+  assert.deepEqual((await points('Time flow'))[2], [151, 100])
+  await desk.undo()
+  await page.keyboard.press('[')
+  await until(
+    () => field.inputValue(),
+    (value) => value === '60',
+    'the point before',
+  )
+})
+
 test('keys are shown where they are played, and moved there', async () => {
   await page.getByLabel('Find a lane').fill('Ferry')
   await desk.lane('Move X').waitFor()

@@ -23,6 +23,8 @@ export function flowCommands(): Command[] {
     { title: 'Add a warp for the chosen objects', run: () => void warps.addForObjects() },
     { title: 'Add a warp for the channels of the chosen keys', run: () => void warps.addForChannels() },
     { title: 'Add a warp point at the playhead', keys: ['w'], shown: 'W', run: () => void warps.addPoint() },
+    { title: 'Choose the warp point before', keys: ['['], shown: '[', run: () => warps.choosePoint(-1) },
+    { title: 'Choose the next warp point', keys: [']'], shown: ']', run: () => warps.choosePoint(1) },
     { title: 'Retime a part…', keys: ['Shift+W'], shown: 'Shift W', run: () => void warps.retime() },
     {
       title: 'Show keys where they are played, or in source',

@@ -5,6 +5,8 @@ import { useScene } from '../scene/sceneStore'
 import { holderOf, warpChannel } from '../scene/sceneModel'
 import { usePlayhead } from '../timebar/playhead'
 import { useArranging } from '../desk/arranging'
+import { useDesk } from '../desk/deskStore'
+import { neighbourTime } from '../desk/laneKeys'
 import { useFlowDialogs } from './flowDialogs'
 
 /** Adding warps, and what is done to one of them. */
@@ -14,6 +16,7 @@ export function useWarps() {
   const notices = useNotices()
   const playhead = usePlayhead()
   const arranging = useArranging()
+  const desk = useDesk()
   const dialogs = useFlowDialogs()
 
   const addForScene = () => scene.edit({ edit: 'addWarp' })
@@ -57,6 +60,26 @@ export function useWarps() {
     )
   }
 
+  /** Chooses the next point of the warp on one side of the chosen one, or of the playhead, and goes there. */
+  function choosePoint(way: -1 | 1): void {
+    const warp = meant()
+    const lane = warp === null ? undefined : desk.flowLanes.find(({ object }) => object!.id === holderOf(warp))
+    if (!lane) {
+      notices.say('There is no warp yet; add one first.')
+      return
+    }
+    const { ticksPerFrame } = scene.settings
+    const chosen = [...(choice.chosenTimes(lane.object!.id, warpChannel) ?? [])]
+    const from = chosen.length ? Math[way === 1 ? 'max' : 'min'](...chosen) : playhead.frame * ticksPerFrame
+    const time = neighbourTime(lane, from, way)
+    if (time === null) {
+      notices.say('No point further that way.')
+      return
+    }
+    choice.chooseKeys([{ object: lane.object!.id, channel: warpChannel, times: [time] }])
+    playhead.goTo(Math.round(time / ticksPerFrame))
+  }
+
   async function retime(): Promise<void> {
     if (meant() === null) await addForScene()
     const warp = meant()
@@ -83,6 +106,7 @@ export function useWarps() {
     chosenChannels,
     meant,
     addPoint,
+    choosePoint,
     retime,
     cover,
     toggle,
