@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Dapper;
 using Microsoft.Data.Sqlite;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
@@ -31,12 +32,12 @@ internal static class SceneRows
                 case RowKind.Object:
                     var o = ObjectImage.Of((SceneObject)after);
                     connection.Execute("""
-                        INSERT INTO object (scene_id, id, name, kind, parent_id, place, turn_order, turning)
-                        VALUES (@scene, @Id, @Name, @Kind, @Parent, @Place, @TurnOrder, @Turning)
+                        INSERT INTO object (scene_id, id, name, kind, parent_id, place, turn_order, turning, roll_axle, roll_radius)
+                        VALUES (@scene, @Id, @Name, @Kind, @Parent, @Place, @TurnOrder, @Turning, @RollAxle, @RollRadius)
                         ON CONFLICT (scene_id, id) DO UPDATE SET name = excluded.name, kind = excluded.kind,
                           parent_id = excluded.parent_id, place = excluded.place, turn_order = excluded.turn_order,
-                          turning = excluded.turning
-                        """, new { scene, row.Id, o.Name, o.Kind, o.Parent, o.Place, o.TurnOrder, o.Turning });
+                          turning = excluded.turning, roll_axle = excluded.roll_axle, roll_radius = excluded.roll_radius
+                        """, new { scene, row.Id, o.Name, o.Kind, o.Parent, o.Place, o.TurnOrder, o.Turning, o.RollAxle, o.RollRadius });
                     break;
                 case RowKind.Channel when after is null:
                     connection.Execute("DELETE FROM channel WHERE scene_id = @scene AND object_id = @Id AND name = @Channel",
@@ -66,9 +67,10 @@ internal static class SceneRows
             .Select(c => (c.ObjectId, c.Name, Image: new ChannelImage(c.Still, (byte)c.Before, (byte)c.After, c.Keys, c.Locked != 0)))
             .ToLookup(c => c.ObjectId);
         return connection.Query<ObjectRow>("""
-            SELECT id, name, kind, parent_id AS parent, place, turn_order AS turnOrder, turning FROM object WHERE scene_id = @scene
+            SELECT id, name, kind, parent_id AS parent, place, turn_order AS turnOrder, turning, roll_axle AS rollAxle, roll_radius AS rollRadius
+            FROM object WHERE scene_id = @scene
             """, new { scene })
-            .Select(o => new ObjectImage(o.Name, o.Kind, (int?)o.Parent, (int)o.Place, o.TurnOrder, o.Turning).Object((int)o.Id) with
+            .Select(o => new ObjectImage(o.Name, o.Kind, (int?)o.Parent, (int)o.Place, o.TurnOrder, o.Turning, o.RollAxle, o.RollRadius).Object((int)o.Id) with
             {
                 Channels = channels[o.Id].ToImmutableSortedDictionary(c => c.Name, c => c.Image.Channel()),
             })
@@ -77,6 +79,12 @@ internal static class SceneRows
 
     public static ImmutableSortedDictionary<WarpId, Warp> ReadWarps(SqliteConnection connection, long scene) =>
         ReadImages<Warp>(connection, scene, RowKind.Warp).ToImmutableSortedDictionary(w => w.Id, w => w);
+
+    public static ImmutableSortedDictionary<ClipId, Clip> ReadClips(SqliteConnection connection, long scene) =>
+        ReadImages<Clip>(connection, scene, RowKind.Clip).ToImmutableSortedDictionary(c => c.Id, c => c);
+
+    public static ImmutableSortedDictionary<PlacedClipId, PlacedClip> ReadPlacedClips(SqliteConnection connection, long scene) =>
+        ReadImages<PlacedClip>(connection, scene, RowKind.PlacedClip).ToImmutableSortedDictionary(p => p.Id, p => p);
 
     public static ImmutableSortedDictionary<BookmarkId, Bookmark> ReadBookmarks(SqliteConnection connection, long scene) =>
         ReadImages<Bookmark>(connection, scene, RowKind.Bookmark).ToImmutableSortedDictionary(b => b.Id, b => b);
@@ -90,6 +98,8 @@ internal static class SceneRows
         RowKind.Warp => "warp",
         RowKind.Bookmark => "bookmark",
         RowKind.NamedChoice => "named_choice",
+        RowKind.Clip => "clip",
+        RowKind.PlacedClip => "placed_clip",
         _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Rows of this kind have columns of their own."),
     };
 
@@ -106,7 +116,7 @@ internal static class SceneRows
         connection.Query<(long Id, byte[] Image)>($"SELECT id, image FROM {TableOf(kind)} WHERE scene_id = @scene", new { scene })
             .Select(row => (T)RowPacking.Row(kind, (int)row.Id, row.Image)!);
 
-    private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string TurnOrder, string Turning);
+    private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string TurnOrder, string Turning, string? RollAxle, double? RollRadius);
 
     private sealed record ChannelRow(long ObjectId, string Name, double Still, long Before, long After, byte[]? Keys, long Locked);
 }

@@ -91,7 +91,8 @@ public sealed class SceneStore(Database database)
             new(row.RangeFirst, row.RangeLast), new(row.WorkFirst, row.WorkLast));
         var scene = new Scene(
             settings, SceneRows.ReadObjects(connection, id), SceneRows.ReadWarps(connection, id),
-            SceneRows.ReadBookmarks(connection, id), SceneRows.ReadNamedChoices(connection, id));
+            SceneRows.ReadBookmarks(connection, id), SceneRows.ReadNamedChoices(connection, id),
+            SceneRows.ReadClips(connection, id), SceneRows.ReadPlacedClips(connection, id));
         return new KeptScene(id, scene, row.Revision, history, (int)row.Position);
     }
 

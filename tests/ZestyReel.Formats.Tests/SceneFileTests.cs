@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Retiming;
@@ -52,6 +53,48 @@ public class SceneFileTests
         PlacesOf(Marked.Replace("rose", "red", StringComparison.Ordinal)).ShouldBe(["bookmarks[0].colour"]);
         PlacesOf(Marked.Replace("\"tick\": 1", "\"colour\": \"fern\"", StringComparison.Ordinal)).ShouldBe(["bookmarks[1].frame"]);
     }
+
+    private const string Rolling = """
+        {
+          "format": "zesty-scene", "version": 1, "name": "Rolling", "rate": "24", "range": [1, 120],
+          "objects": [ { "name": "Cart", "kind": "group" }, { "name": "Wheel", "kind": "torus", "parent": "Cart", "roll": { "axle": "z", "radius": 0.6 } } ],
+          "clips": [ { "name": "Bounce", "length": 12, "channels": { "move.y": { "keys": [ { "frame": 0, "value": 0 }, { "frame": 6, "value": 1 }, { "frame": 12, "value": 0 } ] } } } ],
+          "placed": [
+            { "clip": "Bounce", "object": "Cart", "frame": 10, "end": 58, "offset": 3, "rounds": "repeat", "after": "hold", "rate": 0.5 },
+            { "clip": "Bounce", "object": "Wheel", "tick": 1, "endTick": 800000000, "rate": { "after": "mirror", "keys": [ { "frame": 1, "value": 0, "out": "linear" }, { "frame": 9, "value": -2 } ] } } ]
+        }
+        """;
+
+    [Fact]
+    public void Clips_their_places_and_rolling_come_and_go()
+    {
+        var scene = Read(Rolling);
+        scene.Find("Wheel")!.Roll.ShouldBe(new Roll(Axis.Z, 0.6));
+        var clip = scene.Clips.Values.Single();
+        (clip.Name, clip.Length, clip.Channels["move.y"].Keys.Length).ShouldBe(("Bounce", 12 * 29_400_000L, 3));
+        var (first, second) = (scene.PlacedClips.Values.First(), scene.PlacedClips.Values.Last());
+        (first.Start, first.End, first.Offset, first.Rounds, first.After, first.Rate.Still)
+            .ShouldBe((scene.Rate.StartOf(10), scene.Rate.StartOf(58), 3 * 29_400_000L, ClipRounds.Repeat, ClipAfter.Hold, 0.5));
+        (second.Start, second.Rate.Curve!.After, second.Rate.Curve.Keys[1].Value).ShouldBe((new Tick(1), Extrapolation.Mirror, -2));
+        var once = Write(scene);
+        Write(Read(once)).ShouldBe(once);
+        SceneChange.Between(scene with { Objects = Read(once).Objects }, Read(once)).Rows.Select(row => row.Row.Kind)
+            .ShouldAllBe(kind => kind == RowKind.Clip || kind == RowKind.PlacedClip);
+    }
+
+    [Theory]
+    [InlineData("\"object\": \"Cart\"", "\"object\": \"Van\"", "placed[0].object")]
+    [InlineData("\"end\": 58", "\"end\": 10", "placed[0]")]
+    [InlineData("\"rounds\": \"repeat\"", "\"rounds\": \"twice\"", "placed[0].rounds")]
+    [InlineData("\"rate\": 0.5", "\"rate\": 500", "placed[0].rate")]
+    [InlineData("\"value\": -2", "\"value\": -200", "placed[1].rate.keys[1].value")]
+    [InlineData("\"length\": 12", "\"length\": 0", "clips[0]")]
+    [InlineData("\"length\": 12", "\"length\": 11", "clips[0].channels.move.y.keys")]
+    [InlineData("\"move.y\"", "\"visible\"", "clips[0].channels.visible")]
+    [InlineData("\"move.y\"", "\"move.w\"", "clips[0].channels.move.w")]
+    [InlineData("\"radius\": 0.6", "\"radius\": -1", "objects[1].roll.radius")]
+    public void A_fault_of_a_clip_is_refused_with_its_place(string right, string wrong, string place) =>
+        PlacesOf(Rolling.Replace(right, wrong, StringComparison.Ordinal)).First().ShouldBe(place);
 
     private static string[] PlacesOf(string text) => [.. Should.Throw<SceneFileException>(() => Read(text)).Faults.Select(f => f.Place)];
 

@@ -108,9 +108,9 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var id = await AddKeyedBox();
         var (hub, _, _) = await Open(id);
         var sets = """[{"object":1,"channel":"move.x","times":[588000000,294000000]}]""";
-        var clip = await hub.InvokeAsync<string>("CopyKeys", id, sets);
+        var copied = await hub.InvokeAsync<string>("CopyKeys", id, sets);
         await server.Edit(id, 3, $$"""{"edit":"deleteKeys","keys":{{sets}}}""");
-        await hub.InvokeAsync<KeptMessage>("Edit", id, 4, $$"""{"edit":"pasteKeys","clip":{{clip}},"at":50}""");
+        await hub.InvokeAsync<KeptMessage>("Edit", id, 4, $$"""{"edit":"pasteKeys","copied":{{copied}},"at":50}""");
         var rows = (await hub.InvokeAsync<SceneMessage>("Open", id)).Rows;
         var columns = MemoryMarshal.Cast<byte, double>(rows.Channels.Single().Keys!.AsSpan(0, 32)).ToArray();
         columns.ShouldBe([50 * 29_400_000.0, 60 * 29_400_000.0, 4, 8]);
@@ -180,8 +180,8 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         double[] Values(ChannelMessage channel) => MemoryMarshal.Cast<byte, double>(channel.Keys!.AsSpan(channel.Keys!.Length / KeySize * 8, channel.Keys.Length / KeySize * 8)).ToArray();
         var then = await hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, 3, new[] { 1, 44 }, new[] { "move.x", "move.x" });
         Values(then.Single()).ShouldBe([4, 8]);
-        var clip = await hub.InvokeAsync<string>("CopyKeysAt", id, 3, new[] { 1 }, new[] { "move.x" }, 15.0, 30.0);
-        await hub.InvokeAsync<KeptMessage>("Edit", id, 4, $$"""{"edit":"replaceKeys","clip":{{clip}},"from":15,"to":30}""");
+        var copied = await hub.InvokeAsync<string>("CopyKeysAt", id, 3, new[] { 1 }, new[] { "move.x" }, 15.0, 30.0);
+        await hub.InvokeAsync<KeptMessage>("Edit", id, 4, $$"""{"edit":"replaceKeys","copied":{{copied}},"from":15,"to":30}""");
         Values((await hub.InvokeAsync<SceneMessage>("Open", id)).Rows.Channels.Single()).ShouldBe([7, 8]);
         (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, 99, new[] { 1 }, new[] { "move.x" }))).Message.ShouldContain("places 0 to 5");
         await hub.DisposeAsync();

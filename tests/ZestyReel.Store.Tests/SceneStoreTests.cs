@@ -1,4 +1,5 @@
 using ZestyReel.Core;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Retiming;
@@ -87,6 +88,44 @@ public sealed class SceneStoreTests : IDisposable
             loaded = _store.ChangeOf(id, at).Reversed().AppliedTo(loaded);
         }
         ShouldBeSame(loaded, scene);
+    }
+
+    [Fact]
+    public void Clips_their_places_and_rolling_are_kept_and_taken_back_from_the_history()
+    {
+        var (ferry, bounce, placed) = (new ObjectId(1), new ClipId(1), new PlacedClipId(1));
+        var scene = new KeyChannels(15, [new ChannelValue(ferry, "move.x", 7)]).Apply(Sample() with { Warps = Sample().Warps.Clear() });
+        var id = _store.Add(scene);
+        KeySet all = new(ferry, "move.x", [.. scene.Object(ferry).Channel("move.x").Curve!.Keys.Select(key => key.Time)]);
+        Edit[] edits =
+        [
+            new SaveClip([all], "Bounce"), new PlaceClip(bounce, [ferry], 3, 2, ClipRounds.Repeat, ClipAfter.Hold),
+            new KeyChannels(5, [new ChannelValue(RateChannel.ObjectOf(placed), "rate", 0.5)]), new SetPlacedClip(placed, Offset: 1.5m),
+            new SetRoll([ferry], Axis.Y, 0.75), new RenameClip(bounce, "Swell"), new DeleteClip(bounce),
+        ];
+        var steps = new List<Scene> { scene };
+        foreach (var edit in edits)
+        {
+            var next = edit.Apply(steps[^1]);
+            _store.Keep(id, SceneChange.Between(steps[^1], next), edit.Title(steps[^1]), steps.Count - 1, steps.Count);
+            steps.Add(next);
+        }
+        var loaded = new SceneStore(new Database(_folder)).Load(id)!.Scene;
+        // What a scene has of them, in words that compare by value.
+        static string Told(Scene s) => string.Join("; ",
+            s.Clips.Values.Select(c => $"{c.Name} {c.Length} {string.Join(',', c.Channels.Select(x => x.Key + string.Join('|', x.Value.Keys)))}")
+                .Concat(s.PlacedClips.Values.Select(p => $"{p with { Rate = new Channel(p.Rate.Still) }} {string.Join('|', p.Rate.Curve?.Keys ?? [])}"))
+                .Concat(s.Objects.Values.Select(o => $"{o.Roll}")));
+        for (var at = edits.Length; at > 0; at--)
+        {
+            Told(loaded).ShouldBe(Told(steps[at]));
+            _store.ChangeOf(id, at).AppliedTo(steps[at - 1]).ShouldSatisfyAllConditions(again => Told(again).ShouldBe(Told(steps[at])));
+            loaded = _store.ChangeOf(id, at).Reversed().AppliedTo(loaded);
+        }
+        ShouldBeSame(loaded, scene);
+        // Rows, and not only the history: another step back is loaded as it is.
+        _store.KeepStep(id, _store.ChangeOf(id, edits.Length).Reversed(), edits.Length - 1, edits.Length + 1);
+        Told(new SceneStore(new Database(_folder)).Load(id)!.Scene).ShouldBe(Told(steps[^2]));
     }
 
     [Fact]

@@ -3,7 +3,7 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Takes objects out, with all that move with them and their places among the targets of warps and in named choices.</summary>
+/// <summary>Takes objects out, with all that move with them, the clips on them and their places among the targets of warps and in named choices.</summary>
 public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
 {
     public override string Title(Scene scene) => Objects.Length == 1
@@ -14,7 +14,11 @@ public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
         var gone = Objects.SelectMany(scene.WithDescendants).Select(o => o.Id).ToHashSet();
-        var next = scene with { Objects = scene.Objects.RemoveRange(gone) };
+        var next = scene with
+        {
+            Objects = scene.Objects.RemoveRange(gone),
+            PlacedClips = scene.PlacedClips.RemoveRange(scene.PlacedClips.Values.Where(placed => gone.Contains(placed.Object)).Select(placed => placed.Id)),
+        };
         foreach (var warp in scene.Warps.Values)
             if (warp.Targets is { } targets && targets.Any(t => gone.Contains(t.Object)))
                 next = next with

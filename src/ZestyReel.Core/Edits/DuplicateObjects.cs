@@ -34,6 +34,8 @@ public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
                 Parent = original.Parent is { } parent && copyOf.TryGetValue(parent, out var copy) ? copy : original.Parent,
             });
         }
+        foreach (var placed in scene.PlacedClips.Values.Where(placed => copyOf.ContainsKey(placed.Object)))
+            next = next.With(placed with { Id = next.NextPlacedClipId(), Object = copyOf[placed.Object] });
         // What covers an object by name covers its copy as well.
         foreach (var warp in scene.Warps.Values)
             if (warp.Targets is { } targets && targets.Any(t => copyOf.ContainsKey(t.Object)))

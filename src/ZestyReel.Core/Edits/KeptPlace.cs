@@ -9,7 +9,8 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Gives an object under another parent the values that keep it where it was.</summary>
 internal static class KeptPlace
 {
-    private static readonly string[] Groups = ["move", "turn", "size"];
+    private static readonly string[] Names =
+        [.. new[] { "move", "turn", "size" }.SelectMany(group => new[] { "x", "y", "z" }.Select(axis => $"{group}.{axis}"))];
 
     /// <param name="before">The scene with the old parent.</param>
     /// <param name="after">The scene with the new one, values as they were.</param>
@@ -22,24 +23,23 @@ internal static class KeptPlace
     public static SceneObject Of(Scene before, Scene after, ObjectId id, Tick now)
     {
         var thing = after.Object(id);
-        var names = Groups.SelectMany(group => new[] { "x", "y", "z" }.Select(axis => $"{group}.{axis}")).ToList();
-        foreach (var name in names) thing.Unlocked(name, "objects");
-        var times = names.Select(name => thing.Channel(name).Curve).OfType<Curve>()
+        foreach (var name in Names) thing.Unlocked(name, "objects");
+        var times = Names.Select(name => thing.Channel(name).Curve).OfType<Curve>()
             .SelectMany(curve => curve.Keys.Select(key => key.Time)).Distinct().Order().ToList();
         if (times.Count == 0)
         {
             var place = Values(before, after, thing, [now.Value]);
-            return names.Select((name, i) => (name, value: place[i][0]))
+            return Names.Select((name, i) => (name, value: place[i][0]))
                 .Aggregate(thing, (changed, c) => changed.WithChannel(c.name, new Channel(c.value)));
         }
         var values = Values(
             before with { Warps = before.Warps.Clear() }, after with { Warps = after.Warps.Clear() }, thing,
             [.. times.Select(time => (double)time.Value)]);
-        for (var i = 0; i < names.Count; i++)
+        for (var i = 0; i < Names.Length; i++)
         {
-            var channel = thing.Channel(names[i]);
+            var channel = thing.Channel(Names[i]);
             var isSteady = values[i].All(value => Math.Abs(value - values[i][0]) <= 1e-9 * Math.Max(1, Math.Abs(value)));
-            thing = thing.WithChannel(names[i], isSteady && channel.Curve is null
+            thing = thing.WithChannel(Names[i], isSteady && channel.Curve is null
                 ? new Channel(values[i][0])
                 : channel with { Curve = Keyed(channel.Curve, times, values[i]) });
         }
@@ -76,6 +76,11 @@ internal static class KeptPlace
             var turns = Transform.NearestTurns(turn, (Expected(0), Expected(1), Expected(2)), thing.TurnOrder);
             (rows[3][i], rows[4][i], rows[5][i]) = turns;
         }
+        // What clips and rolling add is not a channel's own.
+        var added = new FrameTimes(after, ticks);
+        for (var c = 0; c < 9; c++)
+            if (Sampler.Added(thing, Names[c], added) is { } more)
+                for (var i = 0; i < ticks.Length; i++) rows[c][i] -= more[i];
         return rows;
     }
 }

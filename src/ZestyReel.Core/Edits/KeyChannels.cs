@@ -9,7 +9,8 @@ namespace ZestyReel.Core.Edits;
 /// <summary>
 /// Sets a key at a played frame on each channel named: at the value given, or at the value that the channel
 /// has there. Where a warp covers the channel, the key goes to the source time of the frame.
-/// A key that stands there already keeps how it arrives and leaves.
+/// A key that stands there already keeps how it arrives and leaves. A value given is the one to be seen: what clips and
+/// rolling add on that frame is taken off it.
 /// </summary>
 /// <param name="Frame">The played frame.</param>
 /// <param name="Values">The channels; a null value keys what is.</param>
@@ -26,21 +27,20 @@ public sealed record KeyChannels(
         if (Values.IsDefaultOrEmpty) throw new Refusal("values", "choose at least one channel to key");
         if (!Enum.IsDefined(Interpolation)) throw new Refusal("interpolation", "there is no such interpolation");
         var flow = new TimeFlow(scene);
+        var seen = new SeenValues(scene, Frame);
         for (var i = 0; i < Values.Length; i++)
         {
             var (id, name, value) = Values[i];
             var place = $"values[{i}]";
-            var thing = scene.Object(id, $"{place}.object");
-            var spec = thing.Spec(name, $"{place}.channel");
-            var channel = thing.Unlocked(name, place);
+            var (thing, spec, channel) = scene.Owner(id, name, place);
             var time = Source(Frame);
             var number = value is { } given
-                ? spec.Checked(given, $"{place}.value")
+                ? seen.Own(thing, name, spec.Checked(given, $"{place}.value"))
                 : spec.Within(channel.ValueAt(time.Value));
             var mode = spec.HoldsOnly ? Interpolation.Hold : Interpolation;
             if (channel.Curve is null && Anchor is { } anchor)
                 channel = channel.WithKey(new Key(Source(anchor), channel.Still, mode, mode));
-            scene = scene.With(thing.WithChannel(name, channel.WithKey(new Key(time, number, mode, mode))));
+            scene = scene.WithChannel(id, name, channel.WithKey(new Key(time, number, mode, mode)));
 
             Tick Source(decimal frame) => new((long)Math.Round(flow.SourceOf(id, name, scene.Rate.At(frame).Value)));
         }

@@ -9,7 +9,7 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Scenes with their times moved.</summary>
 internal static class MovedTimes
 {
-    /// <summary>Everything moved: keys, warps, bookmarks and ranges.</summary>
+    /// <summary>Everything moved: keys, warps, clips, bookmarks and ranges.</summary>
     public static Scene WithTimesMoved(this Scene scene, TimeMap map)
     {
         var range = map.Applied(scene.Settings.Range, scene.Rate).Checked("range");
@@ -17,9 +17,18 @@ internal static class MovedTimes
         return map.Applied(scene) with { Settings = scene.Settings with { Range = range, Work = work } };
     }
 
-    /// <summary>Only the keys of some objects moved; the frame is taken to each channel's own source time.</summary>
-    public static Scene WithTimesMoved(this Scene scene, ImmutableArray<ObjectId> objects, long at, Func<Tick, TimeMap> map) =>
-        scene.OnEachCurve(objects, at, (channel, source) => channel with { Curve = map(source).Applied(channel.Curve!) });
+    /// <summary>Only the keys and clips of some objects moved; the frame is taken to each channel's own source time.</summary>
+    public static Scene WithTimesMoved(this Scene scene, ImmutableArray<ObjectId> objects, long at, Func<Tick, TimeMap> map)
+    {
+        var moved = scene.OnEachCurve(objects, at, (channel, source) => channel with { Curve = map(source).Applied(channel.Curve!) });
+        var flow = new TimeFlow(scene);
+        foreach (var placed in scene.PlacedClips.Values.Where(placed => objects.Contains(placed.Object)))
+        {
+            var source = new Tick((long)Math.Round(flow.SourceOf(placed.Object, "", scene.Rate.StartOf(at).Value)));
+            moved = map(source).Applied(placed) is { } left ? moved.With(left) : moved with { PlacedClips = moved.PlacedClips.Remove(placed.Id) };
+        }
+        return moved;
+    }
 
     /// <summary>Runs a change over every channel with keys, of some objects or of all, with the source time that a frame has there.</summary>
     public static Scene OnEachCurve(this Scene scene, ImmutableArray<ObjectId>? objects, long at, Func<Channel, Tick, Channel> change)

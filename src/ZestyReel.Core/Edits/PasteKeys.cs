@@ -6,7 +6,7 @@ using ZestyReel.Core.Time;
 namespace ZestyReel.Core.Edits;
 
 /// <summary>Sets copied keys.</summary>
-/// <param name="Clip">The copied keys.</param>
+/// <param name="Copied">The copied keys.</param>
 /// <param name="At">The frame on which the first of them lands; left out, all land where they were.</param>
 /// <param name="Onto">
 /// The objects that get them; left out, those that they came from. Keys of one object go to each of these; keys of
@@ -15,28 +15,28 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Mirrored">The last one first.</param>
 /// <param name="Meet">What happens where a key lands on another.</param>
 public sealed record PasteKeys(
-    KeyClip Clip, decimal? At = null, ImmutableArray<ObjectId>? Onto = null, bool Mirrored = false,
+    CopiedKeys Copied, decimal? At = null, ImmutableArray<ObjectId>? Onto = null, bool Mirrored = false,
     WhenKeysMeet Meet = WhenKeysMeet.Stop) : Edit
 {
-    private int Count => Clip.Channels.Sum(c => c.Keys.Length);
+    private int Count => Copied.Channels.Sum(c => c.Keys.Length);
 
     public override string Title(Scene scene) => FormattableString.Invariant(
         $"Paste {ChannelWords.Keys(Count)}{(Mirrored ? ", mirrored" : "")}{(At is { } frame ? $" at {frame}" : "")}");
 
     public override Scene Apply(Scene scene)
     {
-        if (Clip.Channels.IsDefaultOrEmpty || Clip.Channels.Any(c => c.Keys.IsDefaultOrEmpty)) throw new Refusal("clip", "nothing has been copied");
-        var (first, last) = (Clip.Channels.Min(c => c.Keys[0].Time), Clip.Channels.Max(c => c.Keys[^1].Time));
+        if (Copied.Channels.IsDefaultOrEmpty || Copied.Channels.Any(c => c.Keys.IsDefaultOrEmpty)) throw new Refusal("copied", "nothing has been copied");
+        var (first, last) = (Copied.Channels.Min(c => c.Keys[0].Time), Copied.Channels.Max(c => c.Keys[^1].Time));
         var start = At is { } frame ? scene.Rate.At(frame, "at") : first;
         var placing = new KeyPlacing(scene.Rate, Meet);
         var pasted = 0;
-        foreach (var (target, clipped) in Targets())
+        foreach (var (target, copied) in Targets())
         {
             // What the other object has no channel for is left out; something must be left.
-            if (WarpChannel.WarpOf(target) is null && ChannelCatalogue.Find(scene.Object(target, "onto").Kind, clipped.Channel) is null) continue;
-            var (_, spec, channel) = scene.Owner(target, clipped.Channel, "onto");
-            foreach (var key in clipped.Keys) spec.Checked(key.Value, "clip");
-            var keys = clipped.Keys.Select(key => key.Key()).Select(key => Mirrored ? key.TurnedInTime(first, last) : key)
+            if (!ChannelOwners.IsStandIn(target) && ChannelCatalogue.Find(scene.Object(target, "onto").Kind, copied.Channel) is null) continue;
+            var (_, spec, channel) = scene.Owner(target, copied.Channel, "onto");
+            foreach (var key in copied.Keys) spec.Checked(key.Value, "copied");
+            var keys = copied.Keys.Select(key => key.Key()).Select(key => Mirrored ? key.TurnedInTime(first, last) : key)
                 .Select(key => key with { Time = start + (key.Time - first) });
             var all = placing.Placed(channel.Curve?.Keys ?? [], keys);
             scene = scene.WithChannel(target, spec.Name, channel with { Curve = channel.Curve?.WithKeys(all) ?? new Curve(all) });
@@ -47,13 +47,13 @@ public sealed record PasteKeys(
         return scene;
     }
 
-    private IEnumerable<(ObjectId, ClippedChannel)> Targets()
+    private IEnumerable<(ObjectId, CopiedChannel)> Targets()
     {
-        if (Onto is not { IsDefaultOrEmpty: false } onto) return Clip.Channels.Select(c => (c.Object, c));
-        var sources = Clip.Channels.Select(c => c.Object).Distinct().ToList();
-        if (sources.Count == 1) return onto.SelectMany(target => Clip.Channels.Select(c => (target, c)));
+        if (Onto is not { IsDefaultOrEmpty: false } onto) return Copied.Channels.Select(c => (c.Object, c));
+        var sources = Copied.Channels.Select(c => c.Object).Distinct().ToList();
+        if (sources.Count == 1) return onto.SelectMany(target => Copied.Channels.Select(c => (target, c)));
         if (sources.Count != onto.Length)
             throw new Refusal("onto", $"the keys are from {sources.Count} objects; choose one object's keys, or {sources.Count} objects to paste on");
-        return Clip.Channels.Select(c => (onto[sources.IndexOf(c.Object)], c));
+        return Copied.Channels.Select(c => (onto[sources.IndexOf(c.Object)], c));
     }
 }

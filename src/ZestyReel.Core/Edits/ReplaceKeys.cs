@@ -5,31 +5,31 @@ using ZestyReel.Core.Scenes;
 namespace ZestyReel.Core.Edits;
 
 /// <summary>Puts keys in place of all that stand between two frames, as when a part of an older curve is taken back.</summary>
-/// <param name="Clip">The keys that are to stand there; a channel may have none.</param>
+/// <param name="Copied">The keys that are to stand there; a channel may have none.</param>
 /// <param name="From">The first frame.</param>
 /// <param name="To">The last frame.</param>
-public sealed record ReplaceKeys(KeyClip Clip, decimal From, decimal To) : Edit
+public sealed record ReplaceKeys(CopiedKeys Copied, decimal From, decimal To) : Edit
 {
     public override string Title(Scene scene) => FormattableString.Invariant(
-        $"Take back {ChannelWords.Of(scene, Clip.Channels.Select(c => (c.Object, c.Channel)))} from {From} to {To}");
+        $"Take back {ChannelWords.Of(scene, Copied.Channels.Select(c => (c.Object, c.Channel)))} from {From} to {To}");
 
     public override Scene Apply(Scene scene)
     {
         if (To < From) throw new Refusal("to", "the last frame does not come before the first");
-        if (Clip.Channels.IsDefaultOrEmpty) throw new Refusal("clip", "there is nothing to take back");
+        if (Copied.Channels.IsDefaultOrEmpty) throw new Refusal("copied", "there is nothing to take back");
         var (start, end) = (scene.Rate.At(From, "from"), scene.Rate.At(To, "to"));
-        foreach (var clipped in Clip.Channels)
+        foreach (var copied in Copied.Channels)
         {
-            var thing = scene.Object(clipped.Object, "clip.object");
-            var spec = thing.Spec(clipped.Channel, "clip.channel");
-            var channel = thing.Unlocked(spec.Name, "clip");
-            foreach (var key in clipped.Keys)
+            var thing = scene.Object(copied.Object, "copied.object");
+            var spec = thing.Spec(copied.Channel, "copied.channel");
+            var channel = thing.Unlocked(spec.Name, "copied");
+            foreach (var key in copied.Keys)
             {
-                spec.Checked(key.Value, "clip.value");
-                if (key.Time < start || key.Time > end) throw new Refusal("clip.time", "a key stands outside the two frames");
+                spec.Checked(key.Value, "copied.value");
+                if (key.Time < start || key.Time > end) throw new Refusal("copied.time", "a key stands outside the two frames");
             }
             ImmutableArray<Key> old = channel.Curve?.Keys ?? [];
-            ImmutableArray<Key> keys = [.. old.Where(key => key.Time < start), .. clipped.Keys.Select(key => key.Key()), .. old.Where(key => key.Time > end)];
+            ImmutableArray<Key> keys = [.. old.Where(key => key.Time < start), .. copied.Keys.Select(key => key.Key()), .. old.Where(key => key.Time > end)];
             var next = keys.IsEmpty ? channel with { Still = channel.ValueAt(start.Value), Curve = null }
                 : channel with { Curve = channel.Curve is { } curve ? curve.WithKeys(KeptShape.Of(curve, keys)) : new Curve(keys) };
             scene = scene.With(thing.WithChannel(spec.Name, next));

@@ -20,4 +20,10 @@ public enum RowKind : byte
 
     /// <summary>A named choice.</summary>
     NamedChoice,
+
+    /// <summary>A clip.</summary>
+    Clip,
+
+    /// <summary>A clip on an object.</summary>
+    PlacedClip,
 }

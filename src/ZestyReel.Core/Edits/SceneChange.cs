@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 
@@ -16,38 +16,6 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
     public bool ChangesTime =>
         Rows.Any(r => r.Row.Kind == RowKind.Warp
             || r is { Before: SceneSettings before, After: SceneSettings after } && before.Rate != after.Rate);
-
-    /// <summary>The channels whose samples this change makes stale, seen in the scene after it.</summary>
-    public IReadOnlyList<SampleTarget> Stale(Scene after)
-    {
-        if (ChangesTime) return [.. after.Objects.Values.Where(thing => IsRetimed(thing.Id)).Select(SampleTarget.All)];
-        var stale = new List<SampleTarget>();
-        foreach (var rows in Rows.Where(r => r.Row.Kind is RowKind.Object or RowKind.Channel).GroupBy(r => new ObjectId(r.Row.Id)))
-        {
-            if (!after.Objects.TryGetValue(rows.Key, out var thing)) continue;
-            var isNew = rows.Any(r => r.Row.Kind == RowKind.Object && r.Before is null);
-            var channels = rows.Select(r => r.Row.Channel).ToHashSet();
-            // The shortest turn is one of all three channels together.
-            if (thing.Turning == Turning.Shortest && ShortestTurns.Channels.Any(channels.Contains) || rows.Any(TurnsOtherwise))
-                channels.UnionWith(ShortestTurns.Channels);
-            var specs = ChannelCatalogue.Of(thing.Kind);
-            var wanted = isNew ? specs : specs.RemoveAll(spec => !channels.Contains(spec.Name));
-            if (!wanted.IsEmpty) stale.Add(new SampleTarget(thing, wanted));
-        }
-        return stale;
-    }
-
-    /// <summary>Whether an object is covered by a warp that changed, before or after; by another rate all are.</summary>
-    private bool IsRetimed(ObjectId id)
-    {
-        static bool Covers(object? row, ObjectId id) => row is Warp warp && (warp.Targets is not { } targets || targets.Any(target => target.Object == id));
-        return Rows.Any(row => row.Row.Kind == RowKind.Settings && row is { Before: SceneSettings a, After: SceneSettings b } && a.Rate != b.Rate)
-            || Rows.Any(row => row.Row.Kind == RowKind.Warp && (Covers(row.Before, id) || Covers(row.After, id)))
-            || Rows.Any(row => row.Row.Kind is RowKind.Object or RowKind.Channel && row.Row.Id == id.Value);
-    }
-
-    private static bool TurnsOtherwise(RowChange row) =>
-        row is { Before: SceneObject before, After: SceneObject after } && (before.Turning, before.TurnOrder) != (after.Turning, after.TurnOrder);
 
     public SceneChange Reversed() => new([.. Rows.Select(r => new RowChange(r.Row, r.After, r.Before))]);
 
@@ -67,6 +35,8 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
         AddRows(rows, RowKind.Warp, before.Warps, after.Warps, id => id.Value);
         AddRows(rows, RowKind.Bookmark, before.Bookmarks, after.Bookmarks, id => id.Value);
         AddRows(rows, RowKind.NamedChoice, before.NamedChoices, after.NamedChoices, id => id.Value);
+        AddRows(rows, RowKind.Clip, before.Clips, after.Clips, id => id.Value);
+        AddRows(rows, RowKind.PlacedClip, before.PlacedClips, after.PlacedClips, id => id.Value);
         return new(rows.ToImmutable());
     }
 
@@ -90,6 +60,8 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
         var warps = scene.Warps.ToBuilder();
         var bookmarks = scene.Bookmarks.ToBuilder();
         var choices = scene.NamedChoices.ToBuilder();
+        var clips = scene.Clips.ToBuilder();
+        var placed = scene.PlacedClips.ToBuilder();
         var settings = scene.Settings;
         foreach (var (row, _, after) in Rows)
         {
@@ -108,6 +80,12 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
                 case RowKind.NamedChoice:
                     Put(choices, new NamedChoiceId(row.Id), (NamedChoice?)after);
                     break;
+                case RowKind.Clip:
+                    Put(clips, new ClipId(row.Id), (Clip?)after);
+                    break;
+                case RowKind.PlacedClip:
+                    Put(placed, new PlacedClipId(row.Id), (PlacedClip?)after);
+                    break;
                 case RowKind.Object:
                     if (after is null) objects.Remove(id);
                     else objects[id] = (SceneObject)after with { Channels = objects.GetValueOrDefault(id)?.Channels ?? NoChannels };
@@ -120,7 +98,8 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
                     break;
             }
         }
-        return new Scene(settings, objects.ToImmutable(), warps.ToImmutable(), bookmarks.ToImmutable(), choices.ToImmutable());
+        return new Scene(
+            settings, objects.ToImmutable(), warps.ToImmutable(), bookmarks.ToImmutable(), choices.ToImmutable(), clips.ToImmutable(), placed.ToImmutable());
     }
 
     private static void Put<TId, TRow>(ImmutableSortedDictionary<TId, TRow>.Builder rows, TId id, TRow? row)

@@ -4,23 +4,29 @@ using ZestyReel.Core.Scenes;
 namespace ZestyReel.Core.Edits;
 
 /// <summary>Sets the values of still channels.</summary>
-public sealed record SetValues(ImmutableArray<ChannelValue> Values) : Edit
+/// <param name="Values">The channels and their values.</param>
+/// <param name="Frame">
+/// The played frame on which these values are to be seen, with what clips and rolling add there; left out, they are the
+/// channels' own.
+/// </param>
+public sealed record SetValues(ImmutableArray<ChannelValue> Values, decimal? Frame = null) : Edit
 {
     public override string Title(Scene scene) => $"Set {ChannelWords.Of(scene, Values.Select(v => (v.Object, v.Channel)))}";
 
     public override Scene Apply(Scene scene)
     {
         if (Values.IsDefaultOrEmpty) throw new Refusal("values", "give at least one value");
+        var seen = Frame is { } frame ? new SeenValues(scene, frame) : null;
         for (var i = 0; i < Values.Length; i++)
         {
             var (id, name, value) = Values[i];
             var place = $"values[{i}]";
-            var thing = scene.Object(id, $"{place}.object");
-            var spec = thing.Spec(name, $"{place}.channel");
-            if (thing.Unlocked(name, place).Curve is not null)
+            var (thing, spec, channel) = scene.Owner(id, name, place);
+            if (channel.Curve is not null)
                 throw new Refusal(place, $"{thing.Name}'s {name} has keys; set a key instead of a still value");
             if (value is not { } number) throw new Refusal($"{place}.value", "a still channel needs a value");
-            scene = scene.With(thing.WithChannel(name, new Channel(spec.Checked(number, $"{place}.value"))));
+            var own = seen?.Own(thing, name, spec.Checked(number, $"{place}.value")) ?? spec.Checked(number, $"{place}.value");
+            scene = scene.WithChannel(id, name, new Channel(own));
         }
         return scene;
     }

@@ -18,12 +18,11 @@ public sealed record StayStill(decimal Frame, ImmutableArray<ChannelValue> Value
         {
             var (id, name, value) = Values[i];
             var place = $"values[{i}]";
-            var thing = scene.Object(id, $"{place}.object");
-            var spec = thing.Spec(name, $"{place}.channel");
+            var (_, spec, channel) = scene.Owner(id, name, place);
             var now = value is { } given
                 ? spec.Checked(given, $"{place}.value")
-                : spec.Within(thing.Unlocked(name, place).ValueAt(flow.SourceOf(id, name, played.Value)));
-            scene = scene.With(thing.WithChannel(name, new Channel(now)));
+                : spec.Within(channel.ValueAt(flow.SourceOf(id, name, played.Value)));
+            scene = scene.WithChannel(id, name, new Channel(now));
         }
         return scene;
     }

@@ -21,7 +21,7 @@ public static class WarpChannel
     public static ObjectId ObjectOf(WarpId warp) => new(-warp.Value);
 
     /// <summary>The warp that such an object stands for; null for a real object.</summary>
-    public static WarpId? WarpOf(ObjectId thing) => thing.Value < 0 ? new WarpId(-thing.Value) : null;
+    public static WarpId? WarpOf(ObjectId thing) => thing.Value is < 0 and > RateChannel.Below ? new WarpId(-thing.Value) : null;
 
     /// <summary>The curve with its values in source frames.</summary>
     public static Channel Of(Warp warp, FrameRate rate) => new(0, warp.Curve.WithKeys(Converted(warp.Curve.Keys, 1 / rate.TicksPerFrame)));

@@ -1,3 +1,4 @@
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
@@ -14,10 +15,20 @@ public sealed class FrameTimes
     private readonly double[] _played;
     private readonly Dictionary<string, double[]> _warped = [];
     private readonly Dictionary<double[], float[]> _frames = [];
+    private readonly Lazy<ILookup<ObjectId, PlacedClip>> _placed;
+    private readonly Lazy<Rolling> _rolling;
 
     /// <param name="scene">Whose warps apply.</param>
     /// <param name="played">Played times in ticks.</param>
-    public FrameTimes(Scene scene, double[] played) => (_flow, _played) = (new TimeFlow(scene), played);
+    public FrameTimes(Scene scene, double[] played)
+    {
+        (Scene, _flow, _played) = (scene, new TimeFlow(scene), played);
+        _placed = new(() => scene.PlacedClips.Values.ToLookup(placed => placed.Object));
+        _rolling = new(() => new Rolling(scene, played));
+    }
+
+    /// <summary>Whose warps and clips apply.</summary>
+    public Scene Scene { get; }
 
     /// <summary>The times of whole frames.</summary>
     public static FrameTimes Of(Scene scene, FrameRange frames)
@@ -55,6 +66,13 @@ public sealed class FrameTimes
             return frames;
         }
     }
+
+    /// <summary>The clips on an object; null where there are none.</summary>
+    internal ClipMix? ClipsOn(ObjectId id) =>
+        Scene.PlacedClips.IsEmpty || !_placed.Value.Contains(id) ? null : new ClipMix(Scene, _placed.Value[id]);
+
+    /// <summary>Degrees that rolling adds to a turn of an object, one for each played time.</summary>
+    internal double[] Rolled(SceneObject thing, Roll roll) => _rolling.Value.Degrees(thing, roll);
 
     private double[] Through(Warp[] warps)
     {

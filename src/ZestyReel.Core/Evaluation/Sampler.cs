@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
@@ -19,8 +20,27 @@ public static class Sampler
         return blocks;
     }
 
-    /// <summary>One channel's values at full precision.</summary>
+    /// <summary>One channel's values at full precision: its own, with what clips and rolling add.</summary>
     public static double[] Values(SceneObject thing, string channel, FrameTimes times)
+    {
+        var values = Own(thing, channel, times);
+        if (Added(thing, channel, times) is { } added)
+            for (var i = 0; i < values.Length; i++) values[i] += added[i];
+        return values;
+    }
+
+    /// <summary>What clips and rolling add to a channel; null where nothing does.</summary>
+    public static double[]? Added(SceneObject thing, string channel, FrameTimes times)
+    {
+        var added = times.ClipsOn(thing.Id) is { } clips && clips.Covers(channel) ? clips.Added(channel, times.For(thing.Id, channel)) : null;
+        if (thing.Roll is not { } roll || roll.Channel != channel) return added;
+        var rolled = times.Rolled(thing, roll);
+        if (added is null) return rolled;
+        for (var i = 0; i < added.Length; i++) added[i] += rolled[i];
+        return added;
+    }
+
+    private static double[] Own(SceneObject thing, string channel, FrameTimes times)
     {
         var values = new double[times.Count];
         if (ShortestTurns.Covers(thing, channel))
@@ -45,16 +65,17 @@ public static class Sampler
     private static SampleBlock Block(Scene scene, SampleTarget target, FrameTimes times, FrameRange frames)
     {
         var tracks = ImmutableArray.CreateBuilder<SampleTrack>(target.Channels.Length);
-        foreach (var spec in target.Channels) tracks.Add(Track(target.Object, spec, times));
+        var clips = times.ClipsOn(target.Object.Id);
+        foreach (var spec in target.Channels) tracks.Add(Track(target.Object, spec, times, clips));
         tracks.AddRange(Speeds.Of(target, times, scene.Rate));
         tracks.Add(SourceFrames.Of(target.Object.Id, times, scene.Rate));
         return new SampleBlock(target.Object.Id, frames.First, times.Count, tracks.DrainToImmutable());
     }
 
-    private static SampleTrack Track(SceneObject thing, ChannelSpec spec, FrameTimes times)
+    private static SampleTrack Track(SceneObject thing, ChannelSpec spec, FrameTimes times, ClipMix? clips)
     {
         var channel = thing.Channels.GetValueOrDefault(spec.Name);
-        if (ShortestTurns.Covers(thing, spec.Name))
+        if (ShortestTurns.Covers(thing, spec.Name) || clips?.Covers(spec.Name) == true || thing.Roll?.Channel == spec.Name)
             return new(spec.Name, Array.ConvertAll(Values(thing, spec.Name, times), value => (float)value));
         if (channel?.Curve is not { } curve) return new(spec.Name, [(float)(channel?.Still ?? spec.Default)]);
         var samples = new float[times.Count];

@@ -25,7 +25,8 @@ public static class Speeds
             if (target.Channels.Any(spec => spec.Name == channel))
                 yield return new(TrackOf(channel), Of([Sampler.Values(thing, channel, times)], rate, isSigned: true));
         if (!target.Channels.Any(spec => spec.Name.StartsWith("move.", StringComparison.Ordinal))) yield break;
-        var moving = Moves.Where(name => thing.Channels.GetValueOrDefault(name)?.Curve is not null).ToList();
+        var clips = times.ClipsOn(thing.Id);
+        var moving = Moves.Where(name => thing.Channels.GetValueOrDefault(name)?.Curve is not null || clips?.Covers(name) == true).ToList();
         yield return moving.Count == 0
             ? new(Through, [0])
             : new(Through, Of([.. moving.Select(name => Sampler.Values(thing, name, times))], rate, isSigned: false));

@@ -1,3 +1,4 @@
+using ZestyReel.Core.Edits;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 
@@ -6,20 +7,26 @@ namespace ZestyReel.Core.Evaluation;
 /// <summary>Leads played time to each channel's source time through the scene's warps, the outermost first.</summary>
 public sealed class TimeFlow
 {
+    private readonly Scene _scene;
     private readonly Warp[] _on;
 
-    public TimeFlow(Scene scene) => _on = [.. scene.Warps.Values.Where(w => w.On)];
+    public TimeFlow(Scene scene) => (_scene, _on) = (scene, [.. scene.Warps.Values.Where(w => w.On)]);
 
     /// <summary>Whether played time and source time are the same everywhere.</summary>
     public bool IsPlain => _on.Length == 0;
 
     /// <summary>The warps that cover a channel, in the order in which they apply.</summary>
-    public Warp[] Covering(ObjectId id, string channel) =>
-        _on.Length == 0 ? [] : [.. _on
+    public Warp[] Covering(ObjectId id, string channel)
+    {
+        if (_on.Length == 0) return [];
+        // The rate of a clip stands in the time of the object that the clip is on.
+        if (RateChannel.PlacedOf(id) is { } placed) (id, channel) = (_scene.Placed(placed).Object, "");
+        return [.. _on
             .Select(warp => (warp, depth: warp.Depth(id, channel)))
             .Where(w => w.depth is not null)
             .OrderBy(w => w.depth)
             .Select(w => w.warp)];
+    }
 
     /// <summary>The first played time at which one channel shows a source time, both in ticks; null where it never does.</summary>
     public double? PlayedOf(ObjectId id, string channel, double source)

@@ -1,3 +1,4 @@
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
@@ -16,8 +17,9 @@ public static class TurnLock
     {
         var spans = new List<FrameRange>();
         var thing = scene.Object(id);
+        var clips = new ClipMix(scene, id);
         // A rotation that follows no axis of its own cannot lock; nor does one that stands.
-        if (thing.Turning == Turning.Shortest || ShortestTurns.Channels.All(name => thing.Channel(name).Curve is null)) return spans;
+        if (thing.Turning == Turning.Shortest || ShortestTurns.Channels.All(name => thing.Channel(name).Curve is null && !clips.Covers(name))) return spans;
         var values = Sampler.Values(thing, $"turn.{thing.TurnOrder.ToString().ToLowerInvariant()[1]}", FrameTimes.Of(scene, frames));
         for (var i = 0; i < values.Length && spans.Count < MostSpans; i++)
         {

@@ -13,6 +13,8 @@ public sealed class FrameForFrame(FrameRate from, FrameRate to) : TimeMap
         return from.StartOf(frame) == time ? to.StartOf(frame) : new Tick((long)Rounding.HalfToEven(time.Value * _top, _bottom));
     }
 
+    public override bool LengthensClips => true;
+
     public override double FactorBefore(Tick time) => (double)_top / (double)_bottom;
     public override double FactorAfter(Tick time) => (double)_top / (double)_bottom;
 }

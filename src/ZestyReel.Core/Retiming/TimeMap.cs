@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Runtime.InteropServices;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
@@ -20,8 +21,11 @@ public abstract class TimeMap
     /// <summary>How many times as long a short stretch that starts at the moment becomes.</summary>
     public abstract double FactorAfter(Tick time);
 
+    /// <summary>Whether clips become as much longer as they are spread, and their rates stay; else their rates make up for it.</summary>
+    public virtual bool LengthensClips => false;
+
     /// <summary>
-    /// The scene with every key, warp and bookmark moved. The ends of warps move in played and in source time
+    /// The scene with every key, warp, placed clip and bookmark moved. The ends of warps move in played and in source time
     /// alike, so that what was played at a moment is played at the moment's new place.
     /// </summary>
     /// <exception cref="Refusal">A key would land out of reach.</exception>
@@ -29,6 +33,8 @@ public abstract class TimeMap
     {
         Objects = scene.Objects.ToImmutableSortedDictionary(o => o.Key, o => Applied(o.Value)),
         Warps = scene.Warps.ToImmutableSortedDictionary(w => w.Key, w => w.Value with { Curve = Applied(w.Value.Curve, valuesAreTimes: true) }),
+        Clips = LengthensClips ? scene.Clips.ToImmutableSortedDictionary(c => c.Key, c => Lengthened(c.Value)) : scene.Clips,
+        PlacedClips = scene.PlacedClips.Values.Select(Applied).OfType<PlacedClip>().ToImmutableSortedDictionary(p => p.Id, p => p),
         Bookmarks = scene.Bookmarks.ToImmutableSortedDictionary(b => b.Key, b => b.Value with { Time = Reached(b.Value.Time) }),
     };
 
@@ -61,6 +67,32 @@ public abstract class TimeMap
         }
         return curve.WithKeys(ImmutableCollectionsMarshal.AsImmutableArray(keys));
     }
+
+    /// <summary>
+    /// A placed clip between its new ends, from the phase at which it started to the one at which it ended; null where
+    /// nothing is left between them.
+    /// </summary>
+    public PlacedClip? Applied(PlacedClip placed)
+    {
+        var (start, end) = (Reached(placed.Start), Reached(placed.End));
+        if (end <= start) return null;
+        var slower = LengthensClips ? 1 : (double)(placed.End - placed.Start).Value / (end - start).Value;
+        return placed with
+        {
+            Start = start,
+            End = end,
+            Offset = LengthensClips ? (long)Math.Round(placed.Offset * FactorAfter(Tick.Zero)) : placed.Offset,
+            Rate = placed.Rate.Curve is not { } curve
+                ? new Channel(placed.Rate.Still * slower)
+                : placed.Rate with { Curve = Applied(curve) is var moved && slower == 1 ? moved : moved.WithKeys([.. moved.Keys.Select(key => key.Raised(slower, 0))]) },
+        };
+    }
+
+    private Clip Lengthened(Clip clip) => clip with
+    {
+        Length = Reached(new Tick(clip.Length)).Value,
+        Channels = clip.Channels.ToImmutableSortedDictionary(c => c.Key, c => Applied(c.Value)),
+    };
 
     private SceneObject Applied(SceneObject thing) =>
         thing.Channels.Values.All(c => c.Curve is null)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Time;
@@ -11,7 +12,9 @@ public sealed record Scene(
     ImmutableSortedDictionary<ObjectId, SceneObject> Objects,
     ImmutableSortedDictionary<WarpId, Warp> Warps,
     ImmutableSortedDictionary<BookmarkId, Bookmark> Bookmarks,
-    ImmutableSortedDictionary<NamedChoiceId, NamedChoice> NamedChoices)
+    ImmutableSortedDictionary<NamedChoiceId, NamedChoice> NamedChoices,
+    ImmutableSortedDictionary<ClipId, Clip> Clips,
+    ImmutableSortedDictionary<PlacedClipId, PlacedClip> PlacedClips)
 {
     /// <summary>Most objects in a scene.</summary>
     public const int MostObjects = 20_000;
@@ -21,7 +24,9 @@ public sealed record Scene(
         ImmutableSortedDictionary<ObjectId, SceneObject>.Empty,
         ImmutableSortedDictionary<WarpId, Warp>.Empty,
         ImmutableSortedDictionary<BookmarkId, Bookmark>.Empty,
-        ImmutableSortedDictionary<NamedChoiceId, NamedChoice>.Empty);
+        ImmutableSortedDictionary<NamedChoiceId, NamedChoice>.Empty,
+        ImmutableSortedDictionary<ClipId, Clip>.Empty,
+        ImmutableSortedDictionary<PlacedClipId, PlacedClip>.Empty);
 
     public FrameRate Rate => Settings.Rate;
 
@@ -36,6 +41,18 @@ public sealed record Scene(
         Warps.GetValueOrDefault(id) ?? throw new Refusal(place, "there is no such warp any more");
 
     public Scene With(Warp changed) => this with { Warps = Warps.SetItem(changed.Id, changed) };
+
+    /// <exception cref="Refusal">There is no such clip.</exception>
+    public Clip Clip(ClipId id, string place = "clip") =>
+        Clips.GetValueOrDefault(id) ?? throw new Refusal(place, "there is no such clip any more");
+
+    /// <exception cref="Refusal">There is no such placed clip.</exception>
+    public PlacedClip Placed(PlacedClipId id, string place = "placed") =>
+        PlacedClips.GetValueOrDefault(id) ?? throw new Refusal(place, "there is no such clip on an object any more");
+
+    public Scene With(Clip changed) => this with { Clips = Clips.SetItem(changed.Id, changed) };
+
+    public Scene With(PlacedClip changed) => this with { PlacedClips = PlacedClips.SetItem(changed.Id, changed) };
 
     public Scene With(SceneObject changed) => this with { Objects = Objects.SetItem(changed.Id, changed) };
 
@@ -63,15 +80,20 @@ public sealed record Scene(
         }
     }
 
+    public ClipId NextClipId() => new(Clips.IsEmpty ? 1 : Clips.Keys.Max().Value + 1);
+
+    public PlacedClipId NextPlacedClipId() => new(PlacedClips.IsEmpty ? 1 : PlacedClips.Keys.Max().Value + 1);
+
     public ObjectId NextObjectId() => new(Objects.IsEmpty ? 1 : Objects.Keys.Max().Value + 1);
 
     public IReadOnlySet<string> ObjectNames() => Objects.Values.Select(o => o.Name).ToHashSet();
 
-    /// <summary>Every curve of the scene: those of channels, then those of warps.</summary>
+    /// <summary>Every curve that stands on the scene's clock: those of channels, of warps and of the rates of clips.</summary>
     public IEnumerable<Curve> Curves() =>
         Objects.Values.SelectMany(o => o.Channels.Values).Select(c => c.Curve).OfType<Curve>()
-            .Concat(Warps.Values.Select(w => w.Curve));
+            .Concat(Warps.Values.Select(w => w.Curve))
+            .Concat(PlacedClips.Values.Select(placed => placed.Rate.Curve).OfType<Curve>());
 
-    /// <summary>How many keys stand in all channels and warps.</summary>
+    /// <summary>How many keys stand in all channels, warps and rates.</summary>
     public long KeyCount() => Curves().Sum(curve => (long)curve.Keys.Length);
 }

@@ -11,6 +11,7 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="TurnOrder">The order of its three turns.</param>
 /// <param name="Channels">The channels that differ from the kind's defaults.</param>
 /// <param name="Turning">How it gets from one key of its turns to the next.</param>
+/// <param name="Roll">Whether it turns like a wheel as it travels.</param>
 public sealed record SceneObject(
     ObjectId Id,
     string Name,
@@ -19,7 +20,8 @@ public sealed record SceneObject(
     int Place,
     TurnOrder TurnOrder,
     ImmutableSortedDictionary<string, Channel> Channels,
-    Turning Turning = Turning.EachAxis)
+    Turning Turning = Turning.EachAxis,
+    Roll? Roll = null)
 {
     /// <exception cref="Refusal">The kind has no such channel.</exception>
     public ChannelSpec Spec(string channel, string place) =>

@@ -17,7 +17,7 @@ internal static class ObjectReader
         var byName = new Dictionary<string, SceneObject>();
         foreach (var item in items)
         {
-            if (item.Fields(["name", "kind"], ["parent", "turnOrder", "turning", "channels"]) is not { } fields) continue;
+            if (item.Fields(["name", "kind"], ["parent", "turnOrder", "turning", "roll", "channels"]) is not { } fields) continue;
             var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
                 ? nameNode.Guarded(() => Names.Checked(text, ""))
                 : null;
@@ -27,7 +27,8 @@ internal static class ObjectReader
             var turning = fields.TryGetValue("turning", out var turningNode) ? turningNode.Word<Turning>() : null;
             var read = new SceneObject(
                 new ObjectId(objects.Count + 1), name, kind.Value, null, objects.Count, order ?? TurnOrder.Xyz,
-                ImmutableSortedDictionary<string, Channel>.Empty, turning ?? Turning.EachAxis);
+                ImmutableSortedDictionary<string, Channel>.Empty, turning ?? Turning.EachAxis,
+                fields.TryGetValue("roll", out var roll) ? ReadRoll(roll) : null);
             if (fields.TryGetValue("channels", out var channels)) read = ReadChannels(channels, read, keys);
             if (!byName.TryAdd(name, read)) nameNode.Fault($"there is an object called {name} already; names are unique");
             if (fields.TryGetValue("parent", out var parent) && parent.Element.ValueKind != JsonValueKind.Null) parents.Add((read, parent));
@@ -93,12 +94,25 @@ internal static class ObjectReader
             return null;
         }
         var read = keys.ChannelKeys(keysNode, spec.HoldsOnly, item => Value(item, spec));
+        return ReadCurve(fields, keysNode, read) is { } curve ? new Channel(spec.Default, curve, locked) : null;
+    }
+
+    internal static Curve? ReadCurve(Dictionary<string, Node> fields, Node keysNode, ImmutableArray<Key> read)
+    {
         var before = fields.TryGetValue("before", out var beforeNode) ? beforeNode.Word<Extrapolation>() : null;
         var after = fields.TryGetValue("after", out var afterNode) ? afterNode.Word<Extrapolation>() : null;
         // Keys with faults of their own have been left out; what remains need not make a curve.
         if (read.Length != keysNode.Element.GetArrayLengthOrZero()) return null;
-        var curve = keysNode.Guarded(() => new Curve(read, before ?? Extrapolation.Hold, after ?? Extrapolation.Hold));
-        return curve is null ? null : new Channel(spec.Default, curve, locked);
+        return keysNode.Guarded(() => new Curve(read, before ?? Extrapolation.Hold, after ?? Extrapolation.Hold));
+    }
+
+    private static Roll? ReadRoll(Node node)
+    {
+        if (node.Fields(["axle", "radius"], []) is not { } fields) return null;
+        var axle = fields.TryGetValue("axle", out var axleNode) ? axleNode.Word<Axis>() : null;
+        var radius = fields.TryGetValue("radius", out var radiusNode) ? radiusNode.Number() : null;
+        if (radius is <= 0) radiusNode.Fault("the radius of a wheel is above 0");
+        return axle is { } about && radius is > 0 and var r ? new Roll(about, r) : null;
     }
 
     private static double? Value(Node node, ChannelSpec spec)

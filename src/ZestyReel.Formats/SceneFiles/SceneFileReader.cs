@@ -39,7 +39,7 @@ public static class SceneFileReader
 
     private static Scene? ReadScene(Node root)
     {
-        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "warps", "bookmarks", "choices"]);
+        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "warps", "clips", "placed", "bookmarks", "choices"]);
         if (fields is null) return null;
         if (fields.TryGetValue("format", out var format) && format.Text() is { } word && word != "zesty-scene")
             format.Fault("the format is not \"zesty-scene\"");
@@ -63,6 +63,8 @@ public static class SceneFileReader
         var byName = new Dictionary<string, SceneObject>();
         foreach (var thing in objects) byName.TryAdd(thing.Name, thing);
         var warps = fields.TryGetValue("warps", out var warpsNode) ? WarpReader.Read(warpsNode, keys, byName) : [];
+        var clips = fields.TryGetValue("clips", out var clipsNode) ? ClipReader.Read(clipsNode, keys) : [];
+        var placed = fields.TryGetValue("placed", out var placedNode) ? ClipReader.ReadPlaced(placedNode, keys, byName, clips) : [];
         var bookmarks = fields.TryGetValue("bookmarks", out var bookmarksNode) ? BookmarkReader.Read(bookmarksNode, keys) : [];
         var choices = fields.TryGetValue("choices", out var choicesNode) ? NamedChoiceReader.Read(choicesNode, byName) : [];
         if (root.Faults.Count > 0) return null;
@@ -71,7 +73,9 @@ public static class SceneFileReader
             objects.ToImmutableSortedDictionary(o => o.Id, o => o),
             warps.ToImmutableSortedDictionary(w => w.Id, w => w),
             bookmarks.ToImmutableSortedDictionary(b => b.Id, b => b),
-            choices.ToImmutableSortedDictionary(c => c.Id, c => c));
+            choices.ToImmutableSortedDictionary(c => c.Id, c => c),
+            clips.ToImmutableSortedDictionary(c => c.Id, c => c),
+            placed.ToImmutableSortedDictionary(p => p.Id, p => p));
     }
 
     private static FrameRange? ReadRange(Node node)

@@ -38,6 +38,8 @@ public static class SceneFileWriter
             json.WriteStartArray("warps");
             foreach (var warp in scene.Warps.Values) WriteWarp(json, scene, warp);
             json.WriteEndArray();
+            if (!scene.Clips.IsEmpty) ClipWriter.WriteClips(json, scene);
+            if (!scene.PlacedClips.IsEmpty) ClipWriter.WritePlaced(json, scene);
             if (!scene.Bookmarks.IsEmpty) WriteBookmarks(json, scene);
             if (!scene.NamedChoices.IsEmpty) WriteChoices(json, scene);
             json.WriteEndObject();
@@ -55,6 +57,11 @@ public static class SceneFileWriter
         else json.WriteNull("parent");
         if (thing.TurnOrder != TurnOrder.Xyz) json.WriteString("turnOrder", FileWords.Of(thing.TurnOrder));
         if (thing.Turning != Turning.EachAxis) json.WriteString("turning", FileWords.Of(thing.Turning));
+        if (thing.Roll is { } roll)
+        {
+            json.WritePropertyName("roll");
+            json.WriteRawValue(string.Create(CultureInfo.InvariantCulture, $"{{ \"axle\": \"{FileWords.Of(roll.Axle)}\", \"radius\": {roll.Radius:R} }}"));
+        }
         json.WriteStartObject("channels");
         foreach (var spec in ChannelCatalogue.Of(thing.Kind))
         {
@@ -67,7 +74,7 @@ public static class SceneFileWriter
         json.WriteEndObject();
     }
 
-    private static void WriteCurve(Utf8JsonWriter json, FrameRate rate, Curve curve, bool locked)
+    internal static void WriteCurve(Utf8JsonWriter json, FrameRate rate, Curve curve, bool locked)
     {
         json.WriteStartObject();
         if (locked) json.WriteBoolean("locked", true);
@@ -151,7 +158,7 @@ public static class SceneFileWriter
         json.WriteEndArray();
     }
 
-    private static void WriteTime(Utf8JsonWriter json, FrameRate rate, Tick time, string frameName, string tickName)
+    internal static void WriteTime(Utf8JsonWriter json, FrameRate rate, Tick time, string frameName, string tickName)
     {
         if (rate.ExactFrameOf(time) is { } frame) json.WriteNumber(frameName, frame);
         else json.WriteNumber(tickName, time.Value);

@@ -34,7 +34,7 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
         {
             watchers.Look(Context.ConnectionId, scene, frames);
             var all = watchers.WithSpeeds(Context.ConnectionId, [.. now.Objects.Values.Select(SampleTarget.All)]);
-            return SceneWire.Blocks(now, all, frames, withFlow: true);
+            return SceneWire.Blocks(now, all, [.. now.PlacedClips.Values], frames, withFlow: true);
         });
     });
 
@@ -68,7 +68,7 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
         var change = SceneChange.Between(now, next);
         var frames = watchers.FramesOf(Context.ConnectionId) ?? next.Settings.Work;
         var stale = watchers.WithSpeeds(Context.ConnectionId, change.Stale(next));
-        return new LiveMessage(SceneWire.Rows(change, next), SceneWire.Blocks(next, stale, frames, change.ChangesTime));
+        return new LiveMessage(SceneWire.Rows(change, next), SceneWire.Blocks(next, stale, change.StaleClips(next), frames, change.ChangesTime));
     });
 
     /// <summary>Makes an edit. Where keys would land on others and nobody has said what to do, nothing is done, and the answer says so.</summary>
@@ -105,7 +105,7 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
                 var thing = now.Object(group.Key);
                 return new SampleTarget(thing, [.. group.Select(name => thing.Spec(name, "channels"))]);
             });
-            return SceneWire.Blocks(now, watchers.WithSpeeds(Context.ConnectionId, [.. targets]), frames, withFlow: false);
+            return SceneWire.Blocks(now, watchers.WithSpeeds(Context.ConnectionId, [.. targets]), [], frames, withFlow: false);
         }));
 
     /// <summary>Where the turns of an object lock: first and last frames of each stretch within the scene range.</summary>
@@ -130,7 +130,7 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
     {
         var session = sessions.Get(scene);
         var rate = session.Scene.Rate;
-        return EditJson.Write(KeyClip.Between(
+        return EditJson.Write(CopiedKeys.Between(
             session.At(position), Lanes(objects, channels), rate.At((decimal)from, "from"), rate.At((decimal)to, "to")));
     });
 
@@ -138,7 +138,7 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
     /// <param name="scene">Whose keys.</param>
     /// <param name="keys">A list of key sets, as edits have it.</param>
     public string CopyKeys(long scene, string keys) => Guarded(() =>
-        EditJson.Write(KeyClip.Of(sessions.Get(scene).Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys))));
+        EditJson.Write(CopiedKeys.Of(sessions.Get(scene).Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys))));
 
     public KeptMessage GoTo(long scene, long revision, int position) =>
         Guarded(() => Message(sessions.Get(scene).GoTo(position, revision)));

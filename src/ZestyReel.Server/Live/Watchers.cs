@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.SignalR;
+using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
@@ -63,13 +64,14 @@ public sealed class Watchers
     {
         var rows = SceneWire.Rows(kept.Change, kept.Scene);
         var stale = kept.Change.Stale(kept.Scene);
+        var clips = kept.Change.StaleClips(kept.Scene);
         var byFrames = new Dictionary<FrameRange, BlockMessage[]>();
-        BlockMessage[] Sampled(IReadOnlyList<SampleTarget> targets, FrameRange frames) => SceneWire.Blocks(kept.Scene, targets, frames, kept.Change.ChangesTime);
+        BlockMessage[] Sampled(IReadOnlyList<SampleTarget> targets, FrameRange frames) => SceneWire.Blocks(kept.Scene, targets, clips, frames, kept.Change.ChangesTime);
         foreach (var (connection, watcher) in _byConnection)
         {
             if (watcher.Scene != session.Id) continue;
             var blocks = Array.Empty<BlockMessage>();
-            if (watcher.Frames is { } frames && (stale.Count > 0 || kept.Change.ChangesTime))
+            if (watcher.Frames is { } frames && (stale.Count > 0 || clips.Count > 0 || kept.Change.ChangesTime))
             {
                 // Tabs that look at the same share what is sampled; speeds are each tab's own.
                 if (watcher.Speeds.Count > 0) blocks = Sampled(watcher.WithSpeeds(stale), frames);

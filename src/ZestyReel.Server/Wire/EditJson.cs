@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using ZestyReel.Core;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
@@ -27,6 +28,8 @@ public static class EditJson
         options.Converters.Add(new NumberConverter<WarpId>(n => new WarpId(checked((int)n)), id => id.Value));
         options.Converters.Add(new NumberConverter<BookmarkId>(n => new BookmarkId(checked((int)n)), id => id.Value));
         options.Converters.Add(new NumberConverter<NamedChoiceId>(n => new NamedChoiceId(checked((int)n)), id => id.Value));
+        options.Converters.Add(new NumberConverter<ClipId>(n => new ClipId(checked((int)n)), id => id.Value));
+        options.Converters.Add(new NumberConverter<PlacedClipId>(n => new PlacedClipId(checked((int)n)), id => id.Value));
         options.Converters.Add(new NumberConverter<Tick>(n => new Tick(n), tick => tick.Value));
         options.Converters.Add(new RateConverter());
         options.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { NameEdits } };

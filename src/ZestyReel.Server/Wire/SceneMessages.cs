@@ -27,6 +27,10 @@ public sealed record RowsMessage(
     [property: Key("removedBookmarks")] int[] RemovedBookmarks,
     [property: Key("choices")] NamedChoiceMessage[] Choices,
     [property: Key("removedChoices")] int[] RemovedChoices,
+    [property: Key("clips")] ClipMessage[] Clips,
+    [property: Key("removedClips")] int[] RemovedClips,
+    [property: Key("placed")] PlacedClipMessage[] Placed,
+    [property: Key("removedPlaced")] int[] RemovedPlaced,
     [property: Key("played")] PlayedMessage[] Played);
 
 /// <summary>When the keys of a warped channel are seen: for each, in their order, its first played time (f64 ticks), or not a number.</summary>
@@ -52,7 +56,11 @@ public sealed record ObjectMessage(
     [property: Key("parent")] int? Parent,
     [property: Key("place")] int Place,
     [property: Key("turnOrder")] string TurnOrder,
-    [property: Key("turning")] string Turning);
+    [property: Key("turning")] string Turning,
+    [property: Key("roll")] RollMessage? Roll);
+
+[MessagePackObject]
+public sealed record RollMessage([property: Key("axle")] string Axle, [property: Key("radius")] double Radius);
 
 /// <param name="Object">Whose channel.</param>
 /// <param name="Name">The channel's name.</param>
@@ -91,6 +99,33 @@ public sealed record WarpMessage(
 
 [MessagePackObject]
 public sealed record TargetMessage([property: Key("object")] int Object, [property: Key("channel")] string? Channel);
+
+/// <summary>A clip: its length in ticks, and the channels that it moves.</summary>
+[MessagePackObject]
+public sealed record ClipMessage(
+    [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("length")] double Length,
+    [property: Key("channels")] string[] Channels);
+
+/// <param name="Id">Its number.</param>
+/// <param name="Clip">Which clip.</param>
+/// <param name="Object">On which object.</param>
+/// <param name="Times">Where it starts, where it ends and where its rounds start between, in ticks of source time.</param>
+/// <param name="Played">When these are first seen, where a warp covers the object; not a number for what never is.</param>
+/// <param name="Offset">The phase at which it starts, in ticks.</param>
+/// <param name="Rounds">What it does when it has been played through.</param>
+/// <param name="After">What is left of it after its end.</param>
+/// <param name="Rate">Its rate, as a channel of the object that stands for it.</param>
+[MessagePackObject]
+public sealed record PlacedClipMessage(
+    [property: Key("id")] int Id,
+    [property: Key("clip")] int Clip,
+    [property: Key("object")] int Object,
+    [property: Key("times")] double[] Times,
+    [property: Key("played")] double[]? Played,
+    [property: Key("offset")] double Offset,
+    [property: Key("rounds")] string Rounds,
+    [property: Key("after")] string After,
+    [property: Key("rate")] ChannelMessage Rate);
 
 [MessagePackObject]
 public sealed record BookmarkMessage(

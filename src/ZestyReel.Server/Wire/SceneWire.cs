@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Runtime.InteropServices;
 using System.Text.Json;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
@@ -28,6 +29,9 @@ public static class SceneWire
         var removedBookmarks = new List<int>();
         var choices = new List<NamedChoiceMessage>();
         var removedChoices = new List<int>();
+        var clips = new List<ClipMessage>();
+        var removedClips = new List<int>();
+        var removedPlaced = new List<int>();
         foreach (var (row, _, after) in change.Rows)
         {
             switch (row.Kind, after)
@@ -37,7 +41,8 @@ public static class SceneWire
                         [s.Range.First, s.Range.Last], [s.Work.First, s.Work.Last], Timecode.CanDrop(s.Rate));
                     break;
                 case (RowKind.Object, SceneObject o):
-                    objects.Add(new(o.Id.Value, o.Name, Word(o.Kind), o.Parent?.Value, o.Place, Word(o.TurnOrder), Word(o.Turning)));
+                    objects.Add(new(o.Id.Value, o.Name, Word(o.Kind), o.Parent?.Value, o.Place, Word(o.TurnOrder), Word(o.Turning),
+                        o.Roll is { } roll ? new(Word(roll.Axle), roll.Radius) : null));
                     break;
                 case (RowKind.Object, null):
                     removedObjects.Add(row.Id);
@@ -67,18 +72,34 @@ public static class SceneWire
                 case (RowKind.NamedChoice, null):
                     removedChoices.Add(row.Id);
                     break;
+                case (RowKind.Clip, Clip clip):
+                    clips.Add(new(clip.Id.Value, clip.Name, clip.Length, [.. clip.Channels.Keys]));
+                    break;
+                case (RowKind.Clip, null):
+                    removedClips.Add(row.Id);
+                    break;
+                case (RowKind.PlacedClip, null):
+                    removedPlaced.Add(row.Id);
+                    break;
             }
         }
         // The points of a warp are told in frames: at another rate they are others, though the warp may be the same.
         if (change.ChangesTime && settings is not null)
             warps.AddRange(scene.Warps.Values.Where(known => warps.All(told => told.Id != known.Id.Value)).Select(known => Warp(known, scene.Rate)));
         return new(settings, [.. objects], [.. channels], [.. removedObjects], [.. warps], [.. removedWarps],
-            [.. bookmarks], [.. removedBookmarks], [.. choices], [.. removedChoices], [.. Played(change, scene)]);
+            [.. bookmarks], [.. removedBookmarks], [.. choices], [.. removedChoices],
+            [.. clips], [.. removedClips], [.. change.StaleClips(scene).Select(placed => Placed(placed, scene))], [.. removedPlaced],
+            [.. Played(change, scene)]);
     }
 
-    /// <summary>Samples of some targets and, where wanted, of how time flows.</summary>
-    public static BlockMessage[] Blocks(Scene scene, IReadOnlyList<SampleTarget> targets, FrameRange frames, bool withFlow) =>
-        [.. Sampler.Blocks(scene, targets, frames).Concat(withFlow ? SourceFrames.Of(scene, frames) : []).Select(Block)];
+    /// <summary>Samples of some targets, of placed clips and, where wanted, of how time flows.</summary>
+    public static BlockMessage[] Blocks(
+        Scene scene, IReadOnlyList<SampleTarget> targets, IReadOnlyCollection<PlacedClip> clips, FrameRange frames, bool withFlow) =>
+    [
+        .. Sampler.Blocks(scene, targets, frames)
+            .Concat(ClipSamples.Of(scene, clips, frames))
+            .Concat(withFlow ? SourceFrames.Of(scene, frames) : []).Select(Block),
+    ];
 
     private static BlockMessage Block(SampleBlock block)
     {
@@ -101,14 +122,30 @@ public static class SceneWire
         var flow = new TimeFlow(scene);
         if (flow.IsPlain) yield break;
         var changed = change.Rows.Where(row => row.Row.Kind == RowKind.Channel).Select(row => (new ObjectId(row.Row.Id), row.Row.Channel));
-        var all = scene.Objects.Values.SelectMany(thing => thing.Channels.Keys.Select(name => (thing.Id, name)));
+        var all = scene.Objects.Values.SelectMany(thing => thing.Channels.Keys.Select(name => (thing.Id, name)))
+            .Concat(scene.PlacedClips.Keys.Select(placed => (RateChannel.ObjectOf(placed), RateChannel.Name)));
+        changed = changed.Concat(change.StaleClips(scene).Select(placed => (RateChannel.ObjectOf(placed.Id), RateChannel.Name)));
         foreach (var (id, name) in change.ChangesTime ? all : changed)
         {
-            if (scene.Objects.GetValueOrDefault(id)?.Channels.GetValueOrDefault(name)?.Curve is not { } curve || flow.Covering(id, name).Length == 0) continue;
+            var channel = RateChannel.PlacedOf(id) is { } placed
+                ? scene.PlacedClips.GetValueOrDefault(placed)?.Rate
+                : scene.Objects.GetValueOrDefault(id)?.Channels.GetValueOrDefault(name);
+            if (channel?.Curve is not { } curve || flow.Covering(id, name).Length == 0) continue;
             var times = new double[curve.Keys.Length];
             for (var i = 0; i < times.Length; i++) times[i] = flow.PlayedOf(id, name, curve.Keys[i].Time.Value) ?? double.NaN;
             yield return new(id.Value, name, MemoryMarshal.AsBytes(times.AsSpan()).ToArray());
         }
+    }
+
+    private static PlacedClipMessage Placed(PlacedClip placed, Scene scene)
+    {
+        var flow = new TimeFlow(scene);
+        double[] times = [placed.Start.Value, placed.End.Value, .. ClipSamples.RoundsOf(scene, placed)];
+        var played = flow.Covering(placed.Object, "").Length == 0
+            ? null
+            : Array.ConvertAll(times, time => flow.PlayedOf(placed.Object, "", time) ?? double.NaN);
+        return new(placed.Id.Value, placed.Clip.Value, placed.Object.Value, times, played, placed.Offset, Word(placed.Rounds), Word(placed.After),
+            Channel(RateChannel.ObjectOf(placed.Id).Value, RateChannel.Name, placed.Rate));
     }
 
     private static WarpMessage Warp(Warp warp, FrameRate rate) => new(

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using MessagePack;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
@@ -26,15 +27,18 @@ public sealed record SettingsImage(
 [MessagePackObject]
 public sealed record ObjectImage(
     [property: Key(0)] string Name, [property: Key(1)] string Kind, [property: Key(2)] int? Parent,
-    [property: Key(3)] int Place, [property: Key(4)] string TurnOrder, [property: Key(5)] string? Turning = null)
+    [property: Key(3)] int Place, [property: Key(4)] string TurnOrder, [property: Key(5)] string? Turning = null,
+    [property: Key(6)] string? RollAxle = null, [property: Key(7)] double? RollRadius = null)
 {
-    public static ObjectImage Of(SceneObject o) =>
-        new(o.Name, o.Kind.ToString(), o.Parent?.Value, o.Place, o.TurnOrder.ToString(), o.Turning.ToString());
+    public static ObjectImage Of(SceneObject o) => new(
+        o.Name, o.Kind.ToString(), o.Parent?.Value, o.Place, o.TurnOrder.ToString(), o.Turning.ToString(),
+        o.Roll?.Axle.ToString(), o.Roll?.Radius);
 
     public SceneObject Object(int id) => new(
         new ObjectId(id), Name, Enum.Parse<ObjectKind>(Kind), Parent is { } parent ? new ObjectId(parent) : null, Place,
         Enum.Parse<TurnOrder>(TurnOrder), ImmutableSortedDictionary<string, Channel>.Empty,
-        Turning is null ? Core.Scenes.Turning.EachAxis : Enum.Parse<Turning>(Turning));
+        Turning is null ? Core.Scenes.Turning.EachAxis : Enum.Parse<Turning>(Turning),
+        RollAxle is null ? null : new Roll(Enum.Parse<Axis>(RollAxle), RollRadius!.Value));
 }
 
 [MessagePackObject]
@@ -80,6 +84,31 @@ public sealed record NamedChoiceImage([property: Key(0)] string Name, [property:
     public static NamedChoiceImage Of(NamedChoice c) => new(c.Name, [.. c.Objects.Select(o => o.Value)]);
 
     public NamedChoice Choice(int id) => new(new NamedChoiceId(id), Name, [.. Objects.Select(o => new ObjectId(o))]);
+}
+
+[MessagePackObject]
+public sealed record ClipImage(
+    [property: Key(0)] string Name, [property: Key(1)] long Length, [property: Key(2)] string[] Channels, [property: Key(3)] byte[][] Keys)
+{
+    public static ClipImage Of(Clip c) => new(
+        c.Name, c.Length, [.. c.Channels.Keys], [.. c.Channels.Values.Select(curve => KeyPacking.Pack(curve.Keys))]);
+
+    public Clip Clip(int id) => new(
+        new ClipId(id), Name, Length,
+        Channels.Zip(Keys).ToImmutableSortedDictionary(c => c.First, c => new Curve(KeyPacking.Unpack(c.Second))));
+}
+
+[MessagePackObject]
+public sealed record PlacedClipImage(
+    [property: Key(0)] int Clip, [property: Key(1)] int Object, [property: Key(2)] long Start, [property: Key(3)] long End,
+    [property: Key(4)] long Offset, [property: Key(5)] string Rounds, [property: Key(6)] string After, [property: Key(7)] ChannelImage Rate)
+{
+    public static PlacedClipImage Of(PlacedClip p) => new(
+        p.Clip.Value, p.Object.Value, p.Start.Value, p.End.Value, p.Offset, p.Rounds.ToString(), p.After.ToString(), ChannelImage.Of(p.Rate));
+
+    public PlacedClip Placed(int id) => new(
+        new PlacedClipId(id), new ClipId(Clip), new ObjectId(Object), new Tick(Start), new Tick(End), Offset,
+        Enum.Parse<ClipRounds>(Rounds), Enum.Parse<ClipAfter>(After), Rate.Channel());
 }
 
 [MessagePackObject]

@@ -1,4 +1,5 @@
 using MessagePack;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
@@ -17,6 +18,8 @@ internal static class RowPacking
         Warp warp => MessagePackSerializer.Serialize(WarpImage.Of(warp)),
         Bookmark bookmark => MessagePackSerializer.Serialize(BookmarkImage.Of(bookmark)),
         NamedChoice choice => MessagePackSerializer.Serialize(NamedChoiceImage.Of(choice)),
+        Clip clip => MessagePackSerializer.Serialize(ClipImage.Of(clip)),
+        PlacedClip placed => MessagePackSerializer.Serialize(PlacedClipImage.Of(placed)),
         _ => throw new ArgumentOutOfRangeException(nameof(row), row.GetType(), "There is no such row."),
     };
 
@@ -28,6 +31,8 @@ internal static class RowPacking
         RowKind.Warp => MessagePackSerializer.Deserialize<WarpImage>(image).Warp(id),
         RowKind.Bookmark => MessagePackSerializer.Deserialize<BookmarkImage>(image).Bookmark(id),
         RowKind.NamedChoice => MessagePackSerializer.Deserialize<NamedChoiceImage>(image).Choice(id),
+        RowKind.Clip => MessagePackSerializer.Deserialize<ClipImage>(image).Clip(id),
+        RowKind.PlacedClip => MessagePackSerializer.Deserialize<PlacedClipImage>(image).Placed(id),
         _ => throw new InvalidDataException($"The history has a row of the unknown kind {kind}."),
     };
 }

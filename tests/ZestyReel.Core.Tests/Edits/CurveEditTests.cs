@@ -152,9 +152,9 @@ public class CurveEditTests
         var before = Moving();
         var after = before.After(new SetKeyValues([Chosen(25)], -5), new SetKeyValues([Chosen(49)], 99), new InsertKeys(30, [new ChannelValue(Ferry, "move.x")]));
         var rate = before.Rate;
-        var clip = KeyClip.Between(before, [(Ferry, "move.x")], rate.At(20), rate.At(40));
-        Values(after.After(new ReplaceKeys(clip, 20, 40))).ShouldBe([0, 10, 99]);
-        Should.Throw<Refusal>(() => new ReplaceKeys(clip, 26, 40).Apply(after)).Place.ShouldBe("clip.time");
+        var copied = CopiedKeys.Between(before, [(Ferry, "move.x")], rate.At(20), rate.At(40));
+        Values(after.After(new ReplaceKeys(copied, 20, 40))).ShouldBe([0, 10, 99]);
+        Should.Throw<Refusal>(() => new ReplaceKeys(copied, 26, 40).Apply(after)).Place.ShouldBe("copied.time");
     }
 
     [Fact]

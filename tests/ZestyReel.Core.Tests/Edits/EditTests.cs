@@ -173,7 +173,7 @@ public class EditTests
         new SetBookmark(30, "Pier", BookmarkColour.Rose), new SetBookmark(31, "Horn", BookmarkColour.Plum, new BookmarkId(1)),
         new DeleteBookmark(new BookmarkId(1)), new SetNamedChoice("Boats", [Ferry, Hull]), new DeleteNamedChoice(new NamedChoiceId(1)),
         new DuplicateKeys([Chosen(25)], 3), new ScaleKeys([Chosen(1, 25)], 1, 25, 30), new MoveKeys([Chosen(25)], 0.5m),
-        new SetKeyValues([Chosen(25)], 3), new PasteKeys(KeyClip.Of(Moving(), [Chosen(1, 25)]), 60), new HoldPose(25, 35, [Ferry], Push: true),
+        new SetKeyValues([Chosen(25)], 3), new PasteKeys(CopiedKeys.Of(Moving(), [Chosen(1, 25)]), 60), new HoldPose(25, 35, [Ferry], Push: true),
         new AddLead(12), new SetLocked([new ChannelValue(Ferry, "move.x")], true), new ReorderObjects([Buoy], Ferry), new SetParent([Ferry], Buoy, 1),
         new SetExtrapolation([new ChannelValue(Ferry, "move.x")], After: Extrapolation.Mirror), new StayStill(9, [new ChannelValue(Ferry, "move.x")]),
         new InsertKeys(9, [new ChannelValue(Ferry, "move.x"), new ChannelValue(Hull, "look.opacity")]), new DeleteKeys([Chosen(25)], KeepShape: true),
@@ -182,9 +182,10 @@ public class EditTests
         new ShapeKeys([Chosen(1, 25)], ReadyShape.Settle), new ShapeKeys([Chosen(1, 25)], Css: "ease"),
         new ThinKeys([Chosen(1, 25, 49)], 20), new SmoothKeys([Chosen(1, 25, 49)], 0.5), new SnapValues([Chosen(1, 25, 49)], 4),
         new FlipKeys([Chosen(1, 25)], InTime: true), new FlipKeys([Chosen(1, 25)], InTime: false),
+        new SaveClip([Chosen(1, 25)], "Glide"), new SaveClip([Chosen(1, 25, 49)], InPlace: true), new SetRoll([Buoy], Axis.X, 2), new SetRoll([Hull], Axis.Z),
         new AddWarp("Slow pass", [new WarpTarget(Ferry, "move.x")]), new SetSceneSpeed(1.5m),
         new SetTurnOrder([Buoy], TurnOrder.Zyx), new SetTurning([Buoy], Turning.Shortest),
-        new ReplaceKeys(KeyClip.Between(Moving(), [(Ferry, "move.x")], FrameRate.Film.At(1), FrameRate.Film.At(9)), 1, 30),
+        new ReplaceKeys(CopiedKeys.Between(Moving(), [(Ferry, "move.x")], FrameRate.Film.At(1), FrameRate.Film.At(9)), 1, 30),
     ];
 
     // What these change has to be there first; they have tests of their own.
@@ -192,6 +193,7 @@ public class EditTests
     [
         typeof(PutOnFrames), typeof(WriteRounds), typeof(RemoveSpikes), typeof(UnwindTurns), typeof(DeleteWarp), typeof(SetWarp), typeof(SetWarpTargets),
         typeof(RetimePart), typeof(RefitWarp), typeof(FitRangeToWarp), typeof(CommitWarp),
+        typeof(PlaceClip), typeof(SetPlacedClip), typeof(MovePlacedClips), typeof(DeletePlacedClips), typeof(RenameClip), typeof(DeleteClip),
     ];
 
     [Theory]

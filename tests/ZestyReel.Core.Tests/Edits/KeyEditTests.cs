@@ -86,14 +86,14 @@ public class KeyEditTests
     [Fact]
     public void Copied_keys_are_pasted_at_a_frame_in_place_and_on_another_object()
     {
-        var clip = KeyClip.Of(Moving(), [Chosen(25, 49)]);
-        var later = Moving().After(new PasteKeys(clip, 100));
+        var copied = CopiedKeys.Of(Moving(), [Chosen(25, 49)]);
+        var later = Moving().After(new PasteKeys(copied, 100));
         Frames(later).ShouldBe([1, 25, 49, 100, 124]);
         // Gone meanwhile, they come back where they were.
-        Moving().After(new DeleteKeys([Chosen(25, 49)]), new PasteKeys(clip)).Keys(Ferry, "move.x").ShouldBe(Moving().Keys(Ferry, "move.x"));
-        var onBuoy = Moving().After(new PasteKeys(clip, 10, [Buoy]));
+        Moving().After(new DeleteKeys([Chosen(25, 49)]), new PasteKeys(copied)).Keys(Ferry, "move.x").ShouldBe(Moving().Keys(Ferry, "move.x"));
+        var onBuoy = Moving().After(new PasteKeys(copied, 10, [Buoy]));
         onBuoy.Keys(Buoy, "move.x").Select(k => (onBuoy.Rate.ExactFrameOf(k.Time), k.Value)).ShouldBe([(10, 10), (34, 30)]);
-        var colour = KeyClip.Of(Still().After(new KeyChannels(1, [new ChannelValue(Hull, "look.red", 1)])), [new KeySet(Hull, "look.red", [FrameRate.Film.At(1)])]);
+        var colour = CopiedKeys.Of(Still().After(new KeyChannels(1, [new ChannelValue(Hull, "look.red", 1)])), [new KeySet(Hull, "look.red", [FrameRate.Film.At(1)])]);
         Should.Throw<Refusal>(() => new PasteKeys(colour, Onto: [Ferry]).Apply(Moving())).Place.ShouldBe("onto");
     }
 
@@ -106,7 +106,7 @@ public class KeyEditTests
         Scene Mirrored(Scene scene)
         {
             var all = new KeySet(Ferry, "move.x", [.. scene.Keys(Ferry, "move.x").Select(k => k.Time)]);
-            return scene.After(new DeleteKeys([all]), new PasteKeys(KeyClip.Of(scene, [all]), Mirrored: true));
+            return scene.After(new DeleteKeys([all]), new PasteKeys(CopiedKeys.Of(scene, [all]), Mirrored: true));
         }
         // A mirrored curve is the same curve read backwards.
         var (curve, turned) = (before.Object(Ferry).Channel("move.x").Curve!, Mirrored(before).Object(Ferry).Channel("move.x").Curve!);

@@ -175,8 +175,8 @@ public class RetimingTests
     public void Points_are_copied_and_pasted_like_keys()
     {
         var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m));
-        var clip = KeyClip.Of(scene, [new KeySet(WarpChannel.ObjectOf(First), "warp", [scene.Rate.At(25), scene.Rate.At(73)])]);
-        var pasted = scene.After(new PasteKeys(clip, 90));
+        var copied = CopiedKeys.Of(scene, [new KeySet(WarpChannel.ObjectOf(First), "warp", [scene.Rate.At(25), scene.Rate.At(73)])]);
+        var pasted = scene.After(new PasteKeys(copied, 90));
         Source(pasted, 90).ShouldBe(25, 1e-6);
         Source(pasted, 138).ShouldBe(49, 1e-6);
     }

@@ -7,7 +7,7 @@ export type ChannelSpec = Schemas['ChannelSpec']
 export type Edit = Schemas['Edit']
 /** Times are ticks. */
 export type KeySet = Omit<Schemas['KeySet'], 'times'> & { times: number[] }
-export type KeyClip = Schemas['KeyClip']
+export type CopiedKeys = Schemas['CopiedKeys']
 export type ChannelValue = Schemas['ChannelValue']
 export type ObjectKind = NonNullable<Schemas['ObjectKind']>
 export type BookmarkColour = Schemas['BookmarkColour']

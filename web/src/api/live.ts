@@ -1,7 +1,7 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
 import type { Clash } from '../scene/clashes'
-import type { BookmarkColour, Edit, KeyClip, KeySet, Turning, TurnOrder, WarpTarget } from './http'
+import type { BookmarkColour, Edit, CopiedKeys, KeySet, Turning, TurnOrder, WarpTarget } from './http'
 
 export interface SettingsRow {
   name: string
@@ -194,9 +194,9 @@ export class LiveLine {
   channelsAt = (scene: number, position: number, lanes: readonly LaneName[]) =>
     this.call<ChannelRow[]>('ChannelsAt', scene, position, ...columns(lanes))
   copyKeysAt = async (scene: number, position: number, lanes: readonly LaneName[], from: number, to: number) =>
-    JSON.parse(await this.call<string>('CopyKeysAt', scene, position, ...columns(lanes), from, to)) as KeyClip
+    JSON.parse(await this.call<string>('CopyKeysAt', scene, position, ...columns(lanes), from, to)) as CopiedKeys
   readTime = (scene: number, text: string, present: number) => this.call<number>('ReadTime', scene, text, present)
-  copyKeys = async (scene: number, keys: KeySet[]): Promise<KeyClip> =>
+  copyKeys = async (scene: number, keys: KeySet[]): Promise<CopiedKeys> =>
     JSON.parse(await this.call<string>('CopyKeys', scene, JSON.stringify(keys)))
   edit = (scene: number, revision: number, edit: Edit) => this.call<Kept>('Edit', scene, revision, JSON.stringify(edit))
   goTo = (scene: number, revision: number, position: number) => this.call<Kept>('GoTo', scene, revision, position)

@@ -326,12 +326,12 @@ export interface components {
             /** Format: double */
             value?: null | number;
         };
-        ClippedChannel: {
+        CopiedChannel: {
             object: components["schemas"]["ObjectId"];
             channel: string;
-            keys: components["schemas"]["ClippedKey"][];
+            keys: components["schemas"]["CopiedKey"][];
         };
-        ClippedKey: {
+        CopiedKey: {
             time: components["schemas"]["Tick"];
             /** Format: double */
             value: number;
@@ -487,7 +487,7 @@ export interface components {
         EditPasteKeys: {
             /** @enum {string} */
             edit?: "pasteKeys";
-            clip: components["schemas"]["KeyClip"];
+            clip: components["schemas"]["CopiedKeys"];
             /** Format: double */
             at?: null | number;
             onto?: null | unknown[];
@@ -542,7 +542,7 @@ export interface components {
         EditReplaceKeys: {
             /** @enum {string} */
             edit?: "replaceKeys";
-            clip: components["schemas"]["KeyClip"];
+            clip: components["schemas"]["CopiedKeys"];
             /** Format: double */
             from: number;
             /** Format: double */
@@ -851,8 +851,8 @@ export interface components {
             name: string;
             css: string;
         };
-        KeyClip: {
-            channels: components["schemas"]["ClippedChannel"][];
+        CopiedKeys: {
+            channels: components["schemas"]["CopiedChannel"][];
         };
         KeySet: {
             object: components["schemas"]["ObjectId"];

@@ -53,8 +53,8 @@ export const useComparing = defineStore('comparing', () => {
   async function takeBack(lanes: readonly LaneName[], from: number, to: number): Promise<void> {
     if (step.value === null || lanes.length === 0) return
     try {
-      const clip = await scene.copyKeysAt(step.value, lanes, from, to)
-      await scene.edit({ edit: 'replaceKeys', clip, from, to })
+      const copied = await scene.copyKeysAt(step.value, lanes, from, to)
+      await scene.edit({ edit: 'replaceKeys', copied, from, to })
     } catch (wrong) {
       notices.problem(wrong)
     }

@@ -63,7 +63,7 @@ describe('the choice', () => {
 
   it('becomes the keys that an edit placed, where those are new', async () => {
     line().answer = () => ({ channels: [channelOf(1, 'move.x', 10, 20, 40, 50)] })
-    await arranging.make({ edit: 'pasteKeys', clip: { channels: [] } }, [])
+    await arranging.make({ edit: 'pasteKeys', copied: { channels: [] } }, [])
     expect(chosen()).toEqual([40, 50])
   })
 })

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
-import type { KeyClip } from '../api/http'
+import type { CopiedKeys } from '../api/http'
 import { useChoice } from '../scene/choice'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
@@ -20,8 +20,8 @@ export const useKeyClipboard = defineStore('keyClipboard', () => {
   const playhead = usePlayhead()
   const notices = useNotices()
   const arranging = useArranging()
-  const clip = shallowRef<KeyClip | null>(null)
-  const isEmpty = computed(() => clip.value === null)
+  const copied = shallowRef<CopiedKeys | null>(null)
+  const isEmpty = computed(() => copied.value === null)
 
   async function copy(): Promise<boolean> {
     if (choice.keyCount === 0) {
@@ -29,7 +29,7 @@ export const useKeyClipboard = defineStore('keyClipboard', () => {
       return false
     }
     try {
-      clip.value = await scene.copyKeys(choice.keySets())
+      copied.value = await scene.copyKeys(choice.keySets())
       return true
     } catch (wrong) {
       notices.problem(wrong)
@@ -46,16 +46,16 @@ export const useKeyClipboard = defineStore('keyClipboard', () => {
 
   /** Pastes on the objects that the keys are from or, where others are chosen, on those. */
   async function paste({ inPlace = false, mirrored = false }: Pasting = {}): Promise<void> {
-    if (!clip.value) {
+    if (!copied.value) {
       notices.say('Nothing has been copied; choose keys and press Ctrl C.')
       return
     }
-    const sources = new Set(clip.value.channels.map(({ object }) => object))
+    const sources = new Set(copied.value.channels.map(({ object }) => object))
     const onOthers = choice.objects.size > 0 && ![...choice.objects].some((id) => sources.has(id))
     await arranging.make(
       {
         edit: 'pasteKeys',
-        clip: clip.value,
+        copied: copied.value,
         at: inPlace ? null : playhead.frame,
         onto: onOthers ? [...choice.objects] : null,
         mirrored,

@@ -4,4 +4,4 @@ using ZestyReel.Core.Scenes;
 namespace ZestyReel.Core.Edits;
 
 /// <summary>Copied keys of one channel, in rising time.</summary>
-public sealed record ClippedChannel(ObjectId Object, string Channel, ImmutableArray<ClippedKey> Keys);
+public sealed record CopiedChannel(ObjectId Object, string Channel, ImmutableArray<CopiedKey> Keys);

@@ -6,10 +6,10 @@ namespace ZestyReel.Core.Edits;
 
 /// <summary>A copied key, every part of it given.</summary>
 [method: JsonConstructor]
-public readonly record struct ClippedKey(
+public readonly record struct CopiedKey(
     Tick Time, double Value, Interpolation In, Interpolation Out, Handle InHandle, Handle OutHandle)
 {
-    public static ClippedKey Of(Key key) => new(key.Time, key.Value, key.In, key.Out, key.InHandle, key.OutHandle);
+    public static CopiedKey Of(Key key) => new(key.Time, key.Value, key.In, key.Out, key.InHandle, key.OutHandle);
 
     public Key Key() => new(Time, Value, In, Out, InHandle, OutHandle);
 }

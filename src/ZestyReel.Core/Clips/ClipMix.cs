@@ -1,0 +1,82 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Clips;
+
+/// <summary>What the clips placed on one object add to its channels. Where two overlap, one blends into the other.</summary>
+public sealed class ClipMix
+{
+    private readonly ImmutableArray<(PlacedClip Placed, Clip Clip)> _clips;
+
+    /// <param name="scene">Whose clips.</param>
+    /// <param name="id">On which object.</param>
+    public ClipMix(Scene scene, ObjectId id) : this(scene, scene.PlacedClips.Values.Where(placed => placed.Object == id))
+    {
+    }
+
+    /// <param name="scene">Whose clips.</param>
+    /// <param name="placed">All that are placed on one object.</param>
+    public ClipMix(Scene scene, IEnumerable<PlacedClip> placed) =>
+        _clips = [.. placed.OrderBy(one => one.Start).ThenBy(one => one.Id).Select(one => (one, scene.Clips[one.Clip]))];
+
+    public bool Covers(string channel) => _clips.Any(one => one.Clip.Channels.ContainsKey(channel));
+
+    /// <summary>What is added to a channel at source times in ticks.</summary>
+    public double[] Added(string channel, double[] times)
+    {
+        var added = new double[times.Length];
+        // The latest end of those so far: where the next one starts before it, it blends in.
+        var latest = double.NegativeInfinity;
+        foreach (var (placed, clip) in _clips)
+        {
+            if (!clip.Channels.TryGetValue(channel, out var curve)) continue;
+            var values = new Change(placed, clip, curve);
+            for (var i = 0; i < times.Length; i++)
+            {
+                if (times[i] < placed.Start.Value) continue;
+                if (times[i] <= placed.End.Value)
+                {
+                    var weight = Weight(placed, latest, times[i]);
+                    added[i] = (1 - weight) * added[i] + weight * values.At(times[i]);
+                }
+                // One that lies within an earlier one leaves that one as it was.
+                else if (placed.End.Value >= latest) added[i] = placed.After == ClipAfter.Hold ? values.At(placed.End.Value) : 0;
+            }
+            latest = Math.Max(latest, placed.End.Value);
+        }
+        return added;
+    }
+
+    /// <summary>
+    /// How much of a clip there is over the earlier ones, which end at <paramref name="latest"/>: it comes in while they
+    /// go out, or comes and goes within them; eased at both ends by 3w² − 2w³.
+    /// </summary>
+    private static double Weight(PlacedClip placed, double latest, double time)
+    {
+        double start = placed.Start.Value, end = placed.End.Value;
+        if (latest <= start) return 1;
+        var part = latest <= end ? (time - start) / (latest - start) : 1 - Math.Abs(2 * (time - start) / (end - start) - 1);
+        var within = Math.Clamp(part, 0, 1);
+        return within * within * (3 - 2 * within);
+    }
+
+    /// <summary>One clip's own change of one channel.</summary>
+    private sealed class Change(PlacedClip placed, Clip clip, Curve curve)
+    {
+        private readonly Func<double, double> _phase = placed.Phase();
+        private readonly double _climb = curve.ValueAt(clip.Length) - curve.ValueAt(0);
+        private int _near;
+
+        public double At(double time)
+        {
+            var phase = _phase(time);
+            if (placed.Rounds == ClipRounds.Once) return curve.ValueAt(Math.Clamp(phase, 0, clip.Length), ref _near);
+            var round = Math.Floor(phase / clip.Length);
+            // The last instant belongs to the round that ends there, not to one that never comes.
+            if (time >= placed.End.Value && round * clip.Length == phase && round > 0) round--;
+            var value = curve.ValueAt(phase - round * clip.Length, ref _near);
+            return placed.Rounds == ClipRounds.RepeatOffset ? value + round * _climb : value;
+        }
+    }
+}

@@ -1,0 +1,44 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Clips;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Places a clip on objects.</summary>
+/// <param name="Clip">Which clip.</param>
+/// <param name="Objects">On which objects; each has at least one of its channels.</param>
+/// <param name="Frame">The played frame on which it starts.</param>
+/// <param name="Times">How often it is played through, at the rate of 1; above 0.</param>
+/// <param name="Rounds">What it does when it has been played through.</param>
+/// <param name="After">What is left of it after its end.</param>
+public sealed record PlaceClip(
+    ClipId Clip, ImmutableArray<ObjectId> Objects, decimal Frame, decimal Times = 1,
+    ClipRounds Rounds = ClipRounds.Once, ClipAfter After = ClipAfter.LetGo) : Edit
+{
+    private const decimal Most = 100_000;
+
+    public override string Title(Scene scene) => FormattableString.Invariant(
+        $"Place {scene.Clip(Clip).Name} on {(Objects.Length == 1 ? scene.Object(Objects[0]).Name : $"{Objects.Length} objects")} at {Frame}");
+
+    public override Scene Apply(Scene scene)
+    {
+        var clip = scene.Clip(Clip);
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
+        if (Times is <= 0 or > Most) throw new Refusal("times", FormattableString.Invariant($"a clip is played more than 0 times, and {Most} at the most"));
+        if (!Enum.IsDefined(Rounds) || !Enum.IsDefined(After)) throw new Refusal("rounds", "there is no such way");
+        var flow = new TimeFlow(scene);
+        foreach (var id in Objects.Distinct())
+        {
+            var thing = scene.Object(id, "objects");
+            if (!clip.Channels.Keys.Any(channel => ChannelCatalogue.Find(thing.Kind, channel) is not null))
+                throw new Refusal("objects", $"{thing.Name} has none of the channels of {clip.Name}");
+            var start = new Tick((long)Math.Round(flow.SourceOf(id, "", scene.Rate.At(Frame).Value)));
+            var end = new Tick((long)(start.Value + Math.Round(clip.Length * Times)));
+            scene = scene.With(SetPlacedClip.Checked(
+                new PlacedClip(scene.NextPlacedClipId(), Clip, id, start, end, 0, Rounds, After, PlacedClip.AsRecorded)));
+        }
+        return scene;
+    }
+}

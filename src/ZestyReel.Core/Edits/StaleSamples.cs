@@ -1,0 +1,90 @@
+using ZestyReel.Core.Clips;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Which samples a change makes stale, seen in the scene after it.</summary>
+public static class StaleSamples
+{
+    /// <summary>The channels of objects that have to be sampled anew.</summary>
+    public static IReadOnlyList<SampleTarget> Stale(this SceneChange change, Scene after)
+    {
+        var stale = new Dictionary<ObjectId, HashSet<string>>();
+        void Add(ObjectId id, IEnumerable<string> channels)
+        {
+            if (!after.Objects.ContainsKey(id)) return;
+            if (!stale.TryGetValue(id, out var known)) stale[id] = known = [];
+            known.UnionWith(channels);
+        }
+        if (change.ChangesTime)
+            foreach (var thing in after.Objects.Values.Where(thing => change.IsRetimed(thing.Id))) Add(thing.Id, AllOf(thing));
+        foreach (var (row, before, now) in change.Rows)
+        {
+            if (row.Kind == RowKind.Channel) Add(new ObjectId(row.Id), [row.Channel]);
+            else if (row.Kind == RowKind.Object && now is SceneObject thing) Add(thing.Id, Reached(before as SceneObject, thing));
+        }
+        foreach (var (placed, channels) in change.MovedClips(after)) Add(placed.Object, channels);
+        foreach (var (id, channels) in stale)
+            // The shortest turn is one of all three channels together.
+            if (after.Object(id).Turning == Turning.Shortest && ShortestTurns.Channels.Any(channels.Contains)) channels.UnionWith(ShortestTurns.Channels);
+        foreach (var wheel in after.Objects.Values)
+            if (wheel.Roll is { } roll && CarriersOf(after, wheel).Any(stale.ContainsKey)) Add(wheel.Id, [roll.Channel]);
+        return
+        [
+            .. stale.Select(each => (thing: after.Object(each.Key), channels: each.Value))
+                .Select(each => new SampleTarget(each.thing, ChannelCatalogue.Of(each.thing.Kind).RemoveAll(spec => !each.channels.Contains(spec.Name))))
+                .Where(target => !target.Channels.IsEmpty),
+        ];
+    }
+
+    /// <summary>The placed clips whose rate and phase have to be sampled anew.</summary>
+    public static IReadOnlyList<PlacedClip> StaleClips(this SceneChange change, Scene after)
+    {
+        if (change.ChangesTime) return [.. after.PlacedClips.Values];
+        var clips = change.Rows.Where(row => row.Row.Kind == RowKind.Clip).Select(row => new ClipId(row.Row.Id)).ToHashSet();
+        var placed = change.Rows.Where(row => row.Row.Kind == RowKind.PlacedClip).Select(row => new PlacedClipId(row.Row.Id)).ToHashSet();
+        return [.. after.PlacedClips.Values.Where(one => placed.Contains(one.Id) || clips.Contains(one.Clip))];
+    }
+
+    private static IEnumerable<string> AllOf(SceneObject thing) => ChannelCatalogue.Of(thing.Kind).Select(spec => spec.Name);
+
+    /// <summary>The channels that an object's own row reaches.</summary>
+    private static IEnumerable<string> Reached(SceneObject? before, SceneObject now)
+    {
+        if (before is null) return AllOf(now);
+        IEnumerable<string> turns = (before.Turning, before.TurnOrder, before.Roll) != (now.Turning, now.TurnOrder, now.Roll) ? ShortestTurns.Channels : [];
+        // Elsewhere in the world it rolls otherwise.
+        return before.Parent != now.Parent && now.Roll is { } roll ? turns.Append(roll.Channel) : turns;
+    }
+
+    /// <summary>Placed clips that came, went or changed, with the channels of theirs.</summary>
+    private static IEnumerable<(PlacedClip Placed, IEnumerable<string> Channels)> MovedClips(this SceneChange change, Scene after)
+    {
+        var changed = change.Rows.Where(row => row.Row.Kind == RowKind.Clip).ToDictionary(row => new ClipId(row.Row.Id));
+        IEnumerable<string> ChannelsOf(ClipId id)
+        {
+            var row = changed.GetValueOrDefault(id);
+            return new[] { after.Clips.GetValueOrDefault(id), row?.Before as Clip }.OfType<Clip>().SelectMany(clip => clip.Channels.Keys);
+        }
+        foreach (var row in change.Rows)
+            if (row.Row.Kind == RowKind.PlacedClip)
+                foreach (var placed in new[] { row.Before, row.After }.OfType<PlacedClip>()) yield return (placed, ChannelsOf(placed.Clip));
+        if (changed.Count == 0) yield break;
+        foreach (var placed in after.PlacedClips.Values.Where(one => changed.ContainsKey(one.Clip))) yield return (placed, ChannelsOf(placed.Clip));
+    }
+
+    private static IEnumerable<ObjectId> CarriersOf(Scene scene, SceneObject thing)
+    {
+        for (SceneObject? at = thing; at is not null; at = at.Parent is { } parent ? scene.Object(parent) : null) yield return at.Id;
+    }
+
+    /// <summary>Whether an object is covered by a warp that changed, before or after; by another rate all are.</summary>
+    private static bool IsRetimed(this SceneChange change, ObjectId id)
+    {
+        static bool Covers(object? row, ObjectId id) => row is Warp warp && (warp.Targets is not { } targets || targets.Any(target => target.Object == id));
+        return change.Rows.Any(row => row.Row.Kind == RowKind.Settings && row is { Before: SceneSettings a, After: SceneSettings b } && a.Rate != b.Rate)
+            || change.Rows.Any(row => row.Row.Kind == RowKind.Warp && (Covers(row.Before, id) || Covers(row.After, id)));
+    }
+}

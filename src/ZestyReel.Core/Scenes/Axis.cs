@@ -1,0 +1,8 @@
+namespace ZestyReel.Core.Scenes;
+
+public enum Axis
+{
+    X,
+    Y,
+    Z,
+}

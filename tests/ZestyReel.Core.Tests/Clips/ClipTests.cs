@@ -1,0 +1,251 @@
+using FsCheck.Xunit;
+using ZestyReel.Core.Clips;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Tests.Scenes;
+using ZestyReel.Core.Time;
+using static ZestyReel.Core.Tests.Scenes.Harbour;
+
+namespace ZestyReel.Core.Tests.Clips;
+
+public class ClipTests
+{
+    private static readonly ClipId Bob = new(1);
+    private static readonly PlacedClipId First = new(1), Second = new(2);
+    private static readonly ObjectId FirstRate = RateChannel.ObjectOf(First);
+
+    private static KeyChannels Up(decimal frame, double y) => new(frame, [new ChannelValue(Buoy, "move.y", y)], Interpolation.Linear);
+
+    private static KeySet Heights(params decimal[] frames) => new(Buoy, "move.y", [.. frames.Select(frame => FrameRate.Film.At(frame))]);
+
+    /// <summary>A clip that climbs by 12 in 12 frames and falls back in 12 more, saved from a buoy that lay at 5, and which lies at 5 still.</summary>
+    private static Scene Bobbing()
+    {
+        var scene = Still().After(Up(1, 5), Up(13, 17), Up(25, 5));
+        return scene.After(new SaveClip([Heights(1, 13, 25)], "Bob"), new DeleteKeys([Heights(1, 13, 25)]));
+    }
+
+    private static Scene Placed(decimal frame = 10, decimal times = 1, ClipRounds rounds = ClipRounds.Once, ClipAfter after = ClipAfter.LetGo) =>
+        Bobbing().After(new PlaceClip(Bob, [Buoy], frame, times, rounds, after));
+
+    private static double Y(Scene scene, double frame, ObjectId? id = null) => Sampler.Values(
+        scene.Object(id ?? Buoy), "move.y", new FrameTimes(scene, [Math.Round(frame * scene.Rate.TicksPerFrame)]))[0];
+
+    private static double[] Ys(Scene scene, params double[] frames) => [.. frames.Select(frame => Math.Round(Y(scene, frame), 9))];
+
+    [Fact]
+    public void A_clip_adds_its_change_where_it_is_placed()
+    {
+        var scene = Placed();
+        Ys(scene, 1, 10, 16, 22, 28, 34, 35).ShouldBe([5, 5, 11, 17, 11, 5, 5]);
+        scene.Clip(Bob).Length.ShouldBe(scene.Rate.StartOf(24).Value);
+        // On top of the object's own motion, and on any object.
+        var ferry = Bobbing().After(new KeyChannels(1, [new(Ferry, "move.y", 0)], Interpolation.Linear), new KeyChannels(49, [new(Ferry, "move.y", 48)], Interpolation.Linear),
+            new PlaceClip(Bob, [Ferry, Hull], 10));
+        Y(ferry, 16, Ferry).ShouldBe(15 + 6, 1e-9);
+        Y(ferry, 22, Hull).ShouldBe(12, 1e-9);
+    }
+
+    [Fact]
+    public void Put_in_place_of_its_keys_a_clip_gives_the_same_motion()
+    {
+        var keyed = Still().After(
+            new KeyChannels(1, [new(Buoy, "move.y", 5), new(Buoy, "turn.z", 10)]), new KeyChannels(9, [new(Buoy, "move.y", 9)], Interpolation.Smooth),
+            new KeyChannels(25, [new(Buoy, "move.y", 6), new(Buoy, "turn.z", 90)]));
+        foreach (var values in Enum.GetValues<ClipValues>())
+        {
+            var clip = keyed.After(new SaveClip([Heights(1, 9, 25), new KeySet(Buoy, "turn.z", [keyed.Rate.At(1), keyed.Rate.At(25)])], "Bob", values, InPlace: true));
+            clip.Object(Buoy).Channel("move.y").Curve.ShouldBeNull();
+            // Before it starts there is what the channel rests at, which differs for values as they are.
+            foreach (var frame in new[] { 1, 4.5, 9, 13, 25, 40 }) Y(clip, frame).ShouldBe(Y(keyed, frame), 1e-9);
+        }
+    }
+
+    [Fact]
+    public void A_clip_keeps_the_shape_of_its_keys_though_their_neighbours_stay_behind()
+    {
+        var keyed = Still().After([.. new[] { (1m, 0.0), (9m, 4.0), (17m, 6.0), (25m, 0.0) }.Select(k => new KeyChannels(k.Item1, [new(Buoy, "move.y", k.Item2)], Interpolation.Smooth))]);
+        var clip = keyed.After(new SaveClip([Heights(9, 17)], "Crest")).Clip(Bob).Channels["move.y"];
+        foreach (var frame in new[] { 10, 12.5, 16 })
+            clip.ValueAt((frame - 9) * keyed.Rate.TicksPerFrame).ShouldBe(Y(keyed, frame) - 4, 1e-9);
+    }
+
+    [Fact]
+    public void Rounds_repeat_from_the_start_or_from_where_the_last_one_ended()
+    {
+        Ys(Placed(times: 3, rounds: ClipRounds.Repeat), 10, 34, 40, 58, 70, 82, 83).ShouldBe([5, 5, 11, 5, 17, 5, 5]);
+        var climbing = Still().After(Up(1, 0), Up(13, 12));
+        climbing = climbing.After(new SaveClip([Heights(1, 13)], "Climb"), new DeleteKeys([Heights(1, 13)]), new SetValues([new(Buoy, "move.y", 0)]));
+        var stairs = climbing.After(new PlaceClip(Bob, [Buoy], 1, 3, ClipRounds.RepeatOffset, ClipAfter.Hold));
+        Ys(stairs, 1, 7, 13, 25, 31, 37, 60).ShouldBe([0, 6, 12, 24, 30, 36, 36]);
+        // Without offset each round falls back; the last instant belongs to the last round.
+        Ys(climbing.After(new PlaceClip(Bob, [Buoy], 1, 3, ClipRounds.Repeat, ClipAfter.Hold)), 13, 19, 37, 60).ShouldBe([0, 6, 12, 12]);
+        Ys(climbing.After(new PlaceClip(Bob, [Buoy], 1, 2)), 7, 13, 20, 25, 26).ShouldBe([6, 12, 12, 12, 0]);
+    }
+
+    [Fact]
+    public void It_starts_at_its_offset_and_keeps_its_place_when_its_start_is_moved()
+    {
+        Ys(Placed().After(new SetPlacedClip(First, Offset: 6)), 10, 16, 22).ShouldBe([11, 17, 11]);
+        var trimmed = Placed().After(new SetPlacedClip(First, Start: 16));
+        Ys(trimmed, 15, 16, 22, 30).ShouldBe([5, 11, 17, 9]);
+        trimmed.Placed(First).Offset.ShouldBe(trimmed.Rate.StartOf(6).Value);
+        Ys(Placed().After(new SetPlacedClip(First, End: 22, After: ClipAfter.Hold)), 22, 60).ShouldBe([17, 17]);
+        Should.Throw<Refusal>(() => new SetPlacedClip(First, End: 10).Apply(Placed())).Place.ShouldBe("end");
+    }
+
+    [Fact]
+    public void The_rate_stands_runs_backwards_and_is_keyed_like_any_channel()
+    {
+        Ys(Placed(times: 2).After(new SetValues([new(FirstRate, "rate", 0.5)])), 10, 22, 34).ShouldBe([5, 11, 17]);
+        Ys(Placed().After(new SetValues([new(FirstRate, "rate", 0)]), new SetPlacedClip(First, Offset: 3)), 10, 30).ShouldBe([8, 8]);
+        Ys(Placed().After(new SetValues([new(FirstRate, "rate", -1)]), new SetPlacedClip(First, Offset: 24)), 10, 16, 22).ShouldBe([5, 11, 17]);
+        // From 0 to 1 in 12 frames: the phase is t²/24.
+        var starting = Placed(times: 2).After(
+            new KeyChannels(10, [new(FirstRate, "rate", 0)], Interpolation.Linear), new KeyChannels(22, [new(FirstRate, "rate", 1)], Interpolation.Linear));
+        foreach (var frame in new[] { 0, 3, 6, 10, 12 }) Y(starting, 10 + frame).ShouldBe(5 + frame * frame / 24.0, 1e-9);
+        Y(starting, 22 + 5).ShouldBe(5 + 6 + 5, 1e-9);
+        starting.Placed(First).Rate.Curve!.Keys.Length.ShouldBe(2);
+        Ys(starting.After(new MoveKeys([new KeySet(FirstRate, "rate", [starting.Rate.At(22)])], -12 + 1)), 11, 16).ShouldBe([5.5, 10.5]);
+    }
+
+    [Fact]
+    public void Two_that_overlap_blend_and_neither_jumps()
+    {
+        var scene = Placed(10, 1, ClipRounds.Once, ClipAfter.Hold).After(new PlaceClip(Bob, [Buoy], 28));
+        // In the middle of the overlap, at frame 31, half of each: 3 of the one that goes, 3 of the one that comes.
+        Y(scene, 31).ShouldBe(5 + 3, 1e-9);
+        Y(scene, 28).ShouldBe(5 + 6, 1e-9);
+        Y(scene, 34).ShouldBe(5 + 6, 1e-9);
+        for (var frame = 1.0; frame < 60; frame += 0.25) Math.Abs(Y(scene, frame + 0.25) - Y(scene, frame)).ShouldBeLessThan(0.9);
+        // One that lies within another comes and goes.
+        var within = Placed(10, 4, ClipRounds.Repeat).After(new PlaceClip(Bob, [Buoy], 40));
+        Y(within, 40).ShouldBe(Y(Placed(10, 4, ClipRounds.Repeat), 40), 1e-9);
+        Y(within, 52).ShouldBe(17, 1e-9);
+        Y(within, 70).ShouldBe(Y(Placed(10, 4, ClipRounds.Repeat), 70), 1e-9);
+    }
+
+    [Fact]
+    public void What_it_holds_stays_until_the_next_one()
+    {
+        var up = Placed(10, 0.5m, after: ClipAfter.Hold);
+        Ys(up, 22, 40, 100).ShouldBe([17, 17, 17]);
+        Ys(up.After(new PlaceClip(Bob, [Buoy], 50)), 49, 50, 62, 80).ShouldBe([17, 5, 17, 5]);
+    }
+
+    [Fact]
+    public void Clips_run_in_source_time_under_warps()
+    {
+        var warped = Placed().After(new AddWarp("Slow pass"), new RetimePart(new WarpId(1), RetimeWay.Speed, 10, 34, Speed: 0.5m));
+        Ys(warped, 10, 22, 34, 58).ShouldBe([5, 11, 17, 5]);
+        var later = warped.After(new PlaceClip(Bob, [Buoy], 34));
+        later.Placed(Second).Start.ShouldBe(later.Rate.StartOf(22));
+        var moved = warped.After(new MovePlacedClips([First], 12, Played: true));
+        moved.Placed(First).Start.ShouldBe(moved.Rate.StartOf(16));
+        Should.Throw<Refusal>(() => new CommitWarp(new WarpId(1)).Apply(warped)).Reason.ShouldContain("clips");
+    }
+
+    [Fact]
+    public void They_are_moved_copied_taken_off_and_deleted()
+    {
+        var scene = Placed().After(new KeyChannels(20, [new(FirstRate, "rate", 1)]));
+        var moved = scene.After(new MovePlacedClips([First], 5.5m));
+        Ys(moved, 15.5, 27.5).ShouldBe([5, 17]);
+        moved.Placed(First).Rate.Curve!.Keys[0].Time.ShouldBe(moved.Rate.At(25.5m));
+        var copied = scene.After(new MovePlacedClips([First], 40, Copy: true));
+        Ys(copied, 22, 62).ShouldBe([17, 17]);
+        Ys(copied.After(new DeletePlacedClips([First])), 22, 62).ShouldBe([5, 17]);
+        copied.After(new DeleteClip(Bob)).ShouldSatisfyAllConditions(s => s.Clips.ShouldBeEmpty(), s => s.PlacedClips.ShouldBeEmpty());
+        copied.After(new DeleteObjects([Buoy])).PlacedClips.ShouldBeEmpty();
+        copied.After(new DuplicateObjects([Buoy])).PlacedClips.Count.ShouldBe(4);
+        scene.After(new RenameClip(Bob, "Swell")).Clip(Bob).Name.ShouldBe("Swell");
+    }
+
+    [Fact]
+    public void A_value_that_is_set_is_the_one_that_is_seen()
+    {
+        var scene = Placed();
+        Y(scene.After(Up(16, 30)), 16).ShouldBe(30, 1e-9);
+        Y(scene.After(new SetValues([new(Buoy, "move.y", 30)], Frame: 22)), 22).ShouldBe(30, 1e-9);
+        Y(scene.After(new SetValues([new(Buoy, "move.y", 30)])), 22).ShouldBe(42, 1e-9);
+        // Keyed as it is, nothing moves.
+        Ys(scene.After(new KeyChannels(16, [new(Buoy, "move.y")])), 16, 22).ShouldBe([11, 17]);
+        // Under another parent it stays where it was.
+        var world = (Scene s) => new WorldSampler(s, new FrameTimes(s, [s.Rate.StartOf(16).Value])).Worlds(Buoy)[0].Move.Y;
+        var under = scene.After(new SetValues([new(Ferry, "move.y", 3)]), new SetParent([Buoy], Ferry, 16));
+        world(under).ShouldBe(11, 1e-9);
+    }
+
+    [Fact]
+    public void Stretched_with_the_scene_it_plays_as_slowly_as_all_else()
+    {
+        var keyed = new Edit[] { Up(1, 5), Up(13, 17), Up(25, 5) };
+        var (plain, clip) = (Still().After(keyed), Still().After(keyed).After(new SaveClip([Heights(1, 13, 25)], "Bob", InPlace: true)));
+        Edit[] retimes =
+        [
+            new StretchTime(360, 1), new SetRate(FrameRate.Parse("30"), RateKeep.Frames), new SetRate(FrameRate.Parse("30"), RateKeep.Clock),
+            new InsertFrames(1, 7), new InsertFrames(1, 7, [Buoy]), new StretchTime(12, 1, new StretchPart(1, 25)),
+        ];
+        foreach (var retime in retimes)
+        {
+            var (a, b) = (plain.After(retime), clip.After(retime));
+            for (var frame = 2.0; frame < 90; frame += 3.5) Y(b, frame).ShouldBe(Y(a, frame), 1e-6, $"{retime} at {frame}");
+        }
+        clip.After(new SetRate(FrameRate.Parse("30"), RateKeep.Frames)).ShouldSatisfyAllConditions(
+            s => s.Rate.FrameOf(s.Clip(Bob).Length).ShouldBe(24, 1e-9), s => s.Placed(First).Rate.Still.ShouldBe(1));
+    }
+
+    [Fact]
+    public void What_cannot_be_a_clip_is_refused_with_the_reason()
+    {
+        var scene = Moving().After(Up(1, 0), Up(9, 1), new KeyChannels(1, [new(Buoy, "visible", 1)]), new KeyChannels(9, [new(Buoy, "visible", 0)]));
+        Reason(new SaveClip([Heights(1)])).ShouldContain("two times");
+        Reason(new SaveClip([Heights(1, 9), Chosen(1, 25)])).ShouldContain("one object");
+        Reason(new SaveClip([new KeySet(Buoy, "visible", [scene.Rate.At(1), scene.Rate.At(9)])])).ShouldContain("only jumps");
+        Reason(new SaveClip([Chosen(1, 25)], InPlace: true)).ShouldContain("all of them");
+        Reason(new PlaceClip(new ClipId(9), [Buoy], 1)).ShouldContain("no such clip");
+        var named = scene.After(new SaveClip([Heights(1, 9)], "Bob"));
+        Should.Throw<Refusal>(() => new SaveClip([Heights(1, 9)], "Bob").Apply(named)).Place.ShouldBe("name");
+        Should.Throw<Refusal>(() => new PlaceClip(Bob, [Buoy], 1, 0).Apply(named)).Place.ShouldBe("times");
+        Should.Throw<Refusal>(() => new KeyChannels(1, [new(FirstRate, "rate", 1000)]).Apply(named.After(new PlaceClip(Bob, [Buoy], 1))));
+        string Reason(Edit edit) => Should.Throw<Refusal>(() => edit.Apply(scene)).Reason;
+    }
+
+    [Fact]
+    public void What_clips_change_is_sampled_anew()
+    {
+        var before = Placed();
+        IReadOnlyList<SampleTarget> Stale(Edit edit) => SceneChange.Between(before, edit.Apply(before)).Stale(edit.Apply(before));
+        foreach (var edit in new Edit[] { new SetPlacedClip(First, Offset: 3), new DeletePlacedClips([First]), new DeleteClip(Bob), new KeyChannels(12, [new(FirstRate, "rate", 2)]), new MovePlacedClips([First], 1) })
+            Stale(edit).Select(target => (target.Object.Id, string.Join(' ', target.Channels.Select(c => c.Name)))).ShouldBe([(Buoy, "move.y")], edit.ToString());
+        Stale(new RenameClip(Bob, "Swell")).Count.ShouldBe(1);
+        Stale(new SetBookmark(3, "Horn", BookmarkColour.Sky)).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Rate_and_phase_are_sampled_and_rounds_are_found()
+    {
+        var scene = Placed(10, 3, ClipRounds.Repeat).After(new SetValues([new(FirstRate, "rate", 2)]));
+        var block = ClipSamples.Of(scene, [scene.Placed(First)], new FrameRange(1, 100)).Single();
+        block.Object.ShouldBe(FirstRate);
+        var phase = block.Tracks.Single(track => track.Channel == "phase").Samples;
+        phase[10 - 1].ShouldBe(0);
+        phase[15 - 1].ShouldBe(10);
+        phase[9 - 1].ShouldBe(float.NaN);
+        ClipSamples.RoundsOf(scene, scene.Placed(First)).Select(time => scene.Rate.FrameOf(time)).ShouldBe([22, 34, 46, 58, 70], 1e-6);
+    }
+
+    [Property]
+    public bool At_the_rate_of_one_a_clip_is_its_keys(short start, byte offset)
+    {
+        var scene = Placed(start, 5, ClipRounds.Repeat).After(new SetPlacedClip(First, Offset: offset));
+        return Enumerable.Range(0, 100).All(frame =>
+        {
+            var phase = (frame + offset) % 24;
+            return Math.Abs(Y(scene, start + frame) - (5 + (phase <= 12 ? phase : 24 - phase))) < 1e-6;
+        });
+    }
+}
