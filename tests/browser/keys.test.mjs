@@ -212,7 +212,7 @@ test('keys between frames are put on frames, and it says which give way', async 
   const at = await keyAt(41, 'Move X')
   await lane('Ferry').click()
   await page.mouse.click(at.x, at.y)
-  await page.getByLabel('Stay on whole frames').uncheck()
+  await page.getByLabel('Whole frames').uncheck()
   await setField(page, 'Frame of the chosen keys', '40.4')
   await becomes('Ferry', 'move.x', [10, 20, 40, 40.4])
   await command(page, 'put the chosen keys on whole frames')
@@ -226,7 +226,7 @@ test('keys between frames are put on frames, and it says which give way', async 
   await becomes('Ferry', 'move.x', [10, 20, 40, 41])
   const back = await keyAt(41, 'Move X')
   await page.mouse.click(back.x, back.y)
-  await page.getByLabel('Stay on whole frames').check()
+  await page.getByLabel('Whole frames').check()
 })
 
 test('a pose is held, and a lead is added', async () => {

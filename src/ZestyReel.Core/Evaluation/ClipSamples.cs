@@ -30,24 +30,46 @@ public static class ClipSamples
     }
 
     /// <summary>Source times, in ticks, at which a placed clip starts a new round; the first few hundred.</summary>
-    public static List<double> RoundsOf(Scene scene, PlacedClip placed)
+    public static List<double> RoundsOf(Scene scene, PlacedClip placed) =>
+        placed.Rounds == ClipRounds.Once ? [] : MomentsOf(scene, placed, 0, 300);
+
+    /// <summary>Source times, in ticks, between its ends, at which a placed clip comes to a place of its own, in whatever round.</summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="placed">The placed clip.</param>
+    /// <param name="place">From 0 to the clip's length, in ticks.</param>
+    /// <param name="most">How many to find at the most.</param>
+    public static List<double> MomentsOf(Scene scene, PlacedClip placed, double place, int most)
     {
-        const int most = 300, places = 4_000;
+        const int places = 4_000;
         var found = new List<double>();
         var length = (double)scene.Clip(placed.Clip).Length;
-        if (placed.Rounds == ClipRounds.Once) return found;
         var phase = placed.Phase();
         double start = placed.Start.Value, span = (placed.End - placed.Start).Value;
         var count = (int)Math.Clamp(Math.Ceiling(span / scene.Rate.TicksPerFrame * 4), 1, places);
-        var before = phase(start) / length;
+        var before = (phase(start) - place) / length;
         for (var i = 1; i <= count && found.Count < most; i++)
         {
-            var now = phase(start + span * i / count) / length;
-            // Between two near times the phase runs nearly straight.
+            var now = (phase(start + span * i / count) - place) / length;
+            double from = start + span * (i - 1) / count, to = start + span * i / count;
             for (var round = Math.Floor(Math.Min(before, now)) + 1; round <= Math.Max(before, now) && found.Count < most; round++)
-                if (now != before && start + span * (i - 1 + (round - before) / (now - before)) / count is var at && at > start && at < placed.End.Value) found.Add(at);
+                if (now != before && Meets(phase, place + round * length, from, to) is var at && at > start && at < placed.End.Value) found.Add(at);
             before = now;
         }
+        found.Sort();
         return found;
+    }
+
+    /// <summary>The time at which a phase is met between two times on either side of it, by halving down to a part of a tick.</summary>
+    private static double Meets(Func<double, double> phase, double wanted, double from, double to)
+    {
+        var rises = phase(to) > phase(from);
+        while (to - from > 0.01)
+        {
+            var middle = (from + to) / 2;
+            if (middle == from || middle == to) break;
+            if (phase(middle) < wanted == rises) from = middle;
+            else to = middle;
+        }
+        return to;
     }
 }

@@ -60,12 +60,13 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
             [told.Range.First, told.Range.Last], told.Seconds, told.SecondsAfter);
     });
 
-    /// <summary>What an edit would give. Nothing is kept.</summary>
+    /// <summary>What an edit would give, told as the difference to what the tab tried before. Nothing is kept.</summary>
     public LiveMessage Try(long scene, string edit) => Guarded(() =>
     {
-        var now = sessions.Get(scene).Scene;
+        var (now, revision) = sessions.Get(scene).Look((now, revision, _, _) => (now, revision));
         var next = EditJson.Read(edit).Apply(now);
-        var change = SceneChange.Between(now, next);
+        var change = SceneChange.Between(watchers.TriedBy(Context.ConnectionId, revision) ?? now, next);
+        watchers.KeepTried(Context.ConnectionId, revision, next);
         var frames = watchers.FramesOf(Context.ConnectionId) ?? next.Settings.Work;
         var stale = watchers.WithSpeeds(Context.ConnectionId, change.Stale(next));
         return new LiveMessage(SceneWire.Rows(change, next), SceneWire.Blocks(next, stale, change.StaleClips(next), frames, change.ChangesTime));
@@ -89,7 +90,7 @@ public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
     public CurveMessage LookAheadCurves(long scene, string edit) => Guarded(() =>
     {
         var (now, wanted) = (sessions.Get(scene).Scene, EditJson.Read(edit));
-        var told = wanted is CommitWarp ? CurveConsequence.AsPlayed(now, wanted) : CurveConsequence.Of(now, wanted);
+        var told = wanted is CommitWarp or WriteClips ? CurveConsequence.AsPlayed(now, wanted) : CurveConsequence.Of(now, wanted);
         return new CurveMessage(told.Keys, told.KeysAfter, told.Difference, told.Frame, told.Channel);
     });
 

@@ -32,7 +32,7 @@ public sealed class Watchers
     }
 
     public void Look(string connection, long scene, FrameRange frames) =>
-        _byConnection[connection] = new Watcher(scene, frames, _byConnection.GetValueOrDefault(connection)?.Speeds ?? []);
+        _byConnection[connection] = (_byConnection.GetValueOrDefault(connection) ?? new Watcher(scene, null, [])) with { Scene = scene, Frames = frames };
 
     /// <summary>From now on the tab is sent the speeds of these channels with their values.</summary>
     public void LookAtSpeeds(string connection, IEnumerable<(ObjectId Object, string Channel)> channels)
@@ -44,6 +44,15 @@ public sealed class Watchers
     /// <summary>What is to be sampled for a tab, with the speeds that it looks at.</summary>
     public IReadOnlyList<SampleTarget> WithSpeeds(string connection, IReadOnlyList<SampleTarget> targets) =>
         _byConnection.TryGetValue(connection, out var watcher) ? watcher.WithSpeeds(targets) : targets;
+
+    /// <summary>The scene as the tab shows it while a hand drags: what it tried last on this revision; null where nothing.</summary>
+    public Scene? TriedBy(string connection, long revision) =>
+        _byConnection.GetValueOrDefault(connection)?.Tried is { } tried && tried.Revision == revision ? tried.Scene : null;
+
+    public void KeepTried(string connection, long revision, Scene tried)
+    {
+        if (_byConnection.TryGetValue(connection, out var watcher)) _byConnection[connection] = watcher with { Tried = (revision, tried) };
+    }
 
     public FrameRange? FramesOf(string connection) => _byConnection.GetValueOrDefault(connection)?.Frames;
 
@@ -85,6 +94,8 @@ public sealed class Watchers
 
     private sealed record Watcher(long Scene, FrameRange? Frames, Dictionary<ObjectId, ImmutableArray<string>> Speeds)
     {
+        public (long Revision, Scene Scene)? Tried { get; init; }
+
         public IReadOnlyList<SampleTarget> WithSpeeds(IReadOnlyList<SampleTarget> targets) => Speeds.Count == 0
             ? targets
             : [.. targets.Select(t => Speeds.TryGetValue(t.Object.Id, out var channels) ? t with { Speeds = channels } : t)];

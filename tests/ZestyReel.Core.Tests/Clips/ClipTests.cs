@@ -215,6 +215,22 @@ public class ClipTests
     }
 
     [Fact]
+    public void Written_as_keys_the_motion_is_the_same_within_the_tolerance()
+    {
+        var scene = Placed(10, 3, ClipRounds.Repeat, ClipAfter.Hold).After(
+            new SetPlacedClip(First, Offset: 4), new KeyChannels(10, [new(FirstRate, "rate", 0.2)]), new KeyChannels(60, [new(FirstRate, "rate", 1.7)]),
+            new PlaceClip(Bob, [Buoy], 70), new KeyChannels(1, [new(Buoy, "move.y", 0)]), new KeyChannels(100, [new(Buoy, "move.y", 40)]));
+        var written = scene.After(new WriteClips([Buoy], 0.01));
+        written.PlacedClips.ShouldBeEmpty();
+        for (var frame = 1.0; frame < 115; frame += 0.125) Y(written, frame).ShouldBe(Y(scene, frame), 0.011, $"frame {frame}");
+        written.Keys(Buoy, "move.y").Length.ShouldBeLessThan(40);
+        // A jump stays a jump.
+        var jumping = Placed(10, 0.75m).After(new WriteClips([Buoy]));
+        Ys(jumping, 9, 10, 27.9, 28, 28.1, 60).Select(y => Math.Round(y, 6)).ShouldBe([5, 5, 11.1, 11, 5, 5]);
+        Should.Throw<Refusal>(() => new WriteClips([Ferry]).Apply(scene)).Reason.ShouldContain("no clips");
+    }
+
+    [Fact]
     public void What_clips_change_is_sampled_anew()
     {
         var before = Placed();

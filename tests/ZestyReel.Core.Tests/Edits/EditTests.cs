@@ -193,7 +193,7 @@ public class EditTests
     [
         typeof(PutOnFrames), typeof(WriteRounds), typeof(RemoveSpikes), typeof(UnwindTurns), typeof(DeleteWarp), typeof(SetWarp), typeof(SetWarpTargets),
         typeof(RetimePart), typeof(RefitWarp), typeof(FitRangeToWarp), typeof(CommitWarp),
-        typeof(PlaceClip), typeof(SetPlacedClip), typeof(MovePlacedClips), typeof(DeletePlacedClips), typeof(RenameClip), typeof(DeleteClip),
+        typeof(PlaceClip), typeof(WriteClips), typeof(SetPlacedClip), typeof(MovePlacedClips), typeof(DeletePlacedClips), typeof(RenameClip), typeof(DeleteClip),
     ];
 
     [Theory]

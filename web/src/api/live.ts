@@ -1,7 +1,18 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
 import type { Clash } from '../scene/clashes'
-import type { BookmarkColour, Edit, CopiedKeys, KeySet, Turning, TurnOrder, WarpTarget } from './http'
+import type {
+  Axis,
+  BookmarkColour,
+  ClipAfter,
+  ClipRounds,
+  CopiedKeys,
+  Edit,
+  KeySet,
+  Turning,
+  TurnOrder,
+  WarpTarget,
+} from './http'
 
 export interface SettingsRow {
   name: string
@@ -22,6 +33,8 @@ export interface ObjectRow {
   place: number
   turnOrder: TurnOrder
   turning: Turning
+  /** Turns like a wheel as it travels. */
+  roll: { axle: Axis; radius: number } | null
 }
 
 export interface ChannelRow {
@@ -59,6 +72,30 @@ export interface WarpRow {
   curve: ChannelRow
 }
 
+export interface ClipRow {
+  id: number
+  name: string
+  /** Ticks. */
+  length: number
+  channels: string[]
+}
+
+export interface PlacedClipRow {
+  id: number
+  clip: number
+  object: number
+  /** Where it starts, where it ends and where its rounds start between, in ticks of source time. */
+  times: number[]
+  /** When these are first seen, where a warp covers the object. */
+  played: number[] | null
+  /** The phase at which it starts, in ticks. */
+  offset: number
+  rounds: ClipRounds
+  after: ClipAfter
+  /** Its rate, as the channel of the object that stands for it. */
+  rate: ChannelRow
+}
+
 export interface Rows {
   settings: SettingsRow | null
   objects: ObjectRow[]
@@ -70,6 +107,10 @@ export interface Rows {
   removedBookmarks: number[]
   choices: NamedChoiceRow[]
   removedChoices: number[]
+  clips: ClipRow[]
+  removedClips: number[]
+  placed: PlacedClipRow[]
+  removedPlaced: number[]
   /** When the keys of warped channels are seen. */
   played: { object: number; name: string; times: Uint8Array }[]
 }

@@ -302,6 +302,8 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /** @enum {unknown} */
+        Axis: "x" | "y" | "z" | null;
+        /** @enum {unknown} */
         BookmarkColour: "sky" | "plum" | "rose" | "sand" | "fern";
         BookmarkId: number;
         ChannelSpec: {
@@ -326,6 +328,22 @@ export interface components {
             /** Format: double */
             value?: null | number;
         };
+        /**
+         * @default letGo
+         * @enum {unknown}
+         */
+        ClipAfter: "letGo" | "hold";
+        ClipId: number;
+        /**
+         * @default once
+         * @enum {unknown}
+         */
+        ClipRounds: "once" | "repeat" | "repeatOffset";
+        /**
+         * @default changes
+         * @enum {unknown}
+         */
+        ClipValues: "changes" | "asTheyAre";
         CopiedChannel: {
             object: components["schemas"]["ObjectId"];
             channel: string;
@@ -340,7 +358,10 @@ export interface components {
             inHandle: components["schemas"]["Handle"];
             outHandle: components["schemas"]["Handle"];
         };
-        Edit: components["schemas"]["EditAddLead"] | components["schemas"]["EditAddObject"] | components["schemas"]["EditAddWarp"] | components["schemas"]["EditCommitWarp"] | components["schemas"]["EditDeleteBookmark"] | components["schemas"]["EditDeleteKeys"] | components["schemas"]["EditDeleteNamedChoice"] | components["schemas"]["EditDeleteObjects"] | components["schemas"]["EditDeleteWarp"] | components["schemas"]["EditDuplicateKeys"] | components["schemas"]["EditDuplicateObjects"] | components["schemas"]["EditFitRangeToWarp"] | components["schemas"]["EditFlipKeys"] | components["schemas"]["EditFormHandles"] | components["schemas"]["EditHoldPose"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditInsertKeys"] | components["schemas"]["EditKeyChannels"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditPasteKeys"] | components["schemas"]["EditPutOnFrames"] | components["schemas"]["EditRefitWarp"] | components["schemas"]["EditRemoveFrames"] | components["schemas"]["EditRemoveSpikes"] | components["schemas"]["EditRenameObject"] | components["schemas"]["EditRenameScene"] | components["schemas"]["EditReorderObjects"] | components["schemas"]["EditReplaceKeys"] | components["schemas"]["EditRetimePart"] | components["schemas"]["EditScaleKeys"] | components["schemas"]["EditSetBookmark"] | components["schemas"]["EditSetExtrapolation"] | components["schemas"]["EditSetHandle"] | components["schemas"]["EditSetInterpolation"] | components["schemas"]["EditSetKeyValues"] | components["schemas"]["EditSetLocked"] | components["schemas"]["EditSetNamedChoice"] | components["schemas"]["EditSetParent"] | components["schemas"]["EditSetRanges"] | components["schemas"]["EditSetRate"] | components["schemas"]["EditSetSceneSpeed"] | components["schemas"]["EditSetTurnOrder"] | components["schemas"]["EditSetTurning"] | components["schemas"]["EditSetValues"] | components["schemas"]["EditSetWarp"] | components["schemas"]["EditSetWarpTargets"] | components["schemas"]["EditShapeKeys"] | components["schemas"]["EditSmoothKeys"] | components["schemas"]["EditSnapValues"] | components["schemas"]["EditStayStill"] | components["schemas"]["EditStretchTime"] | components["schemas"]["EditThinKeys"] | components["schemas"]["EditUnwindTurns"] | components["schemas"]["EditWriteRounds"];
+        CopiedKeys: {
+            channels: components["schemas"]["CopiedChannel"][];
+        };
+        Edit: components["schemas"]["EditAddLead"] | components["schemas"]["EditAddObject"] | components["schemas"]["EditAddWarp"] | components["schemas"]["EditCommitWarp"] | components["schemas"]["EditDeleteBookmark"] | components["schemas"]["EditDeleteClip"] | components["schemas"]["EditDeleteKeys"] | components["schemas"]["EditDeleteNamedChoice"] | components["schemas"]["EditDeleteObjects"] | components["schemas"]["EditDeletePlacedClips"] | components["schemas"]["EditDeleteWarp"] | components["schemas"]["EditDuplicateKeys"] | components["schemas"]["EditDuplicateObjects"] | components["schemas"]["EditFitRangeToWarp"] | components["schemas"]["EditFlipKeys"] | components["schemas"]["EditFormHandles"] | components["schemas"]["EditHoldPose"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditInsertKeys"] | components["schemas"]["EditKeyChannels"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditMovePlacedClips"] | components["schemas"]["EditPasteKeys"] | components["schemas"]["EditPlaceClip"] | components["schemas"]["EditPutOnFrames"] | components["schemas"]["EditRefitWarp"] | components["schemas"]["EditRemoveFrames"] | components["schemas"]["EditRemoveSpikes"] | components["schemas"]["EditRenameClip"] | components["schemas"]["EditRenameObject"] | components["schemas"]["EditRenameScene"] | components["schemas"]["EditReorderObjects"] | components["schemas"]["EditReplaceKeys"] | components["schemas"]["EditRetimePart"] | components["schemas"]["EditSaveClip"] | components["schemas"]["EditScaleKeys"] | components["schemas"]["EditSetBookmark"] | components["schemas"]["EditSetExtrapolation"] | components["schemas"]["EditSetHandle"] | components["schemas"]["EditSetInterpolation"] | components["schemas"]["EditSetKeyValues"] | components["schemas"]["EditSetLocked"] | components["schemas"]["EditSetNamedChoice"] | components["schemas"]["EditSetParent"] | components["schemas"]["EditSetPlacedClip"] | components["schemas"]["EditSetRanges"] | components["schemas"]["EditSetRate"] | components["schemas"]["EditSetRoll"] | components["schemas"]["EditSetSceneSpeed"] | components["schemas"]["EditSetTurnOrder"] | components["schemas"]["EditSetTurning"] | components["schemas"]["EditSetValues"] | components["schemas"]["EditSetWarp"] | components["schemas"]["EditSetWarpTargets"] | components["schemas"]["EditShapeKeys"] | components["schemas"]["EditSmoothKeys"] | components["schemas"]["EditSnapValues"] | components["schemas"]["EditStayStill"] | components["schemas"]["EditStretchTime"] | components["schemas"]["EditThinKeys"] | components["schemas"]["EditUnwindTurns"] | components["schemas"]["EditWriteClips"] | components["schemas"]["EditWriteRounds"];
         EditAddLead: {
             /** @enum {string} */
             edit?: "addLead";
@@ -379,6 +400,11 @@ export interface components {
             edit?: "deleteBookmark";
             bookmark: components["schemas"]["BookmarkId"];
         };
+        EditDeleteClip: {
+            /** @enum {string} */
+            edit?: "deleteClip";
+            clip: components["schemas"]["ClipId"];
+        };
         EditDeleteKeys: {
             /** @enum {string} */
             edit?: "deleteKeys";
@@ -395,6 +421,11 @@ export interface components {
             /** @enum {string} */
             edit?: "deleteObjects";
             objects: unknown[];
+        };
+        EditDeletePlacedClips: {
+            /** @enum {string} */
+            edit?: "deletePlacedClips";
+            placed: unknown[];
         };
         EditDeleteWarp: {
             /** @enum {string} */
@@ -484,16 +515,42 @@ export interface components {
             /** @default false */
             played?: boolean;
         };
+        EditMovePlacedClips: {
+            /** @enum {string} */
+            edit?: "movePlacedClips";
+            placed: unknown[];
+            /** Format: double */
+            frames: number;
+            /** @default false */
+            copy?: boolean;
+            /** @default false */
+            played?: boolean;
+        };
         EditPasteKeys: {
             /** @enum {string} */
             edit?: "pasteKeys";
-            clip: components["schemas"]["CopiedKeys"];
+            copied: components["schemas"]["CopiedKeys"];
             /** Format: double */
             at?: null | number;
             onto?: null | unknown[];
             /** @default false */
             mirrored?: boolean;
             meet?: components["schemas"]["WhenKeysMeet"];
+        };
+        EditPlaceClip: {
+            /** @enum {string} */
+            edit?: "placeClip";
+            clip: components["schemas"]["ClipId"];
+            objects: unknown[];
+            /** Format: double */
+            frame: number;
+            /**
+             * Format: double
+             * @default 1
+             */
+            times?: number;
+            rounds?: components["schemas"]["ClipRounds"];
+            after?: components["schemas"]["ClipAfter"];
         };
         EditPutOnFrames: {
             /** @enum {string} */
@@ -522,6 +579,12 @@ export interface components {
             edit?: "removeSpikes";
             keys: components["schemas"]["KeySet"][];
         };
+        EditRenameClip: {
+            /** @enum {string} */
+            edit?: "renameClip";
+            clip: components["schemas"]["ClipId"];
+            name: string;
+        };
         EditRenameObject: {
             /** @enum {string} */
             edit?: "renameObject";
@@ -542,7 +605,7 @@ export interface components {
         EditReplaceKeys: {
             /** @enum {string} */
             edit?: "replaceKeys";
-            clip: components["schemas"]["CopiedKeys"];
+            copied: components["schemas"]["CopiedKeys"];
             /** Format: double */
             from: number;
             /** Format: double */
@@ -595,6 +658,15 @@ export interface components {
             ease?: number;
             /** @default false */
             growRange?: boolean;
+        };
+        EditSaveClip: {
+            /** @enum {string} */
+            edit?: "saveClip";
+            keys: components["schemas"]["KeySet"][];
+            name?: null | string;
+            values?: components["schemas"]["ClipValues"];
+            /** @default false */
+            inPlace?: boolean;
         };
         EditScaleKeys: {
             /** @enum {string} */
@@ -681,6 +753,19 @@ export interface components {
             /** Format: double */
             keepAt?: null | number;
         };
+        EditSetPlacedClip: {
+            /** @enum {string} */
+            edit?: "setPlacedClip";
+            placed: components["schemas"]["PlacedClipId"];
+            /** Format: double */
+            start?: null | number;
+            /** Format: double */
+            end?: null | number;
+            /** Format: double */
+            offset?: null | number;
+            rounds?: null | components["schemas"]["ClipRounds"];
+            after?: null | components["schemas"]["ClipAfter"];
+        };
         EditSetRanges: {
             /** @enum {string} */
             edit?: "setRanges";
@@ -692,6 +777,14 @@ export interface components {
             edit?: "setRate";
             rate: components["schemas"]["FrameRate"];
             keep: components["schemas"]["RateKeep"];
+        };
+        EditSetRoll: {
+            /** @enum {string} */
+            edit?: "setRoll";
+            objects: unknown[];
+            axle?: null | components["schemas"]["Axis"];
+            /** Format: double */
+            radius?: null | number;
         };
         EditSetSceneSpeed: {
             /** @enum {string} */
@@ -719,6 +812,8 @@ export interface components {
             /** @enum {string} */
             edit?: "setValues";
             values: components["schemas"]["ChannelValue"][];
+            /** Format: double */
+            frame?: null | number;
         };
         EditSetWarp: {
             /** @enum {string} */
@@ -793,6 +888,16 @@ export interface components {
             edit?: "unwindTurns";
             keys: components["schemas"]["KeySet"][];
         };
+        EditWriteClips: {
+            /** @enum {string} */
+            edit?: "writeClips";
+            objects: unknown[];
+            /**
+             * Format: double
+             * @default 0.001
+             */
+            tolerance?: number;
+        };
         EditWriteRounds: {
             /** @enum {string} */
             edit?: "writeRounds";
@@ -851,9 +956,6 @@ export interface components {
             name: string;
             css: string;
         };
-        CopiedKeys: {
-            channels: components["schemas"]["CopiedChannel"][];
-        };
         KeySet: {
             object: components["schemas"]["ObjectId"];
             channel: string;
@@ -882,6 +984,7 @@ export interface components {
             parent: null | number;
             animated: string[];
         };
+        PlacedClipId: number;
         /** @enum {unknown} */
         RateKeep: "clock" | "frames";
         /** @enum {unknown} */

@@ -1,6 +1,7 @@
 import { useScene } from '../scene/sceneStore'
 import { toggleScheme } from '../styles/scheme'
 import type { Command } from './command'
+import { clipCommands } from './clipCommands'
 import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
 import { keyCommands } from './keyCommands'
@@ -13,6 +14,7 @@ export const workspaceCommands = (): Command[] => [
   ...timeCommands(),
   ...keyCommands(),
   ...flowCommands(),
+  ...clipCommands(),
   ...objectCommands(),
   ...stageCommands(),
   ...sceneCommands(),

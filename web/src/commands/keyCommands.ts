@@ -46,7 +46,13 @@ export function keyCommands(): Command[] {
     else notices.say('Choose some keys on the desk first.')
   }
 
-  const nudge = (frames: number) =>
+  const nudge = (frames: number) => async () => {
+    if (choice.clips.size) {
+      const kept = await scene.edit({ edit: 'movePlacedClips', placed: [...choice.clips], frames })
+      if (kept) keyboard.follow(frames * scene.settings.ticksPerFrame)
+    } else nudgeKeys(frames)()
+  }
+  const nudgeKeys = (frames: number) =>
     onKeys(async () => {
       const kept = await arranging.onChosen((keys) => ({ edit: 'moveKeys', keys, frames, ripple: false }))
       if (!kept) return
@@ -59,7 +65,7 @@ export function keyCommands(): Command[] {
     { title: 'Key all transforms', keys: ['Shift+N'], shown: 'Shift N', run: keying.keyAll },
     { title: 'Auto-key on or off', keys: ['a'], shown: 'A', run: autoKey.toggle },
     {
-      title: 'Delete the chosen keys, or the chosen objects',
+      title: 'Delete the chosen keys or clips, or the chosen objects',
       keys: ['Delete', 'Backspace'],
       shown: 'Delete',
       run: deleteChosen,
@@ -74,10 +80,10 @@ export function keyCommands(): Command[] {
       run: () => void clipboard.paste({ inPlace: true }),
     },
     { title: 'Paste keys mirrored in time', run: () => void clipboard.paste({ mirrored: true }) },
-    { title: 'Nudge keys a frame earlier', keys: [','], shown: ',', run: nudge(-1) },
-    { title: 'Nudge keys a frame later', keys: ['.'], shown: '.', run: nudge(1) },
-    { title: 'Nudge keys ten frames earlier', keys: ['Shift+Comma'], shown: 'Shift ,', run: nudge(-10) },
-    { title: 'Nudge keys ten frames later', keys: ['Shift+Period'], shown: 'Shift .', run: nudge(10) },
+    { title: 'Nudge keys or clips a frame earlier', keys: [','], shown: ',', run: nudge(-1) },
+    { title: 'Nudge keys or clips a frame later', keys: ['.'], shown: '.', run: nudge(1) },
+    { title: 'Nudge keys or clips ten frames earlier', keys: ['Shift+Comma'], shown: 'Shift ,', run: nudge(-10) },
+    { title: 'Nudge keys or clips ten frames later', keys: ['Shift+Period'], shown: 'Shift .', run: nudge(10) },
     { title: 'Choose all keys', keys: ['$mod+Shift+A'], shown: 'Ctrl Shift A', run: choosing.all },
     { title: 'Choose all keys from here on', run: choosing.fromHereOn },
     { title: 'Choose all keys up to here', run: choosing.upToHere },

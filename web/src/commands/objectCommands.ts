@@ -16,6 +16,7 @@ export function objectCommands(): Command[] {
 
   function chooseNothing(): void {
     choice.clearKeys()
+    choice.clearClips()
     choice.choose([])
   }
 

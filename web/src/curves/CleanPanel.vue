@@ -83,7 +83,7 @@ const apply = () => void arranging.onChosen((keys) => way.value.edit(keys, numbe
 
 <template>
   <div class="line">
-    <select v-model="chosen" aria-label="How to clean up">
+    <select v-model="chosen" class="small-pick" aria-label="How to clean up">
       <option v-for="({ name }, i) in ways" :key="name" :value="i">{{ name }}</option>
     </select>
     <BButton variant="lime" class="btn-small" :disabled="!told" @click="apply">Do it</BButton>
@@ -122,13 +122,6 @@ const apply = () => void arranging.onChosen((keys) => way.value.edit(keys, numbe
 }
 .line select {
   flex: 1;
-  height: 26px;
-  min-width: 0;
-  color: var(--text);
-  background: var(--ink);
-  border: 1px solid var(--line);
-  border-radius: 7px;
-  font-size: 12px;
 }
 .field-line {
   margin-top: 5px;

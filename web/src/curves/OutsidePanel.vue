@@ -48,7 +48,12 @@ const write = (side: 'before' | 'after') =>
   <div class="grid">
     <template v-for="side in ['before', 'after'] as const" :key="side">
       <span>{{ side === 'before' ? 'Before' : 'After' }}</span>
-      <select :aria-label="`What happens ${side} the keys`" :value="now[side]" @change="give(side, $event)">
+      <select
+        class="small-pick"
+        :aria-label="`What happens ${side} the keys`"
+        :value="now[side]"
+        @change="give(side, $event)"
+      >
         <option v-if="now[side] === ''" value="" disabled>various</option>
         <option v-for="[kind, name] in kinds" :key="kind" :value="kind">{{ name }}</option>
       </select>
@@ -82,14 +87,5 @@ const write = (side: 'before' | 'after') =>
   grid-template-columns: auto minmax(0, 1fr) auto;
   align-items: center;
   gap: 4px 8px;
-}
-select {
-  height: 26px;
-  min-width: 0;
-  color: var(--text);
-  background: var(--ink);
-  border: 1px solid var(--line);
-  border-radius: 7px;
-  font-size: 12px;
 }
 </style>

@@ -2,7 +2,7 @@ import type { Colours } from '../styles/scheme'
 import type { LaneChannel } from '../desk/lanes'
 
 const others = ['sky', 'sand', 'plum', 'fern', 'rose', 'cream'] as const
-const parts = { 'look.red': 'x', 'look.green': 'y', 'look.blue': 'z', warp: 'mint' } as const
+const parts = { 'look.red': 'x', 'look.green': 'y', 'look.blue': 'z', warp: 'mint', rate: 'mint' } as const
 
 /**
  * The colour of a channel's curve: that of its axis, or one of a few by its name. Where moves, turns and sizes stand

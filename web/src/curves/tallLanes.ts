@@ -4,6 +4,7 @@ import type { Lane } from '../desk/lanes'
 import type { Readout } from '../desk/readout'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
+import { warpOf } from '../scene/standIns'
 import { useComparing } from './comparing'
 import { drawCurveLane, type CurvePicture } from './curveDraw'
 import { useCurveHands } from './curveHands'
@@ -22,7 +23,7 @@ export function useTallLanes(width: Ref<number>, redraw: () => void, readout: Re
   const hands = useCurveHands(width, redraw, readout, scrolled)
 
   function outside({ channel: { object, name } }: Curve): { before: Outside; after: Outside } {
-    const warp = scene.model.warps.get(-object.id)
+    const warp = scene.model.warps.get(warpOf(object.id) ?? 0)
     // A warp that runs on goes a source frame further with every played one.
     if (warp?.beyond === 'runOn') {
       const slope = 1 / scene.settings.ticksPerFrame

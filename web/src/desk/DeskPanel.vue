@@ -3,6 +3,9 @@ import { useElementSize } from '@vueuse/core'
 import { computed, shallowRef, useTemplateRef, watch } from 'vue'
 import { useComparing } from '../curves/comparing'
 import CompareChip from '../curves/CompareChip.vue'
+import { drawClips } from '../clips/clipDraw'
+import { useClipHands } from '../clips/clipHands'
+import { shownClips } from '../clips/clipLane'
 import { useCurveViews } from '../curves/curveViews'
 import { useSpeeds } from '../curves/speeds'
 import { useTallLanes } from '../curves/tallLanes'
@@ -10,7 +13,6 @@ import FlowStrip from '../flow/FlowStrip.vue'
 import { laneOf, useChoice } from '../scene/choice'
 import { drawSoon } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
-import { useCancelOnEscape } from '../shared/cancelling'
 import { colours } from '../styles/scheme'
 import { usePlayhead } from '../timebar/playhead'
 import AddMenu from './AddMenu.vue'
@@ -21,6 +23,7 @@ import DeskRuler from './DeskRuler.vue'
 import DeskReadout from './DeskReadout.vue'
 import { useDesk } from './deskStore'
 import FilterMenu from './FilterMenu.vue'
+import { useHandsByLane } from './handsByLane'
 import { drawLanes } from './laneDraw'
 import { useLaneFilter } from './laneFilter'
 import { useLaneHands } from './laneHands'
@@ -63,7 +66,16 @@ const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
     played: desk.played,
     cursor: keyboard.cursor,
   })
-  for (const lane of shown.value) if (lane.curves) tall.draw(ctx, p, lane)
+  for (const lane of shown.value) {
+    if (lane.curves) tall.draw(ctx, p, lane)
+    else if (lane.kind === 'clips')
+      drawClips(ctx, p, {
+        top: lane.top - desk.scrolled,
+        height: lane.height,
+        clips: shownClips(scene.model.placedOn(lane.object!.id), desk.played),
+        chosen: choice.clips,
+      })
+  }
   hands.drawBox(ctx, p)
   curveHands.drawBox(ctx, p)
 })
@@ -72,6 +84,7 @@ const readout: Readout = { at: shallowRef(null) }
 const hands = useLaneHands(lanes.width, lanes.redraw, readout)
 const tall = useTallLanes(lanes.width, lanes.redraw, readout, () => desk.scrolled)
 const curveHands = tall.hands
+const clipHands = useClipHands(lanes.width, readout)
 
 // What tall lanes show beside the rows has to be asked for.
 watch(
@@ -92,58 +105,34 @@ const laneAt = (event: MouseEvent): Lane | undefined => {
   const y = event.offsetY + desk.scrolled
   return desk.lanes.find((lane) => y >= lane.top && y < lane.top + lane.height)
 }
-/** The hands that a drag began with go on with it. */
-let inHand: typeof hands | typeof curveHands = hands
+const by = useHandsByLane(laneAt, (lane, event) => {
+  if (lane?.kind === 'clips') return clipHands
+  // Alt scrubs on the desk, but on a handle it moves that handle alone.
+  const scrubs = event.type === 'pointerdown' && event.altKey && event.button === 0
+  return lane?.curves && !(scrubs && !curveHands.isOverHandle(lane, event.offsetX, event.offsetY)) ? curveHands : hands
+})
 
 const { wheel, fingerDown, fingerMove, fingerUp } = useWheelHands(lanes.width)
 
 function grab(event: PointerEvent): void {
   keyboard.isHere = false
-  if (fingerDown(event)) {
-    void inHand.cancel()
-    return
-  }
-  const lane = laneAt(event)
-  if (lane?.curves && !(event.altKey && event.button === 0 && !overHandle(event, lane))) {
-    inHand = curveHands
-    curveHands.grab(event, lane)
-  } else {
-    inHand = hands
-    hands.grab(event)
-  }
+  if (fingerDown(event)) by.cancel()
+  else by.grab(event)
 }
 
-/** Alt scrubs on the desk, but on a handle it moves that handle alone. */
-const overHandle = (event: PointerEvent, lane: Lane) => curveHands.isOverHandle(lane, event.offsetX, event.offsetY)
-
 function move(event: PointerEvent): void {
-  if (fingerMove(event)) return
-  const lane = laneAt(event)
-  desk.pointed = lane?.id ?? null
-  const isDragging = inHand.isDragging()
-  if (isDragging ? inHand === curveHands : lane?.curves) curveHands.move(event, lane)
-  else hands.move(event)
+  if (!fingerMove(event)) by.move(event)
 }
 
 function drop(event: PointerEvent): void {
   fingerUp(event)
-  void inHand.drop(event)
+  by.drop(event)
 }
 
 function cancel(event: PointerEvent): void {
   fingerUp(event)
-  void inHand.cancel()
+  by.cancel()
 }
-
-function insert(event: MouseEvent): void {
-  const lane = laneAt(event)
-  if (lane?.curves) curveHands.insert(event, lane)
-}
-
-useCancelOnEscape(
-  () => inHand.isDragging(),
-  () => void inHand.cancel(),
-)
 
 watch(
   [
@@ -153,6 +142,7 @@ watch(
     () => scene.samplesVersion,
     () => choice.objects,
     () => choice.keys,
+    () => choice.clips,
     shown,
     colours,
     () => desk.scrolled,
@@ -260,7 +250,7 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
           @pointermove="move"
           @pointerup="drop"
           @pointercancel="cancel"
-          @dblclick="insert"
+          @dblclick="by.insert"
           @auxclick.prevent
           @wheel.prevent="wheel"
         />

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useClipDialogs } from '../clips/clipDialogs'
 import CurveHead from '../curves/CurveHead.vue'
 import { useChoice } from '../scene/choice'
 import { useWarps } from '../flow/warps'
 import { useScene } from '../scene/sceneStore'
+import { placedOf } from '../scene/standIns'
 import { useDesk } from './deskStore'
 import { useLaneFilter } from './laneFilter'
 import type { Lane } from './lanes'
@@ -14,6 +16,7 @@ const desk = useDesk()
 const filter = useLaneFilter()
 const choice = useChoice()
 
+const clipDialogs = useClipDialogs()
 const warps = useWarps()
 /** The names of the warps that cover what the lane shows. */
 const warped = computed(() => {
@@ -30,7 +33,15 @@ const isPinned = computed(() => isObject.value && filter.pinned.has(props.lane.o
 const canPin = computed(() => isObject.value && props.lane.object!.parent === null)
 
 function choose(event: MouseEvent): void {
-  if (props.lane.object) choice.choose([props.lane.object.id], event.shiftKey || event.ctrlKey)
+  // What stands for a clip is no object; its clip is what is meant.
+  const clip = props.lane.object && placedOf(props.lane.object.id)
+  if (clip !== null) choice.chooseClips([clip])
+  else if (props.lane.object) choice.choose([props.lane.object.id], event.shiftKey || event.ctrlKey)
+}
+
+function placeClip(): void {
+  choice.choose([props.lane.object!.id])
+  clipDialogs.ask('clips')
 }
 
 // A lane that is dragged up or down takes its object to another place among those with the same parent.
@@ -92,7 +103,7 @@ function drop(event: PointerEvent): void {
     :class="{
       object: isObject,
       whole: lane.kind === 'scene',
-      group: lane.kind === 'group',
+      group: lane.kind === 'group' || lane.kind === 'clips',
       tall: lane.curves,
       moving: shift !== 0,
       chosen: isObject && choice.objects.has(lane.object!.id),
@@ -125,6 +136,16 @@ function drop(event: PointerEvent): void {
       @pointercancel="pressedAt = shift = 0"
     >
       {{ lane.label }}
+    </button>
+    <button
+      v-if="lane.kind === 'clips'"
+      type="button"
+      class="pin on"
+      :aria-label="`Place a clip on ${lane.object!.name}`"
+      title="Place a clip at the playhead"
+      @click="placeClip"
+    >
+      <i class="bi bi-plus-lg" aria-hidden="true" />
     </button>
     <button
       v-if="canPin"

@@ -24,11 +24,32 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
   const cursor = computed(() => (isHere.value && current.value ? { lane: current.value.id, time: time.value } : null))
   const frame = (ticks: number) => Number((ticks / scene.settings.ticksPerFrame).toFixed(2))
 
+  /** The clips of a lane that start at a time, or all of them. */
+  const clipsOf = (of: Lane, at?: number) =>
+    scene.model.placedOn(of.object!.id).filter(({ times }) => at === undefined || times[0] === at)
+
+  /** The next key in a lane on one side of a time or, on a lane of clips, the next start of one. */
+  function neighbour(of: Lane, from: number, way: -1 | 1): number | null {
+    if (of.kind !== 'clips') return neighbourTime(of, from, way)
+    const starts = clipsOf(of).map(({ times }) => times[0]!)
+    return (way === 1 ? starts : starts.reverse()).find((start) => (start - from) * way > 0.5) ?? null
+  }
+
+  function clipWords(of: Lane, at: number): string {
+    return clipsOf(of, at)
+      .map(({ id, holder, times }) => {
+        const isChosen = choice.clips.has(id) ? ', chosen' : ''
+        return `${holder.name}, from frame ${frame(times[0]!)} to ${frame(times[1]!)}${isChosen}`
+      })
+      .join('; ')
+  }
+
   const laneName = ({ kind, label, object }: Lane) =>
     kind === 'channel' || kind === 'group' ? `${object!.name}, ${label}` : label
 
   /** A key in words: its frame and, on a single channel, its value and how motion arrives and leaves. */
   function keyWords(of: Lane, at: number): string {
+    if (of.kind === 'clips') return clipWords(of, at)
     const isChosen = choice.areChosen(keysBetween([of], at, at)) ? ', chosen' : ''
     if (of.kind !== 'channel') {
       const count = keysBetween([of], at, at).reduce((sum, { times }) => sum + times.length, 0)
@@ -48,14 +69,16 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
     lane.value = next.id
     time.value = null
     const count = next.channels.reduce((sum, channel) => sum + keysOf(channel).count, 0)
-    said.value = `${laneName(next)}, ${count === 0 ? 'no keys' : count === 1 ? '1 key' : `${count} keys`}`
+    const clips = next.kind === 'clips' ? clipsOf(next).length : 0
+    if (clips) said.value = `${next.object!.name}, ${clips === 1 ? '1 clip' : `${clips} clips`}`
+    else said.value = `${laneName(next)}, ${count === 0 ? 'no keys' : count === 1 ? '1 key' : `${count} keys`}`
   }
 
   function go(way: -1 | 1, toEnd = false): void {
     const from = toEnd ? -way * Infinity : (time.value ?? playhead.frame * scene.settings.ticksPerFrame - way / 2)
-    const found = neighbourTime(current.value!, from, way)
+    const found = neighbour(current.value!, from, way)
     if (found === null) {
-      said.value = 'No key further that way.'
+      said.value = current.value!.kind === 'clips' ? 'No clip further that way.' : 'No key further that way.'
       return
     }
     time.value = found
@@ -64,7 +87,11 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
 
   function pick(how: 'only' | 'toggle'): void {
     if (time.value === null) return
-    choice.chooseKeys(keysBetween([current.value!], time.value, time.value), how)
+    const lane = current.value!
+    if (lane.kind === 'clips') {
+      const ids = clipsOf(lane, time.value).map(({ id }) => id)
+      choice.chooseClips(ids, how)
+    } else choice.chooseKeys(keysBetween([lane], time.value, time.value), how)
     said.value = keyWords(current.value!, time.value)
   }
 

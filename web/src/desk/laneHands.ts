@@ -134,14 +134,16 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
   function editOf(now: Drag, meet: 'stop' | 'keepBoth'): Edit | null {
     const keys = [...held]
     if (now.kind === 'scale')
-      return now.to === now.grip
-        ? null
-        : { edit: 'scaleKeys', keys, about: now.about, from: now.grip, to: now.to, onFrames: desk.snaps, meet }
-    if (now.kind !== 'keys' || now.frames === 0) return null
+      return { edit: 'scaleKeys', keys, about: now.about, from: now.grip, to: now.to, onFrames: desk.snaps, meet }
+    if (now.kind !== 'keys') return null
     return now.way === 'copy'
       ? { edit: 'duplicateKeys', keys, frames: now.frames, meet }
       : { edit: 'moveKeys', keys, frames: now.frames, ripple: now.way === 'ripple', played: desk.played, meet }
   }
+
+  /** Whether everything is where it was. */
+  const isBack = (now: Drag) =>
+    (now.kind === 'scale' && now.to === now.grip) || (now.kind === 'keys' && now.frames === 0)
 
   function move(event: PointerEvent): void {
     if (!drag) {
@@ -208,7 +210,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
     if (!done.isBegun && Math.abs(event.clientX - pressedAt) >= clickSlack) pull(done, event)
     readout.at.value = null
     const edit = editOf(done, 'stop')
-    if (edit) await arranging.make(edit)
+    if (edit && !isBack(done)) await arranging.make(edit)
     else {
       await arranging.cancel()
       if (done.kind === 'keys') done.click()

@@ -1,15 +1,16 @@
 import { channelLabel, specOf } from '../scene/catalogue'
-import { warpChannel, type SceneModel, type SceneObject } from '../scene/sceneModel'
+import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import { rateChannel, warpChannel } from '../scene/standIns'
 
 export interface LaneChannel {
   object: SceneObject
   name: string
 }
 
-/** A row on the desk: the whole scene, an object with all below it, a group of its channels, or one channel. */
+/** A row on the desk: the whole scene, an object with all below it, its clips, a group of its channels, or one channel. */
 export interface Lane {
   id: string
-  kind: 'scene' | 'object' | 'group' | 'channel' | 'curves' | 'flow'
+  kind: 'scene' | 'object' | 'clips' | 'group' | 'channel' | 'curves' | 'flow'
   object: SceneObject | null
   /** Every channel whose keys stand in the lane. */
   channels: LaneChannel[]
@@ -78,6 +79,10 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
 
   const animated = (object: SceneObject) =>
     model.animated(object).filter(({ name }) => wish.groups.has(specOf(object.kind, name)!.group as LaneGroup))
+  const hasClips = (object: SceneObject): boolean =>
+    model.placedOn(object.id).length > 0 || (children.get(object.id) ?? []).some(hasClips)
+  const hasRates = (object: SceneObject) =>
+    model.placedOn(object.id).some(({ holder }) => holder.channels.get(rateChannel)!.keys.count > 0)
   const own = (object: SceneObject): LaneChannel[] => animated(object).map(({ name }) => ({ object, name }))
   const below = (object: SceneObject): LaneChannel[] => [
     ...own(object),
@@ -116,6 +121,35 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
     }
   }
 
+  /** The clips on an object and, below them, the rates that are keyed. */
+  function addClips(object: SceneObject, depth: number, isOpen: boolean): void {
+    const placed = model.placedOn(object.id)
+    if (placed.length === 0) return
+    const channels: LaneChannel[] = []
+    push({
+      id: `${object.id}|clips`,
+      kind: 'clips',
+      object,
+      channels,
+      label: 'Clips',
+      depth,
+      opens: false,
+      open: false,
+    })
+    for (const { id, holder } of isOpen ? placed : [])
+      if (holder.channels.get(rateChannel)!.keys.count)
+        push({
+          id: `rate ${id}`,
+          kind: 'channel',
+          object: holder,
+          channels: [{ object: holder, name: rateChannel }],
+          label: `Rate of ${holder.name}`,
+          depth: depth + 1,
+          opens: false,
+          open: false,
+        })
+  }
+
   function add(object: SceneObject, depth: number): void {
     const inside = children.get(object.id) ?? []
     const names = animated(object).map(({ name }) => name)
@@ -123,7 +157,8 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
     const matching = names.filter(
       (name) => isNamed || channelLabel(specOf(object.kind, name)!).toLowerCase().includes(text),
     )
-    const isWanted = (!wish.only || wish.only.has(object.id)) && (!wish.animatedOnly || below(object).length > 0)
+    const isWanted =
+      (!wish.only || wish.only.has(object.id)) && (!wish.animatedOnly || below(object).length > 0 || hasClips(object))
     const isOpen = isSearching ? !isNamed || wish.open.has(object.id) : wish.open.has(object.id)
     const isShown = isWanted && (isNamed || matching.length > 0)
     if (isShown) {
@@ -134,9 +169,10 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
         channels: below(object),
         label: object.name,
         depth,
-        opens: names.length + inside.length > 0,
+        opens: names.length + inside.length > 0 || hasRates(object),
         open: isOpen,
       })
+      addClips(object, depth + 1, isOpen)
       if (isOpen) addChannels(object, matching, depth + 1)
     }
     if (isOpen || isSearching || wish.only || !isWanted)

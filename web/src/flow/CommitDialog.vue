@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import ConsequenceWords from '../curves/ConsequenceWords.vue'
 import { useLookAheadCurves } from '../curves/lookAheadCurves'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
@@ -13,7 +14,6 @@ const name = computed(() => scene.model.warps.get(props.warp)?.name ?? '')
 const tolerance = ref(0.001)
 const edit = computed(() => ({ edit: 'commitWarp', warp: props.warp, tolerance: tolerance.value }) as const)
 const { told, wrong } = useLookAheadCurves(() => edit.value)
-const shown = (value: number) => String(Number(value.toPrecision(3)))
 </script>
 
 <template>
@@ -39,14 +39,6 @@ const shown = (value: number) => String(Number(value.toPrecision(3)))
       />
       off, in each value’s unit
     </div>
-    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-    <span v-else-if="told" class="told" role="status">
-      {{ told.keys }} keys become {{ told.keysAfter
-      }}<template v-if="told.channel"
-        >; the largest difference is {{ shown(told.difference) }}, at frame {{ shown(told.frame) }} of
-        {{ told.channel }}</template
-      ><template v-else>; nothing differs</template>
-    </span>
-    <span v-else class="told">Looking at what it would do…</span>
+    <ConsequenceWords :told="told" :wrong="wrong" />
   </AskDialog>
 </template>

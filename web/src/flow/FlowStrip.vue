@@ -5,6 +5,7 @@ import { useTallLanes } from '../curves/tallLanes'
 import { useDeskPicture } from '../desk/deskPicture'
 import DeskReadout from '../desk/DeskReadout.vue'
 import { useDesk } from '../desk/deskStore'
+import { useHandsByLane } from '../desk/handsByLane'
 import { keysOf } from '../desk/laneKeys'
 import type { Lane } from '../desk/lanes'
 import PlayheadLine from '../desk/PlayheadLine.vue'
@@ -13,9 +14,8 @@ import { useTimeView } from '../desk/timeView'
 import { useCanvas } from '../desk/useCanvas'
 import { useWheelHands } from '../desk/wheelHands'
 import { useChoice } from '../scene/choice'
-import { warpChannel } from '../scene/sceneModel'
+import { warpChannel } from '../scene/standIns'
 import { useScene } from '../scene/sceneStore'
-import { useCancelOnEscape } from '../shared/cancelling'
 import { colours } from '../styles/scheme'
 import FlowHead from './FlowHead.vue'
 import { drawLadder } from './ladderDraw'
@@ -66,33 +66,7 @@ const ladderHands = useLadderHands(width, readout)
 const { wheel } = useWheelHands(width)
 const laneAt = (event: MouseEvent): Lane | undefined =>
   desk.flowLanes.find(({ top, height }) => event.offsetY >= top && event.offsetY < top + height)
-const handsOf = (lane: Lane) => (lane.curves ? curveHands : ladderHands)
-/** The hands that a drag began with go on with it. */
-let inHand: typeof curveHands | typeof ladderHands = ladderHands
-
-function grab(event: PointerEvent): void {
-  const lane = laneAt(event)
-  if (!lane) return
-  inHand = handsOf(lane)
-  inHand.grab(event, lane)
-}
-
-function move(event: PointerEvent): void {
-  const lane = laneAt(event)
-  desk.pointed = lane?.id ?? null
-  if (inHand.isDragging()) inHand.move(event, lane)
-  else if (lane) handsOf(lane).move(event, lane)
-}
-
-function insert(event: MouseEvent): void {
-  const lane = laneAt(event)
-  if (lane) handsOf(lane).insert(event, lane)
-}
-
-useCancelOnEscape(
-  () => inHand.isDragging(),
-  () => void inHand.cancel(),
-)
+const by = useHandsByLane(laneAt, (lane) => (!lane ? null : lane.curves ? curveHands : ladderHands))
 
 watch(
   [
@@ -122,11 +96,11 @@ watch(
         class="ladder"
         role="img"
         aria-label="Time flow: played frames above, source frames below. W adds a point at the playhead; its frame and source frame are fields under Chosen key."
-        @pointerdown="grab"
-        @pointermove="move"
-        @pointerup="inHand.drop($event)"
-        @pointercancel="inHand.cancel()"
-        @dblclick="insert"
+        @pointerdown="by.grab"
+        @pointermove="by.move"
+        @pointerup="by.drop"
+        @pointercancel="by.cancel"
+        @dblclick="by.insert"
         @auxclick.prevent
         @wheel.prevent="wheel"
       />

@@ -9,7 +9,7 @@ import type { Readout } from '../desk/readout'
 import { useTimeView } from '../desk/timeView'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
-import { warpChannel } from '../scene/sceneModel'
+import { warpChannel } from '../scene/standIns'
 import { railRoom } from './ladderDraw'
 import { useOfferRange } from './offerRange'
 
@@ -37,6 +37,8 @@ export function useLadderHands(width: Ref<number>, readout: Readout) {
   let ripples = false
   let pressedAt = 0
   let isBegun = false
+  /** Whether the point is where it was. */
+  let isBack = false
 
   const stretch = () => ({ width: width.value, first: view.first, last: view.last })
   const rounded = (frame: number) => (desk.snaps ? Math.round(frame) : Math.round(frame * 100) / 100)
@@ -100,8 +102,8 @@ export function useLadderHands(width: Ref<number>, readout: Readout) {
       y: event.offsetY,
       text: `${what} ${shown(start)} → ${shown(start + frames)}${ripples && now.end === 'played' ? ', the rest along' : ''}`,
     }
-    if (frames === 0) edit = null
-    if (JSON.stringify(edit) !== before && edit) arranging.tryOn(edit)
+    if (JSON.stringify(edit) !== before) arranging.tryOn(edit)
+    isBack = frames === 0
   }
 
   async function drop(event: PointerEvent): Promise<void> {
@@ -111,7 +113,7 @@ export function useLadderHands(width: Ref<number>, readout: Readout) {
     if (!isBegun) pull(done, event)
     grip = null
     readout.at.value = null
-    if (!edit) {
+    if (!edit || isBack) {
       await arranging.cancel()
       return
     }

@@ -2,7 +2,7 @@ import type { WarpTarget } from '../api/http'
 import { useChoice } from '../scene/choice'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
-import { holderOf, warpChannel } from '../scene/sceneModel'
+import { holderOf, warpChannel, warpOf } from '../scene/standIns'
 import { usePlayhead } from '../timebar/playhead'
 import { useArranging } from '../desk/arranging'
 import { useDesk } from '../desk/deskStore'
@@ -38,8 +38,8 @@ export function useWarps() {
 
   /** The warp that is meant: that of the chosen points, one over the chosen object, one of the scene, or any. */
   function meant(): number | null {
-    const chosen = choice.keySets().find(({ object }) => object < 0)
-    if (chosen) return -chosen.object
+    const chosen = choice.keySets().find(({ object }) => warpOf(object) !== null)
+    if (chosen) return warpOf(chosen.object)
     const all = [...scene.model.warps.values()]
     const over = all.find(({ targets }) => targets?.some(({ object }) => choice.objects.has(object)))
     return (over ?? all.find(({ targets }) => targets === null) ?? all[0])?.id ?? null

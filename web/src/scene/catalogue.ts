@@ -12,23 +12,15 @@ export async function loadCatalogue(): Promise<void> {
 }
 
 export const allKinds = (): readonly ObjectKind[] => kinds
-// What stands for a warp has one channel: the source frames that it shows.
-const warpChannels: ChannelSpec[] = [
-  {
-    name: 'warp',
-    label: 'Source',
-    group: 'Time',
-    unit: 'frames',
-    default: 0,
-    least: -1e9,
-    most: 1e9,
-    choices: [],
-    holdsOnly: false,
-  },
-]
 
-export const channelsOf = (kind: string): readonly ChannelSpec[] =>
-  kind === 'warp' ? warpChannels : (byKind.get(kind) ?? [])
+// What stands for a warp has one channel: the source frames that it shows. What stands for a placed clip has its rate.
+const time = { group: 'Time', choices: [], holdsOnly: false }
+const standIns = new Map<string, ChannelSpec[]>([
+  ['warp', [{ ...time, name: 'warp', label: 'Source', unit: 'frames', default: 0, least: -1e9, most: 1e9 }]],
+  ['rate', [{ ...time, name: 'rate', label: 'Rate', unit: 'factor', default: 1, least: -100, most: 100 }]],
+])
+
+export const channelsOf = (kind: string): readonly ChannelSpec[] => byKind.get(kind) ?? standIns.get(kind) ?? []
 export const specOf = (kind: string, channel: string): ChannelSpec | undefined =>
   channelsOf(kind).find((spec) => spec.name === channel)
 

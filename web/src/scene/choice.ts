@@ -9,11 +9,13 @@ export type Choosing = 'only' | 'add' | 'toggle'
 
 export const laneOf = (object: number, channel: string) => `${object}|${channel}`
 
-/** What is chosen: objects on the stage, keys on the desk, and the tool in hand. */
+/** What is chosen: objects on the stage, keys or placed clips on the desk, and the tool in hand. */
 export const useChoice = defineStore('choice', () => {
   const objects = shallowRef<ReadonlySet<number>>(new Set())
   /** Chosen key times in ticks, by lane. */
   const keys = shallowRef<ReadonlyMap<string, ReadonlySet<number>>>(new Map())
+  /** Chosen placed clips. While there are any, no key is chosen. */
+  const clips = shallowRef<ReadonlySet<number>>(new Set())
   const tool = ref<Tool>('move')
 
   const first = computed<number | null>(() => [...objects.value].at(-1) ?? null)
@@ -51,6 +53,21 @@ export const useChoice = defineStore('choice', () => {
       if (chosen.size === 0) next.delete(lane)
     }
     keys.value = next
+    if (next.size) clearClips()
+  }
+
+  function chooseClips(ids: Iterable<number>, how: Choosing = 'only'): void {
+    const next = new Set(how === 'only' ? [] : clips.value)
+    for (const id of ids) {
+      if (how === 'toggle' && next.has(id)) next.delete(id)
+      else next.add(id)
+    }
+    clips.value = next
+    if (next.size) clearKeys()
+  }
+
+  function clearClips(): void {
+    if (clips.value.size) clips.value = new Set()
   }
 
   const keySets = (): KeySet[] =>
@@ -58,6 +75,11 @@ export const useChoice = defineStore('choice', () => {
       const [object, channel] = lane.split('|') as [string, string]
       return { object: Number(object), channel, times: [...times] }
     })
+
+  /** Lets go of chosen clips that are not there any more. */
+  function keepClips(isPlaced: (clip: number) => boolean): void {
+    if (![...clips.value].every(isPlaced)) clips.value = new Set([...clips.value].filter(isPlaced))
+  }
 
   /** Lets go of chosen keys that are not there any more. */
   function keepOnly(isThere: (object: number, channel: string, time: number) => boolean): void {
@@ -74,6 +96,7 @@ export const useChoice = defineStore('choice', () => {
   return {
     objects,
     keys,
+    clips,
     tool,
     first,
     keyCount,
@@ -83,6 +106,9 @@ export const useChoice = defineStore('choice', () => {
     chooseKeys,
     keySets,
     keepOnly,
+    keepClips,
     clearKeys,
+    chooseClips,
+    clearClips,
   }
 })

@@ -71,6 +71,10 @@ export const rowsOf = (some: Partial<Rows>): Rows => ({
   removedBookmarks: [],
   choices: [],
   removedChoices: [],
+  clips: [],
+  removedClips: [],
+  placed: [],
+  removedPlaced: [],
   played: [],
   ...some,
 })
@@ -93,6 +97,7 @@ export const objectOf = (id: number, name: string): Rows['objects'][number] => (
   place: id,
   turnOrder: 'xyz',
   turning: 'eachAxis',
+  roll: null,
 })
 
 /** A channel with keys at some times, their values being a tenth of those. */

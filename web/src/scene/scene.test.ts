@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, it, vi } from 'vitest'
-import type { Block, ChannelRow, ObjectRow, Rows } from '../api/live'
+import type { Block } from '../api/live'
 import { keysBetween, nearestTime, neighbourTime } from '../desk/laneKeys'
 import { laneGroups, lanesWithin, layLanes, type LaneWish } from '../desk/lanes'
 import { loadCatalogue } from './catalogue'
-import { keySize } from './keys'
+import { channelOf as keyed, objectOf, rowsOf as rows } from './fakeLine.fixture'
 import { SampleBook, valueAt } from './samples'
 import { SceneModel } from './sceneModel'
 
@@ -30,35 +30,10 @@ beforeAll(async () => {
   await loadCatalogue()
 })
 
-const object = (id: number, name: string, parent: number | null = null, place = id): ObjectRow => ({
-  id,
-  name,
-  kind: 'box',
+const object = (id: number, name: string, parent: number | null = null, place = id) => ({
+  ...objectOf(id, name),
   parent,
   place,
-  turnOrder: 'xyz',
-  turning: 'eachAxis',
-})
-
-function keyed(id: number, name: string, ...times: number[]): ChannelRow {
-  const bytes = new Uint8Array(times.length * keySize)
-  times.forEach((time, i) => new DataView(bytes.buffer).setFloat64(i * 8, time, true))
-  return { object: id, name, still: 0, before: 'hold', after: 'hold', keys: bytes, locked: false }
-}
-
-const rows = (change: Partial<Rows>): Rows => ({
-  settings: null,
-  objects: [],
-  channels: [],
-  removedObjects: [],
-  warps: [],
-  removedWarps: [],
-  bookmarks: [],
-  removedBookmarks: [],
-  choices: [],
-  removedChoices: [],
-  played: [],
-  ...change,
 })
 
 function harbour(): SceneModel {

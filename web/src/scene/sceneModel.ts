@@ -1,6 +1,17 @@
-import type { BookmarkRow, ChannelRow, NamedChoiceRow, ObjectRow, Rows, SettingsRow, WarpRow } from '../api/live'
+import type {
+  BookmarkRow,
+  ChannelRow,
+  ClipRow,
+  NamedChoiceRow,
+  ObjectRow,
+  PlacedClipRow,
+  Rows,
+  SettingsRow,
+  WarpRow,
+} from '../api/live'
 import { channelsOf, specOf } from './catalogue'
 import { firstAtOrAfter, noKeys, unpackKeys, type Keys } from './keys'
+import { placedOf, rateChannel, rateHolder, warpChannel, warpHolder, warpOf } from './standIns'
 
 export interface Channel {
   name: string
@@ -23,9 +34,10 @@ export interface Warp extends WarpRow {
   holder: SceneObject
 }
 
-/** The number that stands for a warp among objects. */
-export const holderOf = (warp: number) => -warp
-export const warpChannel = 'warp'
+/** A clip on an object, and the object that stands for it: its one channel is the rate. */
+export interface PlacedClip extends PlacedClipRow {
+  holder: SceneObject
+}
 
 /** The scene's rows as this tab knows them. Nothing is computed here: the server sends rows, this holds them. */
 export class SceneModel {
@@ -42,6 +54,8 @@ export class SceneModel {
   readonly bookmarks = new Map<number, BookmarkRow>()
   readonly namedChoices = new Map<number, NamedChoiceRow>()
   readonly warps = new Map<number, Warp>()
+  readonly clips = new Map<number, ClipRow>()
+  readonly placed = new Map<number, PlacedClip>()
   private order: SceneObject[] | null = null
 
   /** @returns whether lanes come or go: other objects, or a channel that got its first key or lost its last. */
@@ -65,17 +79,18 @@ export class SceneModel {
       const known = this.warps.get(row.id)
       if (known?.name !== row.name || known.on !== row.on) isOtherwise = true
       // The same holder as before, so that what shows it follows.
-      const holder = known?.holder ?? standIn(row)
+      const holder = known?.holder ?? warpHolder(row)
       Object.assign(holder, { name: row.name })
       holder.channels.set(warpChannel, channelOf(row.curve))
       this.warps.set(row.id, { ...row, holder })
       if (JSON.stringify(known?.targets) !== JSON.stringify(row.targets)) isOtherwise = true
     }
+    isOtherwise = this.takeClips(rows) || isOtherwise
     // Where time flows otherwise, everything that is warped now is told of; nothing else is.
     if (rows.warps.length || rows.removedWarps.length)
-      for (const object of this.objects.values()) for (const channel of object.channels.values()) channel.played = null
+      for (const object of this.holders()) for (const channel of object.channels.values()) channel.played = null
     for (const { object, name, times } of rows.played) {
-      const channel = this.objects.get(object)?.channels.get(name)
+      const channel = this.holder(object)?.channels.get(name)
       // A copy of its own starts at an address that typed arrays can read.
       if (channel) channel.played = new Float64Array(times.slice().buffer)
     }
@@ -88,14 +103,42 @@ export class SceneModel {
     return isOtherwise
   }
 
-  /** Whoever has keys: objects, and what stands for warps. */
+  /** @returns whether lanes come or go: a clip is placed or taken off, is called otherwise, or its rate gets keys. */
+  private takeClips(rows: Rows): boolean {
+    let isOtherwise = rows.clips.length > 0 || rows.removedClips.length > 0
+    for (const row of rows.clips) this.clips.set(row.id, row)
+    for (const id of rows.removedClips) this.clips.delete(id)
+    for (const row of rows.placed) {
+      const known = this.placed.get(row.id)
+      const holder = known?.holder ?? rateHolder(row)
+      const had = holder.channels.get(rateChannel)?.keys.count ?? 0
+      holder.channels.set(rateChannel, channelOf(row.rate))
+      if (known?.object !== row.object || had > 0 !== (row.rate.keys?.length ?? 0) > 0) isOtherwise = true
+      this.placed.set(row.id, { ...row, holder })
+    }
+    for (const id of rows.removedPlaced) isOtherwise = this.placed.delete(id) || isOtherwise
+    for (const { holder, clip } of this.placed.values()) holder.name = this.clips.get(clip)?.name ?? ''
+    return isOtherwise
+  }
+
+  /** The clips on an object, in the order in which they start. */
+  placedOn(object: number): PlacedClip[] {
+    if (this.placed.size === 0) return []
+    return [...this.placed.values()]
+      .filter((placed) => placed.object === object)
+      .sort((a, b) => a.times[0]! - b.times[0]! || a.id - b.id)
+  }
+
+  /** Whoever has keys: objects, and what stands for warps and placed clips. */
   *holders(): Iterable<SceneObject> {
     yield* this.objects.values()
     for (const { holder } of this.warps.values()) yield holder
+    for (const { holder } of this.placed.values()) yield holder
   }
 
   holder(id: number): SceneObject | undefined {
-    return id < 0 ? this.warps.get(-id)?.holder : this.objects.get(id)
+    if (id >= 0) return this.objects.get(id)
+    return this.warps.get(warpOf(id) ?? 0)?.holder ?? this.placed.get(placedOf(id) ?? 0)?.holder
   }
 
   /** The warps that cover an object as a whole, a channel of it, or the scene. */
@@ -180,15 +223,4 @@ const channelOf = ({ name, still, before, after, keys, locked }: ChannelRow): Ch
   keys: unpackKeys(keys),
   locked,
   played: null,
-})
-
-const standIn = ({ id, name }: WarpRow): SceneObject => ({
-  id: holderOf(id),
-  name,
-  kind: 'warp',
-  parent: null,
-  place: 0,
-  turnOrder: 'xyz',
-  turning: 'eachAxis',
-  channels: new Map(),
 })

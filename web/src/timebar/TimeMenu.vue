@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useClipDialogs } from '../clips/clipDialogs'
 import { useFlowDialogs } from '../flow/flowDialogs'
 import { useWarps } from '../flow/warps'
 import { useScene } from '../scene/sceneStore'
@@ -14,6 +15,7 @@ const dialogs = useTimeDialogs()
 const bookmarks = useBookmarks()
 const warps = useWarps()
 const flowDialogs = useFlowDialogs()
+const clipDialogs = useClipDialogs()
 const time = useTimeDisplay()
 </script>
 
@@ -32,6 +34,7 @@ const time = useTimeDisplay()
     >
     <BDropdownItemButton @click="warps.addForScene()">Add a warp for the scene</BDropdownItemButton>
     <BDropdownItemButton @click="warps.addForObjects()">Add a warp for the chosen objects</BDropdownItemButton>
+    <BDropdownItemButton @click="clipDialogs.ask('clips')">Clips… <kbd>Shift E</kbd></BDropdownItemButton>
     <BDropdownDivider />
     <BDropdownItemButton @click="dialogs.ask({ kind: 'gap', way: 'insert' })">Insert frames…</BDropdownItemButton>
     <BDropdownItemButton @click="dialogs.ask({ kind: 'gap', way: 'remove' })">Remove frames…</BDropdownItemButton>

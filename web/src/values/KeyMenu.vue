@@ -88,7 +88,7 @@ const nothing = computed(() => choice.objects.size === 0)
     <div class="settings">
       <label>
         <span>of</span>
-        <select v-model="settings.scope" aria-label="Whose channels key all keys">
+        <select class="small-pick" v-model="settings.scope" aria-label="Whose channels key all keys">
           <option value="chosen">the chosen objects</option>
           <option value="all">all objects</option>
           <option v-for="each in named" :key="each.id" :value="each.id">{{ each.name }}</option>
@@ -96,7 +96,7 @@ const nothing = computed(() => choice.objects.size === 0)
       </label>
       <label>
         <span>New keys</span>
-        <select v-model="settings.interpolation" aria-label="How new keys arrive and leave">
+        <select class="small-pick" v-model="settings.interpolation" aria-label="How new keys arrive and leave">
           <option v-for="mode in interpolations.filter((each) => each !== 'free')" :key="mode">{{ mode }}</option>
         </select>
       </label>
@@ -152,11 +152,5 @@ kbd {
 }
 .settings select {
   width: 150px;
-  height: 24px;
-  font-size: 12px;
-  color: var(--text);
-  background: var(--ink);
-  border: 1px solid var(--line);
-  border-radius: 6px;
 }
 </style>

@@ -2,6 +2,7 @@
 import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import type { Interpolation } from '../api/http'
+import { useClipDialogs } from '../clips/clipDialogs'
 import CleanPanel from '../curves/CleanPanel.vue'
 import HandlePanel from '../curves/HandlePanel.vue'
 import OutsidePanel from '../curves/OutsidePanel.vue'
@@ -13,7 +14,9 @@ import { specOf } from '../scene/catalogue'
 import { useChoice } from '../scene/choice'
 import { arrives, leaves } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
+import { warpOf } from '../scene/standIns'
 import TimeField from '../timebar/TimeField.vue'
+import ChosenSection from './ChosenSection.vue'
 import ModeButtons from './ModeButtons.vue'
 import NumberField from './NumberField.vue'
 import { readSum } from './sums'
@@ -24,6 +27,7 @@ const choice = useChoice()
 const desk = useDesk()
 const arranging = useArranging()
 const dialogs = useKeyDialogs()
+const clipDialogs = useClipDialogs()
 
 /** What the chosen keys have in common; undefined where they differ. */
 const common = computed(() => {
@@ -83,16 +87,20 @@ const names = { handles: 'Handles', shape: 'Shape', clean: 'Clean up', outside: 
 type Panel = keyof typeof names
 const opened = useStorage<Panel | ''>('zesty-key-panel', '')
 // A warp runs on or stops outside its points; its own menu says which.
-const ofWarps = computed(() => choice.keySets().some(({ object }) => object < 0))
+const ofWarps = computed(() => choice.keySets().some(({ object }) => warpOf(object) !== null))
+const ofStandIns = computed(() => choice.keySets().some(({ object }) => object < 0))
 const panels = computed(() => (Object.keys(names) as Panel[]).filter((name) => name !== 'outside' || !ofWarps.value))
 const panel = computed(() => (opened.value !== '' && panels.value.includes(opened.value) ? opened.value : ''))
 const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name)
 </script>
 
 <template>
-  <section v-if="common" class="keys" aria-label="Chosen keys">
-    <h2 class="group">{{ choice.keyCount === 1 ? 'Chosen key' : `${choice.keyCount} chosen keys` }}</h2>
-    <div class="fields">
+  <ChosenSection
+    v-if="common"
+    label="Chosen keys"
+    :title="choice.keyCount === 1 ? 'Chosen key' : `${choice.keyCount} chosen keys`"
+  >
+    <template #fields>
       <span>{{ choice.keyCount === 1 ? 'Frame' : 'First frame' }}</span>
       <TimeField :frame="Number(frame.toFixed(3))" label="Frame of the chosen keys" fractions @keep="setFrame" />
       <span>Value</span>
@@ -121,9 +129,19 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
         :holds-only="holdsOnly"
         @pick="setMode('out', $event)"
       />
-    </div>
+    </template>
     <div class="ways">
-      <label><input v-model="desk.snaps" type="checkbox" class="form-check-input" /> Stay on whole frames</label>
+      <label title="Keys that are dragged stay on whole frames"
+        ><input v-model="desk.snaps" type="checkbox" class="form-check-input" /> Whole frames</label
+      >
+      <BButton
+        v-if="!ofStandIns"
+        variant="quiet"
+        class="btn-small"
+        title="Save these keys as a clip, to be placed again (E)"
+        @click="clipDialogs.ask('save')"
+        >Clip…</BButton
+      >
       <BButton variant="quiet" class="btn-small" @click="dialogs.ask({ kind: 'onFrames' })">Put on frames…</BButton>
     </div>
     <div class="tabs" role="group" aria-label="More for the chosen keys">
@@ -137,33 +155,10 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
       <CleanPanel v-else-if="panel === 'clean'" />
       <OutsidePanel v-else />
     </div>
-  </section>
+  </ChosenSection>
 </template>
 
 <style scoped>
-.keys {
-  padding-bottom: 8px;
-  margin-bottom: 4px;
-  border-bottom: 1px solid var(--line-soft);
-}
-.group {
-  margin: 0 0 4px;
-  font-size: 12px;
-  font-weight: 600;
-  color: var(--lemon);
-}
-[data-bs-theme='light'] .group {
-  color: var(--text);
-}
-.fields {
-  display: grid;
-  grid-template-columns: auto minmax(0, 1fr) auto minmax(0, 1fr);
-  align-items: center;
-  gap: 4px 8px;
-}
-.wide {
-  grid-column: span 3;
-}
 .tabs {
   display: flex;
   gap: 2px;
@@ -198,7 +193,14 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
   color: var(--dim);
   font-size: 11.5px;
 }
+.ways label {
+  display: flex;
+  flex: 1;
+  align-items: center;
+  gap: 5px;
+  white-space: nowrap;
+}
 .ways input {
-  margin: 0 3px 0 0;
+  margin: 0;
 }
 </style>

@@ -53,7 +53,7 @@ function putUnder(event: Event): void {
     </div>
     <label class="under">
       <span class="dim">{{ object.kind }}, moves with</span>
-      <select :value="object.parent ?? ''" aria-label="Moves with" @change="putUnder">
+      <select class="small-pick" :value="object.parent ?? ''" aria-label="Moves with" @change="putUnder">
         <option value="">nothing</option>
         <option v-for="parent in parents" :key="parent.id" :value="parent.id">{{ parent.name }}</option>
       </select>
@@ -109,13 +109,6 @@ function putUnder(event: Event): void {
   margin: 0;
 }
 .under select {
-  min-width: 0;
   max-width: 170px;
-  padding: 1px 4px;
-  color: var(--text);
-  background: var(--ink);
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  font-size: 12px;
 }
 </style>

@@ -44,7 +44,7 @@ const setTurning = () =>
   <div class="turns">
     <label title="The order in which the three turns follow each other. Every pose at a key stays as it is">
       order
-      <select :value="turns.order" aria-label="Turn order" @change="setOrder">
+      <select class="small-pick" :value="turns.order" aria-label="Turn order" @change="setOrder">
         <option v-for="order in orders" :key="order" :value="order">{{ order.toUpperCase() }}</option>
       </select>
     </label>
@@ -83,11 +83,6 @@ const setTurning = () =>
 }
 .turns select {
   height: 20px;
-  color: var(--text);
-  background: var(--ink);
-  border: 1px solid var(--line);
-  border-radius: 6px;
-  font-size: 11.5px;
 }
 .turns input {
   margin: 0;

@@ -10,9 +10,11 @@ import { usePlayhead } from '../timebar/playhead'
 import ChannelRow from './ChannelRow.vue'
 import { useChannelState } from './channelState'
 import ColourRow from './ColourRow.vue'
+import ClipSection from '../clips/ClipSection.vue'
 import KeySection from './KeySection.vue'
 import ObjectHead from './ObjectHead.vue'
 import { usePending } from './pending'
+import RollSection from './RollSection.vue'
 import TurnSection from './TurnSection.vue'
 
 const scene = useScene()
@@ -96,6 +98,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
 <template>
   <aside class="values" aria-label="Values">
     <KeySection />
+    <ClipSection />
     <template v-if="object">
       <ObjectHead :object="object" />
       <div v-if="choice.objects.size > 1" class="together" role="radiogroup" aria-label="A change gives each">
@@ -124,7 +127,10 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
           @still="still(spec)"
           @lock="lock(spec, $event)"
         />
-        <TurnSection v-if="group.name === 'Turn'" :object="object" />
+        <template v-if="group.name === 'Turn'">
+          <TurnSection :object="object" />
+          <RollSection :object="object" />
+        </template>
         <ColourRow
           v-if="group.hasColour"
           :object="object"

@@ -34,11 +34,12 @@ export function useChannelState() {
   /** The value at the playhead: the one held by a hand, or the one that is kept. */
   const value = (object: SceneObject, channel: string) => pending.get(object.id, channel) ?? kept(object, channel)
 
-  /** The value that is kept at the playhead: the exact one of a still channel, or the sampled one. */
+  /** The value that is kept at the playhead: the exact one of a still channel that nothing else moves, or the sampled one. */
   function kept(object: SceneObject, channel: string): number {
     const known = object.channels.get(channel)
-    if (known && known.keys.count === 0) return known.still
     const track = scene.book.tracks(object.id).get(channel)
+    const isMoved = track !== undefined && track.samples.length > 1
+    if (known && known.keys.count === 0 && !isMoved) return known.still
     return track ? valueAt(track, playhead.readFrame) : (specOf(object.kind, channel)?.default ?? 0)
   }
 

@@ -20,7 +20,7 @@ export const usePending = defineStore('pending', () => {
 
   const get = (object: number, channel: string) => values.value.get(nameOf(object, channel))
   const isLocked = (object: number, channel: string) =>
-    scene.model.objects.get(object)?.channels.get(channel)?.locked ?? false
+    scene.model.holder(object)?.channels.get(channel)?.locked ?? false
 
   /** Shows values at once, on this frame only. Locked channels stay as they are. */
   function hold(changes: readonly ChannelValue[]): void {
@@ -42,14 +42,14 @@ export const usePending = defineStore('pending', () => {
   }
 
   const isAnimated = (object: number, channel: string) =>
-    (scene.model.objects.get(object)?.channels.get(channel)?.keys.count ?? 0) > 0
+    (scene.model.holder(object)?.channels.get(channel)?.keys.count ?? 0) > 0
 
   /** The hand has let go: with auto-key on, what it changed is keyed; else still channels are changed and the others wait. */
   async function finish(): Promise<void> {
     if (autoKey.isOn) return key(list(), scene.settings.work[0])
     const still = list().filter((value) => !isAnimated(value.object, value.channel))
     if (still.length === 0) return
-    await scene.edit({ edit: 'setValues', values: still })
+    await scene.edit({ edit: 'setValues', values: still, frame: playhead.frame })
     release(still)
   }
 

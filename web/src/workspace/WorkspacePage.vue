@@ -16,6 +16,7 @@ import { useChoice } from '../scene/choice'
 import { firstAtOrAfter } from '../scene/keys'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
+import ClipDialogs from '../clips/ClipDialogs.vue'
 import FlowDialogs from '../flow/FlowDialogs.vue'
 import StageView from '../stage/StageView.vue'
 import { useViews } from '../stage/views'
@@ -94,6 +95,7 @@ watch(
   () => {
     const there = [...choice.objects].filter((id) => scene.model.objects.has(id))
     if (there.length !== choice.objects.size) choice.choose(there)
+    choice.keepClips((clip) => scene.model.placed.has(clip))
     if (choice.keyCount && !arranging.isUnderWay())
       choice.keepOnly((object, channel, time) => {
         const keys = scene.model.holder(object)?.channels.get(channel)?.keys
@@ -144,6 +146,7 @@ onBeforeUnmount(() => {
     <TimeDialogs />
     <KeyDialogs />
     <FlowDialogs />
+    <ClipDialogs />
   </main>
 </template>
 

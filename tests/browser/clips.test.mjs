@@ -1,0 +1,327 @@
+import assert from 'node:assert/strict'
+import { after, before, test } from 'node:test'
+import { AxeBuilder } from '@axe-core/playwright'
+import { command, deskPoint, Desk, drag, setField, until } from './harness.mjs'
+
+// Clips in a small harbour: the buoy's bobbing is saved, placed on others, run at a rate of its own; a cart's wheels roll.
+const linear = (frame, value) => ({ frame, value, in: 'linear', out: 'linear' })
+const harbour = {
+  format: 'zesty-scene',
+  version: 1,
+  name: 'Clips',
+  rate: '24',
+  range: [1, 120],
+  objects: [
+    {
+      name: 'Buoy',
+      kind: 'sphere',
+      channels: { 'move.y': { keys: [linear(1, 2), linear(13, 14), linear(25, 2)] } },
+    },
+    { name: 'Barge', kind: 'box', channels: { 'move.y': { value: 1 } } },
+    { name: 'Cart', kind: 'group', channels: { 'move.x': { keys: [linear(1, 0), linear(49, 12), linear(97, 6)] } } },
+    {
+      name: 'Wheel',
+      kind: 'torus',
+      parent: 'Cart',
+      channels: { 'shape.radius': { value: 0.4 }, 'shape.tube': { value: 0.1 } },
+    },
+  ],
+}
+
+let desk, page
+const file = () => desk.server.get(`/api/scenes/${desk.id}/file`)
+const placed = async () => (await file()).placed ?? []
+const near = (a, b, what, by = 1e-6) => assert.ok(Math.abs(a - b) <= by, `${what ?? 'value'}: ${a} is not ${b} ± ${by}`)
+const dialog = () => page.getByRole('dialog')
+const section = () => page.getByRole('region', { name: 'Chosen clip' })
+const leave = () => page.evaluate(() => document.activeElement.blur())
+const at = (samples, ...frames) => frames.map((frame) => Number(samples.get(frame).toFixed(6)))
+/** A place on the lane of clips below an object. */
+async function clipPoint(frame) {
+  const { x } = await deskPoint(page, frame)
+  const head = await page
+    .locator('.head', { has: page.getByRole('button', { name: 'Clips', exact: true }) })
+    .first()
+    .boundingBox()
+  return { x, y: head.y + head.height / 2 }
+}
+async function goTo(frame) {
+  await setField(page, 'Frame', String(frame))
+  await leave()
+}
+
+before(async () => {
+  desk = await Desk.open(harbour)
+  page = desk.page
+})
+after(() => desk.close())
+
+test('keys of an object are saved as a named clip', async () => {
+  await desk.choose('Buoy')
+  await page.keyboard.press('Shift+E')
+  await dialog().getByText('No clips yet').waitFor()
+  await dialog().getByRole('button', { name: 'Cancel' }).click()
+  await dialog().waitFor({ state: 'detached' })
+  await page.keyboard.press('Control+Shift+A')
+  await page.keyboard.press('e')
+  await dialog().getByText('3 keys of Buoy, 24 frames long').waitFor()
+  await page.getByLabel('Name of the clip').fill('Bob')
+  const { violations } = await new AxeBuilder({ page })
+    .include('.modal-content')
+    .withTags(['wcag2a', 'wcag2aa'])
+    .analyze()
+  assert.deepEqual(
+    violations.map(({ id }) => id),
+    [],
+  )
+  await desk.changing(() => dialog().getByRole('button', { name: 'Save', exact: true }).click())
+  const { clips } = await file()
+  assert.deepEqual(
+    clips.map(({ name, length, channels }) => [
+      name,
+      length,
+      channels['move.y'].keys.map((key) => [key.frame, key.value]),
+    ]),
+    [
+      [
+        'Bob',
+        24,
+        [
+          [0, 0],
+          [12, 12],
+          [24, 0],
+        ],
+      ],
+    ],
+  )
+  assert.equal((await desk.keys('Buoy', 'move.y')).length, 3)
+})
+
+test('it is placed on another object at the playhead, and repeated', async () => {
+  await desk.choose('Barge')
+  await goTo(10)
+  await page.keyboard.press('Shift+E')
+  await setField(page, 'How often it is played', '2')
+  await desk.changing(() => dialog().getByRole('button', { name: 'Place', exact: true }).click())
+  await section().getByText('Bob on Barge').waitFor()
+  assert.deepEqual(at(await desk.samples('Barge', 'move.y'), 9, 10, 16, 22, 34, 46, 58, 59), [1, 1, 7, 13, 1, 13, 1, 1])
+  // What the panel shows on a frame is what is seen there.
+  await goTo(16)
+  await until(
+    () => page.getByLabel('Move Y', { exact: true }).inputValue(),
+    (text) => text === '7.00',
+    'the value with the clip',
+  )
+})
+
+test('it is moved, lengthened and copied by hand, and every step can be undone', async () => {
+  const middle = await clipPoint(30)
+  await desk.changing(async () =>
+    drag(page, middle, await clipPoint(40), { over: () => page.getByText('starts 10 → 20').waitFor() }),
+  )
+  assert.deepEqual(
+    (await placed()).map(({ frame, end }) => [frame, end]),
+    [[20, 68]],
+  )
+  const edge = { ...(await clipPoint(68)) }
+  await desk.changing(async () =>
+    drag(page, { ...edge, x: edge.x - 2 }, { ...(await clipPoint(92)), x: (await clipPoint(92)).x - 2 }),
+  )
+  assert.deepEqual(
+    (await placed()).map(({ frame, end, rounds }) => [frame, end, rounds]),
+    [[20, 92, 'repeat']],
+  )
+  assert.deepEqual(at(await desk.samples('Barge', 'move.y'), 32, 80, 92), [13, 13, 1])
+  const from = { ...(await clipPoint(20)) }
+  await desk.changing(async () =>
+    drag(page, { ...from, x: from.x + 2 }, { ...(await clipPoint(26)), x: (await clipPoint(26)).x + 2 }),
+  )
+  // A start that is pulled in leaves the rest where it was.
+  assert.deepEqual(at(await desk.samples('Barge', 'move.y'), 25, 26, 32), [1, 7, 13])
+  await desk.undo()
+  await desk.undo()
+  await desk.changing(async () => drag(page, await clipPoint(30), await clipPoint(80), { keys: ['Alt'] }))
+  assert.deepEqual(
+    (await placed()).map(({ frame, end }) => [frame, end]),
+    [
+      [20, 68],
+      [70, 118],
+    ],
+  )
+  await desk.undo()
+  await page.locator('canvas.lanes').focus()
+})
+
+test('pulled and put back, nothing has changed, on the stage or in the history', async () => {
+  await goTo(32)
+  const value = () => page.getByLabel('Move Y', { exact: true }).inputValue()
+  await until(value, (text) => text === '13.00', 'the top of the clip')
+  const { position } = await desk.scene()
+  const [from, to] = [await clipPoint(50), await clipPoint(56)]
+  await page.mouse.move(from.x, from.y)
+  await page.mouse.down()
+  await page.mouse.move(to.x, to.y, { steps: 4 })
+  await until(value, (text) => text === '7.00', 'the value while it is pulled')
+  await page.mouse.move(from.x, from.y, { steps: 4 })
+  await until(value, (text) => text === '13.00', 'the value where it was')
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+  assert.equal((await desk.scene()).position, position)
+})
+
+test('its rate is keyed like any channel, and what is played is its integral', async () => {
+  await page.mouse.click((await clipPoint(30)).x, (await clipPoint(30)).y)
+  await goTo(20)
+  await setField(page, 'Rate', '0')
+  await desk.heard()
+  await desk.changing(() =>
+    section()
+      .getByRole('button', { name: /^Rate: still/ })
+      .click(),
+  )
+  await goTo(44)
+  await setField(page, 'Rate', '2')
+  await desk.changing(() =>
+    section()
+      .getByRole('button', { name: /^Rate: changed/ })
+      .click(),
+  )
+  const [{ rate }] = await placed()
+  assert.deepEqual(
+    rate.keys.map(({ frame, value }) => [frame, value]),
+    [
+      [20, 0],
+      [44, 2],
+    ],
+  )
+  // Choose both keys on their lane and let them run straight: the phase is t²/24 from the start on.
+  await page.getByRole('button', { name: 'Rate of Bob', exact: true }).waitFor()
+  await command(page, 'Choose all keys')
+  const [a, b] = [await deskPoint(page, 16, 'Rate of Bob'), await deskPoint(page, 50, 'Rate of Bob')]
+  await drag(page, { x: a.x, y: a.y - 8 }, { x: b.x, y: b.y + 8 })
+  await page.getByRole('heading', { name: '2 chosen keys' }).waitFor()
+  await desk.changing(() => page.keyboard.press('Alt+Shift+Digit2'))
+  const samples = await desk.samples('Barge', 'move.y')
+  const bob = (phase) => 1 + (phase % 24 <= 12 ? phase % 24 : 24 - (phase % 24))
+  for (const frame of [20, 26, 32, 38, 44]) near(samples.get(frame), bob((frame - 20) ** 2 / 24), `frame ${frame}`)
+  for (const frame of [50, 60]) near(samples.get(frame), bob(24 + 2 * (frame - 44)), `frame ${frame}`)
+})
+
+test('two clips blend where they overlap', async () => {
+  await goTo(62)
+  await desk.choose('Barge')
+  await page.getByRole('button', { name: 'Place a clip on Barge' }).click()
+  await setField(page, 'How often it is played', '1')
+  await desk.changing(() => dialog().getByRole('button', { name: 'Place', exact: true }).click())
+  const samples = await desk.server.samples(desk.id, 'Barge', 'move.y', { step: '0.25' })
+  const bob = (phase) => (phase % 24 <= 12 ? phase % 24 : 24 - (phase % 24))
+  // Frame 65 is the middle of the overlap of 62 to 68: half of each.
+  near(samples.get(65), 1 + (bob(24 + 2 * 21) + bob(3)) / 2, 'the middle of the blend')
+  near(samples.get(62), 1 + bob(24 + 2 * 18), 'where the blend begins')
+  near(samples.get(68), 1 + bob(6), 'where it ends')
+  for (let frame = 60; frame < 70; frame += 0.25)
+    assert.ok(Math.abs(samples.get(frame + 0.25) - samples.get(frame)) < 1.3, `a jump at ${frame}`)
+})
+
+test('the keyboard finds clips, moves them and takes them off', async () => {
+  await page.getByLabel('Find a lane').focus()
+  await page.keyboard.press('Tab')
+  await page.locator('canvas.lanes').focus()
+  await page.keyboard.press('Shift+Tab')
+  await page.keyboard.press('Tab')
+  const said = () => page.locator('.desk [role="status"].visually-hidden').innerText()
+  for (let i = 0; i < 12 && !(await said()).startsWith('Barge, 2 clips'); i++) await page.keyboard.press('ArrowDown')
+  assert.equal(await said(), 'Barge, 2 clips')
+  await page.keyboard.press('End')
+  assert.equal(await said(), 'Bob, from frame 62 to 86, chosen')
+  await page.keyboard.press('Home')
+  assert.equal(await said(), 'Bob, from frame 20 to 68')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Space')
+  assert.equal(await said(), 'Bob, from frame 62 to 86, chosen')
+  await desk.changing(() => page.keyboard.press('.'))
+  assert.deepEqual(
+    (await placed()).map(({ frame }) => frame),
+    [20, 63],
+  )
+  await desk.changing(() => page.keyboard.press('Delete'))
+  assert.deepEqual(
+    (await placed()).map(({ frame }) => frame),
+    [20],
+  )
+})
+
+test('clips are written down as keys, and the error is told before', async () => {
+  const before = await desk.samples('Barge', 'move.y')
+  await page.mouse.click((await clipPoint(30)).x, (await clipPoint(30)).y)
+  await section().getByRole('button', { name: 'Write as keys…' }).click()
+  await setField(page, 'Tolerance', '0.01')
+  await dialog()
+    .getByText(/keys become \d+; the largest difference is/)
+    .waitFor()
+  await desk.changing(() => dialog().getByRole('button', { name: 'Write', exact: true }).click())
+  assert.deepEqual(await placed(), [])
+  const after = await desk.samples('Barge', 'move.y')
+  for (const [frame, value] of before) near(after.get(frame), value, `frame ${frame}`, 0.011)
+  assert.ok((await desk.keys('Barge', 'move.y')).length < 60)
+  await desk.undo()
+  assert.deepEqual(await desk.samples('Barge', 'move.y'), before)
+})
+
+test('put in place of keys, a clip gives the same motion', async () => {
+  await desk.choose('Buoy')
+  const before = await desk.samples('Buoy', 'move.y')
+  await page.keyboard.press('Control+Shift+A')
+  await page.getByRole('button', { name: 'Clip…', exact: true }).click()
+  await page.getByLabel('Name of the clip').fill('Swell')
+  await page.getByText('Put the clip in place').click()
+  await desk.changing(() => dialog().getByRole('button', { name: 'Save', exact: true }).click())
+  assert.deepEqual(await desk.keys('Buoy', 'move.y'), [])
+  for (const [frame, value] of await desk.samples('Buoy', 'move.y')) near(value, before.get(frame), `frame ${frame}`)
+  // It can be called otherwise, and deleted with all its places.
+  await page.keyboard.press('Shift+E')
+  const name = page.getByLabel('Name of Swell')
+  await name.fill('Calm')
+  await desk.changing(() => name.press('Enter'))
+  await desk.changing(() => page.getByRole('button', { name: 'Delete Calm' }).click())
+  assert.deepEqual(
+    (await file()).clips.map((clip) => clip.name),
+    ['Bob'],
+  )
+  await dialog().getByRole('button', { name: 'Cancel' }).click()
+  await dialog().waitFor({ state: 'detached' })
+  await desk.undo()
+  await desk.undo()
+  await desk.undo()
+})
+
+test('a wheel rolls as far as its cart goes, and back, warped or not', async () => {
+  await desk.choose('Cart')
+  await page
+    .click()
+    .catch(() => {})
+  await desk.choose('Wheel')
+  await desk.changing(() => page.getByLabel('Rolls about').selectOption('z'))
+  assert.equal(await page.getByLabel('Radius that it rolls on').inputValue(), '0.5')
+  const degrees = (way) => (-way / 0.5) * (180 / Math.PI)
+  const rolls = async () => {
+    const [x, turn] = [await desk.samples('Cart', 'move.x'), await desk.samples('Wheel', 'turn.z')]
+    for (const [frame, way] of x) near(turn.get(frame), degrees(way), `frame ${frame}`, 1e-5)
+    return turn
+  }
+  near((await rolls()).get(49), degrees(12), 'the furthest turn')
+  await leave()
+  await desk.changing(() => command(page, 'Add a warp for the scene'))
+  await command(page, 'Retime a part')
+  await page.getByText('Another speed', { exact: true }).click()
+  for (const [label, text] of [
+    ['Part from', '30'],
+    ['Part to', '60'],
+    ['Speed of the part', '40'],
+  ])
+    await setField(page, label, text)
+  await desk.changing(() => dialog().getByRole('button', { name: 'Retime', exact: true }).click())
+  const slow = await rolls()
+  assert.ok(Math.abs(slow.get(49)) < Math.abs(degrees(11)), 'the wheel is late with its cart')
+  assert.deepEqual(page.faults, [])
+})

@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { ClipValues } from '../api/http'
+import { useChoice } from '../scene/choice'
+import { useScene } from '../scene/sceneStore'
+import AskDialog from '../shared/AskDialog.vue'
+
+/** Saves the chosen keys as a clip. */
+const emit = defineEmits<{ close: [] }>()
+const scene = useScene()
+const choice = useChoice()
+const keys = choice.keySets()
+const times = keys.flatMap((set) => set.times)
+const frames = (Math.max(...times) - Math.min(...times)) / scene.settings.ticksPerFrame
+const owners = [...new Set(keys.map(({ object }) => object))].map((id) => scene.model.holder(id)?.name ?? '')
+/** Why these keys make no clip. */
+const wrong =
+  owners.length > 1
+    ? 'The chosen keys are of several objects; choose keys of one.'
+    : frames === 0
+      ? 'The chosen keys are all at one time; choose keys at two times or more.'
+      : null
+
+const name = ref('')
+const values = ref<ClipValues>('changes')
+const inPlace = ref(false)
+const ready = computed(() => wrong === null && name.value.trim() !== '')
+
+async function save(): Promise<void> {
+  const kept = await scene.edit({
+    edit: 'saveClip',
+    keys,
+    name: name.value,
+    values: values.value,
+    inPlace: inPlace.value,
+  })
+  if (kept && inPlace.value) choice.clearKeys()
+}
+</script>
+
+<template>
+  <AskDialog title="Save keys as a clip" ok="Save" :ready="ready" @done="save" @close="emit('close')">
+    <p v-if="wrong" class="wrong mb-0" role="alert">{{ wrong }}</p>
+    <p v-else class="mb-0">
+      {{ times.length }} keys of {{ owners[0] }}, {{ Number(frames.toFixed(2)) }} frames long. A clip can be placed on
+      any object, repeated, and run at a rate of its own.
+    </p>
+    <input
+      v-model="name"
+      class="form-control"
+      maxlength="80"
+      placeholder="What is the motion called?"
+      aria-label="Name of the clip"
+      autofocus
+    />
+    <fieldset>
+      <legend>Placed, it moves an object</legend>
+      <label class="way">
+        <input v-model="values" type="radio" class="form-check-input" value="changes" />
+        <span><b>From where it is.</b> The first key is no change.</span>
+      </label>
+      <label class="way">
+        <input v-model="values" type="radio" class="form-check-input" value="asTheyAre" />
+        <span><b>By the keys’ own values.</b> For an object that rests at 0.</span>
+      </label>
+    </fieldset>
+    <label class="way">
+      <input v-model="inPlace" type="checkbox" class="form-check-input" />
+      <span>Put the clip in place of these keys: the motion stays the same.</span>
+    </label>
+  </AskDialog>
+</template>

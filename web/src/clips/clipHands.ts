@@ -1,0 +1,125 @@
+import type { Ref } from 'vue'
+import type { Edit } from '../api/http'
+import { frameOf } from '../desk/deskDraw'
+import { useDesk } from '../desk/deskStore'
+import type { Hands } from '../desk/handsByLane'
+import type { Lane } from '../desk/lanes'
+import type { Readout } from '../desk/readout'
+import { useTimeView } from '../desk/timeView'
+import { useChoice } from '../scene/choice'
+import { useScene } from '../scene/sceneStore'
+import { clipAt, shownClips, type ClipPart } from './clipLane'
+
+interface Drag {
+  part: ClipPart
+  placed: number
+  copy: boolean
+  /** The frame of what is pulled: its start, or its end. */
+  from: number
+  edit: Edit | null
+  isBegun: boolean
+  click: () => void
+}
+
+const clickSlack = 4
+const shown = (frame: number) => String(Number(frame.toFixed(2)))
+
+/** What the mouse does on a lane of clips: chooses and moves them, copies them with Alt, and pulls at their ends. */
+export function useClipHands(width: Ref<number>, readout: Readout): Hands {
+  const scene = useScene()
+  const choice = useChoice()
+  const desk = useDesk()
+  const view = useTimeView()
+  let drag: Drag | null = null
+  let pressedAt = 0
+
+  const stretch = () => ({ width: width.value, first: view.first, last: view.last })
+  const rounded = (frame: number) => (desk.snaps ? Math.round(frame) : Math.round(frame * 100) / 100)
+  const under = (lane: Lane, event: MouseEvent) =>
+    clipAt(
+      shownClips(scene.model.placedOn(lane.object!.id), desk.played),
+      stretch(),
+      scene.settings.ticksPerFrame,
+      event.offsetX,
+    )
+
+  function grab(event: PointerEvent, lane: Lane): void {
+    if (event.button !== 0) return
+    ;(event.target as Element).setPointerCapture(event.pointerId)
+    pressedAt = event.offsetX
+    const hit = under(lane, event)
+    if (!hit) {
+      choice.clearClips()
+      choice.clearKeys()
+      return
+    }
+    const { id } = hit.clip.placed
+    if (event.ctrlKey || event.shiftKey) {
+      choice.chooseClips([id], 'toggle')
+      return
+    }
+    const wasChosen = choice.clips.has(id)
+    if (!wasChosen) choice.chooseClips([id])
+    // As it is played an end has no one place in source; the clip as a whole has.
+    const part = desk.played && hit.clip.placed.played ? 'body' : hit.part
+    const end = part === 'end' ? hit.clip.end : hit.clip.start
+    drag = {
+      part,
+      placed: id,
+      copy: event.altKey && part === 'body',
+      from: end / scene.settings.ticksPerFrame,
+      edit: null,
+      isBegun: false,
+      click: () => choice.chooseClips([id]),
+    }
+  }
+
+  function move(event: PointerEvent, lane: Lane | undefined): void {
+    if (drag) pull(drag, event)
+    else if (lane) {
+      const part = under(lane, event)?.part
+      ;(event.target as HTMLElement).style.cursor = part === 'body' ? 'grab' : part ? 'ew-resize' : ''
+    }
+  }
+
+  function pull(now: Drag, event: PointerEvent): void {
+    if (!now.isBegun && Math.abs(event.offsetX - pressedAt) < clickSlack) return
+    now.isBegun = true
+    const to = rounded(now.from + frameOf(stretch(), event.offsetX) - frameOf(stretch(), pressedAt))
+    const before = JSON.stringify(now.edit)
+    now.edit = editOf(now, to)
+    readout.at.value = {
+      x: event.offsetX,
+      y: event.offsetY,
+      text: `${now.copy ? 'copy ' : ''}${now.part === 'end' ? 'ends' : 'starts'} ${shown(now.from)} → ${shown(to)}`,
+    }
+    if (JSON.stringify(now.edit) !== before) scene.tryEdit(now.edit)
+  }
+
+  function editOf({ part, placed, copy, from }: Drag, to: number): Edit {
+    if (part === 'start') return { edit: 'setPlacedClip', placed, start: to }
+    if (part === 'end') return { edit: 'setPlacedClip', placed, end: to }
+    return { edit: 'movePlacedClips', placed: [...choice.clips], frames: to - from, copy, played: desk.played }
+  }
+
+  async function drop(event: PointerEvent): Promise<void> {
+    const done = drag
+    drag = null
+    readout.at.value = null
+    if (!done) return
+    if (!done.isBegun) {
+      pull(done, event)
+      readout.at.value = null
+    }
+    if (!done.edit) done.click()
+    else await scene.keepTry(done.edit)
+  }
+
+  async function cancel(): Promise<void> {
+    drag = null
+    readout.at.value = null
+    await scene.dropTry()
+  }
+
+  return { grab, move, drop, cancel, isDragging: () => drag !== null }
+}
