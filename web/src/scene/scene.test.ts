@@ -6,6 +6,7 @@ import { loadCatalogue } from './catalogue'
 import { channelOf as keyed, objectOf, rowsOf as rows } from './fakeLine.fixture'
 import { SampleBook, valueAt } from './samples'
 import { SceneModel } from './sceneModel'
+import { placedOf as clipOf, rateHolderOf, holderOf, warpOf } from './standIns'
 
 const spec = (name: string, label: string, group: string, rest: number) => ({
   name,
@@ -34,6 +35,20 @@ const object = (id: number, name: string, parent: number | null = null, place = 
   ...objectOf(id, name),
   parent,
   place,
+})
+
+const placedOf = (id: number, on: number, times: number[], ...keys: number[]) => ({
+  id,
+  clip: 4,
+  object: on,
+  times,
+  played: null,
+  offset: 0,
+  rounds: 'once' as const,
+  after: 'letGo' as const,
+  rate: keys.length
+    ? keyed(rateHolderOf(id), 'rate', ...keys)
+    : { ...keyed(rateHolderOf(id), 'rate'), still: 1, keys: null },
 })
 
 function harbour(): SceneModel {
@@ -68,6 +83,16 @@ describe('the scene that a tab knows', () => {
     expect(model.animated(model.objects.get(1)!)).toEqual([])
     expect(model.channel(model.objects.get(1)!, 'size.x').still).toBe(1)
     expect(model.inOrder().length).toBe(2)
+  })
+})
+
+describe('numbers that stand for what is no object', () => {
+  it('tell warps, placed clips and objects apart', () => {
+    for (const number of [1, 2, 5000]) {
+      expect([warpOf(holderOf(number)), clipOf(holderOf(number))]).toEqual([number, null])
+      expect([warpOf(rateHolderOf(number)), clipOf(rateHolderOf(number))]).toEqual([null, number])
+      expect([warpOf(number), clipOf(number)]).toEqual([null, null])
+    }
   })
 })
 
@@ -127,6 +152,34 @@ describe('lanes', () => {
       'object Hull 1',
     ])
     expect(lay({ ...open, closed: new Set(['1|Move']) }, model).map(({ label }) => label)).not.toContain('Move X')
+  })
+
+  it('show the clips of an object below it and, when it is open, the rates that are keyed', () => {
+    const model = harbour()
+    const clips = [{ id: 4, name: 'Bob', length: 24, channels: ['move.y'] }]
+    model.take(rows({ clips, placed: [placedOf(1, 2, [30, 54]), placedOf(2, 2, [10, 34], 12, 20)] }))
+    expect(lay({ open: new Set([1]) }, model).map(({ label, kind, depth }) => `${kind} ${label} ${depth}`)).toEqual([
+      'scene All keys 0',
+      'object Buoy 0',
+      'object Ferry 0',
+      'channel Move X 1',
+      'object Hull 1',
+      'clips Clips 2',
+    ])
+    const open = lay({ open: new Set([1, 2]) }, model)
+    expect(open.map(({ label }) => label).slice(-3)).toEqual(['Clips', 'Rate of Bob', 'Move Y'])
+    expect(keysBetween([open.at(-2)!], -Infinity, Infinity)).toEqual([
+      { object: rateHolderOf(2), channel: 'rate', times: [12, 20] },
+    ])
+    expect(model.placedOn(2).map(({ id }) => id)).toEqual([2, 1])
+    // An object that only a clip moves is animated.
+    model.take(rows({ placed: [placedOf(3, 3, [1, 5])] }))
+    expect(lay({ animatedOnly: true }, model).map(({ label }) => label)).toContain('Buoy')
+    expect(model.take(rows({ clips: [{ ...clips[0]!, name: 'Swell' }] }))).toBe(true)
+    expect(model.holder(rateHolderOf(2))!.name).toBe('Swell')
+    expect(model.take(rows({ placed: [placedOf(1, 2, [31, 55])] }))).toBe(false)
+    expect(model.take(rows({ removedPlaced: [1, 2, 3], removedClips: [4] }))).toBe(true)
+    expect(model.placedOn(2)).toEqual([])
   })
 
   it('are found by name, whatever is closed', () => {
