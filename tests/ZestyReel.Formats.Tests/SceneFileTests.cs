@@ -174,6 +174,13 @@ public class SceneFileTests
     }
 
     [Fact]
+    public void Several_warps_over_the_whole_scene_come_back_in_their_order()
+    {
+        var scene = new SetSceneSpeed(1.5m).Apply(new AddWarp("Later").Apply(Read(Buoy)));
+        Read(Write(scene)).Warps.Values.Select(w => (w.Name, w.CoversScene)).ShouldBe([("Slow pass", true), ("Later", true), ("Whole scene", true)]);
+    }
+
+    [Fact]
     public void A_time_that_no_decimal_gives_is_written_as_a_tick()
     {
         var scene = Read(Buoy.Replace("\"frame\": 49.5", "\"tick\": 1455300001"));

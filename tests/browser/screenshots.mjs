@@ -105,6 +105,41 @@ await page.screenshot({ path: join(folder, 'flow.png') })
 for (let i = 0; i < 3; i++) await command(page, 'Undo')
 await page.locator('.flow').waitFor({ state: 'detached' })
 
+// The buoy's bobbing is a clip; the ferry bobs too, faster and faster, and goes over into another round of it.
+const inDialog = async (name) => {
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name, exact: true }).click()
+  await dialog.waitFor({ state: 'detached' })
+}
+await find('Buoy')
+await page.keyboard.press('Control+Shift+A')
+await page.keyboard.press('e')
+await page.getByLabel('Name of the clip').fill('Bob')
+await inDialog('Save')
+await find('Ferry')
+for (const [frame, times, rate] of [
+  ['30', '3', '0.5'],
+  ['138', '1.5', null],
+]) {
+  await setField(page, 'Frame', frame)
+  await page.evaluate(() => document.activeElement.blur())
+  await page.keyboard.press('Shift+E')
+  await setField(page, 'How often it is played', times)
+  await inDialog('Place')
+  if (!rate) continue
+  await page.getByRole('button', { name: /^Rate: still/ }).click()
+  await setField(page, 'Frame', '120')
+  await setField(page, 'Rate', '2.5')
+  await page.getByRole('button', { name: /^Rate: changed/ }).click()
+}
+await page.mouse.click((await deskPoint(page, 60)).x, (await deskPoint(page, 60, 'Clips')).y)
+await page.getByRole('button', { name: 'Curve of Rate of Bob' }).click()
+await setField(page, 'Frame', '86')
+await page.evaluate(() => document.activeElement.blur())
+await rested()
+await page.screenshot({ path: join(folder, 'clips.png') })
+for (let i = 0; i < 5; i++) await command(page, 'Undo')
+
 await command(page, 'four views')
 await find('Gull circle')
 await rested()

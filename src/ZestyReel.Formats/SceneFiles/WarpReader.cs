@@ -13,7 +13,6 @@ internal static class WarpReader
     {
         var warps = new List<Warp>();
         var names = new HashSet<string>();
-        var coversScene = false;
         foreach (var item in node.Items())
         {
             if (item.Fields(["name", "covers", "keys"], ["on", "beyond"]) is not { } fields) continue;
@@ -24,11 +23,6 @@ internal static class WarpReader
             var on = !fields.TryGetValue("on", out var onNode) || (onNode.Truth() ?? true);
             var beyond = fields.TryGetValue("beyond", out var beyondNode) ? beyondNode.Word<WarpBeyond>() : null;
             var targets = fields.TryGetValue("covers", out var covers) ? ReadTargets(covers, byName) : [];
-            if (targets is null)
-            {
-                if (coversScene) covers.Fault("a scene has one warp of its own; there is one already");
-                coversScene = true;
-            }
             if (!fields.TryGetValue("keys", out var keysNode)) continue;
             var read = keys.WarpKeys(keysNode);
             if (read.Length != keysNode.Element.GetArrayLengthOrZero()) continue;
