@@ -10,7 +10,7 @@ const kinds = computed<readonly ObjectKind[]>(() => (scene.id === null ? [] : al
 </script>
 
 <template>
-  <BDropdown size="sm" variant="quiet" toggle-class="btn-small add" no-caret strategy="fixed" end>
+  <BDropdown lazy size="sm" variant="quiet" toggle-class="btn-small add" no-caret strategy="fixed" end>
     <template #button-content>+ Add</template>
     <BDropdownItemButton v-for="kind in kinds" :key="kind" @click="addObject(kind)">
       <i :class="`bi ${kindIcons[kind]}`" aria-hidden="true" /> {{ kindNames[kind] }}

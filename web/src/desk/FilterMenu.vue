@@ -24,6 +24,7 @@ const named = computed(() => {
 
 <template>
   <BDropdown
+    lazy
     v-model="open"
     size="sm"
     variant="quiet"

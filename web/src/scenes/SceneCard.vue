@@ -22,6 +22,7 @@ const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', 
         <RouterLink :to="`/scenes/${card.id}`" class="name" tabindex="-1">{{ card.name }}</RouterLink>
       </NameField>
       <BDropdown
+        lazy
         size="sm"
         variant="quiet"
         toggle-class="btn-small more"

@@ -10,6 +10,7 @@ const centres = Object.entries(centreNames) as [Centre, string][]
 
 <template>
   <BDropdown
+    lazy
     size="sm"
     variant="chip"
     toggle-class="chip"

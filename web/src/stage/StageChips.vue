@@ -23,7 +23,7 @@ const shadings = Object.entries(shadingNames) as [Shading, string][]
 
 <template>
   <div class="stage-chips">
-    <BDropdown size="sm" variant="chip" :text="current" toggle-class="chip" title="From where this view looks">
+    <BDropdown lazy size="sm" variant="chip" :text="current" toggle-class="chip" title="From where this view looks">
       <BDropdownItemButton
         v-for="[facing, name] in facings"
         :key="facing"
@@ -42,6 +42,7 @@ const shadings = Object.entries(shadingNames) as [Shading, string][]
       </BDropdownItemButton>
     </BDropdown>
     <BDropdown
+      lazy
       size="sm"
       variant="chip"
       :text="shadingNames[view.shading]"

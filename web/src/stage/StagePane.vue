@@ -9,6 +9,8 @@ const props = defineProps<{ index: number }>()
 const emit = defineEmits<{
   press: [event: PointerEvent, pane: number]
   release: [event: PointerEvent, pane: number]
+  /** The camera is about to move, and has to be stepped. */
+  stir: []
 }>()
 
 const views = useViews()
@@ -18,7 +20,7 @@ let camera: ViewCamera | undefined
 const isShown = computed(() => views.shown.includes(props.index))
 const isActive = computed(() => views.count > 1 && views.activeIndex === props.index)
 
-onMounted(() => (camera = new ViewCamera(element.value!)))
+onMounted(() => (camera = new ViewCamera(element.value!, () => emit('stir'))))
 onBeforeUnmount(() => camera?.dispose())
 
 function nudge(event: KeyboardEvent): void {

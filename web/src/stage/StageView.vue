@@ -44,7 +44,7 @@ const picking = usePicking(stage)
 const sharpness = new Sharpness(window.devicePixelRatio, () => drawSoon(drawStill))
 let renderer: StageRenderer | null = null
 let handles: Handles
-let stopStepping: (() => void) | undefined
+let stopStepping: (() => void) | null = null
 let thumbnailTimer: ReturnType<typeof setTimeout> | undefined
 /** The views, by place, that the next drawing is to bring up to date, and whether the scene's state is another one. */
 const due = new Set<number>()
@@ -77,11 +77,7 @@ onMounted(() => {
     },
   })
   stage.arrange(scene.model)
-  let before = performance.now()
-  stopStepping = eachFrame((now) => {
-    for (const index of views.shown) if (paneAt(index).camera.step((now - before) / 1000)) redraw([index])
-    before = now
-  })
+  stir()
   window.addEventListener('keydown', snapWithCtrl)
   window.addEventListener('keyup', snapWithCtrl)
   takeLooks()
@@ -100,6 +96,24 @@ onBeforeUnmount(() => {
   renderer?.dispose()
   renderer = null
 })
+
+/** How many frames a camera may stand before it is stepped no more. */
+const restAfter = 12
+
+/** Steps the cameras from now on until they rest. */
+function stir(): void {
+  let before = performance.now()
+  let rested = 0
+  stopStepping ??= eachFrame((now) => {
+    const moved = views.shown.filter((index) => paneAt(index).camera.step((now - before) / 1000))
+    before = now
+    if (moved.length) redraw(moved)
+    rested = moved.length ? 0 : rested + 1
+    if (rested < restAfter) return
+    stopStepping?.()
+    stopStepping = null
+  })
+}
 
 /** Asks for views to be drawn again because something moved in them. */
 function redraw(which: readonly number[] = views.shown): void {
@@ -329,6 +343,7 @@ watch(colours, applyColours)
         :key="index"
         ref="panes"
         :index="index"
+        @stir="stir"
         @press="(event) => picking.press(event, handles?.hovered ?? false)"
         @release="(event, pane) => picking.release(event, paneAt(pane).element!, paneAt(pane).camera)"
       />

@@ -14,7 +14,14 @@ const cost = (share: number) => (views.drawingTime ? `about ${Math.ceil(views.dr
 </script>
 
 <template>
-  <BDropdown size="sm" variant="chip" toggle-class="chip" title="How many views, and which of them playing updates" end>
+  <BDropdown
+    lazy
+    size="sm"
+    variant="chip"
+    toggle-class="chip"
+    title="How many views, and which of them playing updates"
+    end
+  >
     <template #button-content>
       <i :class="current.icon" aria-hidden="true" /> <span class="visually-hidden">{{ current.label }}</span>
     </template>

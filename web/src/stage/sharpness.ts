@@ -3,8 +3,8 @@ const steps = [1, 0.75, 0.5, 0.35]
 /** Twice the screen's own pixels smooth the edges of a picture that stands still. */
 const stillRatio = 2
 const stillAfter = 220
-/** Milliseconds between two pictures while a hand moves something. */
-const handTime = 33
+/** Milliseconds that a picture may take while a hand moves something: it shall follow the hand. */
+const handTime = 16
 const tryEvery = 400
 const behindShare = 0.05
 /** Where playing begins while nothing has been measured yet. */

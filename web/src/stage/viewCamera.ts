@@ -26,7 +26,11 @@ export class ViewCamera {
   private readonly freeControls: CameraControls
   private readonly flatControls: CameraControls
 
-  constructor(element: HTMLElement) {
+  /** @param stirred Called whenever the camera is about to move: from then on it has to be stepped until it rests. */
+  constructor(
+    element: HTMLElement,
+    private readonly stirred: () => void,
+  ) {
     this.freeControls = new CameraControls(this.free, element)
     void this.freeControls.setLookAt(9, 6, 12, 0, 0.5, 0, false)
     this.flatControls = new CameraControls(this.flat, element)
@@ -38,6 +42,8 @@ export class ViewCamera {
       controls.dollyToCursor = true
       controls.smoothTime = 0.08
       controls.draggingSmoothTime = 0.04
+      for (const event of ['controlstart', 'control', 'transitionstart'] as const)
+        controls.addEventListener(event, stirred)
     }
     this.enable()
   }
@@ -65,6 +71,7 @@ export class ViewCamera {
       )
     }
     this.enable()
+    this.stirred()
   }
 
   /** The hand is elsewhere, say on a handle, and must not move the view as well. */

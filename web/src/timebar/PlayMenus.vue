@@ -26,6 +26,7 @@ const label = computed(() => {
 
 <template>
   <BDropdown
+    lazy
     variant="quiet"
     size="sm"
     :text="label"
@@ -65,7 +66,7 @@ const label = computed(() => {
       {{ label }} <span class="hint">{{ hint }}</span>
     </BDropdownItemButton>
   </BDropdown>
-  <BDropdown variant="quiet" size="sm" :text="`${playhead.speed}×`" title="Speed of playing" strategy="fixed">
+  <BDropdown lazy variant="quiet" size="sm" :text="`${playhead.speed}×`" title="Speed of playing" strategy="fixed">
     <BDropdownItemButton
       v-for="speed in speeds"
       :key="speed"

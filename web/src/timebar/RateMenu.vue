@@ -32,7 +32,7 @@ function pick(rate: string): void {
 </script>
 
 <template>
-  <BDropdown variant="quiet" size="sm" :text="shown" title="Frames per second" strategy="fixed">
+  <BDropdown lazy variant="quiet" size="sm" :text="shown" title="Frames per second" strategy="fixed">
     <BDropdownItemButton
       v-for="preset in presets"
       :key="preset.rate"

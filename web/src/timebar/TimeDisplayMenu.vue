@@ -25,7 +25,7 @@ const other = computed(() =>
 </script>
 
 <template>
-  <BDropdown variant="link" size="sm" no-caret toggle-class="other num" strategy="fixed" title="How time is shown">
+  <BDropdown lazy variant="link" size="sm" no-caret toggle-class="other num" strategy="fixed" title="How time is shown">
     <template #button-content
       ><span class="text">{{ other }}</span></template
     >

@@ -21,6 +21,7 @@ const time = useTimeDisplay()
 
 <template>
   <BDropdown
+    lazy
     variant="quiet"
     size="sm"
     text="Time"

@@ -42,6 +42,7 @@ const nothing = computed(() => choice.objects.size === 0)
     <i class="bi bi-record-fill" aria-hidden="true" /> Auto-key
   </BButton>
   <BDropdown
+    lazy
     v-model="open"
     split
     variant="lemon"

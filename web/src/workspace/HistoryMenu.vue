@@ -10,6 +10,7 @@ const time = (at: string) => new Date(at).toLocaleTimeString([], { hour: '2-digi
 
 <template>
   <BDropdown
+    lazy
     size="sm"
     variant="pill"
     toggle-class="history"
