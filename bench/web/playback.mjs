@@ -106,7 +106,10 @@ async function dragTimes(page, from, places, what) {
   await page.mouse.up()
   for (const [i, until] of ['drawn', 'picture'].entries()) {
     // The first five warm up.
-    const sorted = times.slice(5).map((time) => time[i]).sort((a, b) => a - b)
+    const sorted = times
+      .slice(5)
+      .map((time) => time[i])
+      .sort((a, b) => a - b)
     print(`dragged ${what} to ${until}, median`, sorted[Math.floor(sorted.length / 2)], 'ms')
     print(`dragged ${what} to ${until}, p95`, sorted[Math.ceil(sorted.length * 0.95) - 1], 'ms')
   }

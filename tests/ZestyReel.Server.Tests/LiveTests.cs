@@ -233,6 +233,64 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     }
 
     [Fact]
+    public async Task A_clip_reaches_every_tab_with_its_rounds_its_rate_and_what_it_moves()
+    {
+        var id = await AddKeyedBox();
+        var (hub, changes, _) = await Open(id);
+        await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 60);
+        await hub.InvokeAsync<KeptMessage>("Edit", id, 3, """{"edit":"saveClip","keys":[{"object":1,"channel":"move.x","times":[294000000,588000000]}],"name":"Step"}""");
+        var saved = await changes.ReadAsync().AsTask().WaitAsync(Patience);
+        saved.Rows.Clips.Single().ShouldSatisfyAllConditions(c => c.Name.ShouldBe("Step"), c => c.Length.ShouldBe(294_000_000), c => c.Channels.ShouldBe(["move.x"]));
+        saved.Blocks.ShouldBeEmpty();
+        await hub.InvokeAsync<KeptMessage>("Edit", id, 4, """{"edit":"placeClip","clip":1,"objects":[1],"frame":30,"times":2,"rounds":"repeatOffset"}""");
+        var placed = await changes.ReadAsync().AsTask().WaitAsync(Patience);
+        var row = placed.Rows.Placed.Single();
+        row.Times.Select(time => time / 29_400_000).ShouldBe([30, 50, 40]);
+        (row.Rounds, row.After, row.Rate.Still).ShouldBe(("repeatOffset", "letGo", 1));
+        float[] Track(BlockMessage[] blocks, int thing, string channel)
+        {
+            var block = blocks.Single(b => b.Object == thing);
+            var at = Array.IndexOf(block.Channels, channel);
+            return MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan()).Slice(block.Counts.Take(at).Sum(), block.Counts[at]).ToArray();
+        }
+        Track(placed.Blocks, 1, "move.x")[45 - 1].ShouldBe(8 + 4 + 2, 1e-5f);
+        var holder = row.Rate.Object;
+        Track(placed.Blocks, holder, "phase")[45 - 1].ShouldBe(15);
+        // Its rate is keyed as the channel of what stands for it.
+        await hub.InvokeAsync<KeptMessage>("Edit", id, 5, $$"""{"edit":"keyChannels","frame":30,"values":[{"object":{{holder}},"channel":"rate","value":0.5}]}""");
+        var keyed = await changes.ReadAsync().AsTask().WaitAsync(Patience);
+        keyed.Rows.Placed.Single().Rate.Keys!.Length.ShouldBe(KeySize);
+        Track(keyed.Blocks, 1, "move.x")[50 - 1].ShouldBe(8 + 4, 1e-5f);
+        await hub.InvokeAsync<KeptMessage>("GoTo", id, 6, 3);
+        var undone = await changes.ReadAsync().AsTask().WaitAsync(Patience);
+        undone.Rows.RemovedClips.ShouldBe([1]);
+        undone.Rows.RemovedPlaced.ShouldBe([1]);
+        Track(undone.Blocks, 1, "move.x")[50 - 1].ShouldBe(8);
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task A_try_is_told_as_the_difference_to_the_one_before()
+    {
+        var id = await AddKeyedBox();
+        var (hub, _, _) = await Open(id);
+        await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 30);
+        var later = Move.Replace("\"frames\":10", "\"frames\":5");
+        var moved = await hub.InvokeAsync<LiveMessage>("Try", id, later);
+        moved.Rows.Channels.Select(c => c.Name).ShouldBe(["move.x"]);
+        // Another try: what the first one moved is back, and what this one sets is there.
+        var other = await hub.InvokeAsync<LiveMessage>("Try", id, KeyBox.Replace("move.x", "move.y"));
+        other.Rows.Channels.Select(c => c.Name).Order().ShouldBe(["move.x", "move.y"]);
+        var x = other.Rows.Channels.Single(c => c.Name == "move.x").Keys!;
+        MemoryMarshal.Cast<byte, double>(x.AsSpan(0, 8))[0].ShouldBe(10 * 29_400_000);
+        other.Blocks.Single().Channels.ShouldContain("move.x");
+        // Once something is kept, a try starts from that.
+        await hub.InvokeAsync<KeptMessage>("Edit", id, 3, """{"edit":"renameScene","name":"Quay"}""");
+        (await hub.InvokeAsync<LiveMessage>("Try", id, later)).Rows.Channels.Select(c => c.Name).ShouldBe(["move.x"]);
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
     public async Task Bookmarks_and_named_choices_reach_every_tab_and_go_again()
     {
         var id = await AddKeyedBox();

@@ -132,6 +132,7 @@ test('and is taken out again keeping the shape', async () => {
   const before = await desk.samples('Ferry', 'move.x')
   await choose('Move X', 40, before.get(40))
   await desk.changing(() => page.keyboard.press('Shift+Delete'))
+  await page.getByText(/^The shape is kept, off by .* at most, at frame .* of move.x/).waitFor()
   assert.deepEqual(await frames('Ferry', 'move.x'), [20, 60, 100])
   const now = await desk.samples('Ferry', 'move.x')
   for (const [frame, value] of before) near(now.get(frame), value, 1e-4, `frame ${frame}`)

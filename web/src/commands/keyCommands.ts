@@ -110,6 +110,18 @@ export function keyCommands(): Command[] {
     else notices.say('Choose an object or some keys whose curves get a key here.')
   }
 
+  /** Takes the chosen keys out and tells how far the curve is off then. */
+  async function deleteKeepingShape(): Promise<void> {
+    // What cannot be done says so when it is tried.
+    const told = await scene
+      .lookAheadCurves({ edit: 'deleteKeys', keys: choice.keySets(), keepShape: true })
+      .catch(() => null)
+    if (!(await arranging.onChosen((keys) => ({ edit: 'deleteKeys', keys, keepShape: true })))) return
+    if (!told) return
+    const off = `off by ${Number(told.difference.toPrecision(2))} at most, at frame ${Number(told.frame.toFixed(1))}`
+    notices.say(told.channel ? `The shape is kept, ${off} of ${told.channel}.` : 'The shape is the same as before.')
+  }
+
   const setModes = (modes: { in?: Interpolation; out?: Interpolation }) =>
     onKeys(() => void arranging.onChosen((keys) => ({ edit: 'setInterpolation', keys, ...modes })))
 
@@ -131,7 +143,7 @@ export function keyCommands(): Command[] {
       title: 'Delete keys, keeping the shape',
       keys: ['Shift+Delete'],
       shown: 'Shift Delete',
-      run: onKeys(() => void arranging.onChosen((keys) => ({ edit: 'deleteKeys', keys, keepShape: true }))),
+      run: onKeys(() => void deleteKeepingShape()),
     },
     {
       title: 'Double the height of the lane',

@@ -33,7 +33,7 @@ describe('the pixel ratio', () => {
     const sharpness = new Sharpness(1, () => {})
     sharpness.moved()
     vi.advanceTimersByTime(1000)
-    sharpness.timed(160, 2)
+    sharpness.timed(80, 2)
     sharpness.moved()
     expect(sharpness.ratio).toBe(0.5)
   })
