@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
@@ -24,6 +25,8 @@ public sealed record SetTurnOrder(ImmutableArray<ObjectId> Objects, TurnOrder Or
         foreach (var id in Objects)
         {
             var thing = scene.Object(id, "objects");
+            if (KeepPoses && new ClipMix(scene, id) is var clips && ShortestTurns.Channels.Any(clips.Covers))
+                throw new Refusal("objects", $"clips turn {thing.Name}, and in another order they would turn it otherwise; write them down as keys first, or take them off");
             scene = scene.With((KeepPoses && thing.TurnOrder != Order ? Converted(thing) : thing) with { TurnOrder = Order });
         }
         return scene;

@@ -199,6 +199,15 @@ public class ClipTests
     }
 
     [Fact]
+    public void While_a_clip_turns_an_object_the_order_of_its_turns_stays()
+    {
+        var turns = new KeySet(Buoy, "turn.x", [FrameRate.Film.At(1), FrameRate.Film.At(9)]);
+        var scene = Still().After(new KeyChannels(1, [new(Buoy, "turn.x", 0)]), new KeyChannels(9, [new(Buoy, "turn.x", 30)]), new SaveClip([turns], "Roll", InPlace: true));
+        Should.Throw<Refusal>(() => new SetTurnOrder([Buoy], TurnOrder.Zyx).Apply(scene)).Reason.ShouldContain("as keys first");
+        scene.After(new WriteClips([Buoy]), new SetTurnOrder([Buoy], TurnOrder.Zyx)).Object(Buoy).TurnOrder.ShouldBe(TurnOrder.Zyx);
+    }
+
+    [Fact]
     public void What_cannot_be_a_clip_is_refused_with_the_reason()
     {
         var scene = Moving().After(Up(1, 0), Up(9, 1), new KeyChannels(1, [new(Buoy, "visible", 1)]), new KeyChannels(9, [new(Buoy, "visible", 0)]));

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import ConsequenceWords from '../curves/ConsequenceWords.vue'
 import { useLookAheadCurves } from '../curves/lookAheadCurves'
+import WithinTolerance from '../curves/WithinTolerance.vue'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
-import NumberField from '../values/NumberField.vue'
 
 /** Writes the clips of the objects that have chosen ones down as keys. */
 const emit = defineEmits<{ close: [] }>()
@@ -33,20 +32,6 @@ async function write(): Promise<void> {
     <p class="mb-0">
       All clips on {{ what }} become keys of its own, and the motion stays. The clips are kept to be placed again.
     </p>
-    <div class="row-of-fields">
-      at most
-      <NumberField
-        :value="tolerance"
-        label="Tolerance"
-        :decimals="6"
-        :step="0.001"
-        :least="0.000001"
-        trim
-        @hold="tolerance = $event"
-        @keep="tolerance = $event"
-      />
-      off, in each value’s unit
-    </div>
-    <ConsequenceWords :told="told" :wrong="wrong" />
+    <WithinTolerance v-model="tolerance" label="Tolerance" :told="told" :wrong="wrong" />
   </AskDialog>
 </template>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import ConsequenceWords from '../curves/ConsequenceWords.vue'
 import { useLookAheadCurves } from '../curves/lookAheadCurves'
+import WithinTolerance from '../curves/WithinTolerance.vue'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
-import NumberField from '../values/NumberField.vue'
 
 /** Writes a warp into the keys; tells beforehand how many keys that makes and how far it is off. */
 const props = defineProps<{ warp: number }>()
@@ -25,20 +24,6 @@ const { told, wrong } = useLookAheadCurves(() => edit.value)
     @close="emit('close')"
   >
     <p class="mb-0">The keys are rewritten so that the motion is the same without the warp, which then goes away.</p>
-    <div class="row-of-fields">
-      at most
-      <NumberField
-        :value="tolerance"
-        label="Tolerance of the commit"
-        :decimals="6"
-        :step="0.001"
-        :least="0.000001"
-        trim
-        @hold="tolerance = $event"
-        @keep="tolerance = $event"
-      />
-      off, in each value’s unit
-    </div>
-    <ConsequenceWords :told="told" :wrong="wrong" />
+    <WithinTolerance v-model="tolerance" label="Tolerance of the commit" :told="told" :wrong="wrong" />
   </AskDialog>
 </template>

@@ -42,6 +42,11 @@ function act(id: number, run: () => void): void {
   display: grid;
   gap: 8px;
   max-width: min(560px, 80vw);
+  /* The hand reaches what lies below. */
+  pointer-events: none;
+}
+.notices :deep(button) {
+  pointer-events: auto;
 }
 .notice {
   display: flex;

@@ -1,12 +1,28 @@
 <script setup lang="ts">
 import type { CurveMessage } from '../api/live'
+import NumberField from '../values/NumberField.vue'
 
-/** What an edit of curves would do, in words. */
-defineProps<{ told: CurveMessage | null; wrong: string }>()
+/** How far keys that are written may be off, and what that makes of them. */
+defineProps<{ label: string; told: CurveMessage | null; wrong: string }>()
+const tolerance = defineModel<number>({ required: true })
 const shown = (value: number) => String(Number(value.toPrecision(3)))
 </script>
 
 <template>
+  <div class="row-of-fields">
+    at most
+    <NumberField
+      :value="tolerance"
+      :label="label"
+      :decimals="6"
+      :step="0.001"
+      :least="0.000001"
+      trim
+      @hold="tolerance = $event"
+      @keep="tolerance = $event"
+    />
+    off, in each value’s unit
+  </div>
   <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
   <span v-else-if="told" class="told" role="status">
     {{ told.keys }} keys become {{ told.keysAfter
