@@ -172,8 +172,7 @@ test('pulled and put back, nothing has changed, on the stage or in the history',
 test('its rate is keyed like any channel, and what is played is its integral', async () => {
   await page.mouse.click((await clipPoint(30)).x, (await clipPoint(30)).y)
   await goTo(20)
-  await setField(page, 'Rate', '0')
-  await desk.heard()
+  await desk.changing(() => setField(page, 'Rate', '0'))
   await desk.changing(() =>
     section()
       .getByRole('button', { name: /^Rate: still/ })
