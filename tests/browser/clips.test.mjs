@@ -149,7 +149,16 @@ test('it is moved, lengthened and copied by hand, and every step can be undone',
     ],
   )
   await desk.undo()
-  await page.locator('canvas.lanes').focus()
+  // Dropped on another object's lane it goes over to that.
+  const cart = await deskPoint(page, 36, 'Cart')
+  await desk.changing(async () =>
+    drag(page, await clipPoint(36), cart, { over: () => page.getByText('on Cart').waitFor() }),
+  )
+  assert.deepEqual(
+    (await placed()).map(({ object, frame }) => [object, frame]),
+    [['Cart', 20]],
+  )
+  await desk.undo()
 })
 
 test('pulled and put back, nothing has changed, on the stage or in the history', async () => {

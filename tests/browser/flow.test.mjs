@@ -165,6 +165,21 @@ test('points are gone through, chosen and nudged with the keyboard alone', async
     (value) => value === '60',
     'the point before',
   )
+  // Lane by lane the keyboard comes to the warp as well, above all others.
+  const said = () => page.locator('.desk [role="status"].visually-hidden').innerText()
+  await page.locator('canvas.lanes').focus()
+  await page.keyboard.press('ArrowUp')
+  await until(said, (text) => text === 'Time flow, 4 keys', 'the warp')
+  await page.keyboard.press('End')
+  await until(said, (text) => text.startsWith('Time flow Source, key at frame 240, value 240'), 'its last point')
+  await page.keyboard.press('Space')
+  await until(
+    () => field.inputValue(),
+    (value) => value === '240',
+    'the last point chosen',
+  )
+  await page.evaluate(() => document.activeElement.blur())
+  await page.keyboard.press('Escape')
 })
 
 test('keys are shown where they are played, and moved there', async () => {

@@ -6,15 +6,20 @@ using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Moves clips on their objects in time, with the keys of their rates.</summary>
+/// <summary>Moves clips in time, with the keys of their rates, and to another object.</summary>
 /// <param name="Placed">Which ones.</param>
 /// <param name="Frames">By how much; may be negative or fractional.</param>
 /// <param name="Copy">They stay, and copies of them are moved.</param>
 /// <param name="Played">The frames are played ones: each comes to start so much later, through the warps over its object.</param>
-public sealed record MovePlacedClips(ImmutableArray<PlacedClipId> Placed, decimal Frames, bool Copy = false, bool Played = false) : Edit
+/// <param name="Onto">The object that they come to; left out, they stay on theirs.</param>
+public sealed record MovePlacedClips(
+    ImmutableArray<PlacedClipId> Placed, decimal Frames, bool Copy = false, bool Played = false, ObjectId? Onto = null) : Edit
 {
-    public override string Title(Scene scene) => FormattableString.Invariant(
-        $"{(Copy ? "Copy" : "Move")} {(Placed.Length == 1 ? scene.Clip(scene.Placed(Placed[0]).Clip).Name : $"{Placed.Length} clips")} by {Frames} frames");
+    public override string Title(Scene scene)
+    {
+        var what = $"{(Copy ? "Copy" : "Move")} {(Placed.Length == 1 ? scene.Clip(scene.Placed(Placed[0]).Clip).Name : $"{Placed.Length} clips")}";
+        return Onto is { } onto ? $"{what} to {scene.Object(onto).Name}" : FormattableString.Invariant($"{what} by {Frames} frames");
+    }
 
     public override Scene Apply(Scene scene)
     {
@@ -24,6 +29,11 @@ public sealed record MovePlacedClips(ImmutableArray<PlacedClipId> Placed, decima
         {
             var placed = scene.Placed(id);
             var moved = placed.Later(Start(flow, scene.Rate, placed) - placed.Start);
+            if (Onto is { } onto)
+            {
+                PlaceClip.Fits(scene.Clip(placed.Clip), scene.Object(onto, "onto"), "onto");
+                moved = moved with { Object = onto };
+            }
             scene = scene.With(SetPlacedClip.Checked(Copy ? moved with { Id = scene.NextPlacedClipId() } : moved));
         }
         return scene;

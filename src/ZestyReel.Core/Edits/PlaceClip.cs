@@ -31,14 +31,19 @@ public sealed record PlaceClip(
         var flow = new TimeFlow(scene);
         foreach (var id in Objects.Distinct())
         {
-            var thing = scene.Object(id, "objects");
-            if (!clip.Channels.Keys.Any(channel => ChannelCatalogue.Find(thing.Kind, channel) is not null))
-                throw new Refusal("objects", $"{thing.Name} has none of the channels of {clip.Name}");
+            Fits(clip, scene.Object(id, "objects"), "objects");
             var start = new Tick((long)Math.Round(flow.SourceOf(id, "", scene.Rate.At(Frame).Value)));
             var end = new Tick((long)(start.Value + Math.Round(clip.Length * Times)));
             scene = scene.With(SetPlacedClip.Checked(
                 new PlacedClip(scene.NextPlacedClipId(), Clip, id, start, end, 0, Rounds, After, PlacedClip.AsRecorded)));
         }
         return scene;
+    }
+
+    /// <exception cref="Refusal">The object has none of the clip's channels.</exception>
+    internal static void Fits(Clip clip, SceneObject thing, string place)
+    {
+        if (!clip.Channels.Keys.Any(channel => ChannelCatalogue.Find(thing.Kind, channel) is not null))
+            throw new Refusal(place, $"{thing.Name} has none of the channels of {clip.Name}");
     }
 }

@@ -158,6 +158,9 @@ public class ClipTests
         var copied = scene.After(new MovePlacedClips([First], 40, Copy: true));
         Ys(copied, 22, 62).ShouldBe([17, 17]);
         Ys(copied.After(new DeletePlacedClips([First])), 22, 62).ShouldBe([5, 17]);
+        var onto = scene.After(new MovePlacedClips([First], 0, Onto: Ferry));
+        Ys(onto, 22).ShouldBe([5]);
+        Y(onto, 22, Ferry).ShouldBe(12, 1e-9);
         copied.After(new DeleteClip(Bob)).ShouldSatisfyAllConditions(s => s.Clips.ShouldBeEmpty(), s => s.PlacedClips.ShouldBeEmpty());
         copied.After(new DeleteObjects([Buoy])).PlacedClips.ShouldBeEmpty();
         copied.After(new DuplicateObjects([Buoy])).PlacedClips.Count.ShouldBe(4);

@@ -525,6 +525,7 @@ export interface components {
             copy?: boolean;
             /** @default false */
             played?: boolean;
+            onto?: number;
         };
         EditPasteKeys: {
             /** @enum {string} */

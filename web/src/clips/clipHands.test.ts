@@ -90,6 +90,20 @@ describe('the mouse on a lane of clips', () => {
     expect(lastEdit()).toMatchObject({ frames: 10, copy: true })
   })
 
+  it('comes to another object when it is dropped on the lane of that', async () => {
+    const hull = { ...lane, id: '2', kind: 'object', object: { ...lane.object!, id: 2, name: 'Hull' } } as Lane
+    hands.grab(event(30), lane)
+    hands.move(event(30, { offsetY: 12 }), hull)
+    await settled()
+    expect(readout.at.value).toBeNull()
+    hands.move(event(35, { offsetY: 40 }), hull)
+    await settled()
+    expect(readout.at.value?.text).toBe('starts 20 → 25 on Hull')
+    expect(FakeLine.last.tries).toEqual([])
+    await hands.drop(event(35, { offsetY: 40 }))
+    expect(lastEdit()).toMatchObject({ edit: 'movePlacedClips', placed: [1], frames: 5, onto: 2 })
+  })
+
   it('pulls its ends', async () => {
     expect(await drag(43.8, 52.8)).toBe('ends 44 → 53')
     expect(lastEdit()).toEqual({ edit: 'setPlacedClip', placed: 1, end: 53 })

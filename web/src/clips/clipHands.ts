@@ -13,7 +13,11 @@ import { clipAt, shownClips, type ClipPart } from './clipLane'
 interface Drag {
   part: ClipPart
   placed: number
+  /** The object that it is on. */
+  owner: number
   copy: boolean
+  /** Another object's lane under the pointer. */
+  onto: { id: number; name: string } | null
   /** The frame of what is pulled: its start, or its end. */
   from: number
   edit: Edit | null
@@ -22,6 +26,8 @@ interface Drag {
 }
 
 const clickSlack = 4
+/** A hand that slips a little stays on its lane. */
+const laneSlack = 16
 const shown = (frame: number) => String(Number(frame.toFixed(2)))
 
 /** What the mouse does on a lane of clips: chooses and moves them, copies them with Alt, and pulls at their ends. */
@@ -31,7 +37,7 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
   const desk = useDesk()
   const view = useTimeView()
   let drag: Drag | null = null
-  let pressedAt = 0
+  let pressedAt = { x: 0, y: 0 }
 
   const stretch = () => ({ width: width.value, first: view.first, last: view.last })
   const rounded = (frame: number) => (desk.snaps ? Math.round(frame) : Math.round(frame * 100) / 100)
@@ -46,7 +52,7 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
   function grab(event: PointerEvent, lane: Lane): void {
     if (event.button !== 0) return
     ;(event.target as Element).setPointerCapture(event.pointerId)
-    pressedAt = event.offsetX
+    pressedAt = { x: event.offsetX, y: event.offsetY }
     const hit = under(lane, event)
     if (!hit) {
       choice.clearClips()
@@ -66,7 +72,9 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
     drag = {
       part,
       placed: id,
+      owner: lane.object!.id,
       copy: event.altKey && part === 'body',
+      onto: null,
       from: end / scene.settings.ticksPerFrame,
       edit: null,
       isBegun: false,
@@ -75,31 +83,38 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
   }
 
   function move(event: PointerEvent, lane: Lane | undefined): void {
-    if (drag) pull(drag, event)
+    if (drag) pull(drag, event, lane)
     else if (lane) {
       const part = under(lane, event)?.part
       ;(event.target as HTMLElement).style.cursor = part === 'body' ? 'grab' : part ? 'ew-resize' : ''
     }
   }
 
-  function pull(now: Drag, event: PointerEvent): void {
-    if (!now.isBegun && Math.abs(event.offsetX - pressedAt) < clickSlack) return
+  function pull(now: Drag, event: PointerEvent, lane: Lane | undefined): void {
+    // What stands for a clip is no object; the scene as a whole has no clips.
+    const over = lane?.object && lane.object.id > 0 ? lane.object : null
+    const isAway = Math.abs(event.offsetY - pressedAt.y) > laneSlack
+    const onto = now.part === 'body' && isAway && over && over.id !== now.owner ? over : null
+    if (!now.isBegun && !onto && Math.abs(event.offsetX - pressedAt.x) < clickSlack) return
     now.isBegun = true
-    const to = rounded(now.from + frameOf(stretch(), event.offsetX) - frameOf(stretch(), pressedAt))
+    const to = rounded(now.from + frameOf(stretch(), event.offsetX) - frameOf(stretch(), pressedAt.x))
     const before = JSON.stringify(now.edit)
+    now.onto = onto
     now.edit = editOf(now, to)
     readout.at.value = {
       x: event.offsetX,
       y: event.offsetY,
-      text: `${now.copy ? 'copy ' : ''}${now.part === 'end' ? 'ends' : 'starts'} ${shown(now.from)} → ${shown(to)}`,
+      text: `${now.copy ? 'copy ' : ''}${now.part === 'end' ? 'ends' : 'starts'} ${shown(now.from)} → ${shown(to)}${onto ? ` on ${onto.name}` : ''}`,
     }
-    if (JSON.stringify(now.edit) !== before) scene.tryEdit(now.edit)
+    // On another object's lane it is told, not tried: lanes that come and go would shift under the hand.
+    if (JSON.stringify(now.edit) !== before && !onto) scene.tryEdit(now.edit)
   }
 
-  function editOf({ part, placed, copy, from }: Drag, to: number): Edit {
+  function editOf({ part, placed, copy, from, onto }: Drag, to: number): Edit {
     if (part === 'start') return { edit: 'setPlacedClip', placed, start: to }
     if (part === 'end') return { edit: 'setPlacedClip', placed, end: to }
-    return { edit: 'movePlacedClips', placed: [...choice.clips], frames: to - from, copy, played: desk.played }
+    const frames = to - from
+    return { edit: 'movePlacedClips', placed: [...choice.clips], frames, copy, played: desk.played, onto: onto?.id }
   }
 
   async function drop(event: PointerEvent): Promise<void> {
@@ -108,7 +123,7 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
     readout.at.value = null
     if (!done) return
     if (!done.isBegun) {
-      pull(done, event)
+      pull(done, event, undefined)
       readout.at.value = null
     }
     if (!done.edit) done.click()

@@ -20,7 +20,9 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
   const said = ref('')
   const isHere = ref(false)
 
-  const current = computed(() => desk.lanes.find(({ id }) => id === lane.value) ?? desk.lanes[0])
+  /** Every lane that can be gone to: those of warps stand above all others. */
+  const all = computed(() => [...desk.flowLanes, ...desk.lanes])
+  const current = computed(() => all.value.find(({ id }) => id === lane.value) ?? desk.lanes[0])
   const cursor = computed(() => (isHere.value && current.value ? { lane: current.value.id, time: time.value } : null))
   const frame = (ticks: number) => Number((ticks / scene.settings.ticksPerFrame).toFixed(2))
 
@@ -51,7 +53,7 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
   function keyWords(of: Lane, at: number): string {
     if (of.kind === 'clips') return clipWords(of, at)
     const isChosen = choice.areChosen(keysBetween([of], at, at)) ? ', chosen' : ''
-    if (of.kind !== 'channel') {
+    if (of.kind !== 'channel' && of.kind !== 'flow') {
       const count = keysBetween([of], at, at).reduce((sum, { times }) => sum + times.length, 0)
       return `${count === 1 ? '1 key' : `${count} keys`} at frame ${frame(at)}${isChosen}`
     }
@@ -64,9 +66,10 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
   }
 
   function step(rows: number): void {
-    const row = desk.lanes.indexOf(current.value!)
-    const next = desk.lanes[Math.min(Math.max(row + rows, 0), desk.lanes.length - 1)]!
+    const row = all.value.indexOf(current.value!)
+    const next = all.value[Math.min(Math.max(row + rows, 0), all.value.length - 1)]!
     lane.value = next.id
+    if (next.kind !== 'flow') desk.reveal(next)
     time.value = null
     const count = next.channels.reduce((sum, channel) => sum + keysOf(channel).count, 0)
     const clips = next.kind === 'clips' ? clipsOf(next).length : 0

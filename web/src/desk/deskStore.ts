@@ -143,7 +143,12 @@ export const useDesk = defineStore('desk', () => {
     if (!lane || lane.kind === 'scene' || lane.kind === 'curves') return
     const wanted = lane.height >= tallest ? 0 : Math.min(Math.max(lane.height * 2, firstHeight), tallest)
     pull(id, wanted)
-    scrolled.value = Math.min(lane.top, Math.max(scrolled.value, lane.top + wanted - bodyHeight.value))
+    reveal({ top: lane.top, height: wanted })
+  }
+
+  /** Scrolls as far as it takes to see a lane. */
+  function reveal({ top, height }: Pick<Lane, 'top' | 'height'>): void {
+    scrolled.value = Math.min(top, Math.max(scrolled.value, top + height - bodyHeight.value))
   }
   const height = computed(() => lanes.value.reduce((sum, lane) => sum + lane.height, 0))
 
@@ -213,6 +218,7 @@ export const useDesk = defineStore('desk', () => {
     toggle,
     pull,
     double,
+    reveal,
     toggleCurvesOnly,
     choiceBox,
     spacing,

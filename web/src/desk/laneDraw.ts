@@ -163,7 +163,7 @@ function drawChoiceBox(ctx: CanvasRenderingContext2D, p: DeskPicture, box: Choic
 }
 
 /** Where the keyboard is on the desk. */
-function drawCursor(
+export function drawCursor(
   ctx: CanvasRenderingContext2D,
   p: DeskPicture,
   lane: Lane,

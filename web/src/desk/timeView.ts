@@ -9,7 +9,7 @@ export const useTimeView = defineStore('timeView', () => {
   const scene = useScene()
   const first = ref(0)
   const last = ref(100)
-  /** The frames from the first to the last thing that there is: the scene range, and keys outside it. */
+  /** The frames from the first to the last thing that there is: the scene range, and keys and clips outside it. */
   const reach = computed<[number, number]>(() => {
     void scene.rowsVersion
     const { range, ticksPerFrame } = scene.settings
@@ -20,6 +20,10 @@ export const useTimeView = defineStore('timeView', () => {
         start = Math.min(start, Math.floor(keys.times[0]! / ticksPerFrame))
         end = Math.max(end, Math.ceil(keys.times[keys.count - 1]! / ticksPerFrame))
       }
+    for (const { times } of scene.model.placed.values()) {
+      start = Math.min(start, Math.floor(times[0]! / ticksPerFrame))
+      end = Math.max(end, Math.ceil(times[1]! / ticksPerFrame))
+    }
     return [start, end]
   })
 

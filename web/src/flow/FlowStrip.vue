@@ -2,10 +2,12 @@
 import { computed, shallowRef, useTemplateRef, watch } from 'vue'
 import { useCurveViews } from '../curves/curveViews'
 import { useTallLanes } from '../curves/tallLanes'
+import { useDeskKeyboard } from '../desk/deskKeyboard'
 import { useDeskPicture } from '../desk/deskPicture'
 import DeskReadout from '../desk/DeskReadout.vue'
 import { useDesk } from '../desk/deskStore'
 import { useHandsByLane } from '../desk/handsByLane'
+import { drawCursor } from '../desk/laneDraw'
 import { keysOf } from '../desk/laneKeys'
 import type { Lane } from '../desk/lanes'
 import PlayheadLine from '../desk/PlayheadLine.vue'
@@ -28,6 +30,7 @@ const desk = useDesk()
 const view = useTimeView()
 const views = useCurveViews()
 const picture = useDeskPicture()
+const keyboard = useDeskKeyboard()
 
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const height = computed(() => desk.flowLanes.reduce((sum, lane) => sum + lane.height, 0))
@@ -48,6 +51,7 @@ const { width, redraw } = useCanvas(canvas, (ctx, wide, high) => {
       })
     ctx.fillStyle = p.colours.lineSoft
     ctx.fillRect(0, lane.top + lane.height - 1, wide, 1)
+    if (keyboard.cursor?.lane === lane.id) drawCursor(ctx, p, lane, keyboard.cursor.time, 0)
   }
   curveHands.drawBox(ctx, p)
 })
@@ -78,6 +82,7 @@ watch(
     () => desk.flowLanes,
     () => views.zoomed,
     () => desk.flowPercent,
+    () => keyboard.cursor,
     colours,
   ],
   redraw,

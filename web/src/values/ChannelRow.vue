@@ -56,6 +56,7 @@ const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       :has-keys="state !== 'still'"
       :has-key-here="state === 'keyed'"
       :locked="locked"
+      :lockable="object.id > 0"
       @key="emit('marker')"
       @still="emit('still')"
       @reset="emit('keep', spec.default)"

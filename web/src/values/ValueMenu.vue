@@ -9,6 +9,8 @@ defineProps<{
   hasKeys: boolean
   hasKeyHere: boolean
   locked: boolean
+  /** Whether it can be locked at all. */
+  lockable: boolean
 }>()
 defineEmits<{ key: []; still: []; reset: []; copy: []; paste: []; lock: [] }>()
 const clipboard = useValueClipboard()
@@ -45,8 +47,10 @@ const clipboard = useValueClipboard()
         Number(clipboard.value.toFixed(4))
       }}</span></BDropdownItemButton
     >
-    <BDropdownDivider />
-    <BDropdownItemButton @click="$emit('lock')">{{ locked ? 'Unlock' : 'Lock' }}</BDropdownItemButton>
+    <template v-if="lockable">
+      <BDropdownDivider />
+      <BDropdownItemButton @click="$emit('lock')">{{ locked ? 'Unlock' : 'Lock' }}</BDropdownItemButton>
+    </template>
   </BDropdown>
 </template>
 
