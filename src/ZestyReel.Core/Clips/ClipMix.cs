@@ -8,6 +8,8 @@ namespace ZestyReel.Core.Clips;
 public sealed class ClipMix
 {
     private readonly ImmutableArray<(PlacedClip Placed, Clip Clip)> _clips;
+    // The channels of a clip run in step: the phases of the same times are worked out once.
+    private readonly Dictionary<(PlacedClipId, double[]), double[]> _phases = [];
 
     /// <param name="scene">Whose clips.</param>
     /// <param name="id">On which object.</param>
@@ -32,20 +34,33 @@ public sealed class ClipMix
         {
             if (!clip.Channels.TryGetValue(channel, out var curve)) continue;
             var values = new Change(placed, clip, curve);
+            var phases = Phases(placed, times);
             for (var i = 0; i < times.Length; i++)
             {
                 if (times[i] < placed.Start.Value) continue;
                 if (times[i] <= placed.End.Value)
                 {
                     var weight = Weight(placed, latest, times[i]);
-                    added[i] = (1 - weight) * added[i] + weight * values.At(times[i]);
+                    added[i] = (1 - weight) * added[i] + weight * values.At(phases[i], isEnd: times[i] == placed.End.Value);
                 }
                 // One that lies within an earlier one leaves that one as it was.
-                else if (placed.End.Value >= latest) added[i] = placed.After == ClipAfter.Hold ? values.At(placed.End.Value) : 0;
+                else if (placed.End.Value >= latest) added[i] = placed.After == ClipAfter.Hold ? values.At(phases[i], isEnd: true) : 0;
             }
             latest = Math.Max(latest, placed.End.Value);
         }
         return added;
+    }
+
+    /// <summary>The phases at some times; after the end, the one that it ends at.</summary>
+    private double[] Phases(PlacedClip placed, double[] times)
+    {
+        lock (_phases)
+        {
+            if (_phases.TryGetValue((placed.Id, times), out var known)) return known;
+            var phase = placed.Phase();
+            double start = placed.Start.Value, end = placed.End.Value, last = phase(end);
+            return _phases[(placed.Id, times)] = Array.ConvertAll(times, time => time < start ? double.NaN : time >= end ? last : phase(time));
+        }
     }
 
     /// <summary>
@@ -64,17 +79,15 @@ public sealed class ClipMix
     /// <summary>One clip's own change of one channel.</summary>
     private sealed class Change(PlacedClip placed, Clip clip, Curve curve)
     {
-        private readonly Func<double, double> _phase = placed.Phase();
         private readonly double _climb = curve.ValueAt(clip.Length) - curve.ValueAt(0);
         private int _near;
 
-        public double At(double time)
+        public double At(double phase, bool isEnd)
         {
-            var phase = _phase(time);
             if (placed.Rounds == ClipRounds.Once) return curve.ValueAt(Math.Clamp(phase, 0, clip.Length), ref _near);
             var round = Math.Floor(phase / clip.Length);
             // The last instant belongs to the round that ends there, not to one that never comes.
-            if (time >= placed.End.Value && round * clip.Length == phase && round > 0) round--;
+            if (isEnd && round * clip.Length == phase && round > 0) round--;
             var value = curve.ValueAt(phase - round * clip.Length, ref _near);
             return placed.Rounds == ClipRounds.RepeatOffset ? value + round * _climb : value;
         }

@@ -25,7 +25,8 @@ public sealed record PlacedClip(
     {
         if (Rate.Curve is not { } curve) return time => Offset + Rate.Still * (time - Start.Value);
         var integral = new CurveIntegral(curve);
-        return time => Offset + integral.Between(Start.Value, time);
+        var before = integral.FromFirstKey(Start.Value);
+        return time => Offset + (integral.FromFirstKey(time) - before);
     }
 
     /// <summary>The same so much later.</summary>

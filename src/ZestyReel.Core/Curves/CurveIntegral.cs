@@ -19,7 +19,8 @@ public sealed class CurveIntegral
     /// <summary>From one time to another, in ticks; below 0 where the area lies below, or the second time is the earlier one.</summary>
     public double Between(double from, double to) => FromFirstKey(to) - FromFirstKey(from);
 
-    private double FromFirstKey(double ticks)
+    /// <summary>From the first key to a time in ticks; before that key the area with its sign turned.</summary>
+    public double FromFirstKey(double ticks)
     {
         if (ticks < _first) return Outside(ticks, _curve.Before, _first, _curve.Keys[0].Value, 0);
         if (ticks > _last) return Outside(ticks, _curve.After, _last, _curve.Keys[^1].Value, _upTo[^1]);

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using ZestyReel.Core.Clips;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
@@ -16,6 +17,7 @@ public sealed class FrameTimes
     private readonly Dictionary<string, double[]> _warped = [];
     private readonly Dictionary<double[], float[]> _frames = [];
     private readonly Lazy<ILookup<ObjectId, PlacedClip>> _placed;
+    private readonly ConcurrentDictionary<ObjectId, ClipMix> _clips = [];
     private readonly Lazy<Rolling> _rolling;
 
     /// <param name="scene">Whose warps apply.</param>
@@ -69,7 +71,7 @@ public sealed class FrameTimes
 
     /// <summary>The clips on an object; null where there are none.</summary>
     internal ClipMix? ClipsOn(ObjectId id) =>
-        Scene.PlacedClips.IsEmpty || !_placed.Value.Contains(id) ? null : new ClipMix(Scene, _placed.Value[id]);
+        Scene.PlacedClips.IsEmpty || !_placed.Value.Contains(id) ? null : _clips.GetOrAdd(id, _ => new ClipMix(Scene, _placed.Value[id]));
 
     /// <summary>Degrees that rolling adds to a turn of an object, one for each played time.</summary>
     internal double[] Rolled(SceneObject thing, Roll roll) => _rolling.Value.Degrees(thing, roll);

@@ -39,6 +39,8 @@ export interface PlacedClip extends PlacedClipRow {
   holder: SceneObject
 }
 
+const none: readonly PlacedClip[] = []
+
 /** The scene's rows as this tab knows them. Nothing is computed here: the server sends rows, this holds them. */
 export class SceneModel {
   settings: SettingsRow = {
@@ -57,6 +59,7 @@ export class SceneModel {
   readonly clips = new Map<number, ClipRow>()
   readonly placed = new Map<number, PlacedClip>()
   private order: SceneObject[] | null = null
+  private byObject: Map<number, PlacedClip[]> | null = null
 
   /** @returns whether lanes come or go: other objects, or a channel that got its first key or lost its last. */
   take(rows: Rows): boolean {
@@ -106,6 +109,7 @@ export class SceneModel {
   /** @returns whether lanes come or go: a clip is placed or taken off, is called otherwise, or its rate gets keys. */
   private takeClips(rows: Rows): boolean {
     let isOtherwise = rows.clips.length > 0 || rows.removedClips.length > 0
+    this.byObject = null
     for (const row of rows.clips) this.clips.set(row.id, row)
     for (const id of rows.removedClips) this.clips.delete(id)
     for (const row of rows.placed) {
@@ -122,11 +126,17 @@ export class SceneModel {
   }
 
   /** The clips on an object, in the order in which they start. */
-  placedOn(object: number): PlacedClip[] {
-    if (this.placed.size === 0) return []
-    return [...this.placed.values()]
-      .filter((placed) => placed.object === object)
-      .sort((a, b) => a.times[0]! - b.times[0]! || a.id - b.id)
+  placedOn(object: number): readonly PlacedClip[] {
+    if (!this.byObject) {
+      this.byObject = new Map()
+      const inOrder = [...this.placed.values()].sort((a, b) => a.times[0]! - b.times[0]! || a.id - b.id)
+      for (const placed of inOrder) {
+        const list = this.byObject.get(placed.object)
+        if (list) list.push(placed)
+        else this.byObject.set(placed.object, [placed])
+      }
+    }
+    return this.byObject.get(object) ?? none
   }
 
   /** Whoever has keys: objects, and what stands for warps and placed clips. */
