@@ -65,7 +65,13 @@ test('keys of an object are saved as a named clip', async () => {
   await page.keyboard.press('Control+Shift+A')
   await page.keyboard.press('e')
   await dialog().getByText('3 keys of Buoy, 24 frames long').waitFor()
-  await page.getByLabel('Name of the clip').fill('Bob')
+  // The name is typed at once.
+  await until(
+    () => page.evaluate(() => document.activeElement.getAttribute('aria-label')),
+    (label) => label === 'Name of the clip',
+    'the field',
+  )
+  await page.keyboard.type('Bob', { delay: 60 })
   const { violations } = await new AxeBuilder({ page })
     .include('.modal-content')
     .withTags(['wcag2a', 'wcag2aa'])

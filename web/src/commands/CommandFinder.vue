@@ -55,7 +55,15 @@ onMounted(() => requestAnimationFrame(() => field.value?.focus()))
 </script>
 
 <template>
-  <BModal v-model="finder.finding" title="Find a command" no-footer no-header body-class="p-0" no-animation>
+  <BModal
+    v-model="finder.finding"
+    focus="[autofocus]"
+    title="Find a command"
+    no-footer
+    no-header
+    body-class="p-0"
+    no-animation
+  >
     <input
       ref="field"
       v-model="text"
@@ -66,6 +74,7 @@ onMounted(() => requestAnimationFrame(() => field.value?.focus()))
       aria-controls="found-commands"
       :aria-activedescendant="`command-${at}`"
       aria-label="Find a command"
+      autofocus
     />
     <ul id="found-commands" class="list" role="listbox" aria-label="Commands">
       <li

@@ -15,6 +15,7 @@ const told = computed(() => {
 
 <template>
   <BModal
+    focus="[autofocus]"
     v-if="clashes.asked"
     no-animation
     :model-value="true"

@@ -29,6 +29,7 @@ async function remove(): Promise<void> {
 
 <template>
   <BModal
+    focus="[autofocus]"
     :model-value="true"
     no-animation
     :title="known ? 'Change the named choice' : 'Name the chosen objects'"

@@ -17,6 +17,6 @@ const name = ref(scene.model.warps.get(props.warp)?.name ?? '')
     @done="scene.edit({ edit: 'setWarp', warp, name })"
     @close="emit('close')"
   >
-    <input v-model="name" class="form-control" maxlength="80" aria-label="Name of the warp" />
+    <input v-model="name" class="form-control" maxlength="80" aria-label="Name of the warp" autofocus />
   </AskDialog>
 </template>

@@ -14,6 +14,7 @@ function finish(): void {
   <BModal
     :model-value="true"
     no-animation
+    focus="[autofocus]"
     :title="title"
     :ok-title="ok"
     ok-variant="lime"

@@ -38,7 +38,15 @@ async function remove(): Promise<void> {
 </script>
 
 <template>
-  <BModal no-animation :model-value="true" :title="title" centered size="sm" @hidden="emit('close')">
+  <BModal
+    no-animation
+    focus="[autofocus]"
+    :model-value="true"
+    :title="title"
+    centered
+    size="sm"
+    @hidden="emit('close')"
+  >
     <form id="bookmark" class="ask" @submit.prevent="keep">
       <label>
         Name
