@@ -314,6 +314,7 @@ test('a wheel rolls as far as its cart goes, and back, warped or not', async () 
   await desk.choose('Wheel')
   await desk.changing(() => page.getByLabel('Rolls about').selectOption('z'))
   assert.equal(await page.getByLabel('Radius that it rolls on').inputValue(), '0.5')
+  await page.getByRole('button', { name: /^Turn Z: moved by a clip or by rolling/ }).waitFor()
   const degrees = (way) => (-way / 0.5) * (180 / Math.PI)
   const rolls = async () => {
     const [x, turn] = [await desk.samples('Cart', 'move.x'), await desk.samples('Wheel', 'turn.z')]

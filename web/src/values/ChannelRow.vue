@@ -53,7 +53,7 @@ const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       :name="spec.label"
       :label="label"
       :tint="tint"
-      :has-keys="state !== 'still'"
+      :has-keys="state !== 'still' && state !== 'moved'"
       :has-key-here="state === 'keyed'"
       :locked="locked"
       :lockable="object.id > 0"

@@ -18,7 +18,7 @@ const hex = computed(() => {
 })
 const marker = computed<MarkerState>(() => {
   const states = props.channels.map((channel) => state.state(props.object, channel))
-  return (['changed', 'keyed', 'animated'] as const).find((wanted) => states.includes(wanted)) ?? 'still'
+  return (['changed', 'keyed', 'animated', 'moved'] as const).find((wanted) => states.includes(wanted)) ?? 'still'
 })
 const read = (event: Event) => linearOf((event.target as HTMLInputElement).value)
 </script>

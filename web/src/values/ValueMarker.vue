@@ -1,11 +1,12 @@
 <script setup lang="ts">
-/** A dot: still. A hollow bean: animated. A lemon bean: a key on this frame. A tangerine bean: changed and not keyed yet. */
-export type MarkerState = 'still' | 'animated' | 'keyed' | 'changed'
+/** A dot: still. A mint ring: moved by a clip or by rolling. A hollow bean: animated. A lemon bean: a key on this frame. A tangerine bean: changed and not keyed yet. */
+export type MarkerState = 'still' | 'moved' | 'animated' | 'keyed' | 'changed'
 
 defineProps<{ state: MarkerState; label: string; disabled?: boolean }>()
 
 const words: Record<MarkerState, string> = {
   still: 'still. Click to set the first key here',
+  moved: 'moved by a clip or by rolling, without keys of its own. Click to set the first key here',
   animated: 'animated. Click to set a key here',
   keyed: 'a key on this frame. Click to remove it',
   changed: 'changed here and not keyed yet; it will be lost on leaving the frame. Click to key it',
@@ -23,6 +24,7 @@ const words: Record<MarkerState, string> = {
   >
     <svg width="16" height="20" viewBox="0 0 16 20" aria-hidden="true">
       <circle v-if="state === 'still'" class="dot" cx="8" cy="10" r="1.7" />
+      <circle v-else-if="state === 'moved'" class="ring" cx="8" cy="10" r="3" />
       <rect v-else class="bean" x="3.2" y="6.2" width="9.6" height="7.6" rx="3.8" :class="state" />
     </svg>
   </button>
@@ -44,6 +46,11 @@ const words: Record<MarkerState, string> = {
 }
 .dot {
   fill: var(--dim);
+}
+.ring {
+  fill: none;
+  stroke: var(--mint);
+  stroke-width: 1.4;
 }
 .bean {
   fill: none;

@@ -24,10 +24,16 @@ export function useChannelState() {
     return time !== undefined && Math.abs(time - playhead.readFrame * ticksPerFrame) <= 0.5 ? time : undefined
   }
 
+  /** Whether a channel without keys moves all the same. */
+  function isMoved(object: SceneObject, channel: string): boolean {
+    void scene.samplesVersion
+    return (scene.book.tracks(object.id).get(channel)?.samples.length ?? 0) > 1
+  }
+
   function state(object: SceneObject, channel: string): MarkerState {
     void scene.rowsVersion
     if (pending.get(object.id, channel) !== undefined && object.channels.get(channel)?.keys.count) return 'changed'
-    if (!object.channels.get(channel)?.keys.count) return 'still'
+    if (!object.channels.get(channel)?.keys.count) return isMoved(object, channel) ? 'moved' : 'still'
     return keyHere(object, channel) === undefined ? 'animated' : 'keyed'
   }
 
@@ -38,8 +44,7 @@ export function useChannelState() {
   function kept(object: SceneObject, channel: string): number {
     const known = object.channels.get(channel)
     const track = scene.book.tracks(object.id).get(channel)
-    const isMoved = track !== undefined && track.samples.length > 1
-    if (known && known.keys.count === 0 && !isMoved) return known.still
+    if (known && known.keys.count === 0 && !isMoved(object, channel)) return known.still
     return track ? valueAt(track, playhead.readFrame) : (specOf(object.kind, channel)?.default ?? 0)
   }
 
