@@ -100,7 +100,7 @@ public sealed class SceneStoreTests : IDisposable
         Edit[] edits =
         [
             new SaveClip([all], "Bounce"), new PlaceClip(bounce, [ferry], 3, 2, ClipRounds.Repeat, ClipAfter.Hold),
-            new KeyChannels(5, [new ChannelValue(RateChannel.ObjectOf(placed), "rate", 0.5)]), new SetPlacedClip(placed, Offset: 1.5m),
+            new KeyChannels(5, [new ChannelValue(RateChannel.ObjectOf(placed), "rate", 0.5)]), new SetPlacedClip([placed], Offset: 1.5m),
             new SetRoll([ferry], Axis.Y, 0.75), new RenameClip(bounce, "Swell"), new DeleteClip(bounce),
         ];
         var steps = new List<Scene> { scene };

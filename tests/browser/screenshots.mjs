@@ -133,7 +133,7 @@ for (const [frame, times, rate] of [
   await page.getByRole('button', { name: /^Rate: changed/ }).click()
 }
 await page.mouse.click((await deskPoint(page, 60)).x, (await deskPoint(page, 60, 'Clips')).y)
-await page.getByRole('button', { name: 'Curve of Rate of Bob' }).click()
+await page.getByRole('button', { name: 'Curve of Rate of Bob at 30' }).click()
 await setField(page, 'Frame', '86')
 await page.evaluate(() => document.activeElement.blur())
 await rested()

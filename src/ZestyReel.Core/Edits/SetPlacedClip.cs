@@ -1,49 +1,54 @@
+using System.Collections.Immutable;
 using ZestyReel.Core.Clips;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Changes a clip on an object. What is left out stays as it is.</summary>
-/// <param name="Placed">Which one.</param>
-/// <param name="Start">Its first frame, in source; what it plays from there on stays the same.</param>
-/// <param name="End">Its last frame, in source.</param>
-/// <param name="Offset">The phase at which it starts, in frames.</param>
-/// <param name="Rounds">What it does when it has been played through.</param>
-/// <param name="After">What is left of it after its end.</param>
+/// <summary>Changes clips on their objects. What is left out stays as it is.</summary>
+/// <param name="Placed">Which ones.</param>
+/// <param name="Start">Their first frame, in source; what they play from there on stays the same.</param>
+/// <param name="End">Their last frame, in source.</param>
+/// <param name="Offset">The phase at which they start, in frames.</param>
+/// <param name="Rounds">What they do when they have been played through.</param>
+/// <param name="After">What is left of them after their ends.</param>
 public sealed record SetPlacedClip(
-    PlacedClipId Placed, decimal? Start = null, decimal? End = null, decimal? Offset = null,
+    ImmutableArray<PlacedClipId> Placed, decimal? Start = null, decimal? End = null, decimal? Offset = null,
     ClipRounds? Rounds = null, ClipAfter? After = null) : Edit
 {
     public override string Title(Scene scene)
     {
-        var placed = scene.Placed(Placed);
-        var what = $"{scene.Clip(placed.Clip).Name} on {scene.Object(placed.Object).Name}";
+        var what = Placed is [var only] && scene.Placed(only) is var placed ? $"{scene.Clip(placed.Clip).Name} on {scene.Object(placed.Object).Name}" : $"{Placed.Length} clips";
         return this switch
         {
             { Start: { } start } => FormattableString.Invariant($"Start {what} at {start}"),
             { End: { } end } => FormattableString.Invariant($"End {what} at {end}"),
             { Offset: { } offset } => FormattableString.Invariant($"Offset {what} by {offset} frames"),
-            { Rounds: ClipRounds.Once } => $"{what} plays once",
-            { Rounds: ClipRounds.Repeat } => $"{what} repeats",
-            { Rounds: ClipRounds.RepeatOffset } => $"{what} repeats with offset",
-            { After: ClipAfter.Hold } => $"{what} holds after its end",
-            _ => $"{what} lets go after its end",
+            { Rounds: ClipRounds.Once } => $"Play {what} once",
+            { Rounds: ClipRounds.Repeat } => $"Repeat {what}",
+            { Rounds: ClipRounds.RepeatOffset } => $"Repeat {what} with offset",
+            { After: ClipAfter.Hold } => $"Hold {what} after the end",
+            _ => $"Let go of {what} after the end",
         };
     }
 
     public override Scene Apply(Scene scene)
     {
-        var placed = scene.Placed(Placed);
+        if (Placed.IsDefaultOrEmpty) throw new Refusal("placed", "choose at least one clip");
         if (Rounds is { } rounds && !Enum.IsDefined(rounds) || After is { } after && !Enum.IsDefined(after)) throw new Refusal("rounds", "there is no such way");
+        return Placed.Distinct().Aggregate(scene, (now, id) => now.With(Changed(scene.Rate, scene.Placed(id))));
+    }
+
+    private PlacedClip Changed(FrameRate rate, PlacedClip placed)
+    {
         if (Start is { } first)
         {
-            var start = scene.Rate.At(first, "start");
+            var start = rate.At(first, "start");
             placed = placed with { Start = start, Offset = (long)Math.Round(placed.Phase()(start.Value)) };
         }
-        if (End is { } last) placed = placed with { End = scene.Rate.At(last, "end") };
-        if (Offset is { } offset) placed = placed with { Offset = scene.Rate.At(offset, "offset").Value };
-        return scene.With(Checked(placed with { Rounds = Rounds ?? placed.Rounds, After = After ?? placed.After }));
+        if (End is { } last) placed = placed with { End = rate.At(last, "end") };
+        if (Offset is { } offset) placed = placed with { Offset = rate.At(offset, "offset").Value };
+        return Checked(placed with { Rounds = Rounds ?? placed.Rounds, After = After ?? placed.After });
     }
 
     /// <exception cref="Refusal">Its ends are the wrong way round, or out of reach.</exception>

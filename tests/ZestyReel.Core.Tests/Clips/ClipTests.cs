@@ -89,20 +89,22 @@ public class ClipTests
     [Fact]
     public void It_starts_at_its_offset_and_keeps_its_place_when_its_start_is_moved()
     {
-        Ys(Placed().After(new SetPlacedClip(First, Offset: 6)), 10, 16, 22).ShouldBe([11, 17, 11]);
-        var trimmed = Placed().After(new SetPlacedClip(First, Start: 16));
+        Ys(Placed().After(new SetPlacedClip([First], Offset: 6)), 10, 16, 22).ShouldBe([11, 17, 11]);
+        var trimmed = Placed().After(new SetPlacedClip([First], Start: 16));
         Ys(trimmed, 15, 16, 22, 30).ShouldBe([5, 11, 17, 9]);
         trimmed.Placed(First).Offset.ShouldBe(trimmed.Rate.StartOf(6).Value);
-        Ys(Placed().After(new SetPlacedClip(First, End: 22, After: ClipAfter.Hold)), 22, 60).ShouldBe([17, 17]);
-        Should.Throw<Refusal>(() => new SetPlacedClip(First, End: 10).Apply(Placed())).Place.ShouldBe("end");
+        Ys(Placed().After(new SetPlacedClip([First], End: 22, After: ClipAfter.Hold)), 22, 60).ShouldBe([17, 17]);
+        var both = Placed().After(new PlaceClip(Bob, [Ferry], 40), new SetPlacedClip([First, Second], Rounds: ClipRounds.Repeat, After: ClipAfter.Hold));
+        both.PlacedClips.Values.Select(p => (p.Rounds, p.After)).Distinct().ShouldBe([(ClipRounds.Repeat, ClipAfter.Hold)]);
+        Should.Throw<Refusal>(() => new SetPlacedClip([First], End: 10).Apply(Placed())).Place.ShouldBe("end");
     }
 
     [Fact]
     public void The_rate_stands_runs_backwards_and_is_keyed_like_any_channel()
     {
         Ys(Placed(times: 2).After(new SetValues([new(FirstRate, "rate", 0.5)])), 10, 22, 34).ShouldBe([5, 11, 17]);
-        Ys(Placed().After(new SetValues([new(FirstRate, "rate", 0)]), new SetPlacedClip(First, Offset: 3)), 10, 30).ShouldBe([8, 8]);
-        Ys(Placed().After(new SetValues([new(FirstRate, "rate", -1)]), new SetPlacedClip(First, Offset: 24)), 10, 16, 22).ShouldBe([5, 11, 17]);
+        Ys(Placed().After(new SetValues([new(FirstRate, "rate", 0)]), new SetPlacedClip([First], Offset: 3)), 10, 30).ShouldBe([8, 8]);
+        Ys(Placed().After(new SetValues([new(FirstRate, "rate", -1)]), new SetPlacedClip([First], Offset: 24)), 10, 16, 22).ShouldBe([5, 11, 17]);
         // From 0 to 1 in 12 frames: the phase is t²/24.
         var starting = Placed(times: 2).After(
             new KeyChannels(10, [new(FirstRate, "rate", 0)], Interpolation.Linear), new KeyChannels(22, [new(FirstRate, "rate", 1)], Interpolation.Linear));
@@ -230,7 +232,7 @@ public class ClipTests
     public void Written_as_keys_the_motion_is_the_same_within_the_tolerance()
     {
         var scene = Placed(10, 3, ClipRounds.Repeat, ClipAfter.Hold).After(
-            new SetPlacedClip(First, Offset: 4), new KeyChannels(10, [new(FirstRate, "rate", 0.2)]), new KeyChannels(60, [new(FirstRate, "rate", 1.7)]),
+            new SetPlacedClip([First], Offset: 4), new KeyChannels(10, [new(FirstRate, "rate", 0.2)]), new KeyChannels(60, [new(FirstRate, "rate", 1.7)]),
             new PlaceClip(Bob, [Buoy], 70), new KeyChannels(1, [new(Buoy, "move.y", 0)]), new KeyChannels(100, [new(Buoy, "move.y", 40)]));
         var written = scene.After(new WriteClips([Buoy], 0.01));
         written.PlacedClips.ShouldBeEmpty();
@@ -247,7 +249,7 @@ public class ClipTests
     {
         var before = Placed();
         IReadOnlyList<SampleTarget> Stale(Edit edit) => SceneChange.Between(before, edit.Apply(before)).Stale(edit.Apply(before));
-        foreach (var edit in new Edit[] { new SetPlacedClip(First, Offset: 3), new DeletePlacedClips([First]), new DeleteClip(Bob), new KeyChannels(12, [new(FirstRate, "rate", 2)]), new MovePlacedClips([First], 1) })
+        foreach (var edit in new Edit[] { new SetPlacedClip([First], Offset: 3), new DeletePlacedClips([First]), new DeleteClip(Bob), new KeyChannels(12, [new(FirstRate, "rate", 2)]), new MovePlacedClips([First], 1) })
             Stale(edit).Select(target => (target.Object.Id, string.Join(' ', target.Channels.Select(c => c.Name)))).ShouldBe([(Buoy, "move.y")], edit.ToString());
         Stale(new RenameClip(Bob, "Swell")).Count.ShouldBe(1);
         Stale(new SetBookmark(3, "Horn", BookmarkColour.Sky)).ShouldBeEmpty();
@@ -269,7 +271,7 @@ public class ClipTests
     [Property]
     public bool At_the_rate_of_one_a_clip_is_its_keys(short start, byte offset)
     {
-        var scene = Placed(start, 5, ClipRounds.Repeat).After(new SetPlacedClip(First, Offset: offset));
+        var scene = Placed(start, 5, ClipRounds.Repeat).After(new SetPlacedClip([First], Offset: offset));
         return Enumerable.Range(0, 100).All(frame =>
         {
             var phase = (frame + offset) % 24;

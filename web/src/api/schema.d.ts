@@ -757,7 +757,7 @@ export interface components {
         EditSetPlacedClip: {
             /** @enum {string} */
             edit?: "setPlacedClip";
-            placed: components["schemas"]["PlacedClipId"];
+            placed: unknown[];
             /** Format: double */
             start?: null | number;
             /** Format: double */
@@ -985,7 +985,6 @@ export interface components {
             parent: null | number;
             animated: string[];
         };
-        PlacedClipId: number;
         /** @enum {unknown} */
         RateKeep: "clock" | "frames";
         /** @enum {unknown} */

@@ -4,7 +4,7 @@ import type { ClipAfter, Edit } from '../api/http'
 import { specOf } from '../scene/catalogue'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
-import { rateChannel } from '../scene/standIns'
+import { rateChannel, rateHolderOf } from '../scene/standIns'
 import TimeField from '../timebar/TimeField.vue'
 import ChannelRow from '../values/ChannelRow.vue'
 import { useChannelState } from '../values/channelState'
@@ -42,23 +42,33 @@ const frames = computed(() => ({
 const spec = specOf('rate', rateChannel)!
 
 type Change = Omit<Extract<Edit, { edit?: 'setPlacedClip' }>, 'edit' | 'placed'>
-const set = (change: Change) => void scene.edit({ edit: 'setPlacedClip', placed: placed.value!.id, ...change })
+const set = (change: Change) => void scene.edit({ edit: 'setPlacedClip', placed: [...choice.clips], ...change })
 const setStart = (start: number) =>
   void scene.edit({ edit: 'movePlacedClips', placed: [...choice.clips], frames: start - frames.value.start })
 const setAfter = (event: Event) => set({ after: (event.target as HTMLSelectElement).value as ClipAfter })
 
-const rate = (value?: number) => [{ object: placed.value!.holder.id, channel: rateChannel, value }]
+const single = computed(() => choice.clips.size === 1)
+
+/** The rates of all chosen clips. */
+const rate = (value?: number) =>
+  [...choice.clips].map((id) => ({ object: rateHolderOf(id), channel: rateChannel, value }))
 function keep(value: number): void {
   pending.hold(rate(value))
   void pending.finish()
 }
+
+/** The keys of the chosen clips' rates at a time. */
+const keysAt = (time: number) =>
+  [...choice.clips]
+    .map((id) => ({ object: rateHolderOf(id), channel: rateChannel, times: [time] }))
+    .filter(({ object }) => scene.model.holder(object)?.channels.get(rateChannel)?.keys.times.includes(time))
 
 /** A click on the marker keys the rate here, or removes the key that is here. */
 function toggleKey(): void {
   const { holder } = placed.value!
   const time = state.keyHere(holder, rateChannel)
   if (time !== undefined && pending.get(holder.id, rateChannel) === undefined)
-    void scene.edit({ edit: 'deleteKeys', keys: [{ object: holder.id, channel: rateChannel, times: [time] }] })
+    void scene.edit({ edit: 'deleteKeys', keys: keysAt(time) })
   else void pending.key(rate())
 }
 </script>
@@ -81,18 +91,21 @@ function toggleKey(): void {
         trim
         @keep="set({ offset: $event })"
       />
-      <span>Plays</span>
-      <NumberField
-        :value="(frames.end - frames.start) / frames.length"
-        label="How often the clip is played, at the rate of 1"
-        unit=" ×"
-        :decimals="2"
-        :step="1"
-        :least="0.01"
-        :most="10000"
-        trim
-        @keep="set({ end: frames.start + $event * frames.length })"
-      />
+      <template v-if="single">
+        <span>Plays</span>
+        <NumberField
+          :value="(frames.end - frames.start) / frames.length"
+          label="How often the clip is played, at the rate of 1"
+          unit=" ×"
+          :decimals="2"
+          :step="1"
+          :least="0.01"
+          :most="10000"
+          trim
+          @keep="set({ end: frames.start + $event * frames.length })"
+        />
+      </template>
+      <template v-else><span /><span /></template>
       <span>Then</span>
       <RoundsPick :value="placed.rounds" @pick="set({ rounds: $event })" />
       <span>After</span>

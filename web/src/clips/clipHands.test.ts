@@ -106,9 +106,9 @@ describe('the mouse on a lane of clips', () => {
 
   it('pulls its ends', async () => {
     expect(await drag(43.8, 52.8)).toBe('ends 44 → 53')
-    expect(lastEdit()).toEqual({ edit: 'setPlacedClip', placed: 1, end: 53 })
+    expect(lastEdit()).toEqual({ edit: 'setPlacedClip', placed: [1], end: 53 })
     expect(await drag(20.2, 24.2)).toBe('starts 20 → 24')
-    expect(lastEdit()).toEqual({ edit: 'setPlacedClip', placed: 1, start: 24 })
+    expect(lastEdit()).toEqual({ edit: 'setPlacedClip', placed: [1], start: 24 })
   })
 
   it('as they are played, moves whole clips through their warps', async () => {

@@ -111,8 +111,8 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
   }
 
   function editOf({ part, placed, copy, from, onto }: Drag, to: number): Edit {
-    if (part === 'start') return { edit: 'setPlacedClip', placed, start: to }
-    if (part === 'end') return { edit: 'setPlacedClip', placed, end: to }
+    if (part === 'start') return { edit: 'setPlacedClip', placed: [placed], start: to }
+    if (part === 'end') return { edit: 'setPlacedClip', placed: [placed], end: to }
     const frames = to - from
     return { edit: 'movePlacedClips', placed: [...choice.clips], frames, copy, played: desk.played, onto: onto?.id }
   }

@@ -121,6 +121,10 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
     }
   }
 
+  /** A clip that is on an object more than once is told by its start. */
+  const rateLabel = (clip: string, start: number, count: number) =>
+    count === 1 ? `Rate of ${clip}` : `Rate of ${clip} at ${Math.round(start / model.settings.ticksPerFrame)}`
+
   /** The clips on an object and, below them, the rates that are keyed. */
   function addClips(object: SceneObject, depth: number, isOpen: boolean): void {
     const placed = model.placedOn(object.id)
@@ -136,14 +140,14 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
       opens: false,
       open: false,
     })
-    for (const { id, holder } of isOpen ? placed : [])
+    for (const { id, holder, times } of isOpen ? placed : [])
       if (holder.channels.get(rateChannel)!.keys.count)
         push({
           id: `rate ${id}`,
           kind: 'channel',
           object: holder,
           channels: [{ object: holder, name: rateChannel }],
-          label: `Rate of ${holder.name}`,
+          label: rateLabel(holder.name, times[0]!, placed.filter((one) => one.holder.name === holder.name).length),
           depth: depth + 1,
           opens: false,
           open: false,

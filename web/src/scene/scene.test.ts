@@ -158,6 +158,7 @@ describe('lanes', () => {
     const model = harbour()
     const clips = [{ id: 4, name: 'Bob', length: 24, channels: ['move.y'] }]
     model.take(rows({ clips, placed: [placedOf(1, 2, [30, 54]), placedOf(2, 2, [10, 34], 12, 20)] }))
+    model.settings.ticksPerFrame = 1
     expect(lay({ open: new Set([1]) }, model).map(({ label, kind, depth }) => `${kind} ${label} ${depth}`)).toEqual([
       'scene All keys 0',
       'object Buoy 0',
@@ -167,7 +168,7 @@ describe('lanes', () => {
       'clips Clips 2',
     ])
     const open = lay({ open: new Set([1, 2]) }, model)
-    expect(open.map(({ label }) => label).slice(-3)).toEqual(['Clips', 'Rate of Bob', 'Move Y'])
+    expect(open.map(({ label }) => label).slice(-3)).toEqual(['Clips', 'Rate of Bob at 10', 'Move Y'])
     expect(keysBetween([open.at(-2)!], -Infinity, Infinity)).toEqual([
       { object: rateHolderOf(2), channel: 'rate', times: [12, 20] },
     ])
