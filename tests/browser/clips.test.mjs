@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { AxeBuilder } from '@axe-core/playwright'
-import { command, deskPoint, Desk, drag, setField, until } from './harness.mjs'
+import { command, deskPoint, Desk, drag, open, setField, until } from './harness.mjs'
 
 // Clips in a small harbour: the buoy's bobbing is saved, placed on others, run at a rate of its own; a cart's wheels roll.
 const linear = (frame, value) => ({ frame, value, in: 'linear', out: 'linear' })
@@ -235,6 +235,26 @@ test('two clips blend where they overlap', async () => {
   near(samples.get(68), 1 + bob(6), 'where it ends')
   for (let frame = 60; frame < 70; frame += 0.25)
     assert.ok(Math.abs(samples.get(frame + 0.25) - samples.get(frame)) < 1.3, `a jump at ${frame}`)
+})
+
+test('after kill -9 the clips, the rate and what undoes them are there', async () => {
+  const [before, samples] = [await placed(), await desk.samples('Barge', 'move.y')]
+  await desk.server.kill()
+  await desk.server.start()
+  page = desk.page = await open(desk.context, `${desk.server.address}/scenes/${desk.id}`)
+  await page.locator('.desk').waitFor()
+  await desk.choose('Barge')
+  assert.deepEqual(await placed(), before)
+  assert.deepEqual(await desk.samples('Barge', 'move.y'), samples)
+  await desk.undo()
+  assert.equal((await placed()).length, before.length - 1)
+  const { position } = await desk.scene()
+  await page.keyboard.press('Control+Shift+Z')
+  await until(desk.scene, (now) => now.position === position + 1, 'the redo')
+  assert.deepEqual(await placed(), before)
+  const middle = await clipPoint(75)
+  await page.mouse.click(middle.x, middle.y)
+  await section().getByText('Bob on Barge').waitFor()
 })
 
 test('the keyboard finds clips, moves them and takes them off', async () => {

@@ -113,7 +113,8 @@ public sealed class Curve
         return value + round * (Keys[^1].Value - Keys[0].Value);
     }
 
-    private int SegmentAt(double ticks)
+    /// <summary>The place of the segment that a time between the first key and the last lies in.</summary>
+    internal int SegmentAt(double ticks)
     {
         var segments = Segments;
         int low = 0, high = segments.Length - 1;

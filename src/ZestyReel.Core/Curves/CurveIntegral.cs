@@ -16,10 +16,7 @@ public sealed class CurveIntegral
         for (var i = 0; i < segments.Length; i++) _upTo[i + 1] = _upTo[i] + segments[i].AreaUpTo(segments[i].Start + segments[i].Length);
     }
 
-    /// <summary>From one time to another, in ticks; below 0 where the area lies below, or the second time is the earlier one.</summary>
-    public double Between(double from, double to) => FromFirstKey(to) - FromFirstKey(from);
-
-    /// <summary>From the first key to a time in ticks; before that key the area with its sign turned.</summary>
+    /// <summary>From the first key to a time in ticks; before that key the area with its sign turned. Between two times it is the difference.</summary>
     public double FromFirstKey(double ticks)
     {
         if (ticks < _first) return Outside(ticks, _curve.Before, _first, _curve.Keys[0].Value, 0);
@@ -29,16 +26,9 @@ public sealed class CurveIntegral
 
     private double Inside(double ticks)
     {
-        var segments = _curve.Segments;
-        int low = 0, high = segments.Length - 1;
-        if (high < 0) return 0;
-        while (low < high)
-        {
-            var middle = (low + high + 1) >>> 1;
-            if (segments[middle].Start <= ticks) low = middle;
-            else high = middle - 1;
-        }
-        return _upTo[low] + segments[low].AreaUpTo(ticks);
+        if (_curve.Segments.Length == 0) return 0;
+        var at = _curve.SegmentAt(ticks);
+        return _upTo[at] + _curve.Segments[at].AreaUpTo(ticks);
     }
 
     /// <param name="ticks">The time.</param>

@@ -20,8 +20,8 @@ public sealed record CommitWarp(WarpId Warp, double Tolerance = 0.001) : Edit
         var range = (scene.Rate.StartOf(scene.Settings.Range.First), scene.Rate.StartOf(scene.Settings.Range.Last));
         foreach (var thing in scene.Objects.Values)
         {
-            if (scene.PlacedClips.Values.FirstOrDefault(placed => placed.Object == thing.Id) is { } clip
-                && scene.Clips[clip.Clip].Channels.Keys.Any(name => flow.Covering(thing.Id, name).Contains(warp)))
+            if (scene.PlacedClips.Values.Where(placed => placed.Object == thing.Id)
+                .SelectMany(placed => scene.Clips[placed.Clip].Channels.Keys).Any(name => flow.Covering(thing.Id, name).Contains(warp)))
                 throw new Refusal("warp", $"{thing.Name} has clips on it; write them down as keys first, or take them off");
             var changed = thing;
             foreach (var (name, channel) in thing.Channels)

@@ -35,7 +35,7 @@ public sealed record KeyChannels(
             var (thing, spec, channel) = scene.Owner(id, name, place);
             var time = Source(Frame);
             var number = value is { } given
-                ? seen.Own(thing, name, spec.Checked(given, $"{place}.value"))
+                ? seen.Own(thing, spec, spec.Checked(given, $"{place}.value"))
                 : spec.Within(channel.ValueAt(time.Value));
             var mode = spec.HoldsOnly ? Interpolation.Hold : Interpolation;
             if (channel.Curve is null && Anchor is { } anchor)

@@ -43,6 +43,6 @@ public sealed record MovePlacedClips(
     {
         if (!Played || flow.PlayedOf(placed.Object, "", placed.Start.Value) is not { } seen) return rate.Moved(placed.Start, Frames);
         var wanted = rate.Moved(new Tick((long)Math.Round(seen)), Frames);
-        return new Tick((long)Math.Round(flow.SourceOf(placed.Object, "", wanted.Value)));
+        return new Tick((long)Math.Round(flow.SourceOf(Onto ?? placed.Object, "", wanted.Value)));
     }
 }

@@ -26,19 +26,23 @@ public sealed record PlaceClip(
     {
         var clip = scene.Clip(Clip);
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
-        if (Times is <= 0 or > Most) throw new Refusal("times", FormattableString.Invariant($"a clip is played more than 0 times, and {Most} at the most"));
         if (!Enum.IsDefined(Rounds) || !Enum.IsDefined(After)) throw new Refusal("rounds", "there is no such way");
         var flow = new TimeFlow(scene);
         foreach (var id in Objects.Distinct())
         {
             Fits(clip, scene.Object(id, "objects"), "objects");
             var start = new Tick((long)Math.Round(flow.SourceOf(id, "", scene.Rate.At(Frame).Value)));
-            var end = new Tick((long)(start.Value + Math.Round(clip.Length * Times)));
             scene = scene.With(SetPlacedClip.Checked(
-                new PlacedClip(scene.NextPlacedClipId(), Clip, id, start, end, 0, Rounds, After, PlacedClip.AsRecorded)));
+                new PlacedClip(scene.NextPlacedClipId(), Clip, id, start, EndOf(clip, start, Times), 0, Rounds, After, PlacedClip.AsRecorded)));
         }
         return scene;
     }
+
+    /// <summary>Where a clip ends that is played so often.</summary>
+    /// <exception cref="Refusal">It is played no times, or too often.</exception>
+    internal static Tick EndOf(Clip clip, Tick start, decimal times) => times is > 0 and <= Most
+        ? new Tick((long)(start.Value + Math.Round(clip.Length * times)))
+        : throw new Refusal("times", FormattableString.Invariant($"a clip is played more than 0 times, and {Most} at the most"));
 
     /// <exception cref="Refusal">The object has none of the clip's channels.</exception>
     internal static void Fits(Clip clip, SceneObject thing, string place)

@@ -15,7 +15,9 @@ public static class RateChannel
     /// <summary>Where the numbers that stand for placed clips begin, downwards.</summary>
     public const int Below = -(1 << 24);
 
-    public static readonly ChannelSpec Spec = new(Name, "Rate", "Time", ChannelUnit.Factor, 1, -100, 100, []);
+    private const double Fastest = 1e6;
+
+    public static readonly ChannelSpec Spec = new(Name, "Rate", "Time", ChannelUnit.Factor, 1, -Fastest, Fastest, []);
 
     public static ObjectId ObjectOf(PlacedClipId placed) => new(Below - placed.Value);
 

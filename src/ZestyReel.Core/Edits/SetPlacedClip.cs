@@ -9,11 +9,12 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Placed">Which ones.</param>
 /// <param name="Start">Their first frame, in source; what they play from there on stays the same.</param>
 /// <param name="End">Their last frame, in source.</param>
+/// <param name="Times">How often they are played through from their start on, at the rate of 1; above 0.</param>
 /// <param name="Offset">The phase at which they start, in frames.</param>
 /// <param name="Rounds">What they do when they have been played through.</param>
 /// <param name="After">What is left of them after their ends.</param>
 public sealed record SetPlacedClip(
-    ImmutableArray<PlacedClipId> Placed, decimal? Start = null, decimal? End = null, decimal? Offset = null,
+    ImmutableArray<PlacedClipId> Placed, decimal? Start = null, decimal? End = null, decimal? Times = null, decimal? Offset = null,
     ClipRounds? Rounds = null, ClipAfter? After = null) : Edit
 {
     public override string Title(Scene scene)
@@ -23,6 +24,7 @@ public sealed record SetPlacedClip(
         {
             { Start: { } start } => FormattableString.Invariant($"Start {what} at {start}"),
             { End: { } end } => FormattableString.Invariant($"End {what} at {end}"),
+            { Times: { } times } => FormattableString.Invariant($"Play {what} {times} times"),
             { Offset: { } offset } => FormattableString.Invariant($"Offset {what} by {offset} frames"),
             { Rounds: ClipRounds.Once } => $"Play {what} once",
             { Rounds: ClipRounds.Repeat } => $"Repeat {what}",
@@ -36,17 +38,19 @@ public sealed record SetPlacedClip(
     {
         if (Placed.IsDefaultOrEmpty) throw new Refusal("placed", "choose at least one clip");
         if (Rounds is { } rounds && !Enum.IsDefined(rounds) || After is { } after && !Enum.IsDefined(after)) throw new Refusal("rounds", "there is no such way");
-        return Placed.Distinct().Aggregate(scene, (now, id) => now.With(Changed(scene.Rate, scene.Placed(id))));
+        return Placed.Distinct().Aggregate(scene, (now, id) => now.With(Changed(scene, scene.Placed(id))));
     }
 
-    private PlacedClip Changed(FrameRate rate, PlacedClip placed)
+    private PlacedClip Changed(Scene scene, PlacedClip placed)
     {
+        var rate = scene.Rate;
         if (Start is { } first)
         {
             var start = rate.At(first, "start");
             placed = placed with { Start = start, Offset = (long)Math.Round(placed.Phase()(start.Value)) };
         }
         if (End is { } last) placed = placed with { End = rate.At(last, "end") };
+        if (Times is { } times) placed = placed with { End = PlaceClip.EndOf(scene.Clip(placed.Clip), placed.Start, times) };
         if (Offset is { } offset) placed = placed with { Offset = rate.At(offset, "offset").Value };
         return Checked(placed with { Rounds = Rounds ?? placed.Rounds, After = After ?? placed.After });
     }

@@ -25,9 +25,10 @@ public sealed record SetTurnOrder(ImmutableArray<ObjectId> Objects, TurnOrder Or
         foreach (var id in Objects)
         {
             var thing = scene.Object(id, "objects");
-            if (KeepPoses && new ClipMix(scene, id) is var clips && ShortestTurns.Channels.Any(clips.Covers))
-                throw new Refusal("objects", $"clips turn {thing.Name}, and in another order they would turn it otherwise; write them down as keys first, or take them off");
-            scene = scene.With((KeepPoses && thing.TurnOrder != Order ? Converted(thing) : thing) with { TurnOrder = Order });
+            if (thing.TurnOrder == Order) continue;
+            if (KeepPoses && (thing.Roll is not null || ShortestTurns.Channels.Any(new ClipMix(scene, id).Covers)))
+                throw new Refusal("objects", $"clips or rolling turn {thing.Name}, and in another order would turn it otherwise; write clips down as keys first, or take them off, and let it not roll");
+            scene = scene.With((KeepPoses ? Converted(thing) : thing) with { TurnOrder = Order });
         }
         return scene;
     }

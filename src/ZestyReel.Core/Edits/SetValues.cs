@@ -25,8 +25,8 @@ public sealed record SetValues(ImmutableArray<ChannelValue> Values, decimal? Fra
             if (channel.Curve is not null)
                 throw new Refusal(place, $"{thing.Name}'s {name} has keys; set a key instead of a still value");
             if (value is not { } number) throw new Refusal($"{place}.value", "a still channel needs a value");
-            var own = seen?.Own(thing, name, spec.Checked(number, $"{place}.value")) ?? spec.Checked(number, $"{place}.value");
-            scene = scene.WithChannel(id, name, new Channel(own));
+            var wanted = spec.Checked(number, $"{place}.value");
+            scene = scene.WithChannel(id, name, new Channel(seen?.Own(thing, spec, wanted) ?? wanted));
         }
         return scene;
     }

@@ -42,7 +42,7 @@ public sealed record WriteClips(ImmutableArray<ObjectId> Objects, double Toleran
 
     private Channel Written(Scene scene, ChannelSpec spec, Channel channel, ClipMix mix, ImmutableArray<PlacedClip> placed)
     {
-        double[] times = [.. Places(scene, channel, placed)];
+        double[] times = [.. Places(scene, spec.Name, channel, placed)];
         var added = mix.Added(spec.Name, times);
         var near = 0;
         // A curve may overshoot what its channel can have; a key cannot.
@@ -56,7 +56,7 @@ public sealed record WriteClips(ImmutableArray<ObjectId> Objects, double Toleran
     /// Whole ticks at which the motion is looked at: all over the clips and the channel's own keys, and on both sides of
     /// every moment at which it may jump or turn: at the ends of clips, and whenever one comes to a key of its own.
     /// </summary>
-    private static SortedSet<double> Places(Scene scene, Channel channel, ImmutableArray<PlacedClip> placed)
+    private static SortedSet<double> Places(Scene scene, string name, Channel channel, ImmutableArray<PlacedClip> placed)
     {
         var places = new SortedSet<double>();
         double first = placed.Min(one => one.Start).Value - 1, last = placed.Max(one => one.End).Value + 1;
@@ -78,8 +78,8 @@ public sealed record WriteClips(ImmutableArray<ObjectId> Objects, double Toleran
         foreach (var one in placed)
         {
             places.UnionWith([one.Start.Value - 1, one.Start.Value, one.End.Value, one.End.Value + 1]);
-            var curves = scene.Clips[one.Clip].Channels.Values;
-            foreach (var place in curves.SelectMany(each => each.Keys).Select(key => (double)key.Time.Value).Prepend(0).Distinct())
+            var own = scene.Clips[one.Clip].Channels[name].Keys;
+            foreach (var place in own.Select(key => (double)key.Time.Value).Prepend(0).Distinct())
                 foreach (var moment in ClipSamples.MomentsOf(scene, one, place, MostMoments)) places.UnionWith([Math.Ceiling(moment) - 1, Math.Ceiling(moment)]);
         }
         return places;

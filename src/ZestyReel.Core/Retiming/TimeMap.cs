@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Runtime.InteropServices;
 using ZestyReel.Core.Clips;
 using ZestyReel.Core.Curves;
+using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
@@ -82,10 +83,11 @@ public abstract class TimeMap
             Start = start,
             End = end,
             Offset = LengthensClips ? (long)Math.Round(placed.Offset * FactorAfter(Tick.Zero)) : placed.Offset,
-            Rate = placed.Rate.Curve is not { } curve
-                ? new Channel(placed.Rate.Still * slower)
-                : placed.Rate with { Curve = Applied(curve) is var moved && slower == 1 ? moved : moved.WithKeys([.. moved.Keys.Select(key => key.Raised(slower, 0))]) },
+            Rate = placed.Rate.Curve is { } curve ? placed.Rate with { Curve = Slower(Applied(curve)) } : new Channel(Fits(placed.Rate.Still * slower)),
         };
+
+        Curve Slower(Curve curve) => curve.WithKeys([.. curve.Keys.Select(key => key.Raised(slower, 0) with { Value = Fits(key.Value * slower) })]);
+        static double Fits(double rate) => RateChannel.Spec.Checked(rate, "rate");
     }
 
     private Clip Lengthened(Clip clip) => clip with

@@ -83,13 +83,14 @@ public static class SceneWire
                     break;
             }
         }
+        var (flow, placed) = (new TimeFlow(scene), change.StaleClips(scene));
         // The points of a warp are told in frames: at another rate they are others, though the warp may be the same.
         if (change.ChangesTime && settings is not null)
             warps.AddRange(scene.Warps.Values.Where(known => warps.All(told => told.Id != known.Id.Value)).Select(known => Warp(known, scene.Rate)));
         return new(settings, [.. objects], [.. channels], [.. removedObjects], [.. warps], [.. removedWarps],
             [.. bookmarks], [.. removedBookmarks], [.. choices], [.. removedChoices],
-            [.. clips], [.. removedClips], [.. change.StaleClips(scene).Select(placed => Placed(placed, scene))], [.. removedPlaced],
-            [.. Played(change, scene)]);
+            [.. clips], [.. removedClips], [.. placed.Select(one => Placed(one, scene, flow))], [.. removedPlaced],
+            [.. Played(change, scene, flow, placed)]);
     }
 
     /// <summary>Samples of some targets, of placed clips and, where wanted, of how time flows.</summary>
@@ -117,14 +118,13 @@ public static class SceneWire
     public static string Word<T>(T value) where T : struct, Enum => JsonNamingPolicy.CamelCase.ConvertName(value.ToString());
 
     /// <summary>When keys are seen, of the channels that changed and, where time flows otherwise, of all.</summary>
-    private static IEnumerable<PlayedMessage> Played(SceneChange change, Scene scene)
+    private static IEnumerable<PlayedMessage> Played(SceneChange change, Scene scene, TimeFlow flow, IReadOnlyList<PlacedClip> clips)
     {
-        var flow = new TimeFlow(scene);
         if (flow.IsPlain) yield break;
         var changed = change.Rows.Where(row => row.Row.Kind == RowKind.Channel).Select(row => (new ObjectId(row.Row.Id), row.Row.Channel));
         var all = scene.Objects.Values.SelectMany(thing => thing.Channels.Keys.Select(name => (thing.Id, name)))
             .Concat(scene.PlacedClips.Keys.Select(placed => (RateChannel.ObjectOf(placed), RateChannel.Name)));
-        changed = changed.Concat(change.StaleClips(scene).Select(placed => (RateChannel.ObjectOf(placed.Id), RateChannel.Name)));
+        changed = changed.Concat(clips.Select(placed => (RateChannel.ObjectOf(placed.Id), RateChannel.Name)));
         foreach (var (id, name) in change.ChangesTime ? all : changed)
         {
             var channel = RateChannel.PlacedOf(id) is { } placed
@@ -137,9 +137,8 @@ public static class SceneWire
         }
     }
 
-    private static PlacedClipMessage Placed(PlacedClip placed, Scene scene)
+    private static PlacedClipMessage Placed(PlacedClip placed, Scene scene, TimeFlow flow)
     {
-        var flow = new TimeFlow(scene);
         double[] times = [placed.Start.Value, placed.End.Value, .. ClipSamples.RoundsOf(scene, placed)];
         var played = flow.Covering(placed.Object, "").Length == 0
             ? null

@@ -224,7 +224,7 @@ public class ClipTests
         var named = scene.After(new SaveClip([Heights(1, 9)], "Bob"));
         Should.Throw<Refusal>(() => new SaveClip([Heights(1, 9)], "Bob").Apply(named)).Place.ShouldBe("name");
         Should.Throw<Refusal>(() => new PlaceClip(Bob, [Buoy], 1, 0).Apply(named)).Place.ShouldBe("times");
-        Should.Throw<Refusal>(() => new KeyChannels(1, [new(FirstRate, "rate", 1000)]).Apply(named.After(new PlaceClip(Bob, [Buoy], 1))));
+        Should.Throw<Refusal>(() => new KeyChannels(1, [new(FirstRate, "rate", 1e7)]).Apply(named.After(new PlaceClip(Bob, [Buoy], 1))));
         string Reason(Edit edit) => Should.Throw<Refusal>(() => edit.Apply(scene)).Reason;
     }
 
@@ -242,6 +242,32 @@ public class ClipTests
         var jumping = Placed(10, 0.75m).After(new WriteClips([Buoy]));
         Ys(jumping, 9, 10, 27.9, 28, 28.1, 60).Select(y => Math.Round(y, 6)).ShouldBe([5, 5, 11.1, 11, 5, 5]);
         Should.Throw<Refusal>(() => new WriteClips([Ferry]).Apply(scene)).Reason.ShouldContain("no clips");
+    }
+
+    [Fact]
+    public void What_the_rest_of_the_project_takes_no_clip_is_left_with()
+    {
+        // A warp over a channel of the second clip only is not committed either.
+        var turns = new KeySet(Buoy, "turn.x", [FrameRate.Film.At(1), FrameRate.Film.At(9)]);
+        var two = Placed().After(new KeyChannels(1, [new(Buoy, "turn.x", 0)]), new KeyChannels(9, [new(Buoy, "turn.x", 30)]), new SaveClip([turns], "Tilt"),
+            new PlaceClip(new ClipId(2), [Buoy], 40), new AddWarp("Slow", [new WarpTarget(Buoy, "turn.x")]));
+        Should.Throw<Refusal>(() => new CommitWarp(new WarpId(1)).Apply(two)).Reason.ShouldContain("clips");
+        // Own values stay within what a channel can have, and rates within what a rate can be: a written file can be read.
+        KeySet fades = new(Buoy, "look.opacity", [FrameRate.Film.At(1), FrameRate.Film.At(9)]);
+        var fading = Still().After(new KeyChannels(1, [new(Buoy, "look.opacity", 0)]), new KeyChannels(9, [new(Buoy, "look.opacity", 0.8)]), new SaveClip([fades], "Fade"),
+            new DeleteKeys([fades]), new SetValues([new(Buoy, "look.opacity", 0.1)]), new PlaceClip(Bob, [Buoy], 1));
+        fading.After(new KeyChannels(9, [new(Buoy, "look.opacity", 0.2)])).Keys(Buoy, "look.opacity")[0].Value.ShouldBe(0);
+        fading.After(new SetValues([new(Buoy, "look.opacity", 0.2)], Frame: 9)).Object(Buoy).Channel("look.opacity").Still.ShouldBe(0);
+        Should.Throw<Refusal>(() => new StretchTime(0.001m, 1, new StretchPart(1, 9)).Apply(fading.After(new SetValues([new(FirstRate, "rate", 900_000)])))).Place.ShouldBe("rate");
+        Placed().After(new StretchTime(0.2m, 1, new StretchPart(1, 60))).Placed(First).Rate.Still.ShouldBeGreaterThan(100);
+    }
+
+    [Fact]
+    public void How_often_it_plays_says_where_it_ends()
+    {
+        var scene = Placed().After(new SetPlacedClip([First], Times: 2.5m));
+        scene.Placed(First).End.ShouldBe(scene.Rate.StartOf(10 + 60));
+        Should.Throw<Refusal>(() => new SetPlacedClip([First], Times: 0).Apply(scene)).Place.ShouldBe("times");
     }
 
     [Fact]

@@ -95,6 +95,13 @@ public class RollingTests
     }
 
     [Fact]
+    public void While_it_rolls_the_order_of_its_turns_stays()
+    {
+        Should.Throw<Refusal>(() => new SetTurnOrder([Wheel], TurnOrder.Zyx).Apply(Wheeled())).Reason.ShouldContain("rolling");
+        Wheeled().After(new SetTurnOrder([Wheel], TurnOrder.Xyz)).Object(Wheel).Roll.ShouldNotBeNull();
+    }
+
+    [Fact]
     public void Whatever_moves_a_wheel_makes_its_roll_stale()
     {
         var before = Wheeled();

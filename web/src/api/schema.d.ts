@@ -763,6 +763,8 @@ export interface components {
             /** Format: double */
             end?: null | number;
             /** Format: double */
+            times?: null | number;
+            /** Format: double */
             offset?: null | number;
             rounds?: null | components["schemas"]["ClipRounds"];
             after?: null | components["schemas"]["ClipAfter"];

@@ -32,13 +32,19 @@ const title = computed(() => {
   if (choice.clips.size > 1) return `${choice.clips.size} chosen clips`
   return `${placed.value?.holder.name} on ${scene.model.objects.get(placed.value?.object ?? 0)?.name}`
 })
-const inFrames = (ticks: number) => Number((ticks / scene.settings.ticksPerFrame).toFixed(3))
-const frames = computed(() => ({
-  start: inFrames(placed.value!.times[0]!),
-  end: inFrames(placed.value!.times[1]!),
-  length: inFrames(scene.model.clips.get(placed.value!.clip)!.length),
-  offset: inFrames(placed.value!.offset),
-}))
+const inFrames = (ticks: number) => ticks / scene.settings.ticksPerFrame
+const shown = (frames: number) => Number(frames.toFixed(3))
+const frames = computed(() => {
+  const { times, clip, offset } = placed.value!
+  const [start, end, length] = [times[0]!, times[1]!, scene.model.clips.get(clip)!.length]
+  return {
+    start: inFrames(start),
+    end: inFrames(end),
+    length: inFrames(length),
+    offset: inFrames(offset),
+    times: (end - start) / length,
+  }
+})
 const spec = specOf('rate', rateChannel)!
 
 type Change = Omit<Extract<Edit, { edit?: 'setPlacedClip' }>, 'edit' | 'placed'>
@@ -77,9 +83,14 @@ function toggleKey(): void {
   <ChosenSection v-if="placed" label="Chosen clip" :title="title">
     <template #fields>
       <span>Starts</span>
-      <TimeField :frame="frames.start" label="Frame on which the clip starts" fractions @keep="setStart" />
+      <TimeField :frame="shown(frames.start)" label="Frame on which the clip starts" fractions @keep="setStart" />
       <span>Ends</span>
-      <TimeField :frame="frames.end" label="Frame on which the clip ends" fractions @keep="set({ end: $event })" />
+      <TimeField
+        :frame="shown(frames.end)"
+        label="Frame on which the clip ends"
+        fractions
+        @keep="set({ end: $event })"
+      />
       <span>Offset</span>
       <NumberField
         :value="frames.offset"
@@ -87,14 +98,14 @@ function toggleKey(): void {
         unit=" f"
         :decimals="2"
         :step="1"
-        :hint="`The frame of the clip at which it starts; it has ${frames.length}`"
+        :hint="`The frame of the clip at which it starts; it has ${shown(frames.length)}`"
         trim
         @keep="set({ offset: $event })"
       />
       <template v-if="single">
         <span>Plays</span>
         <NumberField
-          :value="(frames.end - frames.start) / frames.length"
+          :value="frames.times"
           label="How often the clip is played, at the rate of 1"
           unit=" ×"
           :decimals="2"
@@ -102,7 +113,7 @@ function toggleKey(): void {
           :least="0.01"
           :most="10000"
           trim
-          @keep="set({ end: frames.start + $event * frames.length })"
+          @keep="set({ times: $event })"
         />
       </template>
       <template v-else><span /><span /></template>

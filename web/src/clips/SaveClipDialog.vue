@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { ClipValues } from '../api/http'
+import type { ClipValues, Edit } from '../api/http'
+import { useLookAheadCurves } from '../curves/lookAheadCurves'
 import { useChoice } from '../scene/choice'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
@@ -12,38 +13,32 @@ const choice = useChoice()
 const keys = choice.keySets()
 const times = keys.flatMap((set) => set.times)
 const frames = (Math.max(...times) - Math.min(...times)) / scene.settings.ticksPerFrame
-const owners = [...new Set(keys.map(({ object }) => object))].map((id) => scene.model.holder(id)?.name ?? '')
-/** Why these keys make no clip. */
-const wrong =
-  owners.length > 1
-    ? 'The chosen keys are of several objects; choose keys of one.'
-    : frames === 0
-      ? 'The chosen keys are all at one time; choose keys at two times or more.'
-      : null
+const owner = scene.model.holder(keys[0]!.object)?.name ?? ''
 
 const name = ref('')
 const values = ref<ClipValues>('changes')
 const inPlace = ref(false)
-const ready = computed(() => wrong === null && name.value.trim() !== '')
+const edit = computed<Edit>(() => ({
+  edit: 'saveClip',
+  keys,
+  name: name.value.trim() || null,
+  values: values.value,
+  inPlace: inPlace.value,
+}))
+/** Why these keys make no clip. */
+const { told, wrong } = useLookAheadCurves(() => edit.value)
+const ready = computed(() => told.value !== null && name.value.trim() !== '')
 
 async function save(): Promise<void> {
-  const kept = await scene.edit({
-    edit: 'saveClip',
-    keys,
-    name: name.value,
-    values: values.value,
-    inPlace: inPlace.value,
-  })
-  if (kept && inPlace.value) choice.clearKeys()
+  if ((await scene.edit(edit.value)) && inPlace.value) choice.clearKeys()
 }
 </script>
 
 <template>
   <AskDialog title="Save keys as a clip" ok="Save" :ready="ready" @done="save" @close="emit('close')">
-    <p v-if="wrong" class="wrong mb-0" role="alert">{{ wrong }}</p>
-    <p v-else class="mb-0">
-      {{ times.length }} keys of {{ owners[0] }}, {{ Number(frames.toFixed(2)) }} frames long. A clip can be placed on
-      any object, repeated, and run at a rate of its own.
+    <p class="mb-0">
+      {{ times.length }} keys of {{ owner }}, {{ Number(frames.toFixed(2)) }} frames long. A clip can be placed on any
+      object, repeated, and run at a rate of its own.
     </p>
     <input
       v-model="name"
@@ -68,5 +63,6 @@ async function save(): Promise<void> {
       <input v-model="inPlace" type="checkbox" class="form-check-input" />
       <span>Put the clip in place of these keys: the motion stays the same.</span>
     </label>
+    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
   </AskDialog>
 </template>

@@ -1,4 +1,5 @@
 import { xOf, type DeskPicture } from '../desk/deskDraw'
+import { rateChannel } from '../scene/standIns'
 import { overlapsOf, type ShownClip } from './clipLane'
 
 export interface ClipPicture {
@@ -86,7 +87,7 @@ function drawWords(
   ctx.textBaseline = 'middle'
   ctx.font = `11.5px ${ui}`
   ctx.fillText(holder.name, left, middle)
-  const rate = rateWords(holder.channels.get('rate')!)
+  const rate = rateWords(holder.channels.get(rateChannel)!)
   const after = left + ctx.measureText(holder.name).width + 8
   ctx.font = `10.5px ${mono}`
   if (rate && after + ctx.measureText(rate).width <= right) {

@@ -117,6 +117,17 @@ describe('the mouse on a lane of clips', () => {
     expect(lastEdit()).toEqual({ edit: 'movePlacedClips', placed: [2], frames: 5, copy: false, played: true })
   })
 
+  it('does nothing when it is put back where it was, and puts no copy there', async () => {
+    for (const more of [{}, { altKey: true }]) {
+      hands.grab(event(30, more), lane)
+      hands.move(event(38, more), lane)
+      hands.move(event(30, more), lane)
+      await settled()
+      await hands.drop(event(30, more))
+    }
+    expect(FakeLine.last.edits).toEqual([])
+  })
+
   it('does nothing when a drag is called off', async () => {
     hands.grab(event(30), lane)
     hands.move(event(40), lane)

@@ -16,12 +16,12 @@ interface Drag {
   /** The object that it is on. */
   owner: number
   copy: boolean
-  /** Another object's lane under the pointer. */
-  onto: { id: number; name: string } | null
   /** The frame of what is pulled: its start, or its end. */
   from: number
   edit: Edit | null
   isBegun: boolean
+  /** Whether it is where it was. */
+  isBack: boolean
   click: () => void
 }
 
@@ -74,10 +74,10 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
       placed: id,
       owner: lane.object!.id,
       copy: event.altKey && part === 'body',
-      onto: null,
       from: end / scene.settings.ticksPerFrame,
       edit: null,
       isBegun: false,
+      isBack: false,
       click: () => choice.chooseClips([id]),
     }
   }
@@ -99,8 +99,8 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
     now.isBegun = true
     const to = rounded(now.from + frameOf(stretch(), event.offsetX) - frameOf(stretch(), pressedAt.x))
     const before = JSON.stringify(now.edit)
-    now.onto = onto
-    now.edit = editOf(now, to)
+    now.edit = editOf(now, to, onto?.id)
+    now.isBack = to === now.from && !onto
     readout.at.value = {
       x: event.offsetX,
       y: event.offsetY,
@@ -110,11 +110,11 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
     if (JSON.stringify(now.edit) !== before && !onto) scene.tryEdit(now.edit)
   }
 
-  function editOf({ part, placed, copy, from, onto }: Drag, to: number): Edit {
+  function editOf({ part, placed, copy, from }: Drag, to: number, onto: number | undefined): Edit {
     if (part === 'start') return { edit: 'setPlacedClip', placed: [placed], start: to }
     if (part === 'end') return { edit: 'setPlacedClip', placed: [placed], end: to }
     const frames = to - from
-    return { edit: 'movePlacedClips', placed: [...choice.clips], frames, copy, played: desk.played, onto: onto?.id }
+    return { edit: 'movePlacedClips', placed: [...choice.clips], frames, copy, played: desk.played, onto }
   }
 
   async function drop(event: PointerEvent): Promise<void> {
@@ -127,6 +127,7 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
       readout.at.value = null
     }
     if (!done.edit) done.click()
+    else if (done.isBack) await scene.dropTry()
     else await scene.keepTry(done.edit)
   }
 

@@ -46,19 +46,19 @@ export function keyCommands(): Command[] {
     else notices.say('Choose some keys on the desk first.')
   }
 
+  /** Moves the chosen clips or, with none chosen, the chosen keys. */
   const nudge = (frames: number) => async () => {
-    if (choice.clips.size) {
-      const kept = await scene.edit({ edit: 'movePlacedClips', placed: [...choice.clips], frames })
-      if (kept) keyboard.follow(frames * scene.settings.ticksPerFrame)
-    } else nudgeKeys(frames)()
+    if (!choice.clips.size && !choice.keyCount) {
+      notices.say('Choose some keys or a clip on the desk first.')
+      return
+    }
+    const kept = choice.clips.size
+      ? await scene.edit({ edit: 'movePlacedClips', placed: [...choice.clips], frames })
+      : await arranging.onChosen((keys) => ({ edit: 'moveKeys', keys, frames, ripple: false }))
+    if (!kept) return
+    keyboard.follow(frames * scene.settings.ticksPerFrame)
+    keyboard.said = `Moved by ${frames} ${Math.abs(frames) === 1 ? 'frame' : 'frames'}`
   }
-  const nudgeKeys = (frames: number) =>
-    onKeys(async () => {
-      const kept = await arranging.onChosen((keys) => ({ edit: 'moveKeys', keys, frames, ripple: false }))
-      if (!kept) return
-      keyboard.follow(frames * scene.settings.ticksPerFrame)
-      keyboard.said = `Moved by ${frames} ${Math.abs(frames) === 1 ? 'frame' : 'frames'}`
-    })
 
   const keys: Omit<Command, 'group'>[] = [
     { title: 'Key what is chosen', keys: ['n'], shown: 'N', run: () => keying.keyChosen() },

@@ -17,7 +17,7 @@ export const allKinds = (): readonly ObjectKind[] => kinds
 const time = { group: 'Time', choices: [], holdsOnly: false }
 const standIns = new Map<string, ChannelSpec[]>([
   ['warp', [{ ...time, name: 'warp', label: 'Source', unit: 'frames', default: 0, least: -1e9, most: 1e9 }]],
-  ['rate', [{ ...time, name: 'rate', label: 'Rate', unit: 'factor', default: 1, least: -100, most: 100 }]],
+  ['rate', [{ ...time, name: 'rate', label: 'Rate', unit: 'factor', default: 1, least: -1e6, most: 1e6 }]],
 ])
 
 export const channelsOf = (kind: string): readonly ChannelSpec[] => byKind.get(kind) ?? standIns.get(kind) ?? []
