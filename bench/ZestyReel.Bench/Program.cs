@@ -71,14 +71,14 @@ async Task OneKey()
 {
     var folder = Directory.CreateTempSubdirectory("zesty-bench-").FullName;
     await using var app = ZestyHost.Build(new ServerOptions(folder, "127.0.0.1", 0, folder));
-    var id = app.Services.GetRequiredService<SceneStore>().Add(Scenes.Boxes(100, 1000, 100));
+    var id = app.Services.GetRequiredService<SceneShelf>().Add(Scenes.Boxes(100, 1000, 100)).Id;
     await app.StartAsync();
     await using var hub = new HubConnectionBuilder().WithUrl(app.Urls.First() + "/live").AddMessagePackProtocol().Build();
     var changed = new TaskCompletionSource<ChangeMessage>();
     hub.On<ChangeMessage>("changed", change => changed.TrySetResult(change));
     await hub.StartAsync();
-    await hub.InvokeAsync<SceneMessage>("Open", id);
-    await hub.InvokeAsync<BlockMessage[]>("Watch", id, 0L, 999L);
+    await hub.InvokeAsync("Open", id);
+    await hub.InvokeAsync<long[]>("Watch", id, 0L, 999L, 0L);
 
     var times = new List<double>();
     long revision = 0;
@@ -87,7 +87,7 @@ async Task OneKey()
         changed = new TaskCompletionSource<ChangeMessage>();
         var edit = string.Create(CultureInfo.InvariantCulture, $$"""{"edit":"keyChannels","frame":{{i * 4 % 1000}},"values":[{"object":{{i % 100 + 1}},"channel":"move.x","value":{{i}}}]}""");
         var start = Stopwatch.GetTimestamp();
-        await hub.InvokeAsync<KeptMessage>("Edit", id, revision, edit);
+        await hub.InvokeAsync<KeptMessage>("Edit", id, revision, edit, "");
         revision = (await changed.Task).Revision;
         // The first twenty warm up.
         if (i >= 20) times.Add(Stopwatch.GetElapsedTime(start).TotalMilliseconds);
@@ -104,9 +104,10 @@ async Task OneKey()
 void Opening()
 {
     var folder = Directory.CreateTempSubdirectory("zesty-bench-").FullName;
-    var store = new SceneStore(new Database(folder));
+    var database = new Database(folder);
+    var store = new SceneStore(database);
     var scene = Scenes.Boxes(100, 1112, 1112);
-    var id = store.Add(scene);
+    var id = new SceneShelf(database).Add(scene).Id;
     var nothing = Scene.Empty("nothing");
     RowsMessage Opened(Scene opened) => SceneWire.Rows(SceneChange.Between(nothing, opened), opened);
     var times = Measure.Runs(5, () => Opened(store.Load(id)!.Scene));
@@ -119,12 +120,13 @@ void Opening()
 void Stretching()
 {
     var folder = Directory.CreateTempSubdirectory("zesty-bench-").FullName;
-    var store = new SceneStore(new Database(folder));
-    var id = store.Add(Scenes.Boxes(100, 1112, 1112));
+    var database = new Database(folder);
+    var store = new SceneStore(database);
+    var id = new SceneShelf(database).Add(Scenes.Boxes(100, 1112, 1112)).Id;
     var session = new SceneSession(store, store.Load(id)!);
-    var count = session.Scene.KeyCount();
+    var count = session.State.Scene.KeyCount();
     var longer = false;
-    var times = Measure.Runs(5, () => session.Apply(new StretchTime((longer = !longer) ? 2224 : 1112, 0), session.Revision));
+    var times = Measure.Runs(5, () => session.Apply(new StretchTime((longer = !longer) ? 2224 : 1112, 0), session.State.Revision));
     Measure.Print($"stretch {count} keys and keep it", Measure.Median(times) / 1000, "s");
     Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
     Directory.Delete(folder, recursive: true);

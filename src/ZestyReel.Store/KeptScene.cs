@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Store;
@@ -6,6 +7,7 @@ namespace ZestyReel.Store;
 /// <param name="Id">Its number in the store.</param>
 /// <param name="Scene">The scene itself.</param>
 /// <param name="Revision">Counts every change, undo and redo.</param>
-/// <param name="History">All kept edits, those that are undone too.</param>
-/// <param name="Position">How many of them are in force.</param>
-public sealed record KeptScene(long Id, Scene Scene, long Revision, IReadOnlyList<HistoryEntry> History, int Position);
+/// <param name="History">All kept edits, those that are undone too, without those that have been let go.</param>
+/// <param name="Position">How many edits are in force, those that have been let go with them.</param>
+/// <param name="Floor">How many edits have been let go; nobody can step back before them.</param>
+public sealed record KeptScene(long Id, Scene Scene, long Revision, ImmutableList<HistoryEntry> History, int Position, int Floor);

@@ -1,165 +1,156 @@
 using System.Collections.Immutable;
 using Dapper;
-using MessagePack;
 using Microsoft.Data.Sqlite;
 using ZestyReel.Core;
-using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 using ZestyReel.Store.Packing;
 
 namespace ZestyReel.Store;
 
-/// <summary>Keeps scenes: the list of them, and each one's rows. Every method is one transaction.</summary>
+/// <summary>Keeps what is in scenes, and what was done to them. Every method is one transaction.</summary>
 public sealed class SceneStore(Database database)
 {
-    public IReadOnlyList<SceneCard> List()
-    {
-        using var connection = database.Open();
-        return connection.Query<SceneCard>("""
-            SELECT s.id, s.name,
-                   CASE s.rate_den WHEN 1 THEN CAST(s.rate_num AS TEXT) ELSE s.rate_num || '/' || s.rate_den END AS rate,
-                   s.range_first AS firstFrame, s.range_last AS lastFrame,
-                   (SELECT COUNT(*) FROM object o WHERE o.scene_id = s.id) AS objects,
-                   s.revision, s.changed_at AS changedAt,
-                   EXISTS (SELECT 1 FROM thumbnail t WHERE t.scene_id = s.id AND t.revision = s.revision) AS hasThumbnail
-            FROM scene s WHERE s.deleted_at IS NULL ORDER BY s.changed_at DESC, s.id DESC
-            """).AsList();
-    }
-
-    public long? FindByName(string name)
-    {
-        using var connection = database.Open();
-        return connection.QuerySingleOrDefault<long?>("SELECT id FROM scene WHERE name = @name AND deleted_at IS NULL", new { name });
-    }
-
-    /// <summary>Keeps a new scene; if its name is taken, under that name with the next free number.</summary>
-    public long Add(Scene scene)
-    {
-        using var connection = database.Open();
-        using var transaction = connection.BeginTransaction();
-        var taken = connection.Query<string>("SELECT name FROM scene WHERE deleted_at IS NULL").ToHashSet();
-        scene = scene with { Settings = scene.Settings with { Name = Names.Free(scene.Settings.Name, taken) } };
-        var s = scene.Settings;
-        var id = connection.ExecuteScalar<long>("""
-            INSERT INTO scene (name, rate_num, rate_den, range_first, range_last, work_first, work_last, made_at, changed_at)
-            VALUES (@Name, @num, @den, @rf, @rl, @wf, @wl, @now, @now) RETURNING id
-            """, new { s.Name, num = s.Rate.Num, den = s.Rate.Den, rf = s.Range.First, rl = s.Range.Last, wf = s.Work.First, wl = s.Work.Last, now = Now() });
-        var all = SceneChange.Between(Scene.Empty("empty"), scene);
-        SceneRows.Write(connection, id, all with { Rows = all.Rows.RemoveAll(r => r.Row.Kind == RowKind.Settings) });
-        transaction.Commit();
-        return id;
-    }
-
-    /// <summary>Marks a scene as deleted; <see cref="Restore"/> brings it back.</summary>
-    public bool Delete(long id)
-    {
-        using var connection = database.Open();
-        return connection.Execute("UPDATE scene SET deleted_at = @now WHERE id = @id AND deleted_at IS NULL", new { id, now = Now() }) == 1;
-    }
-
-    /// <summary>Brings a deleted scene back; if its name has been given away meanwhile, under the next free one.</summary>
-    public bool Restore(long id)
-    {
-        using var connection = database.Open();
-        using var transaction = connection.BeginTransaction();
-        var name = connection.QuerySingleOrDefault<string>("SELECT name FROM scene WHERE id = @id AND deleted_at IS NOT NULL", new { id });
-        if (name is null) return false;
-        var taken = connection.Query<string>("SELECT name FROM scene WHERE deleted_at IS NULL").ToHashSet();
-        connection.Execute("UPDATE scene SET deleted_at = NULL, name = @name WHERE id = @id", new { id, name = Names.Free(name, taken) });
-        transaction.Commit();
-        return true;
-    }
-
     /// <summary>The scene with its history, or null if there is none of that number.</summary>
-    public KeptScene? Load(long id)
+    /// <exception cref="StoreTrouble">It cannot be read.</exception>
+    public KeptScene? Load(long id) => database.Read(connection =>
     {
-        using var connection = database.Open();
-        using var transaction = connection.BeginTransaction(deferred: true);
         var row = connection.QuerySingleOrDefault<SceneRow>("""
             SELECT name, rate_num AS rateNum, rate_den AS rateDen, range_first AS rangeFirst, range_last AS rangeLast,
-                   work_first AS workFirst, work_last AS workLast, revision, position
+                   work_first AS workFirst, work_last AS workLast, revision, position, history_floor AS floor
             FROM scene WHERE id = @id AND deleted_at IS NULL
             """, new { id });
         if (row is null) return null;
-        var history = connection.Query<HistoryEntry>(
-            "SELECT seq, title, made_at AS madeAt FROM history WHERE scene_id = @id ORDER BY seq", new { id }).AsList();
+        var history = connection.Query<HistoryEntry>("""
+            SELECT seq, title, made_at AS madeAt, author, name, undoes FROM history WHERE scene_id = @id ORDER BY seq
+            """, new { id });
         var settings = new SceneSettings(
             row.Name, FrameRate.Of(row.RateNum, row.RateDen),
             new(row.RangeFirst, row.RangeLast), new(row.WorkFirst, row.WorkLast));
+        var keys = KeyRuns.Read(connection, id);
         var scene = new Scene(
-            settings, SceneRows.ReadObjects(connection, id), SceneRows.ReadWarps(connection, id),
-            SceneRows.ReadBookmarks(connection, id), SceneRows.ReadNamedChoices(connection, id),
-            SceneRows.ReadClips(connection, id), SceneRows.ReadPlacedClips(connection, id));
-        return new KeptScene(id, scene, row.Revision, history, (int)row.Position);
-    }
+            settings, SceneRows.ReadObjects(connection, id, keys), SceneRows.ReadWarps(connection, id, keys),
+            SceneRows.ReadBookmarks(connection, id, keys), SceneRows.ReadNamedChoices(connection, id, keys),
+            SceneRows.ReadClips(connection, id, keys), SceneRows.ReadPlacedClips(connection, id, keys));
+        return new KeptScene(id, scene, row.Revision, [.. history], (int)row.Position, (int)row.Floor);
+    });
 
     /// <summary>Keeps an edit: its rows, its place in the history, and the scene's new revision. What had been undone goes.</summary>
+    /// <param name="id">The scene.</param>
+    /// <param name="change">What changed.</param>
+    /// <param name="title">What was done.</param>
+    /// <param name="position">How many edits are in force before this one.</param>
+    /// <param name="revision">The scene's revision after this edit.</param>
+    /// <param name="from">Where the edit comes from.</param>
+    /// <param name="undoes">The number of the edit that this one takes back.</param>
     /// <returns>The new history entry.</returns>
     /// <exception cref="Refusal">Another scene has the name that the edit gives this one.</exception>
-    public HistoryEntry Keep(long id, SceneChange change, string title, int position, long revision)
+    /// <exception cref="Outdated">The scene is not at the revision before this one.</exception>
+    /// <exception cref="StoreTrouble">Nothing was kept.</exception>
+    public HistoryEntry Keep(long id, SceneChange change, string title, int position, long revision, Origin? from = null, long? undoes = null)
     {
-        using var connection = database.Open();
-        using var transaction = connection.BeginTransaction();
-        var entry = new HistoryEntry(position + 1, title, Now());
-        connection.Execute("DELETE FROM history WHERE scene_id = @id AND seq > @position", new { id, position });
-        connection.Execute("INSERT INTO history (scene_id, seq, title, made_at, change) VALUES (@id, @Seq, @Title, @MadeAt, @change)",
-            new { id, entry.Seq, entry.Title, entry.MadeAt, change = ChangePacking.Pack(change) });
-        WriteRows(connection, id, change, position + 1, revision);
-        transaction.Commit();
+        var entry = new HistoryEntry(position + 1, title, Clock.Now(), from?.Author, from?.Name, undoes);
+        // Packed before the turn to write comes.
+        var packed = ChangePacking.Pack(change);
+        database.Write(connection =>
+        {
+            Step(connection, id, position + 1, revision);
+            connection.Execute("DELETE FROM history WHERE scene_id = @id AND seq > @position", new { id, position });
+            connection.Execute("""
+                INSERT INTO history (scene_id, seq, title, made_at, packing, change, author, name, mark, undoes)
+                VALUES (@id, @Seq, @Title, @MadeAt, @packing, @packed, @Author, @Name, @mark, @Undoes)
+                """, new { id, entry.Seq, entry.Title, entry.MadeAt, packing = ChangePacking.Packing, packed, entry.Author, entry.Name, mark = from?.Mark, entry.Undoes });
+            WriteRows(connection, id, change);
+        });
         return entry;
     }
 
     /// <summary>Keeps a step back or forth through the history.</summary>
-    public void KeepStep(long id, SceneChange change, int position, long revision)
+    /// <exception cref="Outdated">The scene is not at the revision before this one.</exception>
+    /// <exception cref="StoreTrouble">Nothing was kept.</exception>
+    public void KeepStep(long id, SceneChange change, int position, long revision) => database.Write(connection =>
     {
-        using var connection = database.Open();
-        using var transaction = connection.BeginTransaction();
-        WriteRows(connection, id, change, position, revision);
-        transaction.Commit();
+        Step(connection, id, position, revision);
+        WriteRows(connection, id, change);
+    });
+
+    /// <summary>The number of the edit that was sent with a mark; null where none was.</summary>
+    public long? FindMark(long id, string mark) => database.Read(connection => connection.QuerySingleOrDefault<long?>(
+        "SELECT seq FROM history WHERE scene_id = @id AND mark = @mark", new { id, mark }));
+
+    /// <summary>The scene as it is at another place in the history, edit by edit.</summary>
+    /// <param name="id">The scene.</param>
+    /// <param name="scene">What it is at the place walked from.</param>
+    /// <param name="from">The place walked from: how many edits are in force.</param>
+    /// <param name="to">The place walked to.</param>
+    /// <param name="stop">Ends a long walk.</param>
+    /// <exception cref="InvalidDataException">The history does not fit the scene.</exception>
+    public Scene Walk(long id, Scene scene, int from, int to, CancellationToken stop = default) => database.Read(connection =>
+    {
+        var back = to < from;
+        var steps = connection.Query<(long Packing, byte[] Change)>(
+            $"SELECT packing, change FROM history WHERE scene_id = @id AND seq > @low AND seq <= @high ORDER BY seq {(back ? "DESC" : "ASC")}",
+            new { id, low = Math.Min(from, to), high = Math.Max(from, to) }, buffered: false);
+        var count = 0;
+        foreach (var (packing, change) in steps)
+        {
+            stop.ThrowIfCancellationRequested();
+            scene = ChangePacking.Step((int)packing, change, scene, back).AppliedTo(scene);
+            count++;
+        }
+        return count == Math.Abs(to - from) ? scene : throw new InvalidDataException("The history has gaps.");
+    });
+
+    /// <summary>What taking back one edit does to the scene; only right where no later edit in force touched the same rows.</summary>
+    public SceneChange TakenBack(long id, long seq, Scene now) => database.Read(connection =>
+    {
+        var (packing, change) = connection.QuerySingle<(long, byte[])>("SELECT packing, change FROM history WHERE scene_id = @id AND seq = @seq", new { id, seq });
+        var step = ChangePacking.Step((int)packing, change, now, back: true);
+        return SceneChange.Between(now, step.AppliedTo(now));
+    });
+
+    /// <summary>The rows that each of some edits touched.</summary>
+    public IReadOnlyList<(long Seq, ImmutableHashSet<RowKey> Rows)> Touched(long id, long first, long last) => database.Read(connection =>
+        connection.Query<(long Seq, long Packing, byte[] Change)>(
+                "SELECT seq, packing, change FROM history WHERE scene_id = @id AND seq BETWEEN @first AND @last ORDER BY seq", new { id, first, last }, buffered: false)
+            .Select(row => (row.Seq, ChangePacking.Touched((int)row.Packing, row.Change).ToImmutableHashSet())).ToList());
+
+    /// <summary>How many bytes each edit of the history takes, in order.</summary>
+    public IReadOnlyList<(long Seq, long Bytes)> Sizes(long id) => database.Read(connection =>
+        connection.Query<(long, long)>("SELECT seq, LENGTH(change) FROM history WHERE scene_id = @id ORDER BY seq", new { id }).AsList());
+
+    /// <summary>Lets go of all history before an edit, so that nobody can step back before it.</summary>
+    /// <param name="id">The scene.</param>
+    /// <param name="floor">How many edits, counted from the first, are let go; all must be in force.</param>
+    public void LetGo(long id, int floor) => database.Write(connection =>
+    {
+        if (connection.Execute("UPDATE scene SET history_floor = @floor WHERE id = @id AND position >= @floor", new { id, floor }) == 0) throw new Outdated();
+        connection.Execute("DELETE FROM history WHERE scene_id = @id AND seq <= @floor", new { id, floor });
+    });
+
+    private static void Step(SqliteConnection connection, long id, int position, long revision)
+    {
+        // Whoever else may have written: a step from another revision than the present one changes nothing.
+        var rows = connection.Execute("""
+            UPDATE scene SET position = @position, revision = @revision, changed_at = @now
+            WHERE id = @id AND revision = @revision - 1 AND deleted_at IS NULL
+            """, new { id, position, revision, now = Clock.Now() });
+        if (rows == 0) throw new Outdated();
     }
 
-    /// <summary>What a kept edit did.</summary>
-    public SceneChange ChangeOf(long id, long seq)
-    {
-        using var connection = database.Open();
-        return ChangePacking.Unpack(connection.QuerySingle<byte[]>(
-            "SELECT change FROM history WHERE scene_id = @id AND seq = @seq", new { id, seq }));
-    }
-
-    public byte[]? Thumbnail(long id)
-    {
-        using var connection = database.Open();
-        return connection.QuerySingleOrDefault<byte[]>("SELECT png FROM thumbnail WHERE scene_id = @id", new { id });
-    }
-
-    public void KeepThumbnail(long id, long revision, byte[] png)
-    {
-        using var connection = database.Open();
-        connection.Execute("""
-            INSERT INTO thumbnail (scene_id, revision, png) SELECT id, @revision, @png FROM scene WHERE id = @id
-            ON CONFLICT (scene_id) DO UPDATE SET revision = excluded.revision, png = excluded.png
-            """, new { id, revision, png });
-    }
-
-    private static void WriteRows(SqliteConnection connection, long id, SceneChange change, int position, long revision)
+    private static void WriteRows(SqliteConnection connection, long id, SceneChange change)
     {
         try
         {
-            SceneRows.Write(connection, id, change);
+            SceneRows.Write(connection, id, change.Rows);
         }
         catch (SqliteException clash) when (clash.SqliteExtendedErrorCode == 2067)
         {
             throw new Refusal("name", "another scene has this name already; choose one of its own");
         }
-        connection.Execute("UPDATE scene SET position = @position, revision = @revision, changed_at = @now WHERE id = @id",
-            new { id, position, revision, now = Now() });
     }
 
-    private static string Now() => DateTime.UtcNow.ToString("yyyy-MM-ddTHH:mm:ss.fffZ", System.Globalization.CultureInfo.InvariantCulture);
-
     private sealed record SceneRow(
-        string Name, long RateNum, long RateDen, long RangeFirst, long RangeLast, long WorkFirst, long WorkLast, long Revision, long Position);
+        string Name, long RateNum, long RateDen, long RangeFirst, long RangeLast, long WorkFirst, long WorkLast, long Revision, long Position, long Floor);
 }

@@ -147,7 +147,7 @@ public class HttpTests(RunningServer server) : IClassFixture<RunningServer>
         var id = await server.AddScene();
         (await Put([1, 2, 3])).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await Put(new byte[500_000])).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        byte[] png = [0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10, 0];
+        byte[] png = Convert.FromBase64String("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==");
         (await Put(png)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         (await server.Http.GetByteArrayAsync($"/api/scenes/{id}/thumbnail")).ShouldBe(png);
 

@@ -16,10 +16,8 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
 
     private async Task<(HubConnection Hub, ChannelReader<ChangeMessage> Changes, SceneMessage Scene)> Open(long id)
     {
-        var hub = await server.Connect();
-        var changes = Channel.CreateUnbounded<ChangeMessage>();
-        hub.On<ChangeMessage>("changed", change => changes.Writer.TryWrite(change));
-        return (hub, changes.Reader, await hub.InvokeAsync<SceneMessage>("Open", id));
+        var tab = await Tab.Open(server, id);
+        return (tab.Hub, tab.Changes, tab.Scene);
     }
 
     [Fact]
@@ -28,8 +26,8 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var id = await server.AddScene();
         var (one, heardOne, _) = await Open(id);
         var (two, heardTwo, _) = await Open(id);
-        await one.InvokeAsync<BlockMessage[]>("Watch", id, 1, 20);
-        var kept = await one.InvokeAsync<KeptMessage>("Edit", id, 0, AddBox);
+        await one.Watch(id, 1, 20);
+        var kept = await one.Edit(id, 0, AddBox);
         var own = await heardOne.ReadAsync().AsTask().WaitAsync(Patience);
         own.Revision.ShouldBe(1);
         own.Blocks.Single().Channels.ShouldContain("move.x");
@@ -51,7 +49,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var (hub, _, scene) = await Open(id);
         scene.Rows.Channels.Single().Keys!.Length.ShouldBe(2 * KeySize);
         scene.History.Length.ShouldBe(3);
-        var block = (await hub.InvokeAsync<BlockMessage[]>("Watch", id, 8, 22)).Single(b => b.Object == 1);
+        var block = (await hub.Watch(id, 8, 22)).Single(b => b.Object == 1);
         var x = Array.IndexOf(block.Channels, "move.x");
         block.Counts[x].ShouldBe(15);
         var samples = MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan())[block.Counts.Take(x).Sum()..];
@@ -80,11 +78,11 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
-        var stopped = await hub.InvokeAsync<KeptMessage>("Edit", id, 3, Move);
+        var stopped = await hub.Edit(id, 3, Move);
         stopped.Clash.ShouldBe(new ClashMessage(1, 20));
         stopped.Revision.ShouldBe(3);
         changes.TryRead(out _).ShouldBeFalse();
-        var kept = await hub.InvokeAsync<KeptMessage>("Edit", id, 3, Move.Replace("\"frames\":10", $"\"frames\":10,\"meet\":\"{meet}\""));
+        var kept = await hub.Edit(id, 3, Move.Replace("\"frames\":10", $"\"frames\":10,\"meet\":\"{meet}\""));
         kept.Clash.ShouldBeNull();
         var change = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         var packed = change.Rows.Channels.Single().Keys!;
@@ -110,8 +108,8 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var sets = """[{"object":1,"channel":"move.x","times":[588000000,294000000]}]""";
         var copied = await hub.InvokeAsync<string>("CopyKeys", id, sets);
         await server.Edit(id, 3, $$"""{"edit":"deleteKeys","keys":{{sets}}}""");
-        await hub.InvokeAsync<KeptMessage>("Edit", id, 4, $$"""{"edit":"pasteKeys","copied":{{copied}},"at":50}""");
-        var rows = (await hub.InvokeAsync<SceneMessage>("Open", id)).Rows;
+        await hub.Edit(id, 4, $$"""{"edit":"pasteKeys","copied":{{copied}},"at":50}""");
+        var rows = (await hub.OpenScene(id)).Rows;
         var columns = MemoryMarshal.Cast<byte, double>(rows.Channels.Single().Keys!.AsSpan(0, 32)).ToArray();
         columns.ShouldBe([50 * 29_400_000.0, 60 * 29_400_000.0, 4, 8]);
         (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<string>("CopyKeys", id, sets))).Message.ShouldContain("not there any more");
@@ -130,7 +128,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         told.Range.ShouldBe([1, 60]);
         (told.Seconds, told.SecondsAfter).ShouldBe((5, 2.5));
         (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<TimeMessage>("LookAhead", id, """{"edit":"stretchTime","length":0,"about":1}"""))).Message.ShouldContain("no length");
-        (await hub.InvokeAsync<SceneMessage>("Open", id)).Revision.ShouldBe(3);
+        (await hub.OpenScene(id)).Revision.ShouldBe(3);
         await hub.DisposeAsync();
     }
 
@@ -153,7 +151,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var (hub, _, _) = await Open(id);
         var told = await hub.InvokeAsync<CurveMessage>("LookAheadCurves", id, """{"edit":"setKeyValues","keys":[{"object":1,"channel":"move.x","times":[588000000]}],"offset":1.5,"factor":1}""");
         told.ShouldBe(new CurveMessage(2, 2, 1.5, 20, "move.x"));
-        (await hub.InvokeAsync<SceneMessage>("Open", id)).Revision.ShouldBe(3);
+        (await hub.OpenScene(id)).Revision.ShouldBe(3);
         await hub.DisposeAsync();
     }
 
@@ -162,12 +160,12 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
-        (await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 30)).Single(b => b.Object == 1).Channels.ShouldNotContain("speed:move.x");
-        (await hub.InvokeAsync<BlockMessage[]>("WatchSpeeds", id, new[] { 1 }, new[] { "move.x" })).Single().Channels.ShouldBe(["move.x", "speed:move.x", "speed", "source"]);
+        (await hub.Watch(id, 1, 30)).Single(b => b.Object == 1).Channels.ShouldNotContain("speed:move.x");
+        (await hub.WatchSpeeds(id, [1], ["move.x"])).Single().Channels.ShouldBe(["move.x", "speed:move.x", "speed", "source"]);
         await server.Edit(id, 3, KeyBox);
         await server.Edit(id, 4, KeyBox.Replace("\"value\":4", "\"value\":5"));
         (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Blocks.Single().Channels.ShouldContain("speed:move.x");
-        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<BlockMessage[]>("WatchSpeeds", id, new[] { 1 }, Array.Empty<string>()))).Message.ShouldContain("a channel for each");
+        (await Should.ThrowAsync<HubException>(() => hub.WatchSpeeds(id, [1], []))).Message.ShouldContain("a channel for each");
         await hub.DisposeAsync();
     }
 
@@ -181,8 +179,8 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var then = await hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, 3, new[] { 1, 44 }, new[] { "move.x", "move.x" });
         Values(then.Single()).ShouldBe([4, 8]);
         var copied = await hub.InvokeAsync<string>("CopyKeysAt", id, 3, new[] { 1 }, new[] { "move.x" }, 15.0, 30.0);
-        await hub.InvokeAsync<KeptMessage>("Edit", id, 4, $$"""{"edit":"replaceKeys","copied":{{copied}},"from":15,"to":30}""");
-        Values((await hub.InvokeAsync<SceneMessage>("Open", id)).Rows.Channels.Single()).ShouldBe([7, 8]);
+        await hub.Edit(id, 4, $$"""{"edit":"replaceKeys","copied":{{copied}},"from":15,"to":30}""");
+        Values((await hub.OpenScene(id)).Rows.Channels.Single()).ShouldBe([7, 8]);
         (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, 99, new[] { 1 }, new[] { "move.x" }))).Message.ShouldContain("places 0 to 5");
         await hub.DisposeAsync();
     }
@@ -205,7 +203,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
-        await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 40);
+        await hub.Watch(id, 1, 40);
         await server.Edit(id, 3, """{"edit":"addWarp","name":"Slow pass","targets":[{"object":1,"channel":"move.x"}]}""");
         var added = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         var warp = added.Rows.Warps.Single();
@@ -237,12 +235,12 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
-        await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 60);
-        await hub.InvokeAsync<KeptMessage>("Edit", id, 3, """{"edit":"saveClip","keys":[{"object":1,"channel":"move.x","times":[294000000,588000000]}],"name":"Step"}""");
+        await hub.Watch(id, 1, 60);
+        await hub.Edit(id, 3, """{"edit":"saveClip","keys":[{"object":1,"channel":"move.x","times":[294000000,588000000]}],"name":"Step"}""");
         var saved = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         saved.Rows.Clips.Single().ShouldSatisfyAllConditions(c => c.Name.ShouldBe("Step"), c => c.Length.ShouldBe(294_000_000), c => c.Channels.ShouldBe(["move.x"]));
         saved.Blocks.ShouldBeEmpty();
-        await hub.InvokeAsync<KeptMessage>("Edit", id, 4, """{"edit":"placeClip","clip":1,"objects":[1],"frame":30,"times":2,"rounds":"repeatOffset"}""");
+        await hub.Edit(id, 4, """{"edit":"placeClip","clip":1,"objects":[1],"frame":30,"times":2,"rounds":"repeatOffset"}""");
         var placed = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         var row = placed.Rows.Placed.Single();
         row.Times.Select(time => time / 29_400_000).ShouldBe([30, 50, 40]);
@@ -257,7 +255,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var holder = row.Rate.Object;
         Track(placed.Blocks, holder, "phase")[45 - 1].ShouldBe(15);
         // Its rate is keyed as the channel of what stands for it.
-        await hub.InvokeAsync<KeptMessage>("Edit", id, 5, $$"""{"edit":"keyChannels","frame":30,"values":[{"object":{{holder}},"channel":"rate","value":0.5}]}""");
+        await hub.Edit(id, 5, $$"""{"edit":"keyChannels","frame":30,"values":[{"object":{{holder}},"channel":"rate","value":0.5}]}""");
         var keyed = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         keyed.Rows.Placed.Single().Rate.Keys!.Length.ShouldBe(KeySize);
         Track(keyed.Blocks, 1, "move.x")[50 - 1].ShouldBe(8 + 4, 1e-5f);
@@ -274,7 +272,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, _, _) = await Open(id);
-        await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 30);
+        await hub.Watch(id, 1, 30);
         var later = Move.Replace("\"frames\":10", "\"frames\":5");
         var moved = await hub.InvokeAsync<LiveMessage>("Try", id, later);
         moved.Rows.Channels.Select(c => c.Name).ShouldBe(["move.x"]);
@@ -285,7 +283,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         MemoryMarshal.Cast<byte, double>(x.AsSpan(0, 8))[0].ShouldBe(10 * 29_400_000);
         other.Blocks.Single().Channels.ShouldContain("move.x");
         // Once something is kept, a try starts from that.
-        await hub.InvokeAsync<KeptMessage>("Edit", id, 3, """{"edit":"renameScene","name":"Quay"}""");
+        await hub.Edit(id, 3, """{"edit":"renameScene","name":"Quay"}""");
         (await hub.InvokeAsync<LiveMessage>("Try", id, later)).Rows.Channels.Select(c => c.Name).ShouldBe(["move.x"]);
         await hub.DisposeAsync();
     }
@@ -313,11 +311,11 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var id = await server.AddScene();
         await server.Edit(id, 0, AddBox);
         var (hub, _, _) = await Open(id);
-        await hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 20);
+        await hub.Watch(id, 1, 20);
         var live = await hub.InvokeAsync<LiveMessage>("Try", id, KeyBox);
         live.Rows.Channels.Single().Name.ShouldBe("move.x");
         live.Blocks.Single().Channels.ShouldBe(["move.x", "speed", "source"]);
-        (await hub.InvokeAsync<SceneMessage>("Open", id)).Revision.ShouldBe(1);
+        (await hub.OpenScene(id)).Revision.ShouldBe(1);
         await hub.DisposeAsync();
     }
 
@@ -326,10 +324,10 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await server.AddScene();
         var (hub, _, _) = await Open(id);
-        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<KeptMessage>("Edit", id, 0, "{}"))).Message.ShouldContain("cannot be read");
-        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<KeptMessage>("Edit", id, 7, AddBox))).Message.ShouldContain("no revision 7");
-        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<BlockMessage[]>("Watch", id, 1, 90_000))).Message.ShouldContain("8192");
-        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<SceneMessage>("Open", 987654))).Message.ShouldContain("no scene");
+        (await Should.ThrowAsync<HubException>(() => hub.Edit(id, 0, "{}"))).Message.ShouldContain("cannot be read");
+        (await hub.Edit(id, 7, AddBox)).Taken.ShouldNotBeNull();
+        (await hub.InvokeAsync<long[]>("Watch", id, 1L, 90_000L, 50_000L)).ShouldBe([50_000 - 2048, 50_000 - 2048 + 8191]);
+        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync("Open", 987654L))).Message.ShouldContain("no scene");
         await hub.DisposeAsync();
     }
 

@@ -13,7 +13,7 @@ public class KeyPackingTests
         var keys = Enumerable.Range(0, 500).Select(i => new Key(
             new Tick(i * 29_400_000L - 7_000_000_000), Math.Sin(i) * 1e5, (Interpolation)(i % 6), (Interpolation)(i / 6 % 6),
             i % 3 == 0 ? new Handle(-i * 1000.5, i) : default, i % 4 == 0 ? new Handle(i * 333.25, -i) : default)).ToImmutableArray();
-        KeyPacking.Unpack(KeyPacking.Pack(keys)).ShouldBe(keys);
+        KeyPacking.Unpack(KeyPacking.Pack(keys.AsSpan())).ShouldBe(keys);
     }
 
     [Fact]

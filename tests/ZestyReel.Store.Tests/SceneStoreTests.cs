@@ -12,13 +12,25 @@ public sealed class SceneStoreTests : IDisposable
 {
     private readonly string _folder = Directory.CreateTempSubdirectory("zesty-store-").FullName;
     private readonly SceneStore _store;
+    private readonly SceneShelf _shelf;
 
-    public SceneStoreTests() => _store = new SceneStore(new Database(_folder));
+    public SceneStoreTests()
+    {
+        var database = new Database(_folder);
+        (_store, _shelf) = (new SceneStore(database), new SceneShelf(database));
+    }
 
     public void Dispose()
     {
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(_folder, recursive: true);
+    }
+
+    /// <summary>What one step back does to the scene that is kept now.</summary>
+    private SceneChange Back(long id, int position)
+    {
+        var now = _store.Load(id)!.Scene;
+        return SceneChange.Between(now, _store.Walk(id, now, position, position - 1));
     }
 
     private static Scene Sample()
@@ -48,7 +60,7 @@ public sealed class SceneStoreTests : IDisposable
     [Fact]
     public void A_kept_scene_comes_back_whole()
     {
-        var id = _store.Add(Sample());
+        var id = _shelf.Add(Sample()).Id;
         ShouldBeSame(new SceneStore(new Database(_folder)).Load(id)!.Scene, Sample());
     }
 
@@ -57,7 +69,7 @@ public sealed class SceneStoreTests : IDisposable
     {
         var (ferry, slow) = (new ObjectId(1), WarpChannel.ObjectOf(new WarpId(1)));
         var scene = Sample();
-        var id = _store.Add(scene);
+        var id = _shelf.Add(scene).Id;
         Edit[] edits =
         [
             new SetTurning([ferry], Turning.Shortest), new SetTurnOrder([ferry], TurnOrder.Zyx, KeepPoses: false),
@@ -85,7 +97,7 @@ public sealed class SceneStoreTests : IDisposable
             loaded.Objects[ferry].Channels["move.x"].Curve!.After.ShouldBe(steps[at].Objects[ferry].Channels["move.x"].Curve!.After);
             loaded.Warps.Values.Select(w => (w.Name, w.On, w.CoversScene)).ShouldBe(steps[at].Warps.Values.Select(w => (w.Name, w.On, w.CoversScene)));
             loaded.Warps.Values.SelectMany(w => w.Curve.Keys).ShouldBe(steps[at].Warps.Values.SelectMany(w => w.Curve.Keys));
-            loaded = _store.ChangeOf(id, at).Reversed().AppliedTo(loaded);
+            loaded = _store.Walk(id, loaded, at, at - 1);
         }
         ShouldBeSame(loaded, scene);
     }
@@ -95,7 +107,7 @@ public sealed class SceneStoreTests : IDisposable
     {
         var (ferry, bounce, placed) = (new ObjectId(1), new ClipId(1), new PlacedClipId(1));
         var scene = new KeyChannels(15, [new ChannelValue(ferry, "move.x", 7)]).Apply(Sample() with { Warps = Sample().Warps.Clear() });
-        var id = _store.Add(scene);
+        var id = _shelf.Add(scene).Id;
         KeySet all = new(ferry, "move.x", [.. scene.Object(ferry).Channel("move.x").Curve!.Keys.Select(key => key.Time)]);
         Edit[] edits =
         [
@@ -119,12 +131,12 @@ public sealed class SceneStoreTests : IDisposable
         for (var at = edits.Length; at > 0; at--)
         {
             Told(loaded).ShouldBe(Told(steps[at]));
-            _store.ChangeOf(id, at).AppliedTo(steps[at - 1]).ShouldSatisfyAllConditions(again => Told(again).ShouldBe(Told(steps[at])));
-            loaded = _store.ChangeOf(id, at).Reversed().AppliedTo(loaded);
+            _store.Walk(id, steps[at - 1], at - 1, at).ShouldSatisfyAllConditions(again => Told(again).ShouldBe(Told(steps[at])));
+            loaded = _store.Walk(id, loaded, at, at - 1);
         }
         ShouldBeSame(loaded, scene);
         // Rows, and not only the history: another step back is loaded as it is.
-        _store.KeepStep(id, _store.ChangeOf(id, edits.Length).Reversed(), edits.Length - 1, edits.Length + 1);
+        _store.KeepStep(id, Back(id, edits.Length), edits.Length - 1, edits.Length + 1);
         Told(new SceneStore(new Database(_folder)).Load(id)!.Scene).ShouldBe(Told(steps[^2]));
     }
 
@@ -145,7 +157,7 @@ public sealed class SceneStoreTests : IDisposable
     public void Bookmarks_named_choices_and_locks_are_kept_changed_and_taken_back()
     {
         var ferry = new ObjectId(1);
-        var id = _store.Add(Sample());
+        var id = _shelf.Add(Sample()).Id;
         Edit[] edits =
         [
             new SetBookmark(30, "Pier", BookmarkColour.Rose), new SetBookmark(31.5m, "Horn", BookmarkColour.Fern),
@@ -166,7 +178,7 @@ public sealed class SceneStoreTests : IDisposable
 
         // Taken back from what the history holds, one after the other, the scene is as it was added.
         for (var seq = edits.Length; seq > 0; seq--)
-            _store.KeepStep(id, _store.ChangeOf(id, seq).Reversed(), seq - 1, 100 + seq);
+            _store.KeepStep(id, Back(id, seq), seq - 1, edits.Length * 2 + 1 - seq);
         var back = _store.Load(id)!.Scene;
         ShouldBeSame(back, Sample());
         back.Bookmarks.ShouldBeEmpty();
@@ -181,18 +193,18 @@ public sealed class SceneStoreTests : IDisposable
     public void A_stretch_comes_back_from_the_history_to_the_tick(int length, int about)
     {
         var before = Sample();
-        var id = _store.Add(before);
+        var id = _shelf.Add(before).Id;
         _store.Keep(id, SceneChange.Between(before, new StretchTime(length, about).Apply(before)), "Stretch", 0, 1);
         var after = _store.Load(id)!;
         after.Scene.Settings.Range.Count.ShouldBe(length);
-        ShouldBeSame(_store.ChangeOf(id, 1).Reversed().AppliedTo(after.Scene), before);
+        ShouldBeSame(_store.Walk(id, after.Scene, 1, 0), before);
     }
 
     [Fact]
     public void An_edit_is_kept_with_what_undoes_it()
     {
         var before = Sample();
-        var id = _store.Add(before);
+        var id = _shelf.Add(before).Id;
         var after = new DeleteObjects([new ObjectId(1)]).Apply(before);
         var change = SceneChange.Between(before, after);
         _store.Keep(id, change, "Delete Ferry", 0, 1).Seq.ShouldBe(1);
@@ -200,7 +212,7 @@ public sealed class SceneStoreTests : IDisposable
         ShouldBeSame(kept.Scene, after);
         (kept.Revision, kept.Position, kept.History.Single().Title).ShouldBe((1, 1, "Delete Ferry"));
 
-        _store.KeepStep(id, _store.ChangeOf(id, 1).Reversed(), 0, 2);
+        _store.KeepStep(id, Back(id, 1), 0, 2);
         ShouldBeSame(_store.Load(id)!.Scene, before);
         _store.Load(id)!.History.Count.ShouldBe(1);
     }
@@ -209,14 +221,14 @@ public sealed class SceneStoreTests : IDisposable
     public void An_edit_after_an_undo_takes_the_place_of_what_was_undone()
     {
         var scene = Sample();
-        var id = _store.Add(scene);
+        var id = _shelf.Add(scene).Id;
         for (var i = 0; i < 3; i++)
         {
             var next = new SetValues([new ChannelValue(new ObjectId(1), "move.y", i + 1)]).Apply(scene);
             _store.Keep(id, SceneChange.Between(scene, next), $"Edit {i}", i, i + 1);
             scene = next;
         }
-        _store.KeepStep(id, _store.ChangeOf(id, 3).Reversed(), 2, 4);
+        _store.KeepStep(id, Back(id, 3), 2, 4);
         var other = new SetValues([new ChannelValue(new ObjectId(1), "move.z", 9)]).Apply(_store.Load(id)!.Scene);
         _store.Keep(id, SceneChange.Between(_store.Load(id)!.Scene, other), "Other", 2, 5);
         _store.Load(id)!.History.Select(h => h.Title).ShouldBe(["Edit 0", "Edit 1", "Other"]);
@@ -225,32 +237,32 @@ public sealed class SceneStoreTests : IDisposable
     [Fact]
     public void Names_stay_unique_through_deleting_and_restoring()
     {
-        var first = _store.Add(Scene.Empty("Bay"));
-        var second = _store.Add(Scene.Empty("Bay"));
-        _store.List().Select(c => c.Name).Order().ShouldBe(["Bay", "Bay 2"]);
-        _store.Delete(first).ShouldBeTrue();
-        _store.Delete(first).ShouldBeFalse();
+        var first = _shelf.Add(Scene.Empty("Bay")).Id;
+        var second = _shelf.Add(Scene.Empty("Bay")).Id;
+        _shelf.List().Select(c => c.Name).Order().ShouldBe(["Bay", "Bay 2"]);
+        _shelf.Delete(first).ShouldBeTrue();
+        _shelf.Delete(first).ShouldBeFalse();
         _store.Load(first).ShouldBeNull();
-        var third = _store.Add(Scene.Empty("Bay"));
-        _store.Restore(first).ShouldBeTrue();
+        var third = _shelf.Add(Scene.Empty("Bay")).Id;
+        _shelf.Restore(first).ShouldBeTrue();
         _store.Load(first)!.Scene.Settings.Name.ShouldBe("Bay 3");
 
         var scene = _store.Load(second)!.Scene;
         var renamed = new RenameScene("Bay").Apply(scene);
         Should.Throw<Refusal>(() => _store.Keep(second, SceneChange.Between(scene, renamed), "Rename", 0, 1)).Place.ShouldBe("name");
         _store.Load(second)!.History.ShouldBeEmpty();
-        _store.FindByName("Bay").ShouldBe(third);
+        _shelf.FindByName("Bay").ShouldBe(third);
     }
 
     [Fact]
     public void A_thumbnail_counts_only_for_its_revision()
     {
-        var id = _store.Add(Sample());
-        _store.KeepThumbnail(id, 0, [1, 2, 3]);
-        _store.List().Single().HasThumbnail.ShouldBeTrue();
-        _store.Thumbnail(id).ShouldBe([1, 2, 3]);
+        var id = _shelf.Add(Sample()).Id;
+        _shelf.KeepThumbnail(id, 0, [1, 2, 3]);
+        _shelf.List().Single().HasThumbnail.ShouldBeTrue();
+        _shelf.Thumbnail(id).ShouldBe([1, 2, 3]);
         var next = new SetRanges(new FrameRange(1, 9)).Apply(Sample());
         _store.Keep(id, SceneChange.Between(Sample(), next), "Range", 0, 1);
-        _store.List().Single().HasThumbnail.ShouldBeFalse();
+        _shelf.List().Single().HasThumbnail.ShouldBeFalse();
     }
 }

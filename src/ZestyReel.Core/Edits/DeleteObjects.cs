@@ -13,7 +13,7 @@ public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
     public override Scene Apply(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
-        var gone = Objects.SelectMany(scene.WithDescendants).Select(o => o.Id).ToHashSet();
+        var gone = scene.WithDescendants(Objects).Select(o => o.Id).ToHashSet();
         var next = scene with
         {
             Objects = scene.Objects.RemoveRange(gone),

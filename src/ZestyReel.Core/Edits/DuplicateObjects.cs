@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using ZestyReel.Core.Clips;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
@@ -13,29 +14,28 @@ public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
     public override Scene Apply(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
-        var chosen = Objects.SelectMany(scene.WithDescendants).DistinctBy(o => o.Id).OrderBy(o => o.Place).ToList();
+        var chosen = scene.WithDescendants(Objects).OrderBy(o => o.Place).ThenBy(o => o.Id).ToList();
         if (scene.Objects.Count + chosen.Count > Scene.MostObjects)
             throw new Refusal("objects", $"a scene has room for {Scene.MostObjects} objects");
         var firstId = scene.NextObjectId().Value;
         var firstPlace = scene.Objects.Values.Max(o => o.Place) + 1;
         var copyOf = chosen.Select((o, i) => (o.Id, Copy: new ObjectId(firstId + i))).ToDictionary(c => c.Id, c => c.Copy);
-        var names = scene.ObjectNames().ToHashSet();
+        var names = new FreeNames(scene.ObjectNames());
         var next = scene;
+        var placedId = scene.NextPlacedClipId().Value;
         for (var i = 0; i < chosen.Count; i++)
         {
             var original = chosen[i];
-            var name = Names.Free(original.Name, names);
-            names.Add(name);
             next = next.With(original with
             {
                 Id = copyOf[original.Id],
-                Name = name,
+                Name = names.Take(original.Name),
                 Place = firstPlace + i,
                 Parent = original.Parent is { } parent && copyOf.TryGetValue(parent, out var copy) ? copy : original.Parent,
             });
         }
         foreach (var placed in scene.PlacedClips.Values.Where(placed => copyOf.ContainsKey(placed.Object)))
-            next = next.With(placed with { Id = next.NextPlacedClipId(), Object = copyOf[placed.Object] });
+            next = next.With(placed with { Id = new PlacedClipId(placedId++), Object = copyOf[placed.Object] });
         // What covers an object by name covers its copy as well.
         foreach (var warp in scene.Warps.Values)
             if (warp.Targets is { } targets && targets.Any(t => copyOf.ContainsKey(t.Object)))

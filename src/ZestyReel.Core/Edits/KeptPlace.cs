@@ -7,34 +7,44 @@ using ZestyReel.Core.Time;
 namespace ZestyReel.Core.Edits;
 
 /// <summary>Gives an object under another parent the values that keep it where it was.</summary>
-internal static class KeptPlace
+internal sealed class KeptPlace
 {
     private static readonly string[] Names =
         [.. new[] { "move", "turn", "size" }.SelectMany(group => new[] { "x", "y", "z" }.Select(axis => $"{group}.{axis}"))];
 
-    /// <param name="before">The scene with the old parent.</param>
-    /// <param name="after">The scene with the new one, values as they were.</param>
-    /// <param name="id">The object.</param>
-    /// <param name="now">The played moment at which a still object keeps its place.</param>
+    private readonly Scene _after;
+    private readonly Worlds _still;
+    private readonly Scene _sourceBefore, _sourceAfter;
+
+    /// <param name="before">The scene with the old parents.</param>
+    /// <param name="after">The scene with the new ones, values as they were.</param>
+    /// <param name="now">The played moment at which still objects keep their places.</param>
+    public KeptPlace(Scene before, Scene after, Tick now)
+    {
+        _after = after;
+        // All still objects are looked at at the same moment, so that what carries them is worked out once.
+        _still = new Worlds(before, after, [now.Value]);
+        (_sourceBefore, _sourceAfter) = (before with { Warps = before.Warps.Clear() }, after with { Warps = after.Warps.Clear() });
+    }
+
+    /// <summary>The object with the values that keep it where it was.</summary>
     /// <remarks>
     /// Keys stand in source time, so keyed objects are looked at without warps. A parent sized unevenly can shear its
     /// children; no move, turn and size says that, and the nearest without shear is taken.
     /// </remarks>
-    public static SceneObject Of(Scene before, Scene after, ObjectId id, Tick now)
+    public SceneObject Of(ObjectId id)
     {
-        var thing = after.Object(id);
+        var thing = _after.Object(id);
         foreach (var name in Names) thing.Unlocked(name, "objects");
         var times = Names.Select(name => thing.Channel(name).Curve).OfType<Curve>()
             .SelectMany(curve => curve.Keys.Select(key => key.Time)).Distinct().Order().ToList();
         if (times.Count == 0)
         {
-            var place = Values(before, after, thing, [now.Value]);
+            var place = _still.Values(thing);
             return Names.Select((name, i) => (name, value: place[i][0]))
                 .Aggregate(thing, (changed, c) => changed.WithChannel(c.name, new Channel(c.value)));
         }
-        var values = Values(
-            before with { Warps = before.Warps.Clear() }, after with { Warps = after.Warps.Clear() }, thing,
-            [.. times.Select(time => (double)time.Value)]);
+        var values = new Worlds(_sourceBefore, _sourceAfter, [.. times.Select(time => (double)time.Value)]).Values(thing);
         for (var i = 0; i < Names.Length; i++)
         {
             var channel = thing.Channel(Names[i]);
@@ -55,32 +65,37 @@ internal static class KeptPlace
         return new Curve([.. keys], known?.Before ?? Extrapolation.Hold, known?.After ?? Extrapolation.Hold);
     }
 
-    /// <summary>Nine rows of values, one for each channel, at each of the times.</summary>
-    private static double[][] Values(Scene before, Scene after, SceneObject thing, double[] ticks)
+    /// <summary>What is where at some times, before and after.</summary>
+    private sealed class Worlds(Scene before, Scene after, double[] ticks)
     {
-        var worlds = new WorldSampler(before, new FrameTimes(before, ticks)).Worlds(thing.Id);
-        var parents = thing.Parent is { } parent ? new WorldSampler(after, new FrameTimes(after, ticks)).Worlds(parent) : null;
-        var own = new FrameTimes(before, ticks);
-        var turnsBefore = new[] { "turn.x", "turn.y", "turn.z" }.Select(name => Sampler.Values(before.Object(thing.Id), name, own)).ToArray();
-        var rows = Enumerable.Range(0, 9).Select(_ => new double[ticks.Length]).ToArray();
-        for (var i = 0; i < ticks.Length; i++)
+        private readonly FrameTimes _before = new(before, ticks), _after = new(after, ticks);
+        private WorldSampler? _worldsBefore, _worldsAfter;
+
+        /// <summary>Nine rows of values, one for each channel, at each of the times.</summary>
+        public double[][] Values(SceneObject thing)
         {
-            var local = worlds[i];
-            if (parents is not null)
-                local = (parents[i].Inverse() ?? throw new Refusal("parent", "the new parent has no size on one of its keys; nothing can keep its place under it")) * local;
-            var (move, turn, size) = (local.Move, local.Turn(thing.TurnOrder), local.Size);
-            double[] values = [move.X, move.Y, move.Z, turn.X, turn.Y, turn.Z, size.X, size.Y, size.Z];
-            for (var c = 0; c < 9; c++) rows[c][i] = values[c];
-            // A turn goes on from the one before it as it did, so that no key winds the object round once more.
-            double Expected(int axis) => i == 0 ? turnsBefore[axis][0] : rows[3 + axis][i - 1] + turnsBefore[axis][i] - turnsBefore[axis][i - 1];
-            var turns = Transform.NearestTurns(turn, (Expected(0), Expected(1), Expected(2)), thing.TurnOrder);
-            (rows[3][i], rows[4][i], rows[5][i]) = turns;
+            var worlds = (_worldsBefore ??= new WorldSampler(before, _before)).Worlds(thing.Id);
+            var parents = thing.Parent is { } parent ? (_worldsAfter ??= new WorldSampler(after, _after)).Worlds(parent) : null;
+            var turnsBefore = new[] { "turn.x", "turn.y", "turn.z" }.Select(name => Sampler.Values(before.Object(thing.Id), name, _before)).ToArray();
+            var rows = Enumerable.Range(0, 9).Select(_ => new double[ticks.Length]).ToArray();
+            for (var i = 0; i < ticks.Length; i++)
+            {
+                var local = worlds[i];
+                if (parents is not null)
+                    local = (parents[i].Inverse() ?? throw new Refusal("parent", "the new parent has no size on one of its keys; nothing can keep its place under it")) * local;
+                var (move, turn, size) = (local.Move, local.Turn(thing.TurnOrder), local.Size);
+                double[] values = [move.X, move.Y, move.Z, turn.X, turn.Y, turn.Z, size.X, size.Y, size.Z];
+                for (var c = 0; c < 9; c++) rows[c][i] = values[c];
+                // A turn goes on from the one before it as it did, so that no key winds the object round once more.
+                double Expected(int axis) => i == 0 ? turnsBefore[axis][0] : rows[3 + axis][i - 1] + turnsBefore[axis][i] - turnsBefore[axis][i - 1];
+                var turns = Transform.NearestTurns(turn, (Expected(0), Expected(1), Expected(2)), thing.TurnOrder);
+                (rows[3][i], rows[4][i], rows[5][i]) = turns;
+            }
+            // What clips and rolling add is not a channel's own.
+            for (var c = 0; c < 9; c++)
+                if (Sampler.Added(thing, Names[c], _after) is { } more)
+                    for (var i = 0; i < ticks.Length; i++) rows[c][i] -= more[i];
+            return rows;
         }
-        // What clips and rolling add is not a channel's own.
-        var added = new FrameTimes(after, ticks);
-        for (var c = 0; c < 9; c++)
-            if (Sampler.Added(thing, Names[c], added) is { } more)
-                for (var i = 0; i < ticks.Length; i++) rows[c][i] -= more[i];
-        return rows;
     }
 }

@@ -39,6 +39,8 @@ internal sealed class KeyPlacing(FrameRate rate, WhenKeysMeet way)
     {
         var all = new SortedDictionary<Tick, Key>();
         foreach (var key in staying) all[key.Time] = key;
+        // Where a key may look next for room, so that many on one time do not each walk past all the others.
+        var ahead = new Dictionary<Tick, Tick>();
         foreach (var key in placed)
         {
             if (!all.ContainsKey(key.Time)) all[key.Time] = key;
@@ -46,7 +48,8 @@ internal sealed class KeyPlacing(FrameRate rate, WhenKeysMeet way)
             else if (way == WhenKeysMeet.KeepBoth)
             {
                 var time = key.Time;
-                while (all.ContainsKey(time)) time = new Tick(time.Value + 1);
+                while (all.ContainsKey(time)) time = ahead.TryGetValue(time, out var further) ? further : new Tick(time.Value + 1);
+                ahead[key.Time] = new Tick(time.Value + 1);
                 all[time] = key with { Time = time };
             }
             else if (_clashes++ == 0 || key.Time < _first) _first = key.Time;

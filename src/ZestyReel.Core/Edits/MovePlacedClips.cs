@@ -25,6 +25,7 @@ public sealed record MovePlacedClips(
     {
         if (Placed.IsDefaultOrEmpty) throw new Refusal("placed", "choose at least one clip");
         var flow = new TimeFlow(scene);
+        var next = scene.NextPlacedClipId().Value;
         foreach (var id in Placed.Distinct())
         {
             var placed = scene.Placed(id);
@@ -34,7 +35,7 @@ public sealed record MovePlacedClips(
                 PlaceClip.Fits(scene.Clip(placed.Clip), scene.Object(onto, "onto"), "onto");
                 moved = moved with { Object = onto };
             }
-            scene = scene.With(SetPlacedClip.Checked(Copy ? moved with { Id = scene.NextPlacedClipId() } : moved));
+            scene = scene.With(SetPlacedClip.Checked(Copy ? moved with { Id = new PlacedClipId(next++) } : moved));
         }
         return scene;
     }

@@ -28,12 +28,13 @@ public sealed record PlaceClip(
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
         if (!Enum.IsDefined(Rounds) || !Enum.IsDefined(After)) throw new Refusal("rounds", "there is no such way");
         var flow = new TimeFlow(scene);
+        var next = scene.NextPlacedClipId().Value;
         foreach (var id in Objects.Distinct())
         {
             Fits(clip, scene.Object(id, "objects"), "objects");
             var start = new Tick((long)Math.Round(flow.SourceOf(id, "", scene.Rate.At(Frame).Value)));
             scene = scene.With(SetPlacedClip.Checked(
-                new PlacedClip(scene.NextPlacedClipId(), Clip, id, start, EndOf(clip, start, Times), 0, Rounds, After, PlacedClip.AsRecorded)));
+                new PlacedClip(new PlacedClipId(next++), Clip, id, start, EndOf(clip, start, Times), 0, Rounds, After, PlacedClip.AsRecorded)));
         }
         return scene;
     }

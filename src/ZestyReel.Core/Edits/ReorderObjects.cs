@@ -14,13 +14,14 @@ public sealed record ReorderObjects(ImmutableArray<ObjectId> Objects, ObjectId? 
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
         var moving = Objects.Distinct().ToList();
+        var isMoving = moving.ToHashSet();
         if (Before is { } mark)
         {
             scene.Object(mark, "before");
             if (moving.Contains(mark)) throw new Refusal("before", "an object cannot stand before itself");
         }
         foreach (var id in moving) scene.Object(id, "objects");
-        var order = scene.Objects.Values.OrderBy(o => o.Place).ThenBy(o => o.Id).Select(o => o.Id).Where(id => !moving.Contains(id)).ToList();
+        var order = scene.Objects.Values.OrderBy(o => o.Place).ThenBy(o => o.Id).Select(o => o.Id).Where(id => !isMoving.Contains(id)).ToList();
         order.InsertRange(Before is { } before ? order.IndexOf(before) : order.Count, moving);
         for (var place = 0; place < order.Count; place++)
             if (scene.Object(order[place]) is var thing && thing.Place != place)

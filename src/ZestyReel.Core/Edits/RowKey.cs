@@ -1,7 +1,26 @@
+using ZestyReel.Core.Clips;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+
 namespace ZestyReel.Core.Edits;
 
 /// <summary>Points at one row of a scene.</summary>
 /// <param name="Kind">The kind of row.</param>
 /// <param name="Id">The number of the object, warp, bookmark or named choice; 0 for settings.</param>
 /// <param name="Channel">The channel's name; empty for the other kinds.</param>
-public readonly record struct RowKey(RowKind Kind, int Id = 0, string Channel = "");
+public readonly record struct RowKey(RowKind Kind, int Id = 0, string Channel = "")
+{
+    /// <summary>The row in a scene, an object without its channels; null where there is none.</summary>
+    public object? In(Scene scene) => Kind switch
+    {
+        RowKind.Settings => scene.Settings,
+        RowKind.Object => scene.Objects.GetValueOrDefault(new ObjectId(Id)) is { } thing ? thing with { Channels = thing.Channels.Clear() } : null,
+        RowKind.Channel => scene.Objects.GetValueOrDefault(new ObjectId(Id))?.Channels.GetValueOrDefault(Channel),
+        RowKind.Warp => scene.Warps.GetValueOrDefault(new WarpId(Id)),
+        RowKind.Bookmark => scene.Bookmarks.GetValueOrDefault(new BookmarkId(Id)),
+        RowKind.NamedChoice => scene.NamedChoices.GetValueOrDefault(new NamedChoiceId(Id)),
+        RowKind.Clip => scene.Clips.GetValueOrDefault(new ClipId(Id)),
+        RowKind.PlacedClip => scene.PlacedClips.GetValueOrDefault(new PlacedClipId(Id)),
+        _ => null,
+    };
+}

@@ -24,13 +24,14 @@ public sealed record SetParent(ImmutableArray<ObjectId> Objects, ObjectId? Paren
         if (Parent is { } parent)
         {
             var name = scene.Object(parent, "parent").Name;
-            foreach (var id in Objects)
-                if (scene.WithDescendants(id).Any(o => o.Id == parent))
-                    throw new Refusal("parent", $"{name} moves with {scene.Object(id).Name} already; this would make a loop");
+            var moving = Objects.ToHashSet();
+            if (scene.WithAncestors(parent).FirstOrDefault(above => moving.Contains(above.Id)) is { } loop)
+                throw new Refusal("parent", $"{name} moves with {loop.Name} already; this would make a loop");
         }
         var next = Objects.Aggregate(scene, (now, id) => now.With(now.Object(id) with { Parent = Parent }));
         if (KeepAt is not { } frame) return next;
-        foreach (var id in Objects) next = next.With(KeptPlace.Of(scene, next, id, scene.Rate.At(frame, "keepAt")));
+        var places = new KeptPlace(scene, next, scene.Rate.At(frame, "keepAt"));
+        foreach (var id in Objects) next = next.With(places.Of(id));
         return next;
     }
 }

@@ -29,8 +29,9 @@ public static class StaleSamples
         foreach (var (id, channels) in stale)
             // The shortest turn is one of all three channels together.
             if (after.Object(id).Turning == Turning.Shortest && ShortestTurns.Channels.Any(channels.Contains)) channels.UnionWith(ShortestTurns.Channels);
+        var carried = new Dictionary<ObjectId, bool>();
         foreach (var wheel in after.Objects.Values)
-            if (wheel.Roll is { } roll && CarriersOf(after, wheel).Any(stale.ContainsKey)) Add(wheel.Id, [roll.Channel]);
+            if (wheel.Roll is { } roll && IsCarried(after, wheel.Id, stale, carried)) Add(wheel.Id, [roll.Channel]);
         return
         [
             .. stale.Select(each => (thing: after.Object(each.Key), channels: each.Value))
@@ -75,9 +76,19 @@ public static class StaleSamples
         foreach (var placed in after.PlacedClips.Values.Where(one => changed.ContainsKey(one.Clip))) yield return (placed, ChannelsOf(placed.Clip));
     }
 
-    private static IEnumerable<ObjectId> CarriersOf(Scene scene, SceneObject thing)
+    /// <summary>Whether an object, or something that carries it, is sampled anew; each is looked at once, however many it carries.</summary>
+    private static bool IsCarried(Scene scene, ObjectId id, Dictionary<ObjectId, HashSet<string>> stale, Dictionary<ObjectId, bool> known)
     {
-        for (SceneObject? at = thing; at is not null; at = at.Parent is { } parent ? scene.Object(parent) : null) yield return at.Id;
+        var way = new List<ObjectId>();
+        var found = false;
+        foreach (var thing in scene.WithAncestors(id))
+        {
+            if (known.TryGetValue(thing.Id, out found)) break;
+            way.Add(thing.Id);
+            if (found = stale.ContainsKey(thing.Id)) break;
+        }
+        foreach (var each in way) known[each] = found;
+        return found;
     }
 
     /// <summary>Whether an object is covered by a warp that changed, before or after; by another rate all are.</summary>

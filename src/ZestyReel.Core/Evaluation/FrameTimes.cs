@@ -26,18 +26,21 @@ public sealed class FrameTimes
     {
         (Scene, _flow, _played) = (scene, new TimeFlow(scene), played);
         _placed = new(() => scene.PlacedClips.Values.ToLookup(placed => placed.Object));
-        _rolling = new(() => new Rolling(scene, played));
+        _rolling = new(() => new Rolling(scene, played, Stop));
     }
 
     /// <summary>Whose warps and clips apply.</summary>
     public Scene Scene { get; }
 
+    /// <summary>Ends a long evaluation.</summary>
+    public CancellationToken Stop { get; init; }
+
     /// <summary>The times of whole frames.</summary>
-    public static FrameTimes Of(Scene scene, FrameRange frames)
+    public static FrameTimes Of(Scene scene, FrameRange frames, CancellationToken stop = default)
     {
         var played = new double[frames.Count];
         for (var i = 0; i < played.Length; i++) played[i] = scene.Rate.StartOf(frames.First + i).Value;
-        return new FrameTimes(scene, played);
+        return new FrameTimes(scene, played) { Stop = stop };
     }
 
     public int Count => _played.Length;

@@ -23,7 +23,8 @@ internal sealed class Rolling
 
     /// <param name="scene">Whose objects roll.</param>
     /// <param name="played">The times asked for, in ticks.</param>
-    public Rolling(Scene scene, double[] played)
+    /// <param name="stop">Ends a long sum.</param>
+    public Rolling(Scene scene, double[] played, CancellationToken stop = default)
     {
         var (first, last) = (played.Append(0).Min(), played.Append(0).Max());
         var step = Math.Max(scene.Rate.TicksPerFrame / PerFrame, (last - first) / MostPlaces);
@@ -32,7 +33,7 @@ internal sealed class Rolling
         _grid = [.. places];
         _asked = Array.ConvertAll(played, time => Array.BinarySearch(_grid, time));
         _zero = Array.BinarySearch(_grid, 0d);
-        _times = new FrameTimes(scene, _grid);
+        _times = new FrameTimes(scene, _grid) { Stop = stop };
         _worlds = new WorldSampler(scene, _times);
     }
 
@@ -59,6 +60,7 @@ internal sealed class Rolling
         var place = (X: 0d, Y: 0d, Z: 0d);
         for (var i = 0; i < ways.Length; i++)
         {
+            if (i % 4096 == 0) _times.Stop.ThrowIfCancellationRequested();
             var own = axles[i] with { Px = mx[i], Py = my[i], Pz = mz[i] };
             var world = outer is null ? own : outer[i] * own;
             // a × (0, 1, 0), level and of length 1; an upright axle rolls nowhere.

@@ -9,10 +9,10 @@ internal readonly record struct Rotation(double W, double X, double Y, double Z)
     public static Rotation Of((double X, double Y, double Z) turn, TurnOrder order)
     {
         var all = new Rotation(1, 0, 0, 0);
-        foreach (var axis in order.ToString().ToLowerInvariant())
+        foreach (var axis in order.Axes())
         {
-            var (sin, cos) = Math.SinCos((axis switch { 'x' => turn.X, 'y' => turn.Y, _ => turn.Z }) * Math.PI / 360);
-            all *= new Rotation(cos, axis == 'x' ? sin : 0, axis == 'y' ? sin : 0, axis == 'z' ? sin : 0);
+            var (sin, cos) = Math.SinCos((axis switch { Axis.X => turn.X, Axis.Y => turn.Y, _ => turn.Z }) * Math.PI / 360);
+            all *= new Rotation(cos, axis == Axis.X ? sin : 0, axis == Axis.Y ? sin : 0, axis == Axis.Z ? sin : 0);
         }
         return all;
     }

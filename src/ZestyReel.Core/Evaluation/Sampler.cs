@@ -8,14 +8,21 @@ namespace ZestyReel.Core.Evaluation;
 /// <summary>Evaluates objects over runs of frames.</summary>
 public static class Sampler
 {
-    /// <summary>Samples channels of some objects at whole frames, on all cores.</summary>
+    /// <summary>Samples channels of some objects at whole frames.</summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="targets">What to sample.</param>
+    /// <param name="frames">Which frames.</param>
+    /// <param name="stop">Ends it early.</param>
+    /// <param name="hands">On how many cores at the most; all when left out.</param>
+    /// <exception cref="OperationCanceledException">It was ended early.</exception>
     public static SampleBlock[] Blocks(
-        Scene scene, IReadOnlyList<SampleTarget> targets, FrameRange frames, CancellationToken stop = default)
+        Scene scene, IReadOnlyList<SampleTarget> targets, FrameRange frames, CancellationToken stop = default, int hands = -1)
     {
-        var times = FrameTimes.Of(scene, frames);
+        var times = FrameTimes.Of(scene, frames, stop);
         var blocks = new SampleBlock[targets.Count];
-        if (targets.Count == 1) blocks[0] = Block(scene, targets[0], times, frames);
-        else Parallel.For(0, targets.Count, new ParallelOptions { CancellationToken = stop },
+        if (targets.Count == 1 || hands == 1)
+            for (var i = 0; i < blocks.Length; i++) blocks[i] = Block(scene, targets[i], times, frames);
+        else Parallel.For(0, targets.Count, new ParallelOptions { CancellationToken = stop, MaxDegreeOfParallelism = hands },
             i => blocks[i] = Block(scene, targets[i], times, frames));
         return blocks;
     }
@@ -66,7 +73,11 @@ public static class Sampler
     {
         var tracks = ImmutableArray.CreateBuilder<SampleTrack>(target.Channels.Length);
         var clips = times.ClipsOn(target.Object.Id);
-        foreach (var spec in target.Channels) tracks.Add(Track(target.Object, spec, times, clips));
+        foreach (var spec in target.Channels)
+        {
+            times.Stop.ThrowIfCancellationRequested();
+            tracks.Add(Track(target.Object, spec, times, clips));
+        }
         tracks.AddRange(Speeds.Of(target, times, scene.Rate));
         tracks.Add(SourceFrames.Of(target.Object.Id, times, scene.Rate));
         return new SampleBlock(target.Object.Id, frames.First, times.Count, tracks.DrainToImmutable());

@@ -22,8 +22,11 @@ public readonly record struct Transform(
         TurnOrder order)
     {
         var rotation = Identity;
-        foreach (var axis in order.ToString().ToLowerInvariant())
-            rotation *= axis switch { 'x' => AboutX(turn.X), 'y' => AboutY(turn.Y), _ => AboutZ(turn.Z) };
+        foreach (var axis in order.Axes())
+        {
+            var degrees = axis switch { Axis.X => turn.X, Axis.Y => turn.Y, _ => turn.Z };
+            if (degrees != 0) rotation *= axis switch { Axis.X => AboutX(degrees), Axis.Y => AboutY(degrees), _ => AboutZ(degrees) };
+        }
         return rotation with
         {
             Xx = rotation.Xx * size.X, Xy = rotation.Xy * size.X, Xz = rotation.Xz * size.X,
@@ -82,8 +85,8 @@ public readonly record struct Transform(
             { Divided(Xy, sx), Divided(Yy, sy), Divided(Zy, sz) },
             { Divided(Xz, sx), Divided(Yz, sy), Divided(Zz, sz) },
         };
-        var name = order.ToString().ToLowerInvariant();
-        int i = name[0] - 'x', j = name[1] - 'x', k = name[2] - 'x';
+        var axes = order.Axes();
+        int i = (int)axes[0], j = (int)axes[1], k = (int)axes[2];
         var sign = (j - i + 3) % 3 == 1 ? 1 : -1;
         var turn = new double[3];
         turn[j] = Math.Asin(Math.Clamp(sign * r[i, k], -1, 1));
@@ -109,7 +112,7 @@ public readonly record struct Transform(
         (double X, double Y, double Z) turns, (double X, double Y, double Z) expected, TurnOrder order)
     {
         double[] wanted = [expected.X, expected.Y, expected.Z], given = [turns.X, turns.Y, turns.Z];
-        var middle = order.ToString()[1] - 'x';
+        var middle = (int)order.Axes()[1];
         double[] Wound(Func<int, double> turn) =>
             [.. Enumerable.Range(0, 3).Select(axis => turn(axis) + 360 * Math.Round((wanted[axis] - turn(axis)) / 360))];
         double Away(double[] some) => some.Zip(wanted, (a, b) => Math.Abs(a - b)).Sum();

@@ -27,15 +27,25 @@ public static class Names
     public static string Free(string wanted, IReadOnlySet<string> taken)
     {
         if (!taken.Contains(wanted)) return wanted;
-        var stem = wanted.TrimEnd("0123456789".ToCharArray()).TrimEnd();
-        if (stem.Length == 0) stem = wanted;
-        if (stem.Length > Longest - 8) stem = stem[..(Longest - 8)].TrimEnd();
+        var stem = StemOf(wanted);
         for (var n = 2; ; n++)
             if (!taken.Contains($"{stem} {n}")) return $"{stem} {n}";
     }
 
+    /// <summary>What comes before the number that a name is made free with.</summary>
+    internal static string StemOf(string wanted)
+    {
+        var stem = wanted.TrimEnd("0123456789".ToCharArray()).TrimEnd();
+        if (stem.Length == 0) stem = wanted;
+        return Cut(stem, Longest - 8);
+    }
+
     /// <summary>Foreign text made short enough for a message.</summary>
-    public static string Shown(string text) => text.Length <= 40 ? text : text[..40] + "…";
+    public static string Shown(string text) => text.Length <= 40 ? text : Cut(text, 40) + "…";
+
+    // Never between the two halves of a character.
+    private static string Cut(string text, int length) =>
+        text.Length <= length ? text : text[..(char.IsHighSurrogate(text[length - 1]) ? length - 1 : length)].TrimEnd();
 
     private static bool IsPaired(string text)
     {

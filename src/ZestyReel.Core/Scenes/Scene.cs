@@ -68,16 +68,24 @@ public sealed record Scene(
         }
     }
 
-    /// <summary>The object itself and all that move with it.</summary>
-    public IEnumerable<SceneObject> WithDescendants(ObjectId id)
+    /// <summary>Objects and all that move with them, each once.</summary>
+    public IEnumerable<SceneObject> WithDescendants(IEnumerable<ObjectId> ids)
     {
         var children = Objects.Values.ToLookup(o => o.Parent);
-        var waiting = new Stack<SceneObject>([Object(id)]);
+        var found = new HashSet<ObjectId>();
+        var waiting = new Stack<SceneObject>(ids.Select(id => Object(id)));
         while (waiting.TryPop(out var next))
         {
+            if (!found.Add(next.Id)) continue;
             yield return next;
             foreach (var child in children[next.Id]) waiting.Push(child);
         }
+    }
+
+    /// <summary>The object itself, its parent, and so on to the top.</summary>
+    public IEnumerable<SceneObject> WithAncestors(ObjectId id)
+    {
+        for (SceneObject? at = Object(id); at is not null; at = at.Parent is { } parent ? Object(parent) : null) yield return at;
     }
 
     public ClipId NextClipId() => new(Clips.IsEmpty ? 1 : Clips.Keys.Max().Value + 1);

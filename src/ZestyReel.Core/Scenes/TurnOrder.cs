@@ -13,3 +13,16 @@ public enum TurnOrder
     Zxy,
     Zyx,
 }
+
+/// <summary>What a turn order says, read off without looking at its name each time.</summary>
+public static class TurnOrders
+{
+    private static readonly Axis[][] All =
+    [
+        [Axis.X, Axis.Y, Axis.Z], [Axis.X, Axis.Z, Axis.Y], [Axis.Y, Axis.X, Axis.Z],
+        [Axis.Y, Axis.Z, Axis.X], [Axis.Z, Axis.X, Axis.Y], [Axis.Z, Axis.Y, Axis.X],
+    ];
+
+    /// <summary>The axes in the order in which the object turns about them.</summary>
+    public static ReadOnlySpan<Axis> Axes(this TurnOrder order) => All[(int)order];
+}

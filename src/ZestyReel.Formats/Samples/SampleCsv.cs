@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
 using ZestyReel.Core;
@@ -11,64 +12,123 @@ namespace ZestyReel.Formats.Samples;
 public static class SampleCsv
 {
     private const int MostFrames = 2_000_000;
-    private static readonly string[] WorldChannels =
-        ["move.x", "move.y", "move.z", "turn.x", "turn.y", "turn.z", "size.x", "size.y", "size.z"];
+
+    // What is worked out at a time of the world, so that a long run takes no more room than a short one.
+    private const int FramesAtOnce = 65_536;
+
+    private const int BlockLength = 1 << 16;
+
+    private static readonly (string Name, Func<Transform, SceneObject, double> Of)[] WorldChannels =
+    [
+        ("move.x", (world, _) => world.Px), ("move.y", (world, _) => world.Py), ("move.z", (world, _) => world.Pz),
+        ("turn.x", (world, thing) => world.Turn(thing.TurnOrder).X), ("turn.y", (world, thing) => world.Turn(thing.TurnOrder).Y),
+        ("turn.z", (world, thing) => world.Turn(thing.TurnOrder).Z),
+        ("size.x", (world, _) => world.Size.X), ("size.y", (world, _) => world.Size.Y), ("size.z", (world, _) => world.Size.Z),
+    ];
 
     /// <exception cref="Refusal">The query asks for something that is not there; nothing has been written.</exception>
     public static void Write(TextWriter output, Scene scene, SampleQuery query)
     {
+        foreach (var block in Blocks(scene, query)) output.Write(block);
+    }
+
+    /// <summary>The rows in blocks of some ten thousand characters, each worked out when it is asked for.</summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="query">What to print.</param>
+    /// <param name="mostRows">Most rows that may be asked for.</param>
+    /// <param name="stop">Ends it early.</param>
+    /// <exception cref="Refusal">The query asks for something that is not there, or for too much; told at once, before the first block.</exception>
+    public static IEnumerable<string> Blocks(Scene scene, SampleQuery query, long mostRows = long.MaxValue, CancellationToken stop = default)
+    {
         var objects = Chosen(scene, query);
         var frames = Frames(scene, query);
-        var times = new FrameTimes(scene, Array.ConvertAll(frames, frame => (double)scene.Rate.At(frame).Value));
-        var printed = Array.ConvertAll(frames, frame => frame.ToString("0.############################", CultureInfo.InvariantCulture));
-        var worlds = new WorldSampler(scene, times);
+        var channels = objects.Sum(thing => (long)ChannelsOf(thing, query).Count());
+        if (channels * frames.Length > mostRows)
+            throw new Refusal("step", FormattableString.Invariant($"this asks for {channels * frames.Length} rows, and {mostRows} are the most; take fewer objects or channels, a larger step or a shorter range"));
+        return Written(scene, query, objects, frames, stop);
+    }
 
-        using var csv = new CsvWriter(output, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\n" }, leaveOpen: true);
+    private static IEnumerable<string> Written(Scene scene, SampleQuery query, List<SceneObject> objects, decimal[] frames, CancellationToken stop)
+    {
+        var text = new StringWriter(new StringBuilder(BlockLength * 2));
+        using var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\n" }, leaveOpen: true);
         foreach (var header in (string[])["object", "channel", "frame", "value"]) csv.WriteField(header);
         csv.NextRecord();
-        foreach (var thing in objects)
+        var printed = frames.Length <= FramesAtOnce ? Array.ConvertAll(frames, Printed) : null;
+        foreach (var (thing, channel, first, values) in query.World ? InWorld(scene, query, objects, frames, stop) : Own(scene, query, objects, frames, stop))
         {
-            foreach (var (channel, values) in query.World ? InWorld(worlds, thing) : Own(thing, times))
+            for (var i = 0; i < values.Length; i++)
             {
-                if (query.Channels.Count > 0 && !query.Channels.Contains(channel)) continue;
-                for (var i = 0; i < values.Length; i++)
-                {
-                    csv.WriteField(thing.Name);
-                    csv.WriteField(channel);
-                    csv.WriteField(printed[i]);
-                    csv.WriteField(values[i].ToString("R", CultureInfo.InvariantCulture));
-                    csv.NextRecord();
-                }
+                csv.WriteField(thing.Name);
+                csv.WriteField(channel);
+                csv.WriteField(printed?[first + i] ?? Printed(frames[first + i]));
+                csv.WriteField(Number(values[i]));
+                csv.NextRecord();
+                if (text.GetStringBuilder().Length < BlockLength) continue;
+                stop.ThrowIfCancellationRequested();
+                yield return Taken();
             }
+        }
+        yield return Taken();
+
+        string Taken()
+        {
+            csv.Flush();
+            var block = text.ToString();
+            text.GetStringBuilder().Clear();
+            return block;
         }
     }
 
-    private static IEnumerable<(string, double[])> Own(SceneObject thing, FrameTimes times) =>
-        ChannelCatalogue.Of(thing.Kind).Select(spec => (spec.Name, Sampler.Values(thing, spec.Name, times)));
+    private static string Printed(decimal frame) => frame.ToString("0.############################", CultureInfo.InvariantCulture);
 
-    private static IEnumerable<(string, double[])> InWorld(WorldSampler worlds, SceneObject thing)
+    // A value that is no number says why, in its place: a reader of numbers stops there, a person knows what to look for.
+    private static string Number(double value) => double.IsFinite(value)
+        ? value.ToString("R", CultureInfo.InvariantCulture)
+        : "out of reach: numbers above 1e308 on the way to it";
+
+    private static IEnumerable<(SceneObject Thing, string Channel, int First, double[] Values)> Own(
+        Scene scene, SampleQuery query, List<SceneObject> objects, decimal[] frames, CancellationToken stop)
     {
-        var all = worlds.Worlds(thing.Id);
-        var turns = Array.ConvertAll(all, world => world.Turn(thing.TurnOrder));
-        var sizes = Array.ConvertAll(all, world => world.Size);
-        yield return ("move.x", Array.ConvertAll(all, world => world.Px));
-        yield return ("move.y", Array.ConvertAll(all, world => world.Py));
-        yield return ("move.z", Array.ConvertAll(all, world => world.Pz));
-        yield return ("turn.x", Array.ConvertAll(turns, turn => turn.X));
-        yield return ("turn.y", Array.ConvertAll(turns, turn => turn.Y));
-        yield return ("turn.z", Array.ConvertAll(turns, turn => turn.Z));
-        yield return ("size.x", Array.ConvertAll(sizes, size => size.X));
-        yield return ("size.y", Array.ConvertAll(sizes, size => size.Y));
-        yield return ("size.z", Array.ConvertAll(sizes, size => size.Z));
+        var times = TimesOf(scene, frames, stop);
+        foreach (var thing in objects)
+            foreach (var channel in ChannelsOf(thing, query))
+            {
+                stop.ThrowIfCancellationRequested();
+                yield return (thing, channel, 0, Sampler.Values(thing, channel, times));
+            }
     }
+
+    private static IEnumerable<(SceneObject Thing, string Channel, int First, double[] Values)> InWorld(
+        Scene scene, SampleQuery query, List<SceneObject> objects, decimal[] frames, CancellationToken stop)
+    {
+        var parts = frames.Chunk(FramesAtOnce).ToList();
+        // A run of one part keeps what carries its objects; of more, only one part at a time.
+        var only = parts.Count == 1 ? new WorldSampler(scene, TimesOf(scene, parts[0], stop)) : null;
+        foreach (var thing in objects)
+            foreach (var (channel, of) in WorldChannels.Where(channel => query.Channels.Count == 0 || query.Channels.Contains(channel.Name)))
+                for (var part = 0; part < parts.Count; part++)
+                {
+                    var worlds = (only ?? new WorldSampler(scene, TimesOf(scene, parts[part], stop))).Worlds(thing.Id);
+                    yield return (thing, channel, part * FramesAtOnce, Array.ConvertAll(worlds, world => of(world, thing)));
+                }
+    }
+
+    private static FrameTimes TimesOf(Scene scene, decimal[] frames, CancellationToken stop) =>
+        new(scene, Array.ConvertAll(frames, frame => (double)scene.Rate.At(frame).Value)) { Stop = stop };
+
+    private static IEnumerable<string> ChannelsOf(SceneObject thing, SampleQuery query) =>
+        (query.World ? WorldChannels.Select(channel => channel.Name) : ChannelCatalogue.Of(thing.Kind).Select(spec => spec.Name))
+        .Where(name => query.Channels.Count == 0 || query.Channels.Contains(name));
 
     private static List<SceneObject> Chosen(Scene scene, SampleQuery query)
     {
-        foreach (var name in query.Objects)
-            if (scene.Find(name) is null) throw new Refusal("object", $"there is no object called \"{Names.Shown(name)}\"");
-        var objects = scene.InOrder().Where(o => query.Objects.Count == 0 || query.Objects.Contains(o.Name)).ToList();
+        var wanted = query.Objects.ToHashSet();
+        var objects = scene.InOrder().Where(thing => wanted.Count == 0 || wanted.Contains(thing.Name)).ToList();
+        if (wanted.Count > objects.Count && wanted.Except(objects.Select(thing => thing.Name)).FirstOrDefault() is { } missing)
+            throw new Refusal("object", $"there is no object called \"{Names.Shown(missing)}\"");
         foreach (var name in query.Channels)
-            if (query.World ? !WorldChannels.Contains(name) : objects.All(o => ChannelCatalogue.Find(o.Kind, name) is null))
+            if (query.World ? WorldChannels.All(channel => channel.Name != name) : objects.All(o => ChannelCatalogue.Find(o.Kind, name) is null))
                 throw new Refusal("channel", $"there is no channel \"{Names.Shown(name)}\" here");
         return objects;
     }
@@ -80,8 +140,10 @@ public static class SampleCsv
         if (to < from) throw new Refusal("to", FormattableString.Invariant($"the last frame ({to}) comes before the first ({from})"));
         scene.Rate.At(from, "from");
         scene.Rate.At(to, "to");
+        // Divided as doubles, as a tiny step has no decimal that says how often it goes.
+        if ((double)(to - from) / (double)query.Step >= MostFrames)
+            throw new Refusal("step", $"this asks for more than {MostFrames} frames; take a larger step or a shorter range");
         var count = decimal.Floor((to - from) / query.Step) + 1;
-        if (count > MostFrames) throw new Refusal("step", $"this asks for more than {MostFrames} frames; take a larger step or a shorter range");
         var frames = new decimal[(int)count];
         for (var i = 0; i < frames.Length; i++) frames[i] = from + i * query.Step;
         return frames;

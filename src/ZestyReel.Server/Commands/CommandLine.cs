@@ -26,6 +26,8 @@ internal static class CommandLine
             Serving("demo", "Starts the server with the Lantern Bay scene.", demo: true),
             SceneCommand(),
             SampleCommand(),
+            BackupCommand(),
+            RestoreCommand(),
         };
         var parsed = root.Parse(args);
         if (parsed.Errors.Count == 0) return await parsed.InvokeAsync();
@@ -36,11 +38,27 @@ internal static class CommandLine
     private static Command Serving(string name, string description, bool demo)
     {
         var port = new Option<int>("--port") { Description = "Port to listen on; 0 takes any free one.", DefaultValueFactory = _ => 5170 };
-        var address = new Option<string>("--address") { Description = "Address to listen on.", DefaultValueFactory = _ => "127.0.0.1" };
-        var command = new Command(name, description) { port, address, Data };
+        var address = new Option<string>("--address") { Description = "Address to listen on; others than this machine's own need a token.", DefaultValueFactory = _ => "127.0.0.1" };
+        var token = new Option<string?>("--token") { Description = "What whoever comes in has to know; made up for an open server where neither this nor ZESTY_TOKEN gives one." };
+        var host = new Option<string[]>("--host") { Description = "Name by which the server may be called; may be given several times." };
+        var certificate = new Option<string?>("--certificate") { Description = "Certificate for HTTPS, PFX or PEM." };
+        var key = new Option<string?>("--certificate-key") { Description = "The certificate's key, where it is in a PEM file of its own." };
+        var command = new Command(name, description) { port, address, token, host, certificate, key, Data };
         command.SetAction((parsed, stop) => Guarded(() => Serve.Run(
-            new ServerOptions(parsed.GetValue(Data)!, parsed.GetValue(address)!, parsed.GetValue(port), Serve.WebFolder), demo, stop)));
+            new ServerOptions(parsed.GetValue(Data)!, parsed.GetValue(address)!, parsed.GetValue(port), Serve.WebFolder)
+            {
+                Token = Checked(parsed.GetValue(token) ?? Environment.GetEnvironmentVariable("ZESTY_TOKEN")),
+                Hosts = parsed.GetValue(host) ?? [],
+                Certificate = parsed.GetValue(certificate),
+                CertificateKey = parsed.GetValue(key),
+            }, demo, stop)));
         return command;
+    }
+
+    private static string? Checked(string? token)
+    {
+        if (string.IsNullOrEmpty(token)) return null;
+        return token.Length is >= 8 and <= 200 ? token : throw new Refusal("token", "A token has 8 to 200 characters; or leave it out, and one is made.");
     }
 
     private static Command SceneCommand()
@@ -51,21 +69,25 @@ internal static class CommandLine
         var list = new Command("list", "Lists the kept scenes.") { Data };
         list.SetAction(parsed => Guarded(() =>
         {
-            foreach (var card in Store(parsed).List())
+            if (!Library.IsThere(parsed.GetValue(Data)!)) return;
+            using var library = Library.Of(parsed.GetValue(Data)!);
+            foreach (var card in library.List())
                 Console.WriteLine($"{card.Name}\t{card.FirstFrame}-{card.LastFrame}\t{card.Rate} fps\t{card.Objects} objects");
         }));
         var import = new Command("import", "Keeps the scene of a file.") { file, Data };
         import.SetAction(parsed => Guarded(() =>
         {
-            var read = SceneSource.ReadFile(parsed.GetValue(file)!);
-            var store = Store(parsed);
-            Console.WriteLine(store.Load(store.Add(read))!.Scene.Settings.Name);
+            var bytes = SceneSource.ReadBytes(parsed.GetValue(file)!);
+            // A faulty file is refused before anybody waits for the folder.
+            SceneFileReader.Read(bytes);
+            using var library = Library.Of(parsed.GetValue(Data)!);
+            Console.WriteLine(library.Import(bytes));
         }));
         var export = new Command("export", "Writes a kept scene to a file.") { scene, file, Data };
         export.SetAction(parsed => Guarded(() =>
-            File.WriteAllBytes(parsed.GetValue(file)!, SceneFileWriter.Write(SceneSource.Kept(parsed.GetValue(scene)!, parsed.GetValue(Data)!)))));
+            File.WriteAllBytes(parsed.GetValue(file)!, SceneSource.Kept(parsed.GetValue(scene)!, parsed.GetValue(Data)!))));
         var check = new Command("check", "Looks for faults in a file.") { file };
-        check.SetAction(parsed => Guarded(() => { SceneSource.ReadFile(parsed.GetValue(file)!); }));
+        check.SetAction(parsed => Guarded(() => { SceneFileReader.Read(SceneSource.ReadBytes(parsed.GetValue(file)!)); }));
 
         return new Command("scene", "Works on kept scenes and scene files.") { list, import, export, check };
     }
@@ -91,7 +113,26 @@ internal static class CommandLine
         return command;
     }
 
-    private static SceneStore Store(ParseResult parsed) => new(new Database(parsed.GetValue(Data)!));
+    private static Command BackupCommand()
+    {
+        var file = new Argument<string>("FILE") { Description = "The new file; it must not be there yet." };
+        var command = new Command("backup", "Copies everything that is kept to a file, also while a server runs.") { file, Data };
+        command.SetAction(parsed => Guarded(() => Backups.Make(parsed.GetValue(Data)!, parsed.GetValue(file)!)));
+        return command;
+    }
+
+    private static Command RestoreCommand()
+    {
+        var file = new Argument<string>("FILE") { Description = "A file that backup made." };
+        var command = new Command("restore", "Puts a copy in the place of what is kept; that is laid aside in the same folder.") { file, Data };
+        command.SetAction(parsed => Guarded(() =>
+        {
+            var folder = parsed.GetValue(Data)!;
+            using var held = FolderLock.Take(folder, "a command that restores a copy");
+            if (Backups.Restore(parsed.GetValue(file)!, folder) is { } aside) Console.WriteLine($"What was there is in {aside}");
+        }));
+        return command;
+    }
 
     private static int Guarded(Action action) => Guarded(() =>
     {
@@ -110,7 +151,7 @@ internal static class CommandLine
         {
             foreach (var fault in wrong.Faults) await Console.Error.WriteLineAsync(fault.ToString());
         }
-        catch (Exception wrong) when (wrong is Refusal or IOException or UnauthorizedAccessException)
+        catch (Exception wrong) when (wrong is Refusal or StoreTrouble or IOException or UnauthorizedAccessException or System.Net.Sockets.SocketException)
         {
             await Console.Error.WriteLineAsync(wrong.Message);
         }

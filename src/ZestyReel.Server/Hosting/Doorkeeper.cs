@@ -8,8 +8,8 @@ namespace ZestyReel.Server.Hosting;
 /// </summary>
 public sealed class Doorkeeper(RequestDelegate next, AllowedHosts allowed)
 {
-    private const string Policy =
-        "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; "
+    private static readonly string Policy =
+        "default-src 'self'; script-src 'self'; style-src 'self' " + SignIn.StyleHash + "; img-src 'self' data: blob:; font-src 'self'; "
         + "connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     public async Task InvokeAsync(HttpContext context, IProblemDetailsService problems)
@@ -27,9 +27,9 @@ public sealed class Doorkeeper(RequestDelegate next, AllowedHosts allowed)
         });
 
         var host = context.Request.Host;
-        if (!allowed.Names.Contains(host.Host))
+        if (!allowed.Allows(context))
         {
-            await Refuse(context, problems, $"This server does not answer for the host \"{Shortened(host.Host)}\". Use one of: {string.Join(", ", allowed.Names)}.");
+            await Refuse(context, problems, $"This server does not answer for the host \"{Shortened(host.Host)}\". Use one of: {allowed.Told}, or start it with --host.");
             return;
         }
         var origin = context.Request.Headers.Origin.ToString();

@@ -1,8 +1,10 @@
+using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 using ZestyReel.Core;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Sessions;
+using ZestyReel.Store;
 
 namespace ZestyReel.Server.Hosting;
 
@@ -17,13 +19,26 @@ public sealed class Problems(IProblemDetailsService service) : IExceptionHandler
             Refusal refusal => new ProblemDetails { Status = 400, Title = "Refused", Detail = refusal.Reason, Extensions = { ["place"] = refusal.Place } },
             SceneFileException file => new ProblemDetails { Status = 400, Title = "The scene file was refused", Detail = file.Message, Extensions = { ["faults"] = file.Faults } },
             Clash clash => new ProblemDetails { Status = 409, Title = "Changed meanwhile", Detail = clash.Message },
+            TouchesOthers touches => new ProblemDetails { Status = 409, Title = "Others changed the same since", Detail = touches.Message },
             SceneGone gone => new ProblemDetails { Status = 404, Title = "No such scene", Detail = gone.Message },
+            StoreTrouble trouble => new ProblemDetails { Status = trouble.Kind == TroubleKind.Full ? 507 : 503, Title = "Not kept", Detail = trouble.Message },
             BadHttpRequestException { StatusCode: 413 } => new ProblemDetails { Status = 413, Title = "Too large", Detail = "The file is larger than what is taken; nothing was read." },
-            BadHttpRequestException bad => new ProblemDetails { Status = bad.StatusCode, Title = "Not understood", Detail = bad.InnerException?.Message ?? bad.Message },
+            BadHttpRequestException { InnerException: JsonException json } => NotUnderstood(400, json),
+            BadHttpRequestException bad => NotUnderstood(bad.StatusCode, bad.InnerException ?? bad),
+            // A list of kinds that the text names none of is, to the JSON reader, a type that it does not support.
+            NotSupportedException { Source: "System.Text.Json" } json => NotUnderstood(400, json),
+            OperationCanceledException when context.RequestAborted.IsCancellationRequested => new ProblemDetails { Status = 499, Title = "Called off" },
             _ => null,
         };
         if (problem is null) return false;
         context.Response.StatusCode = problem.Status!.Value;
         return await service.TryWriteAsync(new ProblemDetailsContext { HttpContext = context, ProblemDetails = problem });
+    }
+
+    private static ProblemDetails NotUnderstood(int status, Exception wrong)
+    {
+        var problem = new ProblemDetails { Status = status, Title = "Not understood", Detail = wrong.Message };
+        if (wrong is JsonException { Path: { Length: > 2 } path }) problem.Extensions["place"] = path[2..];
+        return problem;
     }
 }

@@ -1,7 +1,11 @@
+using System.Net;
+using System.Security.Cryptography.X509Certificates;
+using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.SignalR;
 using Microsoft.Extensions.FileProviders;
 using Serilog;
 using Serilog.Events;
+using ZestyReel.Core;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Live;
 using ZestyReel.Server.Scenes;
@@ -17,27 +21,65 @@ public static class ZestyHost
 {
     private const int LargestHubMessage = 16 * 1024 * 1024;
 
+    // A request that computes holds a thread; others must not wait until the pool has grown by one.
+    private const int LeastThreads = 64;
+
+    /// <exception cref="Refusal">The certificate cannot be used.</exception>
+    /// <exception cref="StoreTrouble">The database cannot be used.</exception>
     public static WebApplication Build(ServerOptions options)
     {
+        ThreadPool.GetMinThreads(out var workers, out var ports);
+        ThreadPool.SetMinThreads(Math.Max(workers, LeastThreads), ports);
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
-        builder.WebHost.UseUrls($"http://{options.Address}:{options.Port}");
+        Listen(builder, options);
         Configure(builder, options);
         var app = builder.Build();
         Route(app, options);
+        // Whatever is wrong with the database is said now, and not at the first request.
+        app.Services.GetRequiredService<SceneShelf>();
         return app;
     }
 
-    private static void Configure(WebApplicationBuilder builder, ServerOptions options)
+    private static void Listen(WebApplicationBuilder builder, ServerOptions options)
     {
+        var certificate = options.Certificate is { } file ? ReadCertificate(file, options.CertificateKey) : null;
+        if (certificate is not null) builder.WebHost.UseKestrelHttpsConfiguration();
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = SceneFileReader.LargestFile;
+            var address = options.Address == "localhost" ? IPAddress.Loopback
+                : IPAddress.TryParse(options.Address.Trim('[', ']'), out var given) ? given
+                : throw new Refusal("address", $"\"{Core.Scenes.Names.Shown(options.Address)}\" is not an address of this machine; give one such as 127.0.0.1 or 0.0.0.0");
+            kestrel.Listen(address, options.Port, listen =>
+            {
+                if (certificate is not null) listen.UseHttps(certificate);
+            });
+            if (options.Socket is { } socket) kestrel.ListenUnixSocket(socket);
         });
+    }
+
+    /// <exception cref="Refusal">It cannot be read.</exception>
+    private static X509Certificate2 ReadCertificate(string file, string? key)
+    {
+        var password = Environment.GetEnvironmentVariable("ZESTY_CERTIFICATE_PASSWORD");
+        try
+        {
+            if (key is not null || Path.GetExtension(file) is ".pem" or ".crt") return X509Certificate2.CreateFromPemFile(file, key);
+            return X509CertificateLoader.LoadPkcs12FromFile(file, password);
+        }
+        catch (Exception wrong) when (wrong is System.Security.Cryptography.CryptographicException or IOException or UnauthorizedAccessException)
+        {
+            throw new Refusal("certificate", $"The certificate {file} cannot be used: {wrong.Message}");
+        }
+    }
+
+    private static void Configure(WebApplicationBuilder builder, ServerOptions options)
+    {
         builder.Host.UseSerilog((_, log) => log
             .MinimumLevel.Is(LogEventLevel.Warning)
             // A refusal is an answer, not a fault of the server's.
-            .Filter.ByExcluding(entry => entry.Exception is HubException)
+            .Filter.ByExcluding(entry => entry.Exception is HubException or OperationCanceledException)
             .WriteTo.Console(standardErrorFromLevel: LogEventLevel.Verbose));
         builder.Services.ConfigureHttpJsonOptions(json => EditJson.Configured(json.SerializerOptions));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
@@ -45,24 +87,39 @@ public static class ZestyHost
         builder.Services.AddExceptionHandler<Problems>();
         builder.Services.AddOpenApi(api => api.AddSchemaTransformer(UnitSchemas.Transform).AddDocumentTransformer(UnitSchemas.Transform));
         builder.Services.AddResponseCompression();
-        builder.Services.AddSignalR(hub => hub.MaximumReceiveMessageSize = LargestHubMessage).AddMessagePackProtocol();
-        builder.Services.AddSingleton(AllowedHosts.For(options.Address));
-        builder.Services.AddSingleton(new Database(options.DataFolder));
+        // By default a proxy is believed only on this machine.
+        builder.Services.Configure<ForwardedHeadersOptions>(proxy => proxy.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto);
+        builder.Services.AddSignalR(hub =>
+        {
+            hub.MaximumReceiveMessageSize = LargestHubMessage;
+            // A drag's tries go on while a window of samples is worked out.
+            hub.MaximumParallelInvocationsPerClient = 4;
+            hub.AddFilter<HubTrouble>();
+        }).AddMessagePackProtocol();
+        builder.Services.AddSingleton(new AllowedHosts(options));
+        builder.Services.AddSingleton(new Gate(options));
+        builder.Services.AddSingleton(new Database(options.DataFolder, options.MostPages));
+        builder.Services.AddSingleton<SceneShelf>();
         builder.Services.AddSingleton<SceneStore>();
         builder.Services.AddSingleton<ShapeShelf>();
         builder.Services.AddSingleton<SceneSessions>();
-        builder.Services.AddSingleton<Watchers>();
+        builder.Services.AddSingleton<Work>();
+        builder.Services.AddSingleton<Tabs>();
     }
 
     private static void Route(WebApplication app, ServerOptions options)
     {
+        app.UseForwardedHeaders();
         app.UseMiddleware<Doorkeeper>();
         app.UseExceptionHandler();
+        var gate = app.Services.GetRequiredService<Gate>();
+        app.Use((context, next) => gate.Invoke(context, () => next(context), context.RequestServices.GetRequiredService<IProblemDetailsService>()));
         app.UseResponseCompression();
         app.UseStatusCodePages();
         app.MapOpenApi();
-        app.MapGet("/api/health", () => TypedResults.Ok(new Health("ready"))).WithName("Health").WithSummary("Whether the server is ready.");
+        app.MapGet("/api/health", () => TypedResults.Ok(new Health("ready", options.IsOpen))).WithName("Health").WithSummary("Whether the server is ready.");
         app.MapScenes();
+        app.MapHistory();
         app.MapShapes();
         app.MapHub<SceneHub>("/live");
         if (!Directory.Exists(options.WebFolder)) return;
@@ -74,6 +131,7 @@ public static class ZestyHost
             OnPrepareResponse = file => file.Context.Response.Headers.CacheControl =
                 file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
         });
-        app.MapFallbackToFile("{*path:nonfile}", "index.html", new StaticFileOptions { FileProvider = pages });
+        // The page is the answer to every address but those of the interface, which has none for what it does not know.
+        app.MapFallbackToFile("{*path:nonfile:regex(^(?!(api|live|openapi)(/|$)))}", "index.html", new StaticFileOptions { FileProvider = pages });
     }
 }

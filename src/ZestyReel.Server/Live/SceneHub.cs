@@ -7,170 +7,212 @@ using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Wire;
+using ZestyReel.Store;
 
 namespace ZestyReel.Server.Live;
 
 /// <summary>
-/// The live line of a tab: opens a scene, asks for samples, tries edits while the hand drags, and makes them.
-/// The tab hears <c>changed</c> for every change, whoever made it, before its own call returns, and <c>gone</c>
-/// when the scene is deleted.
+/// The live line of a tab: opens a scene, asks for samples, tries edits while the hand drags, and makes them. The tab
+/// hears <c>opened</c>, then <c>changed</c> for every change, whoever made it, before its own call returns; <c>sampled</c>
+/// with samples that it asked for; <c>gone</c> when the scene is deleted; and <c>lost</c> when it has to open it again.
 /// </summary>
-public sealed class SceneHub(SceneSessions sessions, Watchers watchers) : Hub
+public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
 {
-    /// <summary>Most frames that one call samples.</summary>
-    public const int MostFrames = 8192;
+    /// <summary>Most channels that one call names.</summary>
+    public const int MostLanes = 100_000;
 
-    public SceneMessage Open(long scene) => Guarded(() =>
-        watchers.Open(Context.ConnectionId, scene).Look((now, revision, position, history) => new SceneMessage(
-            scene, revision, position, [.. history.Select(HistoryMessage.Of)],
-            SceneWire.Rows(SceneChange.Between(Nothing, now), now))));
+    private const string WhoKey = "who";
 
-    /// <summary>Samples of every channel for a run of frames; from now on changes bring new samples of these frames.</summary>
-    public BlockMessage[] Watch(long scene, long first, long last) => Guarded(() =>
+    private CancellationToken Stop => Context.ConnectionAborted;
+
+    private Origin Who => Context.Items.TryGetValue(WhoKey, out var who) ? (Origin)who! : Origin.Nobody;
+
+    /// <summary>Says who is at this tab.</summary>
+    /// <param name="author">The same for all windows of one person.</param>
+    /// <param name="name">As people call them; empty where they did not say.</param>
+    /// <param name="window">This window.</param>
+    public void Introduce(string author, string name, string window) =>
+        Context.Items[WhoKey] = Person.Checked(author, name, mark: null, window);
+
+    public Task Open(long scene) => tabs.Open(Context.ConnectionId, scene, Who).Start(Stop);
+
+    /// <summary>Samples of every channel for a run of frames, sent as <c>sampled</c>: as many around a frame as there is room for. From now on changes bring new samples of these frames.</summary>
+    /// <returns>The first and the last frame that there was room for.</returns>
+    public async Task<long[]> Watch(long scene, long first, long last, long near)
     {
-        var frames = new FrameRange(first, last).Checked("frames");
-        if (frames.Count > MostFrames) throw new Refusal("frames", $"ask for at most {MostFrames} frames at a time");
-        return sessions.Get(scene).Look((now, _, _, _) =>
-        {
-            watchers.Look(Context.ConnectionId, scene, frames);
-            var all = watchers.WithSpeeds(Context.ConnectionId, [.. now.Objects.Values.Select(SampleTarget.All)]);
-            return SceneWire.Blocks(now, all, [.. now.PlacedClips.Values], frames, withFlow: true);
-        });
-    });
+        var frames = await Feed(scene).Watch(new FrameRange(first, last).Checked("frames"), near, Stop);
+        return [frames.First, frames.Last];
+    }
 
     /// <summary>Frames as people read them, in one of the ways of showing time.</summary>
-    public string[] TimeLabels(long scene, long[] frames, string display) => Guarded(() =>
+    public string[] TimeLabels(long scene, long[] frames, string display)
     {
-        if (frames.Length > MostFrames) throw new Refusal("frames", $"ask for at most {MostFrames} frames at a time");
-        if (!Enum.TryParse<TimeDisplay>(display, ignoreCase: true, out var way)) throw new Refusal("display", "there is no such way of showing time");
-        var rate = sessions.Get(scene).Scene.Rate;
+        if (frames.Length > SampleBudget.MostFrames) throw new Refusal("frames", $"ask for at most {SampleBudget.MostFrames} frames at a time");
+        if (!Enum.TryParse<TimeDisplay>(display, ignoreCase: true, out var way) || !Enum.IsDefined(way)) throw new Refusal("display", "there is no such way of showing time");
+        if (frames.Any(frame => frame is < -FrameRange.FurthestFrame or > FrameRange.FurthestFrame)) throw new Refusal("frames", "a frame is out of reach");
+        using var use = sessions.Use(scene);
+        var rate = use.State.Scene.Rate;
         return Array.ConvertAll(frames, frame => TimeText.Of(rate, frame, way));
-    });
+    }
 
     /// <summary>The frame that a typed time means.</summary>
-    public double ReadTime(long scene, string text, double present) =>
-        Guarded(() => (double)TimeText.FrameOf(sessions.Get(scene).Scene.Rate, text, (decimal)present));
+    public double ReadTime(long scene, string text, double present)
+    {
+        using var use = sessions.Use(scene);
+        return (double)TimeText.FrameOf(use.State.Scene.Rate, text, Frame(present, "present"));
+    }
 
     /// <summary>What an edit would do to keys, range and length. Nothing is kept.</summary>
-    public TimeMessage LookAhead(long scene, string edit) => Guarded(() =>
+    public Task<TimeMessage> LookAhead(long scene, string edit) => Quickly(scene, (state, _) =>
     {
-        var told = TimeConsequence.Of(sessions.Get(scene).Scene, EditJson.Read(edit));
+        var told = TimeConsequence.Of(state.Scene, EditJson.Read(edit));
         return new TimeMessage(
             told.Keys, told.KeysAfter, told.BetweenFrames, told.BetweenFramesAfter,
             [told.Range.First, told.Range.Last], told.Seconds, told.SecondsAfter);
     });
 
     /// <summary>What an edit would give, told as the difference to what the tab tried before. Nothing is kept.</summary>
-    public LiveMessage Try(long scene, string edit) => Guarded(() =>
+    public Task<LiveMessage> Try(long scene, string edit)
     {
-        var (now, revision) = sessions.Get(scene).Look((now, revision, _, _) => (now, revision));
-        var next = EditJson.Read(edit).Apply(now);
-        var change = SceneChange.Between(watchers.TriedBy(Context.ConnectionId, revision) ?? now, next);
-        watchers.KeepTried(Context.ConnectionId, revision, next);
-        var frames = watchers.FramesOf(Context.ConnectionId) ?? next.Settings.Work;
-        var stale = watchers.WithSpeeds(Context.ConnectionId, change.Stale(next));
-        return new LiveMessage(SceneWire.Rows(change, next), SceneWire.Blocks(next, stale, change.StaleClips(next), frames, change.ChangesTime));
-    });
+        var feed = Feed(scene);
+        return Quickly(scene, (state, stop) =>
+        {
+            var next = EditJson.Read(edit).Apply(state.Scene);
+            var change = SceneChange.Between(feed.Tried is { } tried && tried.Revision == state.Revision ? tried.Scene : state.Scene, next);
+            feed.Tried = (state.Revision, next);
+            var frames = SampleBudget.Fitted(next, feed.Frames ?? next.Settings.Work, feed.Frames?.First ?? next.Settings.Work.First);
+            return new LiveMessage(SceneWire.Rows(change, next), SceneWire.Blocks(next, feed.WithSpeeds(change.Stale(next)), change.StaleClips(next), frames, change.ChangesTime, stop));
+        });
+    }
 
-    /// <summary>Makes an edit. Where keys would land on others and nobody has said what to do, nothing is done, and the answer says so.</summary>
-    public KeptMessage Edit(long scene, long revision, string edit) => Guarded(() =>
-    {
-        var session = sessions.Get(scene);
-        try
-        {
-            return Message(session.Apply(EditJson.Read(edit), revision));
-        }
-        catch (KeyClash clash)
-        {
-            return new KeptMessage(session.Revision, session.Position, "", [], new ClashMessage(clash.Count, clash.Frame));
-        }
-    });
+    /// <summary>
+    /// Makes an edit. Where keys would land on others and nobody has said what to do, or somebody else has changed the
+    /// same since that revision, nothing is done, and the answer says so.
+    /// </summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="revision">The revision that the person saw.</param>
+    /// <param name="edit">What to do.</param>
+    /// <param name="mark">The sender's own mark of this edit: sent again after a broken line, it is not made twice. May be empty.</param>
+    public Task<KeptMessage> Edit(long scene, long revision, string edit, string mark) =>
+        Making(scene, session => session.Apply(EditJson.Read(edit), revision, Person.Marked(Who, mark)));
+
+    /// <summary>Takes back what the person at this tab did last, and leaves what others did.</summary>
+    public Task<KeptMessage> Undo(long scene, long revision) => Making(scene, session => session.Undo(revision, Who));
+
+    /// <summary>Makes again what the person at this tab took back last.</summary>
+    public Task<KeptMessage> Redo(long scene, long revision) => Making(scene, session => session.Redo(revision, Who));
+
+    public Task<KeptMessage> GoTo(long scene, long revision, int position) => Making(scene, session => session.GoTo(position, revision, Who));
 
     /// <summary>What an edit would do to curves. Nothing is kept.</summary>
-    public CurveMessage LookAheadCurves(long scene, string edit) => Guarded(() =>
+    public Task<CurveMessage> LookAheadCurves(long scene, string edit) => Quickly(scene, (state, _) =>
     {
-        var (now, wanted) = (sessions.Get(scene).Scene, EditJson.Read(edit));
-        var told = wanted is CommitWarp or WriteClips ? CurveConsequence.AsPlayed(now, wanted) : CurveConsequence.Of(now, wanted);
+        var wanted = EditJson.Read(edit);
+        var told = wanted is CommitWarp or WriteClips ? CurveConsequence.AsPlayed(state.Scene, wanted) : CurveConsequence.Of(state.Scene, wanted);
         return new CurveMessage(told.Keys, told.KeysAfter, told.Difference, told.Frame, told.Channel);
     });
 
     /// <summary>From now on the tab is sent the speeds of these channels too; it gets them for the frames that it watches.</summary>
-    public BlockMessage[] WatchSpeeds(long scene, int[] objects, string[] channels) => Guarded(() =>
-        sessions.Get(scene).Look((now, _, _, _) =>
-        {
-            var lanes = Lanes(objects, channels).Where(lane => now.Objects.ContainsKey(lane.Object)).ToList();
-            watchers.LookAtSpeeds(Context.ConnectionId, lanes);
-            if (watchers.FramesOf(Context.ConnectionId) is not { } frames) return [];
-            var targets = lanes.GroupBy(lane => lane.Object, lane => lane.Channel).Select(group =>
-            {
-                var thing = now.Object(group.Key);
-                return new SampleTarget(thing, [.. group.Select(name => thing.Spec(name, "channels"))]);
-            });
-            return SceneWire.Blocks(now, watchers.WithSpeeds(Context.ConnectionId, [.. targets]), [], frames, withFlow: false);
-        }));
+    public Task WatchSpeeds(long scene, int[] objects, string[] channels)
+    {
+        var feed = Feed(scene);
+        using var use = sessions.Use(scene);
+        var now = use.State.Scene;
+        feed.Speeds = Lanes(objects, channels).Where(lane => now.Objects.ContainsKey(lane.Object)).GroupBy(lane => lane.Object)
+            .ToImmutableDictionary(group => group.Key, group => group.Select(lane => now.Object(lane.Object).Spec(lane.Channel, "channels").Name).Distinct().ToImmutableArray());
+        return feed.SendSpeeds(Stop);
+    }
 
     /// <summary>Where the turns of an object lock: first and last frames of each stretch within the scene range.</summary>
-    public long[][] TurnLocks(long scene, int thing) => Guarded(() =>
-        sessions.Get(scene).Look<long[][]>((now, _, _, _) =>
-            [.. TurnLock.Of(now, new ObjectId(thing), now.Settings.Range).Select(span => new[] { span.First, span.Last })]));
+    public Task<long[][]> TurnLocks(long scene, int thing) => Slowly(scene, (state, _) =>
+        TurnLock.Of(state.Scene, new ObjectId(thing), state.Scene.Settings.Range).Select(span => new[] { span.First, span.Last }).ToArray());
 
     /// <summary>The stretch between two or more keys of a channel, first to last, as CSS.</summary>
-    public string CopyShape(long scene, string keys) => Guarded(() =>
-        StretchOf.Css(sessions.Get(scene).Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys)));
+    public Task<string> CopyShape(long scene, string keys) => Quickly(scene, (state, _) =>
+        StretchOf.Css(state.Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys)));
 
     /// <summary>Channels as they were at a place in the history; those of objects that were not there are left out.</summary>
-    public ChannelMessage[] ChannelsAt(long scene, int position, int[] objects, string[] channels) => Guarded(() =>
+    public Task<ChannelMessage[]> ChannelsAt(long scene, int position, int[] objects, string[] channels) => Walking(scene, (session, stop) =>
     {
-        var then = sessions.Get(scene).At(position);
+        var then = session.At(position, stop);
         return Lanes(objects, channels).Where(lane => then.Objects.ContainsKey(lane.Object))
             .Select(lane => SceneWire.Channel(lane.Object.Value, lane.Channel, then.Object(lane.Object).Channel(lane.Channel))).ToArray();
     });
 
     /// <summary>The keys that channels had between two frames at a place in the history, as <see cref="ReplaceKeys"/> takes them.</summary>
-    public string CopyKeysAt(long scene, int position, int[] objects, string[] channels, double from, double to) => Guarded(() =>
+    public Task<string> CopyKeysAt(long scene, int position, int[] objects, string[] channels, double from, double to) => Walking(scene, (session, stop) =>
     {
-        var session = sessions.Get(scene);
-        var rate = session.Scene.Rate;
+        var rate = session.State.Scene.Rate;
         return EditJson.Write(CopiedKeys.Between(
-            session.At(position), Lanes(objects, channels), rate.At((decimal)from, "from"), rate.At((decimal)to, "to")));
+            session.At(position, stop), Lanes(objects, channels), rate.At(Frame(from, "from"), "from"), rate.At(Frame(to, "to"), "to")));
     });
 
     /// <summary>Keys, whole, as a paste takes them.</summary>
     /// <param name="scene">Whose keys.</param>
     /// <param name="keys">A list of key sets, as edits have it.</param>
-    public string CopyKeys(long scene, string keys) => Guarded(() =>
-        EditJson.Write(CopiedKeys.Of(sessions.Get(scene).Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys))));
-
-    public KeptMessage GoTo(long scene, long revision, int position) =>
-        Guarded(() => Message(sessions.Get(scene).GoTo(position, revision)));
+    public Task<string> CopyKeys(long scene, string keys) => Quickly(scene, (state, _) =>
+        EditJson.Write(CopiedKeys.Of(state.Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys))));
 
     public override Task OnDisconnectedAsync(Exception? exception)
     {
-        watchers.Close(Context.ConnectionId);
+        tabs.Close(Context.ConnectionId);
         return Task.CompletedTask;
     }
 
     internal static KeptMessage Message(Kept kept) => new(
-        kept.Revision, kept.Position, kept.Title,
+        kept.After.Revision, kept.After.Position, kept.Title,
         [.. kept.Change.Rows.Where(r => r is { Row.Kind: RowKind.Object, Before: null }).Select(r => r.Row.Id)]);
 
-    private static IEnumerable<(ObjectId Object, string Channel)> Lanes(int[] objects, string[] channels) =>
-        objects.Length == channels.Length
-            ? objects.Zip(channels, (thing, channel) => (new ObjectId(thing), channel))
-            : throw new Refusal("channels", "give a channel for each object");
+    private TabFeed Feed(long scene) => tabs.Of(Context.ConnectionId, scene) ?? throw new Refusal("scene", "open the scene first");
 
-    private static readonly Scene Nothing = Scene.Empty("-") with { Settings = Scene.Empty("-").Settings with { Name = "" } };
-
-    // A refusal's words are for the person; any other fault stays inside.
-    private static T Guarded<T>(Func<T> call)
+    private async Task<KeptMessage> Making(long scene, Func<SceneSession, Kept> make)
     {
+        using var use = sessions.Use(scene);
+        KeptMessage Nothing() => new(use.State.Revision, use.State.Position, "", []);
         try
         {
-            return call();
+            var kept = make(use.Session);
+            if (tabs.Of(Context.ConnectionId, scene) is { } feed) await feed.Until(kept.After.Revision);
+            return Message(kept);
         }
-        catch (Exception no) when (no is Refusal or Clash or SceneGone)
+        catch (KeyClash clash)
         {
-            throw new HubException(no is Refusal refusal ? refusal.Reason : no.Message);
+            return Nothing() with { Clash = new ClashMessage(clash.Count, clash.Frame) };
         }
+        catch (Clash taken)
+        {
+            return Nothing() with { Taken = new TakenMessage(taken.By, taken.Title) };
+        }
+        catch (TouchesOthers touches)
+        {
+            return Nothing() with
+            {
+                Touches = new TouchesMessage((int)touches.Own.Seq - 1, touches.Own.Title, [.. touches.Later.Select(entry => new MadeMessage(entry.Title, null, entry.Name))]),
+            };
+        }
+    }
+
+    private Task<T> Quickly<T>(long scene, Func<SceneState, CancellationToken, T> look) => InLine(work.Quick, scene, (session, stop) => look(session.State, stop));
+
+    private Task<T> Slowly<T>(long scene, Func<SceneState, CancellationToken, T> look) => InLine(work.Long, scene, (session, stop) => look(session.State, stop));
+
+    private Task<T> Walking<T>(long scene, Func<SceneSession, CancellationToken, T> walk) => InLine(work.Long, scene, walk);
+
+    private async Task<T> InLine<T>(WorkQueue line, long scene, Func<SceneSession, CancellationToken, T> look)
+    {
+        using var use = sessions.Use(scene);
+        return await line.Run(scene, stop => look(use.Session, stop), Stop);
+    }
+
+    private static decimal Frame(double frame, string place) => Math.Abs(frame) <= FrameRange.FurthestFrame
+        ? (decimal)frame
+        : throw new Refusal(place, "a frame is out of reach");
+
+    private static IEnumerable<(ObjectId Object, string Channel)> Lanes(int[] objects, string[] channels)
+    {
+        if (objects.Length != channels.Length) throw new Refusal("channels", "give a channel for each object");
+        if (objects.Length > MostLanes) throw new Refusal("channels", $"give at most {MostLanes} channels");
+        if (channels.Any(channel => channel is null)) throw new Refusal("channels", "a channel has no name");
+        return objects.Zip(channels, (thing, channel) => (new ObjectId(thing), channel));
     }
 }

@@ -11,10 +11,20 @@ public sealed record NewScene(string Name = "Untitled");
 public sealed record SceneNumber(long Id);
 
 /// <summary>An edit, and the revision of the scene that it was made on.</summary>
-public sealed record EditRequest(long Revision, Edit Edit);
+public sealed record EditRequest(long Revision, Edit Edit, ByRequest? By = null);
 
 /// <summary>A step through the history, and the revision of the scene that it was asked for on.</summary>
-public sealed record StepRequest(long Revision);
+public sealed record StepRequest(long Revision, ByRequest? By = null);
+
+/// <summary>Who asks.</summary>
+/// <param name="Author">The same for all windows of one person.</param>
+/// <param name="Name">As people call them.</param>
+/// <param name="Mark">A mark of the edit's own: sent again, it is not made twice.</param>
+/// <param name="Window">The window that it comes from; one window's edits do not clash with each other.</param>
+public sealed record ByRequest(string? Author = null, string? Name = null, string? Mark = null, string? Window = null);
+
+/// <param name="Before">The number of the first edit that is kept; those before it are let go.</param>
+public sealed record LetGoRequest(long Before);
 
 /// <summary>What became of an edit.</summary>
 /// <param name="Revision">The scene's revision now.</param>
@@ -34,6 +44,15 @@ public sealed record SceneSummary(
 public sealed record ObjectSummary(int Id, string Name, ObjectKind Kind, int? Parent, IReadOnlyList<string> Animated);
 
 /// <summary>The history of a scene.</summary>
-/// <param name="Position">How many entries are in force.</param>
-/// <param name="Entries">All of them, oldest first.</param>
-public sealed record HistoryList(int Position, IReadOnlyList<Store.HistoryEntry> Entries);
+/// <param name="Position">How many edits are in force, those let go with them.</param>
+/// <param name="Floor">How many have been let go.</param>
+/// <param name="Entries">All that are kept, oldest first.</param>
+public sealed record HistoryList(int Position, int Floor, IReadOnlyList<HistoryItem> Entries);
+
+/// <summary>One kept edit.</summary>
+/// <param name="Seq">Its number, from 1.</param>
+/// <param name="Title">What it did.</param>
+/// <param name="MadeAt">When, in UTC.</param>
+/// <param name="Name">Who made it, where they said so.</param>
+/// <param name="Bytes">How much room it takes.</param>
+public sealed record HistoryItem(long Seq, string Title, string MadeAt, string? Name, long Bytes);

@@ -5,120 +5,190 @@ using ZestyReel.Store;
 
 namespace ZestyReel.Server.Sessions;
 
-/// <summary>One open scene: takes edits one at a time, keeps each, and tells what changed.</summary>
+/// <summary>One open scene: takes edits one at a time, keeps each, and tells what changed. Looking at it waits for nobody.</summary>
 public sealed class SceneSession
 {
     private readonly SceneStore _store;
     private readonly Lock _turn = new();
-    private readonly List<HistoryEntry> _history;
-    private readonly Dictionary<RowKey, long> _changedAt = [];
-    private long _timeChangedAt;
+    private readonly RecentChanges _recent;
+    private volatile SceneState _state;
 
     public SceneSession(SceneStore store, KeptScene kept)
     {
         _store = store;
         Id = kept.Id;
-        (Scene, Revision, Position) = (kept.Scene, kept.Revision, kept.Position);
-        _history = [.. kept.History];
-        LoadedRevision = kept.Revision;
+        _state = new SceneState(kept.Scene, kept.Revision, kept.Position, kept.Floor, kept.History);
+        _recent = new RecentChanges(kept.Revision);
     }
 
     public long Id { get; }
-    public Scene Scene { get; private set; }
-    public long Revision { get; private set; }
-    public int Position { get; private set; }
 
-    /// <summary>Told of every change, in order, before the next one is taken.</summary>
+    /// <summary>The scene at this moment.</summary>
+    public SceneState State => _state;
+
+    /// <summary>Told of every change, in order, before the next one is taken. Whoever listens only takes note: the change is kept already.</summary>
     public event Action<SceneSession, Kept>? Changed;
-
-    private long LoadedRevision { get; }
-
-    /// <summary>A look at everything at once.</summary>
-    public T Look<T>(Func<Scene, long, int, IReadOnlyList<HistoryEntry>, T> at)
-    {
-        lock (_turn) return at(Scene, Revision, Position, _history);
-    }
 
     /// <summary>Applies and keeps an edit.</summary>
     /// <param name="edit">What to do.</param>
     /// <param name="basedOn">The revision that the person saw.</param>
+    /// <param name="by">Who does it.</param>
     /// <exception cref="Refusal">The edit cannot be done.</exception>
-    /// <exception cref="Clash">What it touches has changed since that revision.</exception>
-    public Kept Apply(Edit edit, long basedOn)
+    /// <exception cref="Clash">What it touches has been changed from elsewhere since that revision.</exception>
+    /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
+    public Kept Apply(Edit edit, long basedOn, Origin? by = null)
     {
+        by ??= Origin.Nobody;
         lock (_turn)
         {
-            var title = edit.Title(Scene);
-            var next = edit.Apply(Scene);
-            var change = SceneChange.Between(Scene, next);
-            RefuseClash(change, basedOn);
-            if (change.IsEmpty) return new Kept(Scene, change, Revision, Position, title, null);
-            var entry = _store.Keep(Id, change, title, Position, Revision + 1);
-            _history.RemoveRange(Position, _history.Count - Position);
-            _history.Add(entry);
-            return Took(next, change, Position + 1, title, entry);
+            var now = _state;
+            if (by.Mark is { } mark && _store.FindMark(Id, mark) is { } seq) return Unchanged(now, seq > now.Floor ? now.Entry(seq).Title : "Kept before", by);
+            var title = edit.Title(now.Scene);
+            var next = edit.Apply(now.Scene);
+            var change = SceneChange.Between(now.Scene, next);
+            _recent.Refuse(change, basedOn, now.Revision, by.Window);
+            return change.IsEmpty ? Unchanged(now, title, by) : Keep(now, next, change, title, by, null);
         }
     }
 
     /// <summary>Goes to a place in the history: 0 is before the first edit.</summary>
     /// <exception cref="Refusal">There is no such place.</exception>
     /// <exception cref="Clash">The scene has changed since that revision.</exception>
-    public Kept GoTo(int position, long basedOn)
+    /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
+    public Kept GoTo(int position, long basedOn, Origin? by = null)
     {
         lock (_turn)
         {
-            if (basedOn != Revision)
+            var now = _state;
+            if (basedOn != now.Revision)
                 throw new Clash("Somebody has changed the scene meanwhile. Look at what changed, then step through the history again.");
-            var next = Walked(position);
-            var change = SceneChange.Between(Scene, next);
-            var title = position < Position
-                ? $"Undo {(Position - position == 1 ? _history[position].Title : $"{Position - position} changes")}"
-                : $"Redo {(position - Position == 1 ? _history[position - 1].Title : $"{position - Position} changes")}";
-            if (position == Position) return new Kept(Scene, change, Revision, Position, "Stay", null);
-            _store.KeepStep(Id, change, position, Revision + 1);
-            return Took(next, change, position, title, null);
+            return Step(now, position, by ?? Origin.Nobody);
         }
     }
 
-    /// <summary>The scene as it is at a place in the history, without going there.</summary>
+    /// <summary>Takes an author's own last change back: by a step, or, where others have made changes since, by a new edit that leaves theirs.</summary>
+    /// <exception cref="Refusal">There is nothing of theirs to take back.</exception>
+    /// <exception cref="TouchesOthers">Later changes touched the same.</exception>
+    /// <exception cref="Clash">Nobody says who asks, and the scene has changed since that revision.</exception>
+    /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
+    public Kept Undo(long basedOn, Origin? by = null)
+    {
+        by ??= Origin.Nobody;
+        lock (_turn)
+        {
+            var now = _state;
+            RefuseOld(now, basedOn, by);
+            var own = OwnSteps.ToUndo(now, by.Author) ?? throw new Refusal("undo", now.Position > now.Floor
+                ? "nothing of yours is left to undo; the history takes back what others did"
+                : now.Floor > 0 ? "what came before has been let go" : "there is nothing left to undo");
+            return own.Seq == now.Position ? Step(now, now.Position - 1, by) : TakeBack(now, own, $"Take back: {own.Title}", by);
+        }
+    }
+
+    /// <summary>Makes again what undo took back last.</summary>
+    /// <exception cref="Refusal">There is nothing to redo.</exception>
+    /// <exception cref="TouchesOthers">Later changes touched the same.</exception>
+    /// <exception cref="Clash">Nobody says who asks, and the scene has changed since that revision.</exception>
+    /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
+    public Kept Redo(long basedOn, Origin? by = null)
+    {
+        by ??= Origin.Nobody;
+        lock (_turn)
+        {
+            var now = _state;
+            RefuseOld(now, basedOn, by);
+            var next = OwnSteps.ToRedo(now, by.Author) ?? throw new Refusal("redo", "there is nothing to redo");
+            if (next.Seq > now.Position) return Step(now, now.Position + 1, by);
+            return TakeBack(now, next, $"Put back: {OwnSteps.RedoTitle(now, by.Author)}", by);
+        }
+    }
+
+    /// <summary>The scene as it was at a place in the history, without going there. Takes no turn: edits go on meanwhile.</summary>
     /// <exception cref="Refusal">There is no such place.</exception>
-    public Scene At(int position)
+    public Scene At(int position, CancellationToken stop = default) => Walked(_state, position, stop);
+
+    /// <summary>Lets go of the history before a place, so that nobody can step back before it.</summary>
+    /// <exception cref="Refusal">There is no such place, or it is not in force.</exception>
+    public void LetGo(int floor)
     {
-        lock (_turn) return Walked(position);
+        lock (_turn)
+        {
+            var now = _state;
+            if (floor <= now.Floor || floor > now.Position) throw new Refusal("before", $"give a change from {now.Floor + 1} to {now.Position}");
+            _store.LetGo(Id, floor);
+            _state = now with { Floor = floor, History = now.History.RemoveRange(0, floor - now.Floor) };
+            Changed?.Invoke(this, new Kept(now, _state, new SceneChange([]), "Let history go", Origin.Nobody));
+        }
     }
 
-    private Scene Walked(int position)
+    private Kept Step(SceneState now, int position, Origin by)
     {
-        if (position < 0 || position > _history.Count) throw new Refusal("position", $"the history has the places 0 to {_history.Count}");
-        var scene = Scene;
-        for (var at = Position; at > position; at--) scene = _store.ChangeOf(Id, at).Reversed().AppliedTo(scene);
-        for (var at = Position; at < position; at++) scene = _store.ChangeOf(Id, at + 1).AppliedTo(scene);
-        return scene;
+        if (position == now.Position) return Unchanged(now, "Stay", by);
+        var next = Walked(now, position, default);
+        var change = SceneChange.Between(now.Scene, next);
+        var count = Math.Abs(now.Position - position);
+        var title = position < now.Position
+            ? $"Undo {(count == 1 ? now.Entry(now.Position).Title : $"{count} changes")}"
+            : $"Redo {(count == 1 ? now.Entry(position).Title : $"{count} changes")}";
+        Guarded(() => _store.KeepStep(Id, change, position, now.Revision + 1));
+        return Took(now, now with { Scene = next, Revision = now.Revision + 1, Position = position }, change, title, by);
     }
 
-    public Kept Undo(long basedOn) => Position == 0 ? throw new Refusal("undo", "there is nothing left to undo") : GoTo(Position - 1, basedOn);
-
-    public Kept Redo(long basedOn) =>
-        Position == _history.Count ? throw new Refusal("redo", "there is nothing to redo") : GoTo(Position + 1, basedOn);
-
-    private Kept Took(Scene next, SceneChange change, int position, string title, HistoryEntry? entry)
+    private Kept TakeBack(SceneState now, HistoryEntry own, string title, Origin by)
     {
-        Scene = next;
-        Position = position;
-        Revision++;
-        foreach (var row in change.Rows) _changedAt[row.Row] = Revision;
-        if (change.ChangesTime) _timeChangedAt = Revision;
-        var kept = new Kept(next, change, Revision, position, title, entry);
+        var later = OwnSteps.LaterThan(now, own.Seq).Reverse().ToList();
+        var touched = _store.Touched(Id, own.Seq, now.Position).ToDictionary(each => each.Seq, each => each.Rows);
+        var same = later.Where(entry => touched[entry.Seq].Overlaps(touched[own.Seq])).ToList();
+        if (same.Count > 0) throw new TouchesOthers(own, same);
+        var change = _store.TakenBack(Id, own.Seq, now.Scene);
+        var next = change.AppliedTo(now.Scene);
+        // What was added since may lean on what would go.
+        if (!SceneTies.Hold(next)) throw new TouchesOthers(own, later);
+        return change.IsEmpty ? Unchanged(now, title, by) : Keep(now, next, change, title, by, own.Seq);
+    }
+
+    private Kept Keep(SceneState now, Scene next, SceneChange change, string title, Origin by, long? undoes)
+    {
+        HistoryEntry entry = null!;
+        Guarded(() => entry = _store.Keep(Id, change, title, now.Position, now.Revision + 1, by, undoes));
+        var history = now.History.RemoveRange(now.Position - now.Floor, now.Last - now.Position).Add(entry);
+        return Took(now, now with { Scene = next, Revision = now.Revision + 1, Position = now.Position + 1, History = history }, change, title, by);
+    }
+
+    // From here on the change is kept: nothing may fail any more.
+    private Kept Took(SceneState before, SceneState after, SceneChange change, string title, Origin by)
+    {
+        _state = after;
+        _recent.Add(change, after.Revision, title, by);
+        var kept = new Kept(before, after, change, title, by);
         Changed?.Invoke(this, kept);
         return kept;
     }
 
-    private void RefuseClash(SceneChange change, long basedOn)
+    private static Kept Unchanged(SceneState now, string title, Origin by) => new(now, now, new SceneChange([]), title, by);
+
+    private static void RefuseOld(SceneState now, long basedOn, Origin by)
     {
-        if (basedOn == Revision) return;
-        if (basedOn > Revision || basedOn < 0) throw new Clash($"There is no revision {basedOn}; the scene is at {Revision}.");
-        var known = basedOn >= LoadedRevision;
-        if (!known || _timeChangedAt > basedOn || change.Rows.Any(r => _changedAt.GetValueOrDefault(r.Row) > basedOn))
-            throw new Clash("Somebody changed the same thing meanwhile. Your edit was not made; look at the new value and make it again if you still want it.");
+        if (by.Author is null && basedOn != now.Revision)
+            throw new Clash("Somebody has changed the scene meanwhile. Look at what changed, then step through the history again.");
+    }
+
+    private Scene Walked(SceneState now, int position, CancellationToken stop)
+    {
+        if (position < now.Floor || position > now.Last)
+            throw new Refusal("position", now.Floor == 0 ? $"the history has the places 0 to {now.Last}" : $"the history before change {now.Floor} has been let go; the places are {now.Floor} to {now.Last}");
+        return position == now.Position ? now.Scene : _store.Walk(Id, now.Scene, now.Position, position, stop);
+    }
+
+    private void Guarded(Action keep)
+    {
+        try
+        {
+            keep();
+        }
+        catch (Outdated)
+        {
+            throw _store.Load(Id) is null ? new SceneGone(Id) : new Clash("The scene was changed by another program. Your edit was not made; load the page again.");
+        }
     }
 }

@@ -2,10 +2,13 @@ using ZestyReel.Store;
 
 namespace ZestyReel.Server.Sessions;
 
-/// <summary>The open scenes, one session each. Scenes that nobody watches are let go, the longest unused first.</summary>
+/// <summary>
+/// The open scenes, one session each and never two of one scene. A session lives while somebody uses it, be it a request
+/// or a tab; the few used last are kept a while longer.
+/// </summary>
 public sealed class SceneSessions(SceneStore store)
 {
-    private const int KeptUnwatched = 4;
+    private const int KeptUnused = 4;
 
     private readonly Lock _turn = new();
     private readonly Dictionary<long, Open> _open = [];
@@ -14,50 +17,58 @@ public sealed class SceneSessions(SceneStore store)
     /// <summary>Told of every change to every scene.</summary>
     public event Action<SceneSession, Kept>? Changed;
 
+    /// <summary>A scene to work on, until the use is disposed of. Other scenes are not held up while this one is read.</summary>
     /// <exception cref="SceneGone">There is no such scene.</exception>
-    public SceneSession Get(long id)
+    public SceneUse Use(long id)
     {
+        Open open;
         lock (_turn)
         {
-            if (!_open.TryGetValue(id, out var open))
-            {
-                var session = new SceneSession(store, store.Load(id) ?? throw new SceneGone(id));
-                session.Changed += (from, kept) => Changed?.Invoke(from, kept);
-                _open[id] = open = new Open(session);
-            }
+            if (!_open.TryGetValue(id, out open!)) _open[id] = open = new Open(() => Load(id));
+            open.Uses++;
             open.LastUse = ++_uses;
-            foreach (var idle in _open.Where(o => o.Value.Watchers == 0 && o.Key != id).OrderByDescending(o => o.Value.LastUse).Skip(KeptUnwatched).ToList())
-                _open.Remove(idle.Key);
-            return open.Session;
         }
-    }
-
-    public SceneSession Watch(long id)
-    {
-        lock (_turn)
+        try
         {
-            var session = Get(id);
-            _open[id].Watchers++;
-            return session;
+            return new SceneUse(open.Session.Value, () => Done(id, open));
+        }
+        catch
+        {
+            Done(id, open);
+            // Not to be read again by those who wait for the same failure.
+            lock (_turn)
+                if (_open.GetValueOrDefault(id) == open) _open.Remove(id);
+            throw;
         }
     }
 
-    public void Unwatch(long id)
-    {
-        lock (_turn)
-            if (_open.TryGetValue(id, out var open)) open.Watchers--;
-    }
-
-    /// <summary>Lets go of a scene that has been deleted.</summary>
+    /// <summary>Lets go of a scene that has been deleted. Whoever still uses it can keep nothing more in it.</summary>
     public void Forget(long id)
     {
         lock (_turn) _open.Remove(id);
     }
 
-    private sealed class Open(SceneSession session)
+    private SceneSession Load(long id)
     {
-        public SceneSession Session { get; } = session;
-        public int Watchers { get; set; }
+        var session = new SceneSession(store, store.Load(id) ?? throw new SceneGone(id));
+        session.Changed += (from, kept) => Changed?.Invoke(from, kept);
+        return session;
+    }
+
+    private void Done(long id, Open open)
+    {
+        lock (_turn)
+        {
+            open.Uses--;
+            foreach (var idle in _open.Where(o => o.Value.Uses == 0).OrderByDescending(o => o.Value.LastUse).Skip(KeptUnused).ToList())
+                _open.Remove(idle.Key);
+        }
+    }
+
+    private sealed class Open(Func<SceneSession> load)
+    {
+        public Lazy<SceneSession> Session { get; } = new(load);
+        public int Uses { get; set; }
         public long LastUse { get; set; }
     }
 }

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
@@ -24,15 +25,15 @@ public static class EditJson
         options.AllowOutOfOrderMetadataProperties = true;
         options.AllowDuplicateProperties = false;
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
-        options.Converters.Add(new NumberConverter<ObjectId>(n => new ObjectId(checked((int)n)), id => id.Value));
-        options.Converters.Add(new NumberConverter<WarpId>(n => new WarpId(checked((int)n)), id => id.Value));
-        options.Converters.Add(new NumberConverter<BookmarkId>(n => new BookmarkId(checked((int)n)), id => id.Value));
-        options.Converters.Add(new NumberConverter<NamedChoiceId>(n => new NamedChoiceId(checked((int)n)), id => id.Value));
-        options.Converters.Add(new NumberConverter<ClipId>(n => new ClipId(checked((int)n)), id => id.Value));
-        options.Converters.Add(new NumberConverter<PlacedClipId>(n => new PlacedClipId(checked((int)n)), id => id.Value));
-        options.Converters.Add(new NumberConverter<Tick>(n => new Tick(n), tick => tick.Value));
+        options.Converters.Add(new NumberConverter<ObjectId>(n => new ObjectId(n), id => id.Value));
+        options.Converters.Add(new NumberConverter<WarpId>(n => new WarpId(n), id => id.Value));
+        options.Converters.Add(new NumberConverter<BookmarkId>(n => new BookmarkId(n), id => id.Value));
+        options.Converters.Add(new NumberConverter<NamedChoiceId>(n => new NamedChoiceId(n), id => id.Value));
+        options.Converters.Add(new NumberConverter<ClipId>(n => new ClipId(n), id => id.Value));
+        options.Converters.Add(new NumberConverter<PlacedClipId>(n => new PlacedClipId(n), id => id.Value));
+        options.Converters.Add(new TickConverter());
         options.Converters.Add(new RateConverter());
-        options.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { NameEdits } };
+        options.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { NameEdits, RefuseNulls } };
         return options;
     }
 
@@ -50,7 +51,7 @@ public static class EditJson
         {
             return JsonSerializer.Deserialize<T>(json, Options) ?? throw new Refusal("edit", "there is nothing to read");
         }
-        catch (Exception wrong) when (wrong is JsonException or NotSupportedException or OverflowException)
+        catch (Exception wrong) when (wrong is JsonException or NotSupportedException or InvalidOperationException)
         {
             throw new Refusal("edit", $"the edit cannot be read: {wrong.Message}");
         }
@@ -64,17 +65,57 @@ public static class EditJson
             info.PolymorphismOptions.DerivedTypes.Add(new JsonDerivedType(type, JsonNamingPolicy.CamelCase.ConvertName(type.Name)));
     }
 
-    private sealed class NumberConverter<T>(Func<long, T> read, Func<T, long> write) : JsonConverter<T> where T : struct
+    /// <summary>A list has no holes: what the records leave to the reader, as a list's type says nothing of its parts being there.</summary>
+    private static void RefuseNulls(JsonTypeInfo info)
     {
-        public override T Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) => read(reader.GetInt64());
+        if (info.Kind != JsonTypeInfoKind.Object || info.Type.Assembly != typeof(Edit).Assembly) return;
+        var lists = info.Type.GetProperties().Where(property => HasParts(property.PropertyType)).ToList();
+        if (lists.Count == 0) return;
+        info.OnDeserialized = value =>
+        {
+            foreach (var list in lists)
+                if (list.GetValue(value) is System.Collections.IEnumerable parts && HasHole(parts))
+                    throw new JsonException($"{JsonNamingPolicy.CamelCase.ConvertName(list.Name)} has an empty place (null) in it");
+        };
+    }
+
+    private static bool HasParts(Type type)
+    {
+        var list = Nullable.GetUnderlyingType(type) ?? type;
+        return list.IsGenericType && list.GetGenericTypeDefinition() == typeof(ImmutableArray<>) && !list.GetGenericArguments()[0].IsValueType;
+    }
+
+    private static bool HasHole(System.Collections.IEnumerable parts)
+    {
+        // A list that was never given has no parts to look at.
+        if (parts.GetType().GetProperty("IsDefault")?.GetValue(parts) is true) return false;
+        foreach (var part in parts)
+            if (part is null) return true;
+        return false;
+    }
+
+    private sealed class NumberConverter<T>(Func<int, T> read, Func<T, long> write) : JsonConverter<T> where T : struct
+    {
+        public override T Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
+            reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var number) ? read(number) : throw new JsonException("a whole number within reach is needed");
 
         public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) => writer.WriteNumberValue(write(value));
+    }
+
+    private sealed class TickConverter : JsonConverter<Tick>
+    {
+        public override Tick Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
+            reader.TokenType == JsonTokenType.Number && reader.TryGetInt64(out var number) && new Tick(number) is { IsWithinReach: true } tick
+                ? tick
+                : throw new JsonException("a whole number of ticks within reach is needed");
+
+        public override void Write(Utf8JsonWriter writer, Tick value, JsonSerializerOptions options) => writer.WriteNumberValue(value.Value);
     }
 
     private sealed class RateConverter : JsonConverter<FrameRate>
     {
         public override FrameRate Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
-            FrameRate.Parse(reader.GetString() ?? "");
+            reader.TokenType == JsonTokenType.String ? FrameRate.Parse(reader.GetString()!) : throw new JsonException("a frame rate is a text such as \"24\" or \"30000/1001\"");
 
         public override void Write(Utf8JsonWriter writer, FrameRate value, JsonSerializerOptions options) =>
             writer.WriteStringValue(value.ToString());

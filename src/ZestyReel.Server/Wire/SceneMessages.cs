@@ -1,4 +1,5 @@
 using MessagePack;
+using ZestyReel.Server.Sessions;
 using ZestyReel.Store;
 
 namespace ZestyReel.Server.Wire;
@@ -10,9 +11,23 @@ namespace ZestyReel.Server.Wire;
 public sealed record SceneMessage(
     [property: Key("id")] long Id,
     [property: Key("revision")] long Revision,
-    [property: Key("position")] int Position,
+    [property: Key("note")] HistoryNote Note,
     [property: Key("history")] HistoryMessage[] History,
     [property: Key("rows")] RowsMessage Rows);
+
+/// <summary>Where a scene stands in its history.</summary>
+/// <param name="Position">How many edits are in force, those let go with them.</param>
+/// <param name="Floor">How many edits have been let go.</param>
+/// <param name="Undo">What undo would take back for the person at this tab; null where nothing.</param>
+/// <param name="Redo">What redo would make again for them; null where nothing.</param>
+[MessagePackObject]
+public sealed record HistoryNote(
+    [property: Key("position")] int Position, [property: Key("floor")] int Floor,
+    [property: Key("undo")] string? Undo, [property: Key("redo")] string? Redo)
+{
+    public static HistoryNote Of(SceneState state, string? author) => new(
+        state.Position, state.Floor, OwnSteps.ToUndo(state, author)?.Title, OwnSteps.RedoTitle(state, author));
+}
 
 /// <summary>Rows as they are now.</summary>
 [MessagePackObject]
@@ -137,20 +152,45 @@ public sealed record NamedChoiceMessage(
 
 [MessagePackObject]
 public sealed record HistoryMessage(
-    [property: Key("seq")] long Seq, [property: Key("title")] string Title, [property: Key("madeAt")] string MadeAt)
+    [property: Key("seq")] long Seq, [property: Key("title")] string Title, [property: Key("madeAt")] string MadeAt,
+    [property: Key("author")] string? Author, [property: Key("name")] string? Name)
 {
-    public static HistoryMessage Of(HistoryEntry entry) => new(entry.Seq, entry.Title, entry.MadeAt);
+    public static HistoryMessage Of(HistoryEntry entry) => new(entry.Seq, entry.Title, entry.MadeAt, entry.Author, entry.Name);
 }
 
-/// <summary>Something changed: sent to every tab of the scene.</summary>
+/// <summary>Something changed: sent to every tab of the scene. It may tell of several changes at once.</summary>
+/// <param name="Id">The scene.</param>
+/// <param name="Before">The revision that this follows.</param>
+/// <param name="Revision">The revision now.</param>
+/// <param name="Note">Where the scene stands in its history.</param>
+/// <param name="Same">Up to which edit the history is as it was; the rest of it follows.</param>
+/// <param name="History">The edits after that.</param>
+/// <param name="Made">What was done, and from which window.</param>
+/// <param name="Rows">The rows that are otherwise.</param>
+/// <param name="Blocks">The samples that are otherwise.</param>
+/// <param name="Frames">The frames that the tab has samples of now; null before it has asked for any.</param>
 [MessagePackObject]
 public sealed record ChangeMessage(
     [property: Key("id")] long Id,
+    [property: Key("before")] long Before,
     [property: Key("revision")] long Revision,
-    [property: Key("position")] int Position,
-    [property: Key("entry")] HistoryMessage? Entry,
+    [property: Key("note")] HistoryNote Note,
+    [property: Key("same")] int Same,
+    [property: Key("history")] HistoryMessage[] History,
+    [property: Key("made")] MadeMessage[] Made,
     [property: Key("rows")] RowsMessage Rows,
-    [property: Key("blocks")] BlockMessage[] Blocks);
+    [property: Key("blocks")] BlockMessage[] Blocks,
+    [property: Key("frames")] long[]? Frames);
+
+/// <summary>Something that was done: in words, from which window, and by whom.</summary>
+[MessagePackObject]
+public sealed record MadeMessage(
+    [property: Key("title")] string Title, [property: Key("window")] string? Window, [property: Key("name")] string? Name);
+
+/// <summary>Samples that a tab asked for, of frames from the first to the last.</summary>
+[MessagePackObject]
+public sealed record SampledMessage(
+    [property: Key("first")] long First, [property: Key("last")] long Last, [property: Key("blocks")] BlockMessage[] Blocks);
 
 /// <summary>What an edit would give, while the hand still drags.</summary>
 [MessagePackObject]
@@ -194,7 +234,21 @@ public sealed record KeptMessage(
     [property: Key("position")] int Position,
     [property: Key("title")] string Title,
     [property: Key("added")] int[] Added,
-    [property: Key("clash")] ClashMessage? Clash = null);
+    [property: Key("clash")] ClashMessage? Clash = null,
+    [property: Key("taken")] TakenMessage? Taken = null,
+    [property: Key("touches")] TouchesMessage? Touches = null);
+
+/// <summary>Somebody changed the same meanwhile, so nothing was done: who, and what they did; null where that is not known.</summary>
+[MessagePackObject]
+public sealed record TakenMessage([property: Key("name")] string? Name, [property: Key("title")] string? Title);
+
+/// <summary>One's own change cannot be taken back alone, so nothing was done.</summary>
+/// <param name="Position">The place in the history before it.</param>
+/// <param name="Title">The change.</param>
+/// <param name="Later">The changes that would go as well.</param>
+[MessagePackObject]
+public sealed record TouchesMessage(
+    [property: Key("position")] int Position, [property: Key("title")] string Title, [property: Key("later")] MadeMessage[] Later);
 
 /// <summary>Keys would have landed on others, so nothing was done: how many, and on which frame the first.</summary>
 [MessagePackObject]

@@ -95,9 +95,10 @@ public static class SceneWire
 
     /// <summary>Samples of some targets, of placed clips and, where wanted, of how time flows.</summary>
     public static BlockMessage[] Blocks(
-        Scene scene, IReadOnlyList<SampleTarget> targets, IReadOnlyCollection<PlacedClip> clips, FrameRange frames, bool withFlow) =>
+        Scene scene, IReadOnlyList<SampleTarget> targets, IReadOnlyCollection<PlacedClip> clips, FrameRange frames, bool withFlow,
+        CancellationToken stop = default, int hands = -1) =>
     [
-        .. Sampler.Blocks(scene, targets, frames)
+        .. Sampler.Blocks(scene, targets, frames, stop, hands)
             .Concat(ClipSamples.Of(scene, clips, frames))
             .Concat(withFlow ? SourceFrames.Of(scene, frames) : []).Select(Block),
     ];

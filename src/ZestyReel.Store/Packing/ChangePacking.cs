@@ -1,17 +1,94 @@
+using System.Collections.Immutable;
 using MessagePack;
+using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
+using ZestyReel.Core.Scenes;
+using Keys = System.Collections.Immutable.ImmutableSortedDictionary<string, System.Collections.Immutable.ImmutableArray<ZestyReel.Core.Curves.Key>>;
 
 namespace ZestyReel.Store.Packing;
 
-/// <summary>Packs a change, with its rows before and after, for the history.</summary>
+/// <summary>
+/// Packs a change for the history: of each row what differs, of each curve the keys that differ and where they stand.
+/// The other side of a step is made from the scene that is stepped from. Histories of packing 1 have rows whole.
+/// </summary>
 public static class ChangePacking
 {
-    public static byte[] Pack(SceneChange change) => MessagePackSerializer.Serialize(change.Rows
-        .Select(r => new RowImage((byte)r.Row.Kind, r.Row.Id, r.Row.Channel, RowPacking.Image(r.Before), RowPacking.Image(r.After)))
-        .ToArray());
+    /// <summary>How changes are packed now.</summary>
+    public const int Packing = 2;
 
-    public static SceneChange Unpack(byte[] bytes) => new([.. MessagePackSerializer.Deserialize<RowImage[]>(bytes)
-        .Select(r => new RowChange(
-            new RowKey((RowKind)r.Kind, r.Id, r.Channel),
-            RowPacking.Row((RowKind)r.Kind, r.Id, r.Before), RowPacking.Row((RowKind)r.Kind, r.Id, r.After)))]);
+    public static byte[] Pack(SceneChange change) => MessagePackSerializer.Serialize(change.Rows.Select(Difference).ToArray());
+
+    /// <summary>What a step does to the scene that it starts from.</summary>
+    /// <param name="packing">How the bytes are packed.</param>
+    /// <param name="bytes">A packed change.</param>
+    /// <param name="from">The scene after the change, or before it.</param>
+    /// <param name="back">Whether the change is taken back.</param>
+    /// <exception cref="InvalidDataException">The bytes do not belong to this scene.</exception>
+    public static SceneChange Step(int packing, byte[] bytes, Scene from, bool back)
+    {
+        if (packing == 1)
+        {
+            var whole = new SceneChange([.. MessagePackSerializer.Deserialize<RowImage[]>(bytes).Select(Whole)]);
+            return back ? whole.Reversed() : whole;
+        }
+        return new([.. MessagePackSerializer.Deserialize<RowDifference[]>(bytes).Select(row => Stepped(row, from, back))]);
+    }
+
+    /// <summary>Which rows a packed change touches.</summary>
+    public static IEnumerable<RowKey> Touched(int packing, byte[] bytes) => packing == 1
+        ? MessagePackSerializer.Deserialize<RowImage[]>(bytes).Select(r => new RowKey((RowKind)r.Kind, r.Id, r.Channel))
+        : MessagePackSerializer.Deserialize<RowDifference[]>(bytes).Select(r => new RowKey((RowKind)r.Kind, r.Id, r.Channel));
+
+    private static RowDifference Difference(RowChange row)
+    {
+        var (before, after) = (RowPacking.Image(row.Before), RowPacking.Image(row.After));
+        var isSame = before is not null && after is not null && before.AsSpan().SequenceEqual(after);
+        var (keysBefore, keysAfter) = (RowPacking.KeysOf(row.Before), RowPacking.KeysOf(row.After));
+        var differences = new List<KeysDifference>();
+        foreach (var curve in keysBefore.Keys.Union(keysAfter.Keys))
+        {
+            var (had, has) = (keysBefore.TryGetValue(curve, out var old), keysAfter.TryGetValue(curve, out var now));
+            if (had && has && old == now) continue;
+            var at = KeysDiffering.Between(had ? old : [], has ? now : []);
+            if (had && has && at.IsNone) continue;
+            differences.Add(new(curve, at.At,
+                had ? KeyPacking.Pack(old.AsSpan().Slice(at.At, at.Before)) : null,
+                has ? KeyPacking.Pack(now.AsSpan().Slice(at.At, at.After)) : null));
+        }
+        return new((byte)row.Row.Kind, row.Row.Id, row.Row.Channel, before, isSame ? null : after, isSame, [.. differences]);
+    }
+
+    private static RowChange Stepped(RowDifference row, Scene from, bool back)
+    {
+        var key = new RowKey((RowKind)row.Kind, row.Id, row.Channel);
+        var now = key.In(from);
+        var image = back || row.Same ? row.Before : row.After;
+        var keys = RowPacking.KeysOf(now);
+        foreach (var curve in row.Keys)
+        {
+            var (takes, puts) = back ? (curve.Added, curve.Removed) : (curve.Removed, curve.Added);
+            keys = puts is null ? keys.Remove(curve.Curve) : keys.SetItem(curve.Curve, Spliced(keys, curve, takes, puts));
+        }
+        return new(key, now, RowPacking.Row(key.Kind, key.Id, image, keys));
+    }
+
+    private static ImmutableArray<Key> Spliced(Keys all, KeysDifference curve, byte[]? takes, byte[] puts)
+    {
+        var old = all.TryGetValue(curve.Curve, out var there) ? there.AsSpan() : [];
+        var taken = takes is null ? 0 : KeyPacking.CountOf(takes);
+        if (curve.At + taken > old.Length) throw new InvalidDataException("The history does not fit the scene.");
+        var keys = ImmutableArray.CreateBuilder<Key>(old.Length - taken + KeyPacking.CountOf(puts));
+        keys.AddRange(old[..curve.At]);
+        KeyPacking.Unpack(puts, keys);
+        keys.AddRange(old[(curve.At + taken)..]);
+        return keys.DrainToImmutable();
+    }
+
+    private static RowChange Whole(RowImage row)
+    {
+        var kind = (RowKind)row.Kind;
+        return new(new RowKey(kind, row.Id, row.Channel),
+            RowPacking.Row(kind, row.Id, row.Before, RowPacking.KeysWithin(kind, row.Before)),
+            RowPacking.Row(kind, row.Id, row.After, RowPacking.KeysWithin(kind, row.After)));
+    }
 }

@@ -9,6 +9,7 @@ using ZestyReel.Core.Time;
 namespace ZestyReel.Store.Packing;
 
 // The shapes in which rows lie in the history. Fields are numbered and never renumbered: old histories are read for ever.
+// Keys lie beside them now; where an image still has some, it comes from a history of packing 1.
 
 [MessagePackObject]
 public sealed record SettingsImage(
@@ -46,12 +47,10 @@ public sealed record ChannelImage(
     [property: Key(0)] double Still, [property: Key(1)] byte Before, [property: Key(2)] byte After,
     [property: Key(3)] byte[]? Keys, [property: Key(4)] bool Locked = false)
 {
-    public static ChannelImage Of(Channel c) => new(
-        c.Still, (byte)(c.Curve?.Before ?? 0), (byte)(c.Curve?.After ?? 0),
-        c.Curve is { } curve ? KeyPacking.Pack(curve.Keys) : null, c.Locked);
+    public static ChannelImage Of(Channel c) => new(c.Still, (byte)(c.Curve?.Before ?? 0), (byte)(c.Curve?.After ?? 0), null, c.Locked);
 
-    public Channel Channel() => new(
-        Still, Keys is null ? null : new Curve(KeyPacking.Unpack(Keys), (Extrapolation)Before, (Extrapolation)After), Locked);
+    public Channel Channel(ImmutableArray<Key>? keys) =>
+        new(Still, keys is { } there ? new Curve(there, (Extrapolation)Before, (Extrapolation)After) : null, Locked);
 }
 
 [MessagePackObject]
@@ -60,13 +59,12 @@ public sealed record WarpImage(
     [property: Key(3)] string Beyond, [property: Key(4)] byte[] Keys)
 {
     public static WarpImage Of(Warp w) => new(
-        w.Name, w.On, w.Targets?.Select(t => new TargetImage(t.Object.Value, t.Channel)).ToArray(), w.Beyond.ToString(),
-        KeyPacking.Pack(w.Curve.Keys));
+        w.Name, w.On, w.Targets?.Select(t => new TargetImage(t.Object.Value, t.Channel)).ToArray(), w.Beyond.ToString(), []);
 
-    public Warp Warp(int id) => new(
+    public Warp Warp(int id, ImmutableArray<Key> keys) => new(
         new WarpId(id), Name, On,
         Targets is null ? null : [.. Targets.Select(t => new WarpTarget(new ObjectId(t.Object), t.Channel))],
-        Enum.Parse<WarpBeyond>(Beyond), new Curve(KeyPacking.Unpack(Keys)));
+        Enum.Parse<WarpBeyond>(Beyond), new Curve(keys));
 }
 
 [MessagePackObject]
@@ -90,12 +88,10 @@ public sealed record NamedChoiceImage([property: Key(0)] string Name, [property:
 public sealed record ClipImage(
     [property: Key(0)] string Name, [property: Key(1)] long Length, [property: Key(2)] string[] Channels, [property: Key(3)] byte[][] Keys)
 {
-    public static ClipImage Of(Clip c) => new(
-        c.Name, c.Length, [.. c.Channels.Keys], [.. c.Channels.Values.Select(curve => KeyPacking.Pack(curve.Keys))]);
+    public static ClipImage Of(Clip c) => new(c.Name, c.Length, [.. c.Channels.Keys], []);
 
-    public Clip Clip(int id) => new(
-        new ClipId(id), Name, Length,
-        Channels.Zip(Keys).ToImmutableSortedDictionary(c => c.First, c => new Curve(KeyPacking.Unpack(c.Second))));
+    public Clip Clip(int id, Func<string, ImmutableArray<Key>> keys) => new(
+        new ClipId(id), Name, Length, Channels.ToImmutableSortedDictionary(channel => channel, channel => new Curve(keys(channel))));
 }
 
 [MessagePackObject]
@@ -106,15 +102,38 @@ public sealed record PlacedClipImage(
     public static PlacedClipImage Of(PlacedClip p) => new(
         p.Clip.Value, p.Object.Value, p.Start.Value, p.End.Value, p.Offset, p.Rounds.ToString(), p.After.ToString(), ChannelImage.Of(p.Rate));
 
-    public PlacedClip Placed(int id) => new(
+    public PlacedClip Placed(int id, ImmutableArray<Key>? keys) => new(
         new PlacedClipId(id), new ClipId(Clip), new ObjectId(Object), new Tick(Start), new Tick(End), Offset,
-        Enum.Parse<ClipRounds>(Rounds), Enum.Parse<ClipAfter>(After), Rate.Channel());
+        Enum.Parse<ClipRounds>(Rounds), Enum.Parse<ClipAfter>(After), Rate.Channel(keys));
 }
 
 [MessagePackObject]
 public sealed record TargetImage([property: Key(0)] int Object, [property: Key(1)] string? Channel);
 
+/// <summary>A row before and after, whole: packing 1.</summary>
 [MessagePackObject]
 public sealed record RowImage(
     [property: Key(0)] byte Kind, [property: Key(1)] int Id, [property: Key(2)] string Channel,
     [property: Key(3)] byte[]? Before, [property: Key(4)] byte[]? After);
+
+/// <summary>What differs in a row: packing 2.</summary>
+/// <param name="Kind">Its kind.</param>
+/// <param name="Id">Its number.</param>
+/// <param name="Channel">Its channel.</param>
+/// <param name="Before">The row before, without keys; null where it was not there.</param>
+/// <param name="After">The row after, without keys; null where it is gone.</param>
+/// <param name="Same">Both are the same, and only <paramref name="Before"/> is written.</param>
+/// <param name="Keys">What differs in its curves.</param>
+[MessagePackObject]
+public sealed record RowDifference(
+    [property: Key(0)] byte Kind, [property: Key(1)] int Id, [property: Key(2)] string Channel,
+    [property: Key(3)] byte[]? Before, [property: Key(4)] byte[]? After, [property: Key(5)] bool Same, [property: Key(6)] KeysDifference[] Keys);
+
+/// <summary>What differs in the keys of one curve.</summary>
+/// <param name="Curve">Which of the row's curves; empty where it has one.</param>
+/// <param name="At">How many keys before it are the same.</param>
+/// <param name="Removed">The keys that were there, packed; null where there was no curve.</param>
+/// <param name="Added">The keys that are there now, packed; null where there is no curve any more.</param>
+[MessagePackObject]
+public sealed record KeysDifference(
+    [property: Key(0)] string Curve, [property: Key(1)] int At, [property: Key(2)] byte[]? Removed, [property: Key(3)] byte[]? Added);

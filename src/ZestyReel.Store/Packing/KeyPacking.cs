@@ -14,9 +14,10 @@ public static class KeyPacking
 {
     private const byte Version = 1, HasInHandle = 1 << 3, HasOutHandle = 1 << 7;
 
-    public static byte[] Pack(ImmutableArray<Key> keys)
+    public static byte[] Pack(ReadOnlySpan<Key> keys)
     {
-        var handles = keys.Sum(k => (k.InHandle != default ? 1 : 0) + (k.OutHandle != default ? 1 : 0));
+        var handles = 0;
+        foreach (ref readonly var key in keys) handles += (key.InHandle != default ? 1 : 0) + (key.OutHandle != default ? 1 : 0);
         var bytes = new byte[5 + keys.Length * 17 + handles * 16];
         var span = bytes.AsSpan();
         span[0] = Version;
@@ -40,6 +41,15 @@ public static class KeyPacking
     /// <exception cref="InvalidDataException">The bytes are not packed keys.</exception>
     public static ImmutableArray<Key> Unpack(ReadOnlySpan<byte> bytes)
     {
+        var keys = ImmutableArray.CreateBuilder<Key>();
+        Unpack(bytes, keys);
+        return keys.DrainToImmutable();
+    }
+
+    /// <summary>Adds packed keys to those that are there.</summary>
+    /// <exception cref="InvalidDataException">The bytes are not packed keys.</exception>
+    public static void Unpack(ReadOnlySpan<byte> bytes, ImmutableArray<Key>.Builder keys)
+    {
         if (bytes.Length < 5 || bytes[0] != Version) throw new InvalidDataException("These are not packed keys of version 1.");
         var count = (int)BinaryPrimitives.ReadUInt32LittleEndian(bytes[1..]);
         if ((long)count * 17 > bytes.Length - 5) throw new InvalidDataException("Packed keys are cut short.");
@@ -47,7 +57,8 @@ public static class KeyPacking
         var values = times[(count * 8)..];
         var modes = values[(count * 8)..];
         var rest = modes[count..];
-        var keys = ImmutableArray.CreateBuilder<Key>(count);
+        // Many runs follow each other: room grows as a list's does, not by each run.
+        if (keys.Count == 0 && keys.Capacity < count) keys.Capacity = count;
         for (var i = 0; i < count; i++)
         {
             var mode = modes[i];
@@ -58,8 +69,13 @@ public static class KeyPacking
                 BinaryPrimitives.ReadDoubleLittleEndian(values[(i * 8)..]),
                 (Interpolation)(mode & 7), (Interpolation)(mode >> 4 & 7), inHandle, outHandle));
         }
-        return keys.MoveToImmutable();
     }
+
+    /// <summary>How many keys are packed in these bytes.</summary>
+    /// <exception cref="InvalidDataException">The bytes are not packed keys.</exception>
+    public static int CountOf(ReadOnlySpan<byte> bytes) => bytes.Length >= 5 && bytes[0] == Version
+        ? checked((int)BinaryPrimitives.ReadUInt32LittleEndian(bytes[1..]))
+        : throw new InvalidDataException("These are not packed keys of version 1.");
 
     private static Span<byte> Write(Span<byte> rest, Handle handle, ref byte mode, byte flag)
     {

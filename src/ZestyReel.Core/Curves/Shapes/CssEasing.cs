@@ -1,18 +1,23 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using System.Text.RegularExpressions;
 
 namespace ZestyReel.Core.Curves.Shapes;
 
 /// <summary>Reads and writes shapes as CSS has them: <c>cubic-bezier(…)</c>, <c>linear(…)</c> and their keywords.</summary>
 /// <remarks>CSS Easing Functions Level 2, https://www.w3.org/TR/css-easing-2/.</remarks>
-public static partial class CssEasing
+public static class CssEasing
 {
+    /// <summary>The longest text that is read, in characters.</summary>
+    public const int Longest = 10_000;
+
     private const int MostPoints = 1000;
+
+    private static readonly (string Name, Func<string[], Shape> Read)[] Functions = [("linear", Linear), ("cubic-bezier", Cubic)];
 
     /// <exception cref="Refusal">The text is not such a function.</exception>
     public static Shape Read(string text)
     {
+        if (text.Length > Longest) throw Wrong($"the text has {text.Length} characters; {Longest} are the most");
         var plain = text.Trim().TrimEnd(';').Trim().ToLowerInvariant();
         switch (plain)
         {
@@ -22,10 +27,13 @@ public static partial class CssEasing
             case "ease-out": return Shape.Bezier(0, 0, 0.58, 1);
             case "ease-in-out": return Shape.Bezier(0.42, 0, 0.58, 1);
         }
-        var call = Call().Match(plain);
-        if (!call.Success) throw Wrong("write cubic-bezier(x1, y1, x2, y2), linear(…) or one of linear, ease, ease-in, ease-out, ease-in-out");
-        var parts = call.Groups["parts"].Value.Split(',', StringSplitOptions.TrimEntries);
-        return call.Groups["name"].Value == "linear" ? Linear(parts) : Cubic(parts);
+        foreach (var (name, read) in Functions)
+        {
+            if (!plain.StartsWith(name + "(", StringComparison.Ordinal) || !plain.EndsWith(')')) continue;
+            var parts = plain[(name.Length + 1)..^1];
+            if (!string.IsNullOrWhiteSpace(parts) && parts.AsSpan().IndexOfAny("()") < 0) return read(parts.Split(',', StringSplitOptions.TrimEntries));
+        }
+        throw Wrong("write cubic-bezier(x1, y1, x2, y2), linear(…) or one of linear, ease, ease-in, ease-out, ease-in-out");
     }
 
     /// <summary>The stretch between two keys as CSS; several cubics become a <c>linear(…)</c> of samples.</summary>
@@ -126,7 +134,4 @@ public static partial class CssEasing
     private static string Number(double value) => (Math.Round(value, 6) + 0.0).ToString("0.######", CultureInfo.InvariantCulture);
 
     private static Refusal Wrong(string reason) => new("css", reason);
-
-    [GeneratedRegex(@"^(?<name>linear|cubic-bezier)\(\s*(?<parts>[^()]+?)\s*\)$")]
-    private static partial Regex Call();
 }

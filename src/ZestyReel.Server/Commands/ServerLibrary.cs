@@ -1,0 +1,68 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Net.Sockets;
+using System.Text.Json;
+using ZestyReel.Core;
+using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Server.Scenes;
+using ZestyReel.Store;
+
+namespace ZestyReel.Server.Commands;
+
+/// <summary>The kept scenes of a server that runs on this machine, reached through its socket file.</summary>
+internal sealed class ServerLibrary : Library
+{
+    private readonly HttpClient _server;
+
+    public ServerLibrary(string socket) => _server = new HttpClient(new SocketsHttpHandler
+    {
+        ConnectCallback = async (_, stop) =>
+        {
+            var line = new Socket(AddressFamily.Unix, SocketType.Stream, ProtocolType.Unspecified);
+            await line.ConnectAsync(new UnixDomainSocketEndPoint(socket), stop);
+            return new NetworkStream(line, ownsSocket: true);
+        },
+    })
+    {
+        BaseAddress = new Uri("http://localhost/"),
+        Timeout = TimeSpan.FromMinutes(10),
+    };
+
+    public override IReadOnlyList<SceneCard> List() => Read<List<SceneCard>>(Send(HttpMethod.Get, "api/scenes"));
+
+    public override string Import(byte[] file)
+    {
+        var made = Read<SceneNumber>(Send(HttpMethod.Post, "api/scenes/import", new ByteArrayContent(file)));
+        return List().First(card => card.Id == made.Id).Name;
+    }
+
+    public override byte[]? Export(string name)
+    {
+        if (List().FirstOrDefault(card => card.Name == name) is not { } card) return null;
+        return Send(HttpMethod.Get, $"api/scenes/{card.Id}/file").Content.ReadAsByteArrayAsync().GetAwaiter().GetResult();
+    }
+
+    public override void Dispose() => _server.Dispose();
+
+    private HttpResponseMessage Send(HttpMethod method, string path, HttpContent? body = null)
+    {
+        HttpResponseMessage answer;
+        try
+        {
+            answer = _server.SendAsync(new HttpRequestMessage(method, path) { Content = body }).GetAwaiter().GetResult();
+        }
+        catch (Exception wrong) when (wrong is HttpRequestException or TaskCanceledException)
+        {
+            throw new Refusal("server", "The server stopped in the middle; look whether it was done before doing it again.");
+        }
+        if (answer.IsSuccessStatusCode) return answer;
+        var problem = answer.Content.ReadFromJsonAsync<JsonElement>().GetAwaiter().GetResult();
+        if (answer.StatusCode == HttpStatusCode.BadRequest && problem.TryGetProperty("faults", out var faults))
+            throw new SceneFileException([.. faults.EnumerateArray().Select(fault =>
+                new SceneFileFault(fault.GetProperty("place").GetString()!, fault.GetProperty("reason").GetString()!))]);
+        throw new Refusal("server", problem.TryGetProperty("detail", out var detail) ? detail.GetString()! : $"The server answered {(int)answer.StatusCode}.");
+    }
+
+    private static T Read<T>(HttpResponseMessage answer) =>
+        answer.Content.ReadFromJsonAsync<T>(JsonSerializerOptions.Web).GetAwaiter().GetResult() ?? throw new Refusal("server", "The server's answer was empty.");
+}

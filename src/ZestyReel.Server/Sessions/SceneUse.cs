@@ -1,0 +1,17 @@
+namespace ZestyReel.Server.Sessions;
+
+/// <summary>Somebody works on a scene; as long as this is not disposed of, its session stays.</summary>
+public sealed class SceneUse(SceneSession session, Action done) : IDisposable
+{
+    private int _isDone;
+
+    public SceneSession Session { get; } = session;
+
+    /// <summary>The scene at this moment.</summary>
+    public SceneState State => Session.State;
+
+    public void Dispose()
+    {
+        if (Interlocked.Exchange(ref _isDone, 1) == 0) done();
+    }
+}

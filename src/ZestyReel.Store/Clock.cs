@@ -1,0 +1,9 @@
+using System.Globalization;
+
+namespace ZestyReel.Store;
+
+/// <summary>Times as they stand in the database: UTC, to the millisecond.</summary>
+internal static class Clock
+{
+    public static string Now() => DateTime.UtcNow.ToString("yyyy-MM-ddTHH:mm:ss.fffZ", CultureInfo.InvariantCulture);
+}

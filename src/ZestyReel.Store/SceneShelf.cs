@@ -1,0 +1,147 @@
+using Dapper;
+using Microsoft.Data.Sqlite;
+using ZestyReel.Core;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Store;
+
+/// <summary>The list of scenes: which there are, new ones, deleted ones, and their pictures.</summary>
+public sealed class SceneShelf
+{
+    // So many rows are written before other writers have their turn.
+    private const int RowsAtOnce = 2_000;
+
+    private readonly Database _database;
+
+    public SceneShelf(Database database)
+    {
+        _database = database;
+        // What was on its way in when the program was killed.
+        foreach (var id in database.Read(connection => connection.Query<long>("SELECT id FROM scene WHERE arriving = 1").AsList())) Erase(id);
+    }
+
+    public IReadOnlyList<SceneCard> List() => _database.Read(connection => connection.Query<SceneCard>("""
+        SELECT s.id, s.name,
+               CASE s.rate_den WHEN 1 THEN CAST(s.rate_num AS TEXT) ELSE s.rate_num || '/' || s.rate_den END AS rate,
+               s.range_first AS firstFrame, s.range_last AS lastFrame,
+               (SELECT COUNT(*) FROM object o WHERE o.scene_id = s.id) AS objects,
+               s.revision, s.changed_at AS changedAt,
+               EXISTS (SELECT 1 FROM thumbnail t WHERE t.scene_id = s.id AND t.revision = s.revision) AS hasThumbnail
+        FROM scene s WHERE s.deleted_at IS NULL ORDER BY s.changed_at DESC, s.id DESC
+        """).AsList());
+
+    /// <summary>The deleted scenes, the last deleted first.</summary>
+    public IReadOnlyList<DeletedScene> Deleted() => _database.Read(connection => connection.Query<DeletedScene>("""
+        SELECT s.id, s.name, s.deleted_at AS deletedAt,
+               (SELECT COUNT(*) FROM object o WHERE o.scene_id = s.id) AS objects,
+               (SELECT COALESCE(SUM(LENGTH(keys)), 0) FROM key_run k WHERE k.scene_id = s.id)
+                 + (SELECT COALESCE(SUM(LENGTH(change)), 0) FROM history h WHERE h.scene_id = s.id) AS bytes
+        FROM scene s WHERE s.deleted_at IS NOT NULL AND s.arriving = 0 ORDER BY s.deleted_at DESC, s.id DESC
+        """).AsList());
+
+    public long? FindByName(string name) => _database.Read(connection =>
+        connection.QuerySingleOrDefault<long?>("SELECT id FROM scene WHERE name = @name AND deleted_at IS NULL", new { name }));
+
+    /// <summary>
+    /// Keeps a new scene; if its name is taken, under that name with the next free number. A large one is written in
+    /// several transactions, so that nobody waits for it; it is there once the last one is done, or not at all.
+    /// </summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="stop">Calls it off: nothing is kept.</param>
+    /// <exception cref="StoreTrouble">Nothing was kept.</exception>
+    public (long Id, string Name) Add(Scene scene, CancellationToken stop = default)
+    {
+        var all = SceneChange.Between(Scene.Empty("empty"), scene).Rows.RemoveAll(row => row.Row.Kind == RowKind.Settings);
+        var s = scene.Settings;
+        var id = _database.Write(connection => connection.ExecuteScalar<long>("""
+            INSERT INTO scene (name, rate_num, rate_den, range_first, range_last, work_first, work_last, made_at, changed_at, deleted_at, arriving)
+            VALUES (@Name, @num, @den, @rf, @rl, @wf, @wl, @now, @now, @now, 1) RETURNING id
+            """, new { s.Name, num = s.Rate.Num, den = s.Rate.Den, rf = s.Range.First, rl = s.Range.Last, wf = s.Work.First, wl = s.Work.Last, now = Clock.Now() }));
+        try
+        {
+            // An object's parent has to be there when its own turn is over.
+            foreach (var rows in ParentsFirst(scene, all).Chunk(RowsAtOnce))
+            {
+                stop.ThrowIfCancellationRequested();
+                _database.Write(connection => SceneRows.Write(connection, id, rows));
+            }
+            var name = _database.Write(connection =>
+            {
+                var free = FreeName(connection, s.Name);
+                connection.Execute("UPDATE scene SET arriving = 0, deleted_at = NULL, name = @free, changed_at = @now WHERE id = @id", new { id, free, now = Clock.Now() });
+                return free;
+            });
+            return (id, name);
+        }
+        catch
+        {
+            TryErase(id);
+            throw;
+        }
+    }
+
+    /// <summary>Marks a scene as deleted; <see cref="Restore"/> brings it back.</summary>
+    public bool Delete(long id) => _database.Write(connection =>
+        connection.Execute("UPDATE scene SET deleted_at = @now WHERE id = @id AND deleted_at IS NULL", new { id, now = Clock.Now() }) == 1);
+
+    /// <summary>Brings a deleted scene back; if its name has been given away meanwhile, under the next free one.</summary>
+    public bool Restore(long id) => _database.Write(connection =>
+    {
+        var name = connection.QuerySingleOrDefault<string>("SELECT name FROM scene WHERE id = @id AND deleted_at IS NOT NULL AND arriving = 0", new { id });
+        if (name is null) return false;
+        connection.Execute("UPDATE scene SET deleted_at = NULL, name = @name WHERE id = @id", new { id, name = FreeName(connection, name) });
+        return true;
+    });
+
+    /// <summary>Deletes a deleted scene for good, with its history, and gives its room back to the disk.</summary>
+    /// <returns>Whether there was such a deleted scene.</returns>
+    public bool DeleteForGood(long id)
+    {
+        var isThere = _database.Write(connection =>
+            connection.Execute("UPDATE scene SET arriving = 1 WHERE id = @id AND deleted_at IS NOT NULL AND arriving = 0", new { id }) == 1);
+        if (!isThere) return false;
+        Erase(id);
+        while (_database.GiveBackSpace()) { }
+        return true;
+    }
+
+    public byte[]? Thumbnail(long id) => _database.Read(connection =>
+        connection.QuerySingleOrDefault<byte[]>("SELECT png FROM thumbnail WHERE scene_id = @id", new { id }));
+
+    /// <summary>Keeps a scene's picture; false where there is no such scene.</summary>
+    public bool KeepThumbnail(long id, long revision, byte[] png) => _database.Write(connection => connection.Execute("""
+        INSERT INTO thumbnail (scene_id, revision, png) SELECT id, @revision, @png FROM scene WHERE id = @id AND deleted_at IS NULL
+        ON CONFLICT (scene_id) DO UPDATE SET revision = excluded.revision, png = excluded.png
+        """, new { id, revision, png }) == 1);
+
+    // In small bites, so that nobody waits: what is large goes first.
+    private void Erase(long id)
+    {
+        foreach (var table in (string[])["history", "key_run", "channel"])
+            while (_database.Write(connection => connection.Execute(
+                $"DELETE FROM {table} WHERE rowid IN (SELECT rowid FROM {table} WHERE scene_id = @id LIMIT 500)", new { id })) > 0) { }
+        _database.Write(connection => connection.Execute("DELETE FROM scene WHERE id = @id", new { id }));
+    }
+
+    // Where even this fails, the next start does it.
+    private void TryErase(long id)
+    {
+        try
+        {
+            Erase(id);
+        }
+        catch (StoreTrouble)
+        {
+        }
+    }
+
+    private static string FreeName(SqliteConnection connection, string wanted) =>
+        Names.Free(wanted, connection.Query<string>("SELECT name FROM scene WHERE deleted_at IS NULL").ToHashSet());
+
+    private static IEnumerable<RowChange> ParentsFirst(Scene scene, IReadOnlyCollection<RowChange> rows)
+    {
+        var objects = rows.Where(row => row.Row.Kind == RowKind.Object).ToDictionary(row => row.Row.Id);
+        return scene.InOrder().Select(thing => objects[thing.Id.Value]).Concat(rows.Where(row => row.Row.Kind != RowKind.Object));
+    }
+}
