@@ -2,6 +2,8 @@ import type { components } from './schema'
 
 type Schemas = components['schemas']
 export type SceneCard = Schemas['SceneCard']
+export type DeletedScene = Schemas['DeletedScene']
+export type HistoryItem = Schemas['HistoryItem']
 export type KindEntry = Schemas['KindEntry']
 export type ChannelSpec = Schemas['ChannelSpec']
 export type Edit = Schemas['Edit']
@@ -36,11 +38,17 @@ export class Refused extends Error {
   }
 }
 
-async function send(method: string, path: string, body?: BodyInit, type = 'application/json'): Promise<Response> {
+async function send(
+  method: string,
+  path: string,
+  body?: BodyInit,
+  { type = 'application/json', signal }: { type?: string; signal?: AbortSignal } = {},
+): Promise<Response> {
   let answer: Response
   try {
-    answer = await fetch(path, { method, body, headers: body === undefined ? {} : { 'content-type': type } })
-  } catch {
+    answer = await fetch(path, { method, body, signal, headers: body === undefined ? {} : { 'content-type': type } })
+  } catch (wrong) {
+    if (signal?.aborted) throw wrong
     throw new Refused('The server does not answer. Is it still running?', 0)
   }
   if (answer.ok) return answer
@@ -58,14 +66,21 @@ export const http = {
   catalogue: () => json<KindEntry[]>(send('GET', '/api/catalogue')),
   scenes: () => json<SceneCard[]>(send('GET', '/api/scenes')),
   addScene: (name?: string) => json<{ id: number }>(send('POST', '/api/scenes', JSON.stringify(name ? { name } : {}))),
-  importScene: (file: Blob) => json<{ id: number }>(send('POST', '/api/scenes/import', file)),
+  importScene: (file: Blob, signal: AbortSignal) =>
+    json<{ id: number }>(send('POST', '/api/scenes/import', file, { signal })),
   duplicateScene: (id: number) => json<{ id: number }>(send('POST', `/api/scenes/${id}/duplicate`)),
   deleteScene: (id: number) => send('DELETE', `/api/scenes/${id}`),
+  deletedScenes: () => json<DeletedScene[]>(send('GET', '/api/scenes/deleted')),
+  deleteForGood: (id: number) => send('DELETE', `/api/scenes/${id}/for-good`),
+  history: (id: number) => json<Schemas['HistoryList']>(send('GET', `/api/scenes/${id}/history`)),
+  letHistoryGo: (id: number, before: number) =>
+    send('POST', `/api/scenes/${id}/history/let-go`, JSON.stringify({ before })),
+  health: () => json<Schemas['Health']>(send('GET', '/api/health')),
   restoreScene: (id: number) => send('POST', `/api/scenes/${id}/restore`),
   editScene: (id: number, revision: number, edit: Edit) =>
     send('POST', `/api/scenes/${id}/edits`, JSON.stringify({ revision, edit })),
   keepThumbnail: (id: number, revision: number, png: Blob) =>
-    send('PUT', `/api/scenes/${id}/thumbnail?revision=${revision}`, png, 'image/png'),
+    send('PUT', `/api/scenes/${id}/thumbnail?revision=${revision}`, png, { type: 'image/png' }),
   shapes: () => json<KeptShape[]>(send('GET', '/api/shapes')),
   keepShape: (name: string, css: string) =>
     send('PUT', `/api/shapes/${encodeURIComponent(name)}`, JSON.stringify({ css })),

@@ -128,22 +128,55 @@ export interface HistoryEntry {
   seq: number
   title: string
   madeAt: string
+  /** Who made it, as their browser calls itself, and as they call themselves. */
+  author: string | null
+  name: string | null
+}
+
+/** Where a scene stands in its history, seen by the person at this tab. */
+export interface HistoryNote {
+  position: number
+  /** How many changes have been let go. */
+  floor: number
+  /** What undo and redo would do for them. */
+  undo: string | null
+  redo: string | null
 }
 
 export interface SceneMessage {
   id: number
   revision: number
-  position: number
+  note: HistoryNote
   history: HistoryEntry[]
   rows: Rows
 }
 
+/** Something that was done: in words, from which window, and by whom. */
+export interface Made {
+  title: string
+  window: string | null
+  name: string | null
+}
+
 export interface ChangeMessage {
   id: number
+  /** The revision that this follows. */
+  before: number
   revision: number
-  position: number
-  entry: HistoryEntry | null
+  note: HistoryNote
+  /** Up to which change the history is as it was; the rest of it follows. */
+  same: number
+  history: HistoryEntry[]
+  made: Made[]
   rows: Rows
+  blocks: Block[]
+  /** The frames that there are samples of now. */
+  frames: [number, number] | null
+}
+
+export interface Sampled {
+  first: number
+  last: number
   blocks: Block[]
 }
 
@@ -154,6 +187,10 @@ export interface Kept {
   added: number[]
   /** Keys would have landed on others, so nothing was done. */
   clash: Clash | null
+  /** Somebody changed the same meanwhile, so nothing was done. */
+  taken: { name: string | null; title: string | null } | null
+  /** What was to be taken back cannot go alone, so nothing was done. */
+  touches: { position: number; title: string; later: Made[] } | null
 }
 
 /** What an edit of time would do. */
@@ -181,74 +218,143 @@ export interface LaneName {
   channel: string
 }
 
+/** Whether the server is there: it is, it is not, or it is back and the scene is being fetched. */
+export type LineState = 'standing' | 'away' | 'returning'
+
 export interface LineListener {
+  opened(scene: SceneMessage): void
   changed(change: ChangeMessage): void
+  sampled(samples: Sampled): void
   gone(scene: number): void
-  /** The line is back after a break; what happened meanwhile is unknown. */
+  /** The line is back after a break, or the tab has lost count: the scene has to be opened again. */
   back(): void
-  /** Whether the line stands. */
-  standing(stands: boolean): void
+  state(state: LineState): void
+}
+
+/** The line broke before the answer came: whether it was done is not known. */
+export class LineBroken extends Error {
+  constructor() {
+    super('The server does not answer; trying again.')
+  }
 }
 
 /** The live line to the server: one for each tab. */
 export class LiveLine {
   private readonly hub: HubConnection
+  private readonly waiting: (() => void)[] = []
 
-  constructor(listener: LineListener) {
+  constructor(
+    private readonly listener: LineListener,
+    private readonly who: () => { author: string; name: string; window: string },
+  ) {
     this.hub = new HubConnectionBuilder()
       .withUrl('/live')
       .withHubProtocol(new MessagePackHubProtocol())
       .withAutomaticReconnect({
-        nextRetryDelayInMilliseconds: (retry) => Math.min(250 * 2 ** retry.previousRetryCount, 4000),
+        nextRetryDelayInMilliseconds: (retry) => Math.min(250 * 2 ** Math.min(retry.previousRetryCount, 10), 4000),
       })
       .configureLogging(LogLevel.None)
       .build()
+    this.hub.on('opened', (scene: SceneMessage) => listener.opened(scene))
     this.hub.on('changed', (change: ChangeMessage) => listener.changed(change))
+    this.hub.on('sampled', (samples: Sampled) => listener.sampled(samples))
     this.hub.on('gone', (scene: number) => listener.gone(scene))
-    this.hub.onreconnecting(() => listener.standing(false))
-    this.hub.onreconnected(() => {
-      listener.standing(true)
-      listener.back()
-    })
+    this.hub.on('lost', () => listener.back())
+    this.hub.onreconnecting(() => listener.state('away'))
+    this.hub.onreconnected(() => void this.returned())
   }
 
   async start(): Promise<void> {
-    if (this.hub.state === HubConnectionState.Disconnected) await this.hub.start()
+    if (this.hub.state !== HubConnectionState.Disconnected) return
+    try {
+      await this.hub.start()
+    } catch {
+      throw new Error('The server does not answer. Is it still running?')
+    }
+    await this.introduce()
+    this.listener.state('standing')
   }
 
   stop(): Promise<void> {
     return this.hub.stop()
   }
 
-  open = (scene: number) => this.call<SceneMessage>('Open', scene)
-  watch = (scene: number, first: number, last: number) => this.call<Block[]>('Watch', scene, first, last)
-  try = (scene: number, edit: Edit) => this.call<{ rows: Rows; blocks: Block[] }>('Try', scene, JSON.stringify(edit))
-  timeLabels = (scene: number, frames: number[], display: string) =>
-    this.call<string[]>('TimeLabels', scene, frames, display)
-  lookAhead = (scene: number, edit: Edit) => this.call<TimeMessage>('LookAhead', scene, JSON.stringify(edit))
-  lookAheadCurves = (scene: number, edit: Edit) =>
-    this.call<CurveMessage>('LookAheadCurves', scene, JSON.stringify(edit))
-  watchSpeeds = (scene: number, lanes: readonly LaneName[]) =>
-    this.call<Block[]>('WatchSpeeds', scene, ...columns(lanes))
-  turnLocks = (scene: number, object: number) => this.call<[number, number][]>('TurnLocks', scene, object)
-  copyShape = (scene: number, keys: KeySet[]) => this.call<string>('CopyShape', scene, JSON.stringify(keys))
-  channelsAt = (scene: number, position: number, lanes: readonly LaneName[]) =>
-    this.call<ChannelRow[]>('ChannelsAt', scene, position, ...columns(lanes))
-  copyKeysAt = async (scene: number, position: number, lanes: readonly LaneName[], from: number, to: number) =>
-    JSON.parse(await this.call<string>('CopyKeysAt', scene, position, ...columns(lanes), from, to)) as CopiedKeys
-  readTime = (scene: number, text: string, present: number) => this.call<number>('ReadTime', scene, text, present)
-  copyKeys = async (scene: number, keys: KeySet[]): Promise<CopiedKeys> =>
-    JSON.parse(await this.call<string>('CopyKeys', scene, JSON.stringify(keys)))
-  edit = (scene: number, revision: number, edit: Edit) => this.call<Kept>('Edit', scene, revision, JSON.stringify(edit))
-  goTo = (scene: number, revision: number, position: number) => this.call<Kept>('GoTo', scene, revision, position)
+  /** Says who is at this tab; again whenever they change their name. */
+  introduce(): Promise<void> {
+    const { author, name, window } = this.who()
+    return this.call('Introduce', author, name, window)
+  }
 
+  /** The scene has been fetched again after a break: what waits may go on. */
+  resume(): void {
+    this.listener.state('standing')
+    for (const go of this.waiting.splice(0)) go()
+  }
+
+  /** Resolves when the line stands again. */
+  returning(): Promise<void> {
+    return new Promise((go) => this.waiting.push(go))
+  }
+
+  /** Fetches a scene; it comes to the listener before this resolves. */
+  open = (scene: number) => this.call<void>('Open', scene)
+  /** Asks for samples around a frame; they come to the listener before this resolves. */
+  watch = (scene: number, first: number, last: number, near: number) =>
+    this.call<[number, number]>('Watch', scene, first, last, near)
+  try = (scene: number, edit: Edit) => this.call<{ rows: Rows; blocks: Block[] }>('Try', scene, JSON.stringify(edit))
+  edit = (scene: number, revision: number, edit: Edit, mark: string) =>
+    this.call<Kept>('Edit', scene, revision, JSON.stringify(edit), mark)
+  goTo = (scene: number, revision: number, position: number) => this.call<Kept>('GoTo', scene, revision, position)
+  undo = (scene: number, revision: number) => this.call<Kept>('Undo', scene, revision)
+  redo = (scene: number, revision: number) => this.call<Kept>('Redo', scene, revision)
+  watchSpeeds = (scene: number, lanes: readonly LaneName[]) => this.ask<void>('WatchSpeeds', scene, ...columns(lanes))
+  timeLabels = (scene: number, frames: number[], display: string) =>
+    this.ask<string[]>('TimeLabels', scene, frames, display)
+  lookAhead = (scene: number, edit: Edit) => this.ask<TimeMessage>('LookAhead', scene, JSON.stringify(edit))
+  lookAheadCurves = (scene: number, edit: Edit) =>
+    this.ask<CurveMessage>('LookAheadCurves', scene, JSON.stringify(edit))
+  turnLocks = (scene: number, object: number) => this.ask<[number, number][]>('TurnLocks', scene, object)
+  copyShape = (scene: number, keys: KeySet[]) => this.ask<string>('CopyShape', scene, JSON.stringify(keys))
+  channelsAt = (scene: number, position: number, lanes: readonly LaneName[]) =>
+    this.ask<ChannelRow[]>('ChannelsAt', scene, position, ...columns(lanes))
+  copyKeysAt = async (scene: number, position: number, lanes: readonly LaneName[], from: number, to: number) =>
+    JSON.parse(await this.ask<string>('CopyKeysAt', scene, position, ...columns(lanes), from, to)) as CopiedKeys
+  readTime = (scene: number, text: string, present: number) => this.ask<number>('ReadTime', scene, text, present)
+  copyKeys = async (scene: number, keys: KeySet[]): Promise<CopiedKeys> =>
+    JSON.parse(await this.ask<string>('CopyKeys', scene, JSON.stringify(keys)))
+
+  /** A question: asked again when the line is back, for asking changes nothing. */
+  private async ask<T>(method: string, ...args: unknown[]): Promise<T> {
+    while (true) {
+      try {
+        return await this.call<T>(method, ...args)
+      } catch (wrong) {
+        if (!(wrong instanceof LineBroken)) throw wrong
+        await this.returning()
+      }
+    }
+  }
+
+  /** @throws {LineBroken} the line broke before the answer came. */
   private async call<T>(method: string, ...args: unknown[]): Promise<T> {
     try {
       return await this.hub.invoke<T>(method, ...args)
     } catch (wrong) {
-      // SignalR puts its own words in front of the hub's.
       const message = wrong instanceof Error ? wrong.message : String(wrong)
-      throw new Error(message.replace(/^.*HubException: /s, ''), { cause: wrong })
+      // SignalR puts its own words in front of the hub's; where there are none of the hub's, it is the line that broke.
+      const own = /^.*HubException: (.*)$/s.exec(message)
+      if (!own) throw new LineBroken()
+      throw new Error(own[1], { cause: wrong })
+    }
+  }
+
+  private async returned(): Promise<void> {
+    this.listener.state('returning')
+    try {
+      await this.introduce()
+      this.listener.back()
+    } catch {
+      // It broke again, and will be back again.
     }
   }
 }

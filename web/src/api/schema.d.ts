@@ -4,1547 +4,1756 @@
  */
 
 export interface paths {
-    "/api/health": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Whether the server is ready. */
-        get: operations["Health"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/catalogue": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The kinds of objects and their channels. */
-        get: operations["Catalogue"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scene-file.schema.json": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The JSON Schema of scene files. */
-        get: operations["SceneFileSchema"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** All scenes, the last changed first. */
-        get: operations["ListScenes"];
-        put?: never;
-        /** Makes an empty scene. */
-        post: operations["AddScene"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Keeps the scene of a scene file, or refuses it with every fault. */
-        post: operations["ImportScene"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** A scene without its keys. */
-        get: operations["GetScene"];
-        put?: never;
-        post?: never;
-        /** Deletes a scene; it can be restored. */
-        delete: operations["DeleteScene"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes/{id}/file": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The scene as a scene file. */
-        get: operations["ExportScene"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes/{id}/samples.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Evaluated motion as CSV, as ./zesty sample prints it. */
-        get: operations["SampleScene"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes/{id}/duplicate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Keeps a copy, with a history of its own. */
-        post: operations["DuplicateScene"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Brings a deleted scene back. */
-        post: operations["RestoreScene"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes/{id}/edits": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Makes an edit: all of it, or none. */
-        post: operations["EditScene"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes/{id}/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Takes the last edit back. */
-        post: operations["Undo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes/{id}/redo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Makes the edit again that was taken back last. */
-        post: operations["Redo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes/{id}/history": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** All edits that are kept. */
-        get: operations["History"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scenes/{id}/thumbnail": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The scene's picture on the list. */
-        get: operations["GetThumbnail"];
-        /** Keeps a picture of the scene at a revision. */
-        put: operations["KeepThumbnail"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shapes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The shapes of motion that are kept. */
-        get: operations["ListShapes"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shapes/{name}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Keeps a CSS easing function under a name. */
-        put: operations["KeepShape"];
-        post?: never;
-        /** Lets go of a kept shape. */
-        delete: operations["DeleteShape"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
+  '/api/health': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Whether the server is ready. */
+    get: operations['Health']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/catalogue': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The kinds of objects and their channels. */
+    get: operations['Catalogue']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scene-file.schema.json': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The JSON Schema of scene files. */
+    get: operations['SceneFileSchema']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** All scenes, the last changed first. */
+    get: operations['ListScenes']
+    put?: never
+    /** Makes an empty scene. */
+    post: operations['AddScene']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/deleted': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Deleted scenes, the last deleted first. */
+    get: operations['ListDeletedScenes']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/import': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Keeps the scene of a scene file, or refuses it with every fault. */
+    post: operations['ImportScene']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** A scene without its keys. */
+    get: operations['GetScene']
+    put?: never
+    post?: never
+    /** Deletes a scene; it can be restored. */
+    delete: operations['DeleteScene']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/file': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The scene as a scene file. */
+    get: operations['ExportScene']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/samples.csv': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Evaluated motion as CSV, as ./zesty sample prints it. */
+    get: operations['SampleScene']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/duplicate': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Keeps a copy, with a history of its own. */
+    post: operations['DuplicateScene']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Brings a deleted scene back. */
+    post: operations['RestoreScene']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/for-good': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /** Deletes a deleted scene and its history for good. */
+    delete: operations['DeleteSceneForGood']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/thumbnail': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The scene's picture on the list. */
+    get: operations['GetThumbnail']
+    /** Keeps a picture of the scene at a revision. */
+    put: operations['KeepThumbnail']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/edits': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Makes an edit: all of it, or none. */
+    post: operations['EditScene']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/undo': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Takes the last edit back; said who asks, their own last one. */
+    post: operations['Undo']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/redo': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Makes the edit again that was taken back last. */
+    post: operations['Redo']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/history': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** All edits that are kept, and how much room each takes. */
+    get: operations['History']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/history/let-go': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Lets go of the history before an edit; nobody can step back before it any more. */
+    post: operations['LetHistoryGo']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shapes': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The shapes of motion that are kept. */
+    get: operations['ListShapes']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shapes/{name}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /** Keeps a CSS easing function under a name. */
+    put: operations['KeepShape']
+    post?: never
+    /** Lets go of a kept shape. */
+    delete: operations['DeleteShape']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
 }
-export type webhooks = Record<string, never>;
+export type webhooks = Record<string, never>
 export interface components {
-    schemas: {
-        /** @enum {unknown} */
-        Axis: "x" | "y" | "z" | null;
-        /** @enum {unknown} */
-        BookmarkColour: "sky" | "plum" | "rose" | "sand" | "fern";
-        BookmarkId: number;
-        ChannelSpec: {
-            name: string;
-            label: string;
-            group: string;
-            unit: components["schemas"]["ChannelUnit"];
-            /** Format: double */
-            default: number;
-            /** Format: double */
-            least: number;
-            /** Format: double */
-            most: number;
-            choices: string[];
-            holdsOnly?: boolean;
-        };
-        /** @enum {unknown} */
-        ChannelUnit: "length" | "degrees" | "factor" | "fraction" | "linearLight" | "onOff" | "frames" | "choice";
-        ChannelValue: {
-            object: components["schemas"]["ObjectId"];
-            channel: string;
-            /** Format: double */
-            value?: null | number;
-        };
-        /**
-         * @default letGo
-         * @enum {unknown}
-         */
-        ClipAfter: "letGo" | "hold";
-        ClipId: number;
-        /**
-         * @default once
-         * @enum {unknown}
-         */
-        ClipRounds: "once" | "repeat" | "repeatOffset";
-        /**
-         * @default changes
-         * @enum {unknown}
-         */
-        ClipValues: "changes" | "asTheyAre";
-        CopiedChannel: {
-            object: components["schemas"]["ObjectId"];
-            channel: string;
-            keys: components["schemas"]["CopiedKey"][];
-        };
-        CopiedKey: {
-            time: components["schemas"]["Tick"];
-            /** Format: double */
-            value: number;
-            in: components["schemas"]["Interpolation"];
-            out: components["schemas"]["Interpolation"];
-            inHandle: components["schemas"]["Handle"];
-            outHandle: components["schemas"]["Handle"];
-        };
-        CopiedKeys: {
-            channels: components["schemas"]["CopiedChannel"][];
-        };
-        Edit: components["schemas"]["EditAddLead"] | components["schemas"]["EditAddObject"] | components["schemas"]["EditAddWarp"] | components["schemas"]["EditCommitWarp"] | components["schemas"]["EditDeleteBookmark"] | components["schemas"]["EditDeleteClip"] | components["schemas"]["EditDeleteKeys"] | components["schemas"]["EditDeleteNamedChoice"] | components["schemas"]["EditDeleteObjects"] | components["schemas"]["EditDeletePlacedClips"] | components["schemas"]["EditDeleteWarp"] | components["schemas"]["EditDuplicateKeys"] | components["schemas"]["EditDuplicateObjects"] | components["schemas"]["EditFitRangeToWarp"] | components["schemas"]["EditFlipKeys"] | components["schemas"]["EditFormHandles"] | components["schemas"]["EditHoldPose"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditInsertKeys"] | components["schemas"]["EditKeyChannels"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditMovePlacedClips"] | components["schemas"]["EditPasteKeys"] | components["schemas"]["EditPlaceClip"] | components["schemas"]["EditPutOnFrames"] | components["schemas"]["EditRefitWarp"] | components["schemas"]["EditRemoveFrames"] | components["schemas"]["EditRemoveSpikes"] | components["schemas"]["EditRenameClip"] | components["schemas"]["EditRenameObject"] | components["schemas"]["EditRenameScene"] | components["schemas"]["EditReorderObjects"] | components["schemas"]["EditReplaceKeys"] | components["schemas"]["EditRetimePart"] | components["schemas"]["EditSaveClip"] | components["schemas"]["EditScaleKeys"] | components["schemas"]["EditSetBookmark"] | components["schemas"]["EditSetExtrapolation"] | components["schemas"]["EditSetHandle"] | components["schemas"]["EditSetInterpolation"] | components["schemas"]["EditSetKeyValues"] | components["schemas"]["EditSetLocked"] | components["schemas"]["EditSetNamedChoice"] | components["schemas"]["EditSetParent"] | components["schemas"]["EditSetPlacedClip"] | components["schemas"]["EditSetRanges"] | components["schemas"]["EditSetRate"] | components["schemas"]["EditSetRoll"] | components["schemas"]["EditSetSceneSpeed"] | components["schemas"]["EditSetTurnOrder"] | components["schemas"]["EditSetTurning"] | components["schemas"]["EditSetValues"] | components["schemas"]["EditSetWarp"] | components["schemas"]["EditSetWarpTargets"] | components["schemas"]["EditShapeKeys"] | components["schemas"]["EditSmoothKeys"] | components["schemas"]["EditSnapValues"] | components["schemas"]["EditStayStill"] | components["schemas"]["EditStretchTime"] | components["schemas"]["EditThinKeys"] | components["schemas"]["EditUnwindTurns"] | components["schemas"]["EditWriteClips"] | components["schemas"]["EditWriteRounds"];
-        EditAddLead: {
-            /** @enum {string} */
-            edit?: "addLead";
-            /** Format: int64 */
-            frames: number;
-            objects?: null | unknown[];
-        };
-        EditAddObject: {
-            /** @enum {string} */
-            edit?: "addObject";
-            kind: components["schemas"]["ObjectKind"];
-            name?: null | string;
-            parent?: number;
-            values?: null | {
-                [key: string]: number;
-            };
-        };
-        EditAddWarp: {
-            /** @enum {string} */
-            edit?: "addWarp";
-            name?: null | string;
-            targets?: null | components["schemas"]["WarpTarget"][];
-        };
-        EditCommitWarp: {
-            /** @enum {string} */
-            edit?: "commitWarp";
-            warp: components["schemas"]["WarpId"];
-            /**
-             * Format: double
-             * @default 0.001
-             */
-            tolerance?: number;
-        };
-        EditDeleteBookmark: {
-            /** @enum {string} */
-            edit?: "deleteBookmark";
-            bookmark: components["schemas"]["BookmarkId"];
-        };
-        EditDeleteClip: {
-            /** @enum {string} */
-            edit?: "deleteClip";
-            clip: components["schemas"]["ClipId"];
-        };
-        EditDeleteKeys: {
-            /** @enum {string} */
-            edit?: "deleteKeys";
-            keys: components["schemas"]["KeySet"][];
-            /** @default false */
-            keepShape?: boolean;
-        };
-        EditDeleteNamedChoice: {
-            /** @enum {string} */
-            edit?: "deleteNamedChoice";
-            choice: components["schemas"]["NamedChoiceId"];
-        };
-        EditDeleteObjects: {
-            /** @enum {string} */
-            edit?: "deleteObjects";
-            objects: unknown[];
-        };
-        EditDeletePlacedClips: {
-            /** @enum {string} */
-            edit?: "deletePlacedClips";
-            placed: unknown[];
-        };
-        EditDeleteWarp: {
-            /** @enum {string} */
-            edit?: "deleteWarp";
-            warp: components["schemas"]["WarpId"];
-        };
-        EditDuplicateKeys: {
-            /** @enum {string} */
-            edit?: "duplicateKeys";
-            keys: components["schemas"]["KeySet"][];
-            /** Format: double */
-            frames: number;
-            meet?: components["schemas"]["WhenKeysMeet"];
-        };
-        EditDuplicateObjects: {
-            /** @enum {string} */
-            edit?: "duplicateObjects";
-            objects: unknown[];
-        };
-        EditFitRangeToWarp: {
-            /** @enum {string} */
-            edit?: "fitRangeToWarp";
-            warp: components["schemas"]["WarpId"];
-        };
-        EditFlipKeys: {
-            /** @enum {string} */
-            edit?: "flipKeys";
-            keys: components["schemas"]["KeySet"][];
-            inTime: boolean;
-            /** Format: double */
-            about?: null | number;
-            meet?: components["schemas"]["WhenKeysMeet"];
-        };
-        EditFormHandles: {
-            /** @enum {string} */
-            edit?: "formHandles";
-            keys: components["schemas"]["KeySet"][];
-            form: components["schemas"]["HandleForm"];
-        };
-        EditHoldPose: {
-            /** @enum {string} */
-            edit?: "holdPose";
-            /** Format: double */
-            from: number;
-            /** Format: double */
-            to: number;
-            objects: unknown[];
-            /** @default false */
-            push?: boolean;
-        };
-        EditInsertFrames: {
-            /** @enum {string} */
-            edit?: "insertFrames";
-            /** Format: int64 */
-            at: number;
-            /** Format: int64 */
-            frames: number;
-            objects?: null | unknown[];
-        };
-        EditInsertKeys: {
-            /** @enum {string} */
-            edit?: "insertKeys";
-            /** Format: double */
-            frame: number;
-            channels: components["schemas"]["ChannelValue"][];
-        };
-        EditKeyChannels: {
-            /** @enum {string} */
-            edit?: "keyChannels";
-            /** Format: double */
-            frame: number;
-            values: components["schemas"]["ChannelValue"][];
-            interpolation?: components["schemas"]["Interpolation"];
-            /** Format: double */
-            anchor?: null | number;
-        };
-        EditMoveKeys: {
-            /** @enum {string} */
-            edit?: "moveKeys";
-            keys: components["schemas"]["KeySet"][];
-            /** Format: double */
-            frames: number;
-            /** @default false */
-            ripple?: boolean;
-            meet?: components["schemas"]["WhenKeysMeet"];
-            values?: null | number[];
-            /** @default false */
-            played?: boolean;
-        };
-        EditMovePlacedClips: {
-            /** @enum {string} */
-            edit?: "movePlacedClips";
-            placed: unknown[];
-            /** Format: double */
-            frames: number;
-            /** @default false */
-            copy?: boolean;
-            /** @default false */
-            played?: boolean;
-            onto?: number;
-        };
-        EditPasteKeys: {
-            /** @enum {string} */
-            edit?: "pasteKeys";
-            copied: components["schemas"]["CopiedKeys"];
-            /** Format: double */
-            at?: null | number;
-            onto?: null | unknown[];
-            /** @default false */
-            mirrored?: boolean;
-            meet?: components["schemas"]["WhenKeysMeet"];
-        };
-        EditPlaceClip: {
-            /** @enum {string} */
-            edit?: "placeClip";
-            clip: components["schemas"]["ClipId"];
-            objects: unknown[];
-            /** Format: double */
-            frame: number;
-            /**
-             * Format: double
-             * @default 1
-             */
-            times?: number;
-            rounds?: components["schemas"]["ClipRounds"];
-            after?: components["schemas"]["ClipAfter"];
-        };
-        EditPutOnFrames: {
-            /** @enum {string} */
-            edit?: "putOnFrames";
-            keys: components["schemas"]["KeySet"][];
-            survivor?: components["schemas"]["Survivor"];
-        };
-        EditRefitWarp: {
-            /** @enum {string} */
-            edit?: "refitWarp";
-            warp: components["schemas"]["WarpId"];
-        };
-        EditRemoveFrames: {
-            /** @enum {string} */
-            edit?: "removeFrames";
-            /** Format: int64 */
-            at: number;
-            /** Format: int64 */
-            frames: number;
-            objects?: null | unknown[];
-            /** @default false */
-            deleteKeys?: boolean;
-        };
-        EditRemoveSpikes: {
-            /** @enum {string} */
-            edit?: "removeSpikes";
-            keys: components["schemas"]["KeySet"][];
-        };
-        EditRenameClip: {
-            /** @enum {string} */
-            edit?: "renameClip";
-            clip: components["schemas"]["ClipId"];
-            name: string;
-        };
-        EditRenameObject: {
-            /** @enum {string} */
-            edit?: "renameObject";
-            object: components["schemas"]["ObjectId"];
-            name: string;
-        };
-        EditRenameScene: {
-            /** @enum {string} */
-            edit?: "renameScene";
-            name: string;
-        };
-        EditReorderObjects: {
-            /** @enum {string} */
-            edit?: "reorderObjects";
-            objects: unknown[];
-            before?: number;
-        };
-        EditReplaceKeys: {
-            /** @enum {string} */
-            edit?: "replaceKeys";
-            copied: components["schemas"]["CopiedKeys"];
-            /** Format: double */
-            from: number;
-            /** Format: double */
-            to: number;
-        };
-        EditRequest: {
-            /** Format: int64 */
-            revision: number;
-            edit: components["schemas"]["Edit"];
-        };
-        EditResult: {
-            /** Format: int64 */
-            revision: number;
-            /** Format: int32 */
-            position: number;
-            title: string;
-            added: number[];
-        };
-        EditRetimePart: {
-            /** @enum {string} */
-            edit?: "retimePart";
-            warp: components["schemas"]["WarpId"];
-            way: components["schemas"]["RetimeWay"];
-            /** Format: double */
-            from: number;
-            /**
-             * Format: double
-             * @default 0
-             */
-            to?: number;
-            /**
-             * Format: double
-             * @default 1
-             */
-            speed?: number;
-            /**
-             * Format: double
-             * @default 0
-             */
-            frames?: number;
-            /**
-             * Format: int32
-             * @default 2
-             */
-            times?: number;
-            /**
-             * Format: double
-             * @default 0
-             */
-            ease?: number;
-            /** @default false */
-            growRange?: boolean;
-        };
-        EditSaveClip: {
-            /** @enum {string} */
-            edit?: "saveClip";
-            keys: components["schemas"]["KeySet"][];
-            name?: null | string;
-            values?: components["schemas"]["ClipValues"];
-            /** @default false */
-            inPlace?: boolean;
-        };
-        EditScaleKeys: {
-            /** @enum {string} */
-            edit?: "scaleKeys";
-            keys: components["schemas"]["KeySet"][];
-            /** Format: double */
-            about: number;
-            /** Format: double */
-            from: number;
-            /** Format: double */
-            to: number;
-            /** @default false */
-            onFrames?: boolean;
-            meet?: components["schemas"]["WhenKeysMeet"];
-            values?: null | components["schemas"]["ValueScale"][];
-        };
-        EditSetBookmark: {
-            /** @enum {string} */
-            edit?: "setBookmark";
-            /** Format: double */
-            frame: number;
-            name: string;
-            colour: components["schemas"]["BookmarkColour"];
-            bookmark?: number;
-        };
-        EditSetExtrapolation: {
-            /** @enum {string} */
-            edit?: "setExtrapolation";
-            channels: components["schemas"]["ChannelValue"][];
-            before?: null | components["schemas"]["Extrapolation"];
-            after?: null | components["schemas"]["Extrapolation"];
-        };
-        EditSetHandle: {
-            /** @enum {string} */
-            edit?: "setHandle";
-            object: components["schemas"]["ObjectId"];
-            channel: string;
-            time: components["schemas"]["Tick"];
-            side: components["schemas"]["KeySide"];
-            /** Format: double */
-            frames: number;
-            /** Format: double */
-            value: number;
-            /** @default false */
-            alone?: boolean;
-        };
-        EditSetInterpolation: {
-            /** @enum {string} */
-            edit?: "setInterpolation";
-            keys: components["schemas"]["KeySet"][];
-            in?: null | components["schemas"]["Interpolation"];
-            out?: null | components["schemas"]["Interpolation"];
-        };
-        EditSetKeyValues: {
-            /** @enum {string} */
-            edit?: "setKeyValues";
-            keys: components["schemas"]["KeySet"][];
-            /** Format: double */
-            offset: number;
-            /**
-             * Format: double
-             * @default 0
-             */
-            factor?: number;
-        };
-        EditSetLocked: {
-            /** @enum {string} */
-            edit?: "setLocked";
-            channels: components["schemas"]["ChannelValue"][];
-            locked: boolean;
-        };
-        EditSetNamedChoice: {
-            /** @enum {string} */
-            edit?: "setNamedChoice";
-            name: string;
-            objects: unknown[];
-            choice?: number;
-        };
-        EditSetParent: {
-            /** @enum {string} */
-            edit?: "setParent";
-            objects: unknown[];
-            parent: null | components["schemas"]["ObjectId"];
-            /** Format: double */
-            keepAt?: null | number;
-        };
-        EditSetPlacedClip: {
-            /** @enum {string} */
-            edit?: "setPlacedClip";
-            placed: unknown[];
-            /** Format: double */
-            start?: null | number;
-            /** Format: double */
-            end?: null | number;
-            /** Format: double */
-            times?: null | number;
-            /** Format: double */
-            offset?: null | number;
-            rounds?: null | components["schemas"]["ClipRounds"];
-            after?: null | components["schemas"]["ClipAfter"];
-        };
-        EditSetRanges: {
-            /** @enum {string} */
-            edit?: "setRanges";
-            range?: null | components["schemas"]["FrameRange"];
-            work?: null | components["schemas"]["FrameRange"];
-        };
-        EditSetRate: {
-            /** @enum {string} */
-            edit?: "setRate";
-            rate: components["schemas"]["FrameRate"];
-            keep: components["schemas"]["RateKeep"];
-        };
-        EditSetRoll: {
-            /** @enum {string} */
-            edit?: "setRoll";
-            objects: unknown[];
-            axle?: null | components["schemas"]["Axis"];
-            /** Format: double */
-            radius?: null | number;
-        };
-        EditSetSceneSpeed: {
-            /** @enum {string} */
-            edit?: "setSceneSpeed";
-            /** Format: double */
-            speed: number;
-            /** @default true */
-            fitRange?: boolean;
-        };
-        EditSetTurnOrder: {
-            /** @enum {string} */
-            edit?: "setTurnOrder";
-            objects: unknown[];
-            order: components["schemas"]["TurnOrder"];
-            /** @default true */
-            keepPoses?: boolean;
-        };
-        EditSetTurning: {
-            /** @enum {string} */
-            edit?: "setTurning";
-            objects: unknown[];
-            turning: components["schemas"]["Turning"];
-        };
-        EditSetValues: {
-            /** @enum {string} */
-            edit?: "setValues";
-            values: components["schemas"]["ChannelValue"][];
-            /** Format: double */
-            frame?: null | number;
-        };
-        EditSetWarp: {
-            /** @enum {string} */
-            edit?: "setWarp";
-            warp: components["schemas"]["WarpId"];
-            name?: null | string;
-            on?: null | boolean;
-            beyond?: null | components["schemas"]["WarpBeyond"];
-        };
-        EditSetWarpTargets: {
-            /** @enum {string} */
-            edit?: "setWarpTargets";
-            warp: components["schemas"]["WarpId"];
-            targets?: null | components["schemas"]["WarpTarget"][];
-        };
-        EditShapeKeys: {
-            /** @enum {string} */
-            edit?: "shapeKeys";
-            keys: components["schemas"]["KeySet"][];
-            ready?: null | components["schemas"]["ReadyShape"];
-            css?: null | string;
-            /**
-             * Format: double
-             * @default 0.5
-             */
-            amount?: number;
-            /**
-             * Format: int32
-             * @default 3
-             */
-            bounces?: number;
-        };
-        EditSmoothKeys: {
-            /** @enum {string} */
-            edit?: "smoothKeys";
-            keys: components["schemas"]["KeySet"][];
-            /** Format: double */
-            amount: number;
-        };
-        EditSnapValues: {
-            /** @enum {string} */
-            edit?: "snapValues";
-            keys: components["schemas"]["KeySet"][];
-            /** Format: double */
-            step: number;
-        };
-        EditStayStill: {
-            /** @enum {string} */
-            edit?: "stayStill";
-            /** Format: double */
-            frame: number;
-            values: components["schemas"]["ChannelValue"][];
-        };
-        EditStretchTime: {
-            /** @enum {string} */
-            edit?: "stretchTime";
-            /** Format: double */
-            length: number;
-            /** Format: double */
-            about: number;
-            part?: null | components["schemas"]["StretchPart"];
-        };
-        EditThinKeys: {
-            /** @enum {string} */
-            edit?: "thinKeys";
-            keys: components["schemas"]["KeySet"][];
-            /** Format: double */
-            tolerance: number;
-        };
-        EditUnwindTurns: {
-            /** @enum {string} */
-            edit?: "unwindTurns";
-            keys: components["schemas"]["KeySet"][];
-        };
-        EditWriteClips: {
-            /** @enum {string} */
-            edit?: "writeClips";
-            objects: unknown[];
-            /**
-             * Format: double
-             * @default 0.001
-             */
-            tolerance?: number;
-        };
-        EditWriteRounds: {
-            /** @enum {string} */
-            edit?: "writeRounds";
-            channels: components["schemas"]["ChannelValue"][];
-            /**
-             * Format: int32
-             * @default 0
-             */
-            before?: number;
-            /**
-             * Format: int32
-             * @default 0
-             */
-            after?: number;
-        };
-        /** @enum {unknown} */
-        Extrapolation: "hold" | "straight" | "repeat" | "repeatOffset" | "mirror" | null;
-        FrameRange: {
-            /** Format: int64 */
-            first: number;
-            /** Format: int64 */
-            last: number;
-        };
-        /** @description Frames per second, such as 24 or 30000/1001. */
-        FrameRate: string;
-        Handle: {
-            /** Format: double */
-            ticks: number;
-            /** Format: double */
-            value: number;
-        };
-        /** @enum {unknown} */
-        HandleForm: "joined" | "third" | "equal";
-        Health: {
-            status: string;
-        };
-        HistoryEntry: {
-            /** Format: int64 */
-            seq: number;
-            title: string;
-            madeAt: string;
-        };
-        HistoryList: {
-            /** Format: int32 */
-            position: number;
-            entries: components["schemas"]["HistoryEntry"][];
-        };
-        /** Format: binary */
-        IFormFile: string;
-        /**
-         * @default clamped
-         * @enum {unknown}
-         */
-        Interpolation: "hold" | "linear" | "smooth" | "clamped" | "flat" | "free";
-        KeptShape: {
-            name: string;
-            css: string;
-        };
-        KeySet: {
-            object: components["schemas"]["ObjectId"];
-            channel: string;
-            times: unknown[];
-        };
-        /** @enum {unknown} */
-        KeySide: "in" | "out";
-        KindEntry: {
-            kind: components["schemas"]["ObjectKind"];
-            channels: components["schemas"]["ChannelSpec"][];
-        };
-        NamedChoiceId: number;
-        NewScene: {
-            /** @default Untitled */
-            name?: string;
-        };
-        ObjectId: number;
-        /** @enum {unknown} */
-        ObjectKind: "group" | "box" | "sphere" | "cylinder" | "cone" | "torus" | "plane" | "camera" | "light";
-        ObjectSummary: {
-            /** Format: int32 */
-            id: number;
-            name: string;
-            kind: components["schemas"]["ObjectKind"];
-            /** Format: int32 */
-            parent: null | number;
-            animated: string[];
-        };
-        /** @enum {unknown} */
-        RateKeep: "clock" | "frames";
-        /** @enum {unknown} */
-        ReadyShape: "even" | "easeIn" | "easeOut" | "easeBoth" | "linger" | "anticipate" | "overshoot" | "settle" | "bounce" | null;
-        /** @enum {unknown} */
-        RetimeWay: "speed" | "hold" | "backwards" | "freeze" | "loop";
-        SceneCard: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-            rate: string;
-            /** Format: int64 */
-            firstFrame: number;
-            /** Format: int64 */
-            lastFrame: number;
-            /** Format: int64 */
-            objects: number;
-            /** Format: int64 */
-            revision: number;
-            changedAt: string;
-            hasThumbnail: boolean;
-        };
-        SceneNumber: {
-            /** Format: int64 */
-            id: number;
-        };
-        SceneSummary: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-            rate: string;
-            range: number[];
-            work: number[];
-            /** Format: int64 */
-            revision: number;
-            /** Format: int32 */
-            position: number;
-            /** Format: int64 */
-            keys: number;
-            objects: components["schemas"]["ObjectSummary"][];
-        };
-        ShapeRequest: {
-            css: string;
-        };
-        StepRequest: {
-            /** Format: int64 */
-            revision: number;
-        };
-        StretchPart: {
-            /** Format: double */
-            from: number;
-            /** Format: double */
-            to: number;
-        };
-        /**
-         * @default nearest
-         * @enum {unknown}
-         */
-        Survivor: "nearest" | "earliest" | "latest";
-        /** @description Ticks of 1/705,600,000 s. */
-        Tick: number;
-        /** @enum {unknown} */
-        TurnOrder: "xyz" | "xzy" | "yxz" | "yzx" | "zxy" | "zyx";
-        /** @enum {unknown} */
-        Turning: "eachAxis" | "shortest";
-        ValueScale: {
-            /** Format: double */
-            about?: number;
-            /** Format: double */
-            factor?: number;
-        };
-        /** @enum {unknown} */
-        WarpBeyond: "runOn" | "stop" | null;
-        WarpId: number;
-        WarpTarget: {
-            object?: components["schemas"]["ObjectId"];
-            channel?: null | string;
-        };
-        /**
-         * @default stop
-         * @enum {unknown}
-         */
-        WhenKeysMeet: "stop" | "replace" | "keepBoth";
-    };
-    responses: never;
-    parameters: never;
-    requestBodies: never;
-    headers: never;
-    pathItems: never;
-}
-export type $defs = Record<string, never>;
-export interface operations {
+  schemas: {
+    /** @enum {unknown} */
+    Axis: 'x' | 'y' | 'z' | null
+    /** @enum {unknown} */
+    BookmarkColour: 'sky' | 'plum' | 'rose' | 'sand' | 'fern'
+    BookmarkId: number
+    ByRequest: {
+      author?: null | string
+      name?: null | string
+      mark?: null | string
+      window?: null | string
+    }
+    ChannelSpec: {
+      name: string
+      label: string
+      group: string
+      unit: components['schemas']['ChannelUnit']
+      /** Format: double */
+      default: number
+      /** Format: double */
+      least: number
+      /** Format: double */
+      most: number
+      choices: string[]
+      holdsOnly?: boolean
+    }
+    /** @enum {unknown} */
+    ChannelUnit: 'length' | 'degrees' | 'factor' | 'fraction' | 'linearLight' | 'onOff' | 'frames' | 'choice'
+    ChannelValue: {
+      object: components['schemas']['ObjectId']
+      channel: string
+      /** Format: double */
+      value?: null | number
+    }
+    /**
+     * @default letGo
+     * @enum {unknown}
+     */
+    ClipAfter: 'letGo' | 'hold'
+    ClipId: number
+    /**
+     * @default once
+     * @enum {unknown}
+     */
+    ClipRounds: 'once' | 'repeat' | 'repeatOffset'
+    /**
+     * @default changes
+     * @enum {unknown}
+     */
+    ClipValues: 'changes' | 'asTheyAre'
+    CopiedChannel: {
+      object: components['schemas']['ObjectId']
+      channel: string
+      keys: components['schemas']['CopiedKey'][]
+    }
+    CopiedKey: {
+      time: components['schemas']['Tick']
+      /** Format: double */
+      value: number
+      in: components['schemas']['Interpolation']
+      out: components['schemas']['Interpolation']
+      inHandle: components['schemas']['Handle']
+      outHandle: components['schemas']['Handle']
+    }
+    CopiedKeys: {
+      channels: components['schemas']['CopiedChannel'][]
+    }
+    DeletedScene: {
+      /** Format: int64 */
+      id: number
+      name: string
+      deletedAt: string
+      /** Format: int64 */
+      objects: number
+      /** Format: int64 */
+      bytes: number
+    }
+    Edit:
+      | components['schemas']['EditAddLead']
+      | components['schemas']['EditAddObject']
+      | components['schemas']['EditAddWarp']
+      | components['schemas']['EditCommitWarp']
+      | components['schemas']['EditDeleteBookmark']
+      | components['schemas']['EditDeleteClip']
+      | components['schemas']['EditDeleteKeys']
+      | components['schemas']['EditDeleteNamedChoice']
+      | components['schemas']['EditDeleteObjects']
+      | components['schemas']['EditDeletePlacedClips']
+      | components['schemas']['EditDeleteWarp']
+      | components['schemas']['EditDuplicateKeys']
+      | components['schemas']['EditDuplicateObjects']
+      | components['schemas']['EditFitRangeToWarp']
+      | components['schemas']['EditFlipKeys']
+      | components['schemas']['EditFormHandles']
+      | components['schemas']['EditHoldPose']
+      | components['schemas']['EditInsertFrames']
+      | components['schemas']['EditInsertKeys']
+      | components['schemas']['EditKeyChannels']
+      | components['schemas']['EditMoveKeys']
+      | components['schemas']['EditMovePlacedClips']
+      | components['schemas']['EditPasteKeys']
+      | components['schemas']['EditPlaceClip']
+      | components['schemas']['EditPutOnFrames']
+      | components['schemas']['EditRefitWarp']
+      | components['schemas']['EditRemoveFrames']
+      | components['schemas']['EditRemoveSpikes']
+      | components['schemas']['EditRenameClip']
+      | components['schemas']['EditRenameObject']
+      | components['schemas']['EditRenameScene']
+      | components['schemas']['EditReorderObjects']
+      | components['schemas']['EditReplaceKeys']
+      | components['schemas']['EditRetimePart']
+      | components['schemas']['EditSaveClip']
+      | components['schemas']['EditScaleKeys']
+      | components['schemas']['EditSetBookmark']
+      | components['schemas']['EditSetExtrapolation']
+      | components['schemas']['EditSetHandle']
+      | components['schemas']['EditSetInterpolation']
+      | components['schemas']['EditSetKeyValues']
+      | components['schemas']['EditSetLocked']
+      | components['schemas']['EditSetNamedChoice']
+      | components['schemas']['EditSetParent']
+      | components['schemas']['EditSetPlacedClip']
+      | components['schemas']['EditSetRanges']
+      | components['schemas']['EditSetRate']
+      | components['schemas']['EditSetRoll']
+      | components['schemas']['EditSetSceneSpeed']
+      | components['schemas']['EditSetTurnOrder']
+      | components['schemas']['EditSetTurning']
+      | components['schemas']['EditSetValues']
+      | components['schemas']['EditSetWarp']
+      | components['schemas']['EditSetWarpTargets']
+      | components['schemas']['EditShapeKeys']
+      | components['schemas']['EditSmoothKeys']
+      | components['schemas']['EditSnapValues']
+      | components['schemas']['EditStayStill']
+      | components['schemas']['EditStretchTime']
+      | components['schemas']['EditThinKeys']
+      | components['schemas']['EditUnwindTurns']
+      | components['schemas']['EditWriteClips']
+      | components['schemas']['EditWriteRounds']
+    EditAddLead: {
+      /** @enum {string} */
+      edit?: 'addLead'
+      /** Format: int64 */
+      frames: number
+      objects?: null | unknown[]
+    }
+    EditAddObject: {
+      /** @enum {string} */
+      edit?: 'addObject'
+      kind: components['schemas']['ObjectKind']
+      name?: null | string
+      parent?: number
+      values?: null | {
+        [key: string]: number
+      }
+    }
+    EditAddWarp: {
+      /** @enum {string} */
+      edit?: 'addWarp'
+      name?: null | string
+      targets?: null | components['schemas']['WarpTarget'][]
+    }
+    EditCommitWarp: {
+      /** @enum {string} */
+      edit?: 'commitWarp'
+      warp: components['schemas']['WarpId']
+      /**
+       * Format: double
+       * @default 0.001
+       */
+      tolerance?: number
+    }
+    EditDeleteBookmark: {
+      /** @enum {string} */
+      edit?: 'deleteBookmark'
+      bookmark: components['schemas']['BookmarkId']
+    }
+    EditDeleteClip: {
+      /** @enum {string} */
+      edit?: 'deleteClip'
+      clip: components['schemas']['ClipId']
+    }
+    EditDeleteKeys: {
+      /** @enum {string} */
+      edit?: 'deleteKeys'
+      keys: components['schemas']['KeySet'][]
+      /** @default false */
+      keepShape?: boolean
+    }
+    EditDeleteNamedChoice: {
+      /** @enum {string} */
+      edit?: 'deleteNamedChoice'
+      choice: components['schemas']['NamedChoiceId']
+    }
+    EditDeleteObjects: {
+      /** @enum {string} */
+      edit?: 'deleteObjects'
+      objects: unknown[]
+    }
+    EditDeletePlacedClips: {
+      /** @enum {string} */
+      edit?: 'deletePlacedClips'
+      placed: unknown[]
+    }
+    EditDeleteWarp: {
+      /** @enum {string} */
+      edit?: 'deleteWarp'
+      warp: components['schemas']['WarpId']
+    }
+    EditDuplicateKeys: {
+      /** @enum {string} */
+      edit?: 'duplicateKeys'
+      keys: components['schemas']['KeySet'][]
+      /** Format: double */
+      frames: number
+      meet?: components['schemas']['WhenKeysMeet']
+    }
+    EditDuplicateObjects: {
+      /** @enum {string} */
+      edit?: 'duplicateObjects'
+      objects: unknown[]
+    }
+    EditFitRangeToWarp: {
+      /** @enum {string} */
+      edit?: 'fitRangeToWarp'
+      warp: components['schemas']['WarpId']
+    }
+    EditFlipKeys: {
+      /** @enum {string} */
+      edit?: 'flipKeys'
+      keys: components['schemas']['KeySet'][]
+      inTime: boolean
+      /** Format: double */
+      about?: null | number
+      meet?: components['schemas']['WhenKeysMeet']
+    }
+    EditFormHandles: {
+      /** @enum {string} */
+      edit?: 'formHandles'
+      keys: components['schemas']['KeySet'][]
+      form: components['schemas']['HandleForm']
+    }
+    EditHoldPose: {
+      /** @enum {string} */
+      edit?: 'holdPose'
+      /** Format: double */
+      from: number
+      /** Format: double */
+      to: number
+      objects: unknown[]
+      /** @default false */
+      push?: boolean
+    }
+    EditInsertFrames: {
+      /** @enum {string} */
+      edit?: 'insertFrames'
+      /** Format: int64 */
+      at: number
+      /** Format: int64 */
+      frames: number
+      objects?: null | unknown[]
+    }
+    EditInsertKeys: {
+      /** @enum {string} */
+      edit?: 'insertKeys'
+      /** Format: double */
+      frame: number
+      channels: components['schemas']['ChannelValue'][]
+    }
+    EditKeyChannels: {
+      /** @enum {string} */
+      edit?: 'keyChannels'
+      /** Format: double */
+      frame: number
+      values: components['schemas']['ChannelValue'][]
+      interpolation?: components['schemas']['Interpolation']
+      /** Format: double */
+      anchor?: null | number
+    }
+    EditMoveKeys: {
+      /** @enum {string} */
+      edit?: 'moveKeys'
+      keys: components['schemas']['KeySet'][]
+      /** Format: double */
+      frames: number
+      /** @default false */
+      ripple?: boolean
+      meet?: components['schemas']['WhenKeysMeet']
+      values?: null | number[]
+      /** @default false */
+      played?: boolean
+    }
+    EditMovePlacedClips: {
+      /** @enum {string} */
+      edit?: 'movePlacedClips'
+      placed: unknown[]
+      /** Format: double */
+      frames: number
+      /** @default false */
+      copy?: boolean
+      /** @default false */
+      played?: boolean
+      onto?: number
+    }
+    EditPasteKeys: {
+      /** @enum {string} */
+      edit?: 'pasteKeys'
+      copied: components['schemas']['CopiedKeys']
+      /** Format: double */
+      at?: null | number
+      onto?: null | unknown[]
+      /** @default false */
+      mirrored?: boolean
+      meet?: components['schemas']['WhenKeysMeet']
+    }
+    EditPlaceClip: {
+      /** @enum {string} */
+      edit?: 'placeClip'
+      clip: components['schemas']['ClipId']
+      objects: unknown[]
+      /** Format: double */
+      frame: number
+      /**
+       * Format: double
+       * @default 1
+       */
+      times?: number
+      rounds?: components['schemas']['ClipRounds']
+      after?: components['schemas']['ClipAfter']
+    }
+    EditPutOnFrames: {
+      /** @enum {string} */
+      edit?: 'putOnFrames'
+      keys: components['schemas']['KeySet'][]
+      survivor?: components['schemas']['Survivor']
+    }
+    EditRefitWarp: {
+      /** @enum {string} */
+      edit?: 'refitWarp'
+      warp: components['schemas']['WarpId']
+    }
+    EditRemoveFrames: {
+      /** @enum {string} */
+      edit?: 'removeFrames'
+      /** Format: int64 */
+      at: number
+      /** Format: int64 */
+      frames: number
+      objects?: null | unknown[]
+      /** @default false */
+      deleteKeys?: boolean
+    }
+    EditRemoveSpikes: {
+      /** @enum {string} */
+      edit?: 'removeSpikes'
+      keys: components['schemas']['KeySet'][]
+    }
+    EditRenameClip: {
+      /** @enum {string} */
+      edit?: 'renameClip'
+      clip: components['schemas']['ClipId']
+      name: string
+    }
+    EditRenameObject: {
+      /** @enum {string} */
+      edit?: 'renameObject'
+      object: components['schemas']['ObjectId']
+      name: string
+    }
+    EditRenameScene: {
+      /** @enum {string} */
+      edit?: 'renameScene'
+      name: string
+    }
+    EditReorderObjects: {
+      /** @enum {string} */
+      edit?: 'reorderObjects'
+      objects: unknown[]
+      before?: number
+    }
+    EditReplaceKeys: {
+      /** @enum {string} */
+      edit?: 'replaceKeys'
+      copied: components['schemas']['CopiedKeys']
+      /** Format: double */
+      from: number
+      /** Format: double */
+      to: number
+    }
+    EditRequest: {
+      /** Format: int64 */
+      revision: number
+      edit: components['schemas']['Edit']
+      by?: null | components['schemas']['ByRequest']
+    }
+    EditResult: {
+      /** Format: int64 */
+      revision: number
+      /** Format: int32 */
+      position: number
+      title: string
+      added: number[]
+    }
+    EditRetimePart: {
+      /** @enum {string} */
+      edit?: 'retimePart'
+      warp: components['schemas']['WarpId']
+      way: components['schemas']['RetimeWay']
+      /** Format: double */
+      from: number
+      /**
+       * Format: double
+       * @default 0
+       */
+      to?: number
+      /**
+       * Format: double
+       * @default 1
+       */
+      speed?: number
+      /**
+       * Format: double
+       * @default 0
+       */
+      frames?: number
+      /**
+       * Format: int32
+       * @default 2
+       */
+      times?: number
+      /**
+       * Format: double
+       * @default 0
+       */
+      ease?: number
+      /** @default false */
+      growRange?: boolean
+    }
+    EditSaveClip: {
+      /** @enum {string} */
+      edit?: 'saveClip'
+      keys: components['schemas']['KeySet'][]
+      name?: null | string
+      values?: components['schemas']['ClipValues']
+      /** @default false */
+      inPlace?: boolean
+    }
+    EditScaleKeys: {
+      /** @enum {string} */
+      edit?: 'scaleKeys'
+      keys: components['schemas']['KeySet'][]
+      /** Format: double */
+      about: number
+      /** Format: double */
+      from: number
+      /** Format: double */
+      to: number
+      /** @default false */
+      onFrames?: boolean
+      meet?: components['schemas']['WhenKeysMeet']
+      values?: null | components['schemas']['ValueScale'][]
+    }
+    EditSetBookmark: {
+      /** @enum {string} */
+      edit?: 'setBookmark'
+      /** Format: double */
+      frame: number
+      name: string
+      colour: components['schemas']['BookmarkColour']
+      bookmark?: number
+    }
+    EditSetExtrapolation: {
+      /** @enum {string} */
+      edit?: 'setExtrapolation'
+      channels: components['schemas']['ChannelValue'][]
+      before?: null | components['schemas']['Extrapolation']
+      after?: null | components['schemas']['Extrapolation']
+    }
+    EditSetHandle: {
+      /** @enum {string} */
+      edit?: 'setHandle'
+      object: components['schemas']['ObjectId']
+      channel: string
+      time: components['schemas']['Tick']
+      side: components['schemas']['KeySide']
+      /** Format: double */
+      frames: number
+      /** Format: double */
+      value: number
+      /** @default false */
+      alone?: boolean
+    }
+    EditSetInterpolation: {
+      /** @enum {string} */
+      edit?: 'setInterpolation'
+      keys: components['schemas']['KeySet'][]
+      in?: null | components['schemas']['Interpolation']
+      out?: null | components['schemas']['Interpolation']
+    }
+    EditSetKeyValues: {
+      /** @enum {string} */
+      edit?: 'setKeyValues'
+      keys: components['schemas']['KeySet'][]
+      /** Format: double */
+      offset: number
+      /**
+       * Format: double
+       * @default 0
+       */
+      factor?: number
+    }
+    EditSetLocked: {
+      /** @enum {string} */
+      edit?: 'setLocked'
+      channels: components['schemas']['ChannelValue'][]
+      locked: boolean
+    }
+    EditSetNamedChoice: {
+      /** @enum {string} */
+      edit?: 'setNamedChoice'
+      name: string
+      objects: unknown[]
+      choice?: number
+    }
+    EditSetParent: {
+      /** @enum {string} */
+      edit?: 'setParent'
+      objects: unknown[]
+      parent: null | components['schemas']['ObjectId']
+      /** Format: double */
+      keepAt?: null | number
+    }
+    EditSetPlacedClip: {
+      /** @enum {string} */
+      edit?: 'setPlacedClip'
+      placed: unknown[]
+      /** Format: double */
+      start?: null | number
+      /** Format: double */
+      end?: null | number
+      /** Format: double */
+      times?: null | number
+      /** Format: double */
+      offset?: null | number
+      rounds?: null | components['schemas']['ClipRounds']
+      after?: null | components['schemas']['ClipAfter']
+    }
+    EditSetRanges: {
+      /** @enum {string} */
+      edit?: 'setRanges'
+      range?: null | components['schemas']['FrameRange']
+      work?: null | components['schemas']['FrameRange']
+    }
+    EditSetRate: {
+      /** @enum {string} */
+      edit?: 'setRate'
+      rate: components['schemas']['FrameRate']
+      keep: components['schemas']['RateKeep']
+    }
+    EditSetRoll: {
+      /** @enum {string} */
+      edit?: 'setRoll'
+      objects: unknown[]
+      axle?: null | components['schemas']['Axis']
+      /** Format: double */
+      radius?: null | number
+    }
+    EditSetSceneSpeed: {
+      /** @enum {string} */
+      edit?: 'setSceneSpeed'
+      /** Format: double */
+      speed: number
+      /** @default true */
+      fitRange?: boolean
+    }
+    EditSetTurnOrder: {
+      /** @enum {string} */
+      edit?: 'setTurnOrder'
+      objects: unknown[]
+      order: components['schemas']['TurnOrder']
+      /** @default true */
+      keepPoses?: boolean
+    }
+    EditSetTurning: {
+      /** @enum {string} */
+      edit?: 'setTurning'
+      objects: unknown[]
+      turning: components['schemas']['Turning']
+    }
+    EditSetValues: {
+      /** @enum {string} */
+      edit?: 'setValues'
+      values: components['schemas']['ChannelValue'][]
+      /** Format: double */
+      frame?: null | number
+    }
+    EditSetWarp: {
+      /** @enum {string} */
+      edit?: 'setWarp'
+      warp: components['schemas']['WarpId']
+      name?: null | string
+      on?: null | boolean
+      beyond?: null | components['schemas']['WarpBeyond']
+    }
+    EditSetWarpTargets: {
+      /** @enum {string} */
+      edit?: 'setWarpTargets'
+      warp: components['schemas']['WarpId']
+      targets?: null | components['schemas']['WarpTarget'][]
+    }
+    EditShapeKeys: {
+      /** @enum {string} */
+      edit?: 'shapeKeys'
+      keys: components['schemas']['KeySet'][]
+      ready?: null | components['schemas']['ReadyShape']
+      css?: null | string
+      /**
+       * Format: double
+       * @default 0.5
+       */
+      amount?: number
+      /**
+       * Format: int32
+       * @default 3
+       */
+      bounces?: number
+    }
+    EditSmoothKeys: {
+      /** @enum {string} */
+      edit?: 'smoothKeys'
+      keys: components['schemas']['KeySet'][]
+      /** Format: double */
+      amount: number
+    }
+    EditSnapValues: {
+      /** @enum {string} */
+      edit?: 'snapValues'
+      keys: components['schemas']['KeySet'][]
+      /** Format: double */
+      step: number
+    }
+    EditStayStill: {
+      /** @enum {string} */
+      edit?: 'stayStill'
+      /** Format: double */
+      frame: number
+      values: components['schemas']['ChannelValue'][]
+    }
+    EditStretchTime: {
+      /** @enum {string} */
+      edit?: 'stretchTime'
+      /** Format: double */
+      length: number
+      /** Format: double */
+      about: number
+      part?: null | components['schemas']['StretchPart']
+    }
+    EditThinKeys: {
+      /** @enum {string} */
+      edit?: 'thinKeys'
+      keys: components['schemas']['KeySet'][]
+      /** Format: double */
+      tolerance: number
+    }
+    EditUnwindTurns: {
+      /** @enum {string} */
+      edit?: 'unwindTurns'
+      keys: components['schemas']['KeySet'][]
+    }
+    EditWriteClips: {
+      /** @enum {string} */
+      edit?: 'writeClips'
+      objects: unknown[]
+      /**
+       * Format: double
+       * @default 0.001
+       */
+      tolerance?: number
+    }
+    EditWriteRounds: {
+      /** @enum {string} */
+      edit?: 'writeRounds'
+      channels: components['schemas']['ChannelValue'][]
+      /**
+       * Format: int32
+       * @default 0
+       */
+      before?: number
+      /**
+       * Format: int32
+       * @default 0
+       */
+      after?: number
+    }
+    /** @enum {unknown} */
+    Extrapolation: 'hold' | 'straight' | 'repeat' | 'repeatOffset' | 'mirror' | null
+    FrameRange: {
+      /** Format: int64 */
+      first: number
+      /** Format: int64 */
+      last: number
+    }
+    /** @description Frames per second, such as 24 or 30000/1001. */
+    FrameRate: string
+    Handle: {
+      /** Format: double */
+      ticks: number
+      /** Format: double */
+      value: number
+    }
+    /** @enum {unknown} */
+    HandleForm: 'joined' | 'third' | 'equal'
     Health: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Health"];
-                };
-            };
-        };
-    };
-    Catalogue: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["KindEntry"][];
-                };
-            };
-        };
-    };
-    SceneFileSchema: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    ListScenes: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SceneCard"][];
-                };
-            };
-        };
-    };
-    AddScene: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewScene"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SceneNumber"];
-                };
-            };
-        };
-    };
-    ImportScene: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/vnd.zesty-scene+json": unknown;
-                "application/json": unknown;
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SceneNumber"];
-                };
-            };
-        };
-    };
-    GetScene: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SceneSummary"];
-                };
-            };
-        };
-    };
-    DeleteScene: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    ExportScene: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    SampleScene: {
-        parameters: {
-            query: {
-                object: string[];
-                channel: string[];
-                from?: number;
-                to?: number;
-                step?: number;
-                world?: boolean;
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    DuplicateScene: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SceneNumber"];
-                };
-            };
-        };
-    };
-    RestoreScene: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    EditScene: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["EditRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EditResult"];
-                };
-            };
-        };
-    };
-    Undo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StepRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EditResult"];
-                };
-            };
-        };
-    };
-    Redo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StepRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EditResult"];
-                };
-            };
-        };
-    };
-    History: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HistoryList"];
-                };
-            };
-        };
-    };
-    GetThumbnail: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    KeepThumbnail: {
-        parameters: {
-            query: {
-                revision: number;
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "image/png": components["schemas"]["IFormFile"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    ListShapes: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["KeptShape"][];
-                };
-            };
-        };
-    };
-    KeepShape: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ShapeRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    DeleteShape: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
+      status: string
+      open: boolean
+    }
+    HistoryItem: {
+      /** Format: int64 */
+      seq: number
+      title: string
+      madeAt: string
+      name: null | string
+      /** Format: int64 */
+      bytes: number
+    }
+    HistoryList: {
+      /** Format: int32 */
+      position: number
+      /** Format: int32 */
+      floor: number
+      entries: components['schemas']['HistoryItem'][]
+    }
+    /** Format: binary */
+    IFormFile: string
+    /**
+     * @default clamped
+     * @enum {unknown}
+     */
+    Interpolation: 'hold' | 'linear' | 'smooth' | 'clamped' | 'flat' | 'free'
+    KeptShape: {
+      name: string
+      css: string
+    }
+    KeySet: {
+      object: components['schemas']['ObjectId']
+      channel: string
+      times: unknown[]
+    }
+    /** @enum {unknown} */
+    KeySide: 'in' | 'out'
+    KindEntry: {
+      kind: components['schemas']['ObjectKind']
+      channels: components['schemas']['ChannelSpec'][]
+    }
+    LetGoRequest: {
+      /** Format: int64 */
+      before: number
+    }
+    NamedChoiceId: number
+    NewScene: {
+      /** @default Untitled */
+      name?: string
+    }
+    ObjectId: number
+    /** @enum {unknown} */
+    ObjectKind: 'group' | 'box' | 'sphere' | 'cylinder' | 'cone' | 'torus' | 'plane' | 'camera' | 'light'
+    ObjectSummary: {
+      /** Format: int32 */
+      id: number
+      name: string
+      kind: components['schemas']['ObjectKind']
+      /** Format: int32 */
+      parent: null | number
+      animated: string[]
+    }
+    /** @enum {unknown} */
+    RateKeep: 'clock' | 'frames'
+    /** @enum {unknown} */
+    ReadyShape:
+      'even' | 'easeIn' | 'easeOut' | 'easeBoth' | 'linger' | 'anticipate' | 'overshoot' | 'settle' | 'bounce' | null
+    /** @enum {unknown} */
+    RetimeWay: 'speed' | 'hold' | 'backwards' | 'freeze' | 'loop'
+    SceneCard: {
+      /** Format: int64 */
+      id: number
+      name: string
+      rate: string
+      /** Format: int64 */
+      firstFrame: number
+      /** Format: int64 */
+      lastFrame: number
+      /** Format: int64 */
+      objects: number
+      /** Format: int64 */
+      revision: number
+      changedAt: string
+      hasThumbnail: boolean
+    }
+    SceneNumber: {
+      /** Format: int64 */
+      id: number
+    }
+    SceneSummary: {
+      /** Format: int64 */
+      id: number
+      name: string
+      rate: string
+      range: number[]
+      work: number[]
+      /** Format: int64 */
+      revision: number
+      /** Format: int32 */
+      position: number
+      /** Format: int64 */
+      keys: number
+      objects: components['schemas']['ObjectSummary'][]
+    }
+    ShapeRequest: {
+      css: string
+    }
+    StepRequest: {
+      /** Format: int64 */
+      revision: number
+      by?: null | components['schemas']['ByRequest']
+    }
+    StretchPart: {
+      /** Format: double */
+      from: number
+      /** Format: double */
+      to: number
+    }
+    /**
+     * @default nearest
+     * @enum {unknown}
+     */
+    Survivor: 'nearest' | 'earliest' | 'latest'
+    /** @description Ticks of 1/705,600,000 s. */
+    Tick: number
+    /** @enum {unknown} */
+    TurnOrder: 'xyz' | 'xzy' | 'yxz' | 'yzx' | 'zxy' | 'zyx'
+    /** @enum {unknown} */
+    Turning: 'eachAxis' | 'shortest'
+    ValueScale: {
+      /** Format: double */
+      about?: number
+      /** Format: double */
+      factor?: number
+    }
+    /** @enum {unknown} */
+    WarpBeyond: 'runOn' | 'stop' | null
+    WarpId: number
+    WarpTarget: {
+      object?: components['schemas']['ObjectId']
+      channel?: null | string
+    }
+    /**
+     * @default stop
+     * @enum {unknown}
+     */
+    WhenKeysMeet: 'stop' | 'replace' | 'keepBoth'
+  }
+  responses: never
+  parameters: never
+  requestBodies: never
+  headers: never
+  pathItems: never
+}
+export type $defs = Record<string, never>
+export interface operations {
+  Health: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Health']
+        }
+      }
+    }
+  }
+  Catalogue: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['KindEntry'][]
+        }
+      }
+    }
+  }
+  SceneFileSchema: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  ListScenes: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SceneCard'][]
+        }
+      }
+    }
+  }
+  AddScene: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['NewScene']
+      }
+    }
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SceneNumber']
+        }
+      }
+    }
+  }
+  ListDeletedScenes: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DeletedScene'][]
+        }
+      }
+    }
+  }
+  ImportScene: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/vnd.zesty-scene+json': unknown
+        'application/json': unknown
+      }
+    }
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SceneNumber']
+        }
+      }
+    }
+  }
+  GetScene: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SceneSummary']
+        }
+      }
+    }
+  }
+  DeleteScene: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  ExportScene: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  SampleScene: {
+    parameters: {
+      query: {
+        object: string[]
+        channel: string[]
+        from?: number
+        to?: number
+        step?: number
+        world?: boolean
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  DuplicateScene: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SceneNumber']
+        }
+      }
+    }
+  }
+  RestoreScene: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  DeleteSceneForGood: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  GetThumbnail: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  KeepThumbnail: {
+    parameters: {
+      query: {
+        revision: number
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'image/png': components['schemas']['IFormFile']
+      }
+    }
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  EditScene: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['EditRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['EditResult']
+        }
+      }
+    }
+  }
+  Undo: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StepRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['EditResult']
+        }
+      }
+    }
+  }
+  Redo: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StepRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['EditResult']
+        }
+      }
+    }
+  }
+  History: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['HistoryList']
+        }
+      }
+    }
+  }
+  LetHistoryGo: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LetGoRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['HistoryList']
+        }
+      }
+    }
+  }
+  ListShapes: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['KeptShape'][]
+        }
+      }
+    }
+  }
+  KeepShape: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        name: string
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ShapeRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  DeleteShape: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        name: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
 }

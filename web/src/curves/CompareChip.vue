@@ -11,7 +11,7 @@ const dialogs = useKeyDialogs()
 const title = computed(() =>
   comparing.step === 0
     ? 'before the first change'
-    : `${comparing.step} · ${scene.history[(comparing.step ?? 1) - 1]?.title ?? ''}`,
+    : `${comparing.step} · ${scene.history.find(({ seq }) => seq === comparing.step)?.title ?? ''}`,
 )
 </script>
 

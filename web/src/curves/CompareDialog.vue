@@ -16,7 +16,7 @@ const steps = computed(() => [
   ...scene.history
     .map(({ seq, title, madeAt }) => ({ seq, label: `${seq} · ${title}`, at: `${day(madeAt)} ${time(madeAt)}` }))
     .reverse(),
-  { seq: 0, label: 'Before the first change', at: '' },
+  { seq: scene.note.floor, label: 'Before the first change', at: '' },
 ])
 const chosen = ref(comparing.step ?? Math.max(0, scene.position - 1))
 </script>

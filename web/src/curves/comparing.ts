@@ -21,9 +21,9 @@ export const useComparing = defineStore('comparing', () => {
   })
   // An edit after an undo writes the history anew: what was compared with may be gone.
   watch(
-    () => scene.history.length,
-    (length) => {
-      if (step.value !== null && step.value > length) step.value = null
+    () => scene.history.at(-1)?.seq ?? scene.note.floor,
+    (last) => {
+      if (step.value !== null && (step.value > last || step.value < scene.note.floor)) step.value = null
     },
   )
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import CompareDialog from '../curves/CompareDialog.vue'
 import TakeBackDialog from '../curves/TakeBackDialog.vue'
-import ClashDialog from './ClashDialog.vue'
 import HoldDialog from './HoldDialog.vue'
 import { useKeyDialogs } from './keyDialogs'
 import LeadDialog from './LeadDialog.vue'
@@ -18,5 +17,4 @@ const dialogs = useKeyDialogs()
   <CompareDialog v-else-if="dialogs.asked?.kind === 'compare'" @close="dialogs.close" />
   <TakeBackDialog v-else-if="dialogs.asked?.kind === 'takeBack'" @close="dialogs.close" />
   <NamedChoiceDialog v-else-if="dialogs.asked?.kind === 'namedChoice'" :id="dialogs.asked.id" @close="dialogs.close" />
-  <ClashDialog />
 </template>

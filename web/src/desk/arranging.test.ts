@@ -6,7 +6,10 @@ import { channelOf, FakeLine } from '../scene/fakeLine.fixture'
 import { useScene } from '../scene/sceneStore'
 import { useArranging } from './arranging'
 
-vi.mock('../api/live', async () => ({ LiveLine: (await import('../scene/fakeLine.fixture')).FakeLine }))
+vi.mock('../api/live', async () => {
+  const { FakeLine: LiveLine, LineBroken } = await import('../scene/fakeLine.fixture')
+  return { LiveLine, LineBroken }
+})
 vi.mock('../scene/catalogue', () => ({
   loadCatalogue: async () => {},
   channelsOf: () => [{ name: 'move.x' }],

@@ -79,15 +79,27 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
 
   const animated = (object: SceneObject) =>
     model.animated(object).filter(({ name }) => wish.groups.has(specOf(object.kind, name)!.group as LaneGroup))
-  const hasClips = (object: SceneObject): boolean =>
-    model.placedOn(object.id).length > 0 || (children.get(object.id) ?? []).some(hasClips)
   const hasRates = (object: SceneObject) =>
     model.placedOn(object.id).some(({ holder }) => holder.channels.get(rateChannel)!.keys.count > 0)
   const own = (object: SceneObject): LaneChannel[] => animated(object).map(({ name }) => ({ object, name }))
-  const below = (object: SceneObject): LaneChannel[] => [
-    ...own(object),
-    ...(children.get(object.id) ?? []).flatMap(below),
-  ]
+  // What is inside an object follows it in the order, deeper than it. Nothing here calls itself: a chain of parents may
+  // be as long as there are objects.
+  const order = model.inOrder()
+  const placeOf = new Map(order.map((object, i) => [object.id, i]))
+  function below(object: SceneObject): LaneChannel[] {
+    const depth = model.depth(object)
+    const channels = own(object)
+    for (let i = placeOf.get(object.id)! + 1; i < order.length && model.depth(order[i]!) > depth; i++)
+      channels.push(...own(order[i]!))
+    return channels
+  }
+  const moving = new Set<number>()
+  if (wish.animatedOnly)
+    for (const object of [...order].reverse())
+      if (moving.has(object.id) || animated(object).length > 0 || model.placedOn(object.id).length > 0) {
+        moving.add(object.id)
+        if (object.parent !== null) moving.add(object.parent)
+      }
 
   function addChannels(object: SceneObject, names: readonly string[], depth: number): void {
     for (const group of laneGroups) {
@@ -154,15 +166,20 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
         })
   }
 
-  function add(object: SceneObject, depth: number): void {
+  function add(top: SceneObject): void {
+    const waiting: [SceneObject, number][] = [[top, 0]]
+    for (let next = waiting.pop(); next; next = waiting.pop()) waiting.push(...addOne(...next).reverse())
+  }
+
+  /** @returns what is to be shown after it, with how far in it stands. */
+  function addOne(object: SceneObject, depth: number): [SceneObject, number][] {
     const inside = children.get(object.id) ?? []
     const names = animated(object).map(({ name }) => name)
     const isNamed = !isSearching || object.name.toLowerCase().includes(text)
     const matching = names.filter(
       (name) => isNamed || channelLabel(specOf(object.kind, name)!).toLowerCase().includes(text),
     )
-    const isWanted =
-      (!wish.only || wish.only.has(object.id)) && (!wish.animatedOnly || below(object).length > 0 || hasClips(object))
+    const isWanted = (!wish.only || wish.only.has(object.id)) && (!wish.animatedOnly || moving.has(object.id))
     const isOpen = isSearching ? !isNamed || wish.open.has(object.id) : wish.open.has(object.id)
     const isShown = isWanted && (isNamed || matching.length > 0)
     if (isShown) {
@@ -179,8 +196,9 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
       addClips(object, depth + 1, isOpen)
       if (isOpen) addChannels(object, matching, depth + 1)
     }
-    if (isOpen || isSearching || wish.only || !isWanted)
-      for (const child of inside) add(child, depth + (isShown ? 1 : 0))
+    return isOpen || isSearching || wish.only || !isWanted
+      ? inside.map((child) => [child, depth + (isShown ? 1 : 0)])
+      : []
   }
 
   const tops = children.get(null) ?? []
@@ -195,8 +213,8 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
       opens: false,
       open: false,
     })
-  for (const object of tops) if (wish.pinned.has(object.id)) add(object, 0)
-  for (const object of tops) if (!wish.pinned.has(object.id)) add(object, 0)
+  for (const object of tops) if (wish.pinned.has(object.id)) add(object)
+  for (const object of tops) if (!wish.pinned.has(object.id)) add(object)
   return lanes
 }
 

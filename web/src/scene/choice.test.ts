@@ -2,6 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { useChoice } from './choice'
 import { useClashes } from './clashes'
+import { useQuestions } from './questions'
 
 const x = (...times: number[]) => ({ object: 1, channel: 'move.x', times })
 const y = (...times: number[]) => ({ object: 2, channel: 'move.y', times })
@@ -59,11 +60,11 @@ describe('the choice of objects', () => {
 
 describe('a clash', () => {
   it('is asked about until there is an answer', async () => {
-    const clashes = useClashes()
-    const answer = clashes.ask({ count: 2, frame: 20 })
-    expect(clashes.asked?.clash.count).toBe(2)
-    clashes.asked!.answer('keepBoth')
+    const questions = useQuestions()
+    const answer = useClashes().ask({ count: 2, frame: 20 })
+    expect(questions.waiting[0]!.question.text).toContain('2 keys')
+    questions.waiting[0]!.answer('keepBoth')
     expect(await answer).toBe('keepBoth')
-    expect(clashes.asked).toBe(null)
+    expect(questions.waiting).toEqual([])
   })
 })

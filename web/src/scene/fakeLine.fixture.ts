@@ -1,11 +1,15 @@
 import type { Edit } from '../api/http'
-import type { ChangeMessage, ChannelRow, Kept, LineListener, Rows, SceneMessage } from '../api/live'
+import type { ChangeMessage, ChannelRow, Kept, LineListener, Made, Rows } from '../api/live'
 import { keySize } from './keys'
+
+/** As the real one's, which is put aside with it. */
+export class LineBroken extends Error {}
 
 /** For tests: a line to no server, which answers what it is told to and remembers what it was asked. */
 export class FakeLine {
   static last: FakeLine
-  readonly edits: { revision: number; edit: Edit }[] = []
+  readonly edits: { revision: number; edit: Edit; mark: string }[] = []
+  touches: Kept['touches'] = null
   readonly tries: Edit[] = []
   opened = 0
   revision = 0
@@ -15,7 +19,10 @@ export class FakeLine {
     channels: [channelOf(1, 'move.x', 10, 20)],
   })
   /** What an edit gives: rows, a clash, or an error. */
-  answer: (edit: Edit) => Partial<Rows> | { clash: { count: number; frame: number } } | Error = () => ({})
+  answer: (
+    edit: Edit,
+  ) => Partial<Rows> | { clash: NonNullable<Kept['clash']> } | { taken: NonNullable<Kept['taken']> } | Error =
+    () => ({})
   answerTry: (edit: Edit) => Promise<Partial<Rows>> = async () => ({})
 
   constructor(readonly listener: LineListener) {
@@ -24,40 +31,102 @@ export class FakeLine {
 
   start = async () => {}
   stop = async () => {}
-  watch = async () => []
-  open = async (id: number): Promise<SceneMessage> => {
+  introduce = async () => {}
+  watch = async () => this.listener.sampled({ first: 1, last: 100, blocks: [] })
+  open = async (id: number): Promise<void> => {
     this.opened++
-    return { id, revision: this.revision, position: this.revision, history: [], rows: this.rows }
+    this.listener.opened({ id, revision: this.revision, note: this.note(), history: [], rows: this.rows })
   }
 
-  edit = async (_scene: number, revision: number, edit: Edit): Promise<Kept> => {
-    this.edits.push({ revision, edit })
+  /** The line is broken: what is asked fails, until it is mended. */
+  broken = false
+  private readonly waiting: (() => void)[] = []
+  returning = () => new Promise<void>((go) => this.waiting.push(go))
+  resume = () => {
+    this.listener.state('standing')
+    for (const go of this.waiting.splice(0)) go()
+  }
+
+  break(): void {
+    this.broken = true
+    this.listener.state('away')
+  }
+
+  async mend(): Promise<void> {
+    this.broken = false
+    this.listener.state('returning')
+    this.listener.back()
+  }
+
+  edit = async (_scene: number, revision: number, edit: Edit, mark: string): Promise<Kept> => {
+    if (this.broken) throw new LineBroken()
+    this.edits.push({ revision, edit, mark })
     const given = this.answer(edit)
     if (given instanceof Error) throw given
-    const kept = { revision: this.revision, position: this.revision, title: '', added: [], clash: null }
-    if ('clash' in given) return { ...kept, clash: given.clash }
+    if ('clash' in given) return this.kept({ clash: given.clash })
+    if ('taken' in given) return this.kept({ taken: given.taken })
     this.change(given as Partial<Rows>)
-    return { ...kept, revision: this.revision, position: this.revision }
+    return this.kept({})
+  }
+
+  undo = async (_scene: number, revision: number): Promise<Kept> => {
+    if (this.broken) throw new LineBroken()
+    this.edits.push({ revision, edit: { edit: 'undo' } as unknown as Edit, mark: '' })
+    if (this.touches) return this.kept({ touches: this.touches })
+    this.change({})
+    return this.kept({})
   }
 
   goTo = async (_scene: number, revision: number, position: number): Promise<Kept> => {
-    this.edits.push({ revision, edit: { position } as unknown as Edit })
+    this.edits.push({ revision, edit: { position } as unknown as Edit, mark: '' })
     this.change({})
-    return { revision: this.revision, position, title: '', added: [], clash: null }
+    return this.kept({})
   }
 
   try = async (_scene: number, edit: Edit) => {
+    if (this.broken) throw new LineBroken()
     this.tries.push(edit)
     return { rows: rowsOf(await this.answerTry(edit)), blocks: [] }
   }
 
   /** Something changed, by whomever. */
-  change(rows: Partial<Rows>, revision = this.revision + 1): void {
+  change(rows: Partial<Rows>, revision = this.revision + 1, by: Partial<Made> = {}): void {
+    const before = revision - 1
     this.revision = revision
-    const entry = { seq: revision, title: `Change ${revision}`, madeAt: '' }
-    const change: ChangeMessage = { id: 1, revision, position: revision, entry, rows: rowsOf(rows), blocks: [] }
+    const entry = { seq: revision, title: `Change ${revision}`, madeAt: '', author: null, name: null }
+    const made = [{ title: entry.title, window: null, name: null, ...by }]
+    const change: ChangeMessage = {
+      id: 1,
+      before,
+      revision,
+      note: this.note(),
+      same: before,
+      history: [entry],
+      made,
+      rows: rowsOf(rows),
+      blocks: [],
+      frames: null,
+    }
     this.listener.changed(change)
   }
+
+  private note = () => ({
+    position: this.revision,
+    floor: 0,
+    undo: this.revision ? `Change ${this.revision}` : null,
+    redo: null,
+  })
+
+  private kept = (some: Partial<Kept>): Kept => ({
+    revision: this.revision,
+    position: this.revision,
+    title: '',
+    added: [],
+    clash: null,
+    taken: null,
+    touches: null,
+    ...some,
+  })
 }
 
 export const rowsOf = (some: Partial<Rows>): Rows => ({

@@ -22,7 +22,8 @@ export const useNotices = defineStore('notices', () => {
   const say = (text: string, action?: Notice['action']) => show(text, 'said', action)
 
   /** Shows what went wrong. */
-  const problem = (wrong: unknown) => show(wrong instanceof Error ? wrong.message : String(wrong), 'problem')
+  const problem = (wrong: unknown, action?: Notice['action']) =>
+    show(wrong instanceof Error ? wrong.message : String(wrong), 'problem', action)
 
   function close(id: number) {
     shown.value = shown.value.filter((notice) => notice.id !== id)

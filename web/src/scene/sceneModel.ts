@@ -59,6 +59,7 @@ export class SceneModel {
   readonly clips = new Map<number, ClipRow>()
   readonly placed = new Map<number, PlacedClip>()
   private order: SceneObject[] | null = null
+  private readonly depths = new Map<number, number>()
   private byObject: Map<number, PlacedClip[]> | null = null
 
   /** @returns whether lanes come or go: other objects, or a channel that got its first key or lost its last. */
@@ -192,20 +193,26 @@ export class SceneModel {
       else children.set(parent, [object])
     }
     const order: SceneObject[] = []
-    const add = (parent: number | null) => {
-      for (const object of (children.get(parent) ?? []).sort((a, b) => a.place - b.place || a.id - b.id)) {
-        order.push(object)
-        add(object.id)
-      }
+    this.depths.clear()
+    // Walked, not called: a chain of parents may be as long as there are objects. The next to be shown lies on top.
+    const waiting: SceneObject[] = []
+    const push = (parent: number | null) => {
+      for (const object of (children.get(parent) ?? []).sort((a, b) => b.place - a.place || b.id - a.id))
+        waiting.push(object)
     }
-    add(null)
+    push(null)
+    for (let object = waiting.pop(); object; object = waiting.pop()) {
+      this.depths.set(object.id, object.parent === null ? 0 : (this.depths.get(object.parent) ?? -1) + 1)
+      order.push(object)
+      push(object.id)
+    }
     return (this.order = order)
   }
 
+  /** How many objects carry it. */
   depth(object: SceneObject): number {
-    let depth = 0
-    for (let at = object.parent; at !== null; at = this.objects.get(at)?.parent ?? null) depth++
-    return depth
+    this.inOrder()
+    return this.depths.get(object.id) ?? 0
   }
 
   /** How many keys stand before one time or after another, in ticks. */

@@ -1,12 +1,15 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Edit } from '../api/http'
-import { useClashes } from './clashes'
-import { channelOf, FakeLine } from './fakeLine.fixture'
+import { channelOf, FakeLine, LineBroken } from './fakeLine.fixture'
 import { useNotices } from './notices'
+import { useQuestions } from './questions'
 import { useScene } from './sceneStore'
 
-vi.mock('../api/live', async () => ({ LiveLine: (await import('./fakeLine.fixture')).FakeLine }))
+vi.mock('../api/live', async () => {
+  const { FakeLine: LiveLine, LineBroken } = await import('./fakeLine.fixture')
+  return { LiveLine, LineBroken }
+})
 vi.mock('./catalogue', () => ({
   loadCatalogue: async () => {},
   channelsOf: () => [{ name: 'move.x' }],
@@ -17,6 +20,7 @@ let scene: ReturnType<typeof useScene>
 const line = () => FakeLine.last
 const times = () => [...scene.model.objects.get(1)!.channels.get('move.x')!.keys.times]
 const rename = (name: string): Edit => ({ edit: 'renameScene', name })
+const asked = () => useQuestions().waiting[0]!
 const settled = () => new Promise((done) => setTimeout(done))
 
 beforeEach(async () => {
@@ -55,12 +59,6 @@ describe('the open scene', () => {
     expect(useNotices().shown[0]!.text).toBe('the name is empty')
     expect(await scene.edit(rename('Bay'))).not.toBeNull()
   })
-
-  it('refuses to undo what is not there', async () => {
-    expect(await scene.undo()).toBeNull()
-    expect(useNotices().shown[0]!.text).toContain('nothing left')
-    expect(line().edits).toEqual([])
-  })
 })
 
 describe('where keys would meet', () => {
@@ -71,8 +69,8 @@ describe('where keys would meet', () => {
     line().answer = (edit) => ('meet' in edit && edit.meet === 'replace' ? { channels: [] } : { clash })
     const kept = scene.edit(move)
     await settled()
-    expect(useClashes().asked!.clash).toEqual({ count: 1, frame: 20 })
-    useClashes().asked!.answer('replace')
+    expect(asked().question.text).toContain('at frame 20')
+    asked().answer('replace')
     expect(await kept).not.toBeNull()
     expect(line().edits.map(({ edit }) => 'meet' in edit && edit.meet)).toEqual(['stop', 'replace'])
   })
@@ -81,7 +79,7 @@ describe('where keys would meet', () => {
     line().answer = () => ({ clash: { count: 2, frame: 20 } })
     const kept = scene.edit(move)
     await settled()
-    useClashes().asked!.answer('stop')
+    asked().answer('stop')
     expect(await kept).toBeNull()
     expect(scene.revision).toBe(0)
   })
@@ -118,5 +116,106 @@ describe('while the hand drags', () => {
     await settled()
     expect(times()).toEqual([10, 20])
     expect(useNotices().shown).toEqual([])
+  })
+})
+
+describe('where somebody else changed the same', () => {
+  const set: Edit = { edit: 'setValues', values: [{ object: 1, channel: 'move.x', value: 4 }] }
+  const taken = { name: 'Mia', title: 'Set Ferry move.x' }
+
+  it('asks whose is to stay, and makes it all the same where it is one’s own', async () => {
+    line().answer = () => (line().edits.length === 1 ? { taken } : { objects: [] })
+    const kept = scene.edit(set)
+    await settled()
+    expect(asked().question.text).toContain('Mia changed the same')
+    asked().answer('mine')
+    expect(await kept).not.toBeNull()
+    expect(line().edits).toHaveLength(2)
+  })
+
+  it('tells at once what happens to what a hand holds, and makes the edit on what was seen then', async () => {
+    line().answerTry = async () => ({ channels: [channelOf(1, 'move.x', 10, 55)] })
+    scene.tryEdit(set)
+    await settled()
+    line().change({ channels: [channelOf(1, 'move.x', 10, 70)] }, 1, {
+      window: 'other',
+      name: 'Mia',
+      title: 'Move 1 key',
+    })
+    expect(useNotices().shown[0]!.text).toContain('Mia changed what you hold: Move 1 key')
+    await scene.keepTry(set)
+    expect(line().edits.map(({ revision }) => revision)).toEqual([0])
+  })
+
+  it('says nothing of what is elsewhere, and the edit is made on the newest', async () => {
+    scene.hold(['1|move.x'])
+    line().change({ channels: [channelOf(1, 'move.y', 10)] }, 1, { window: 'other' })
+    expect(useNotices().shown).toEqual([])
+    await scene.edit(set)
+    expect(line().edits.map(({ revision }) => revision)).toEqual([1])
+  })
+
+  it('asks before an undo takes others’ changes along', async () => {
+    line().touches = { position: 3, title: 'Key Ferry', later: [{ title: 'Move 1 key', window: null, name: 'Mia' }] }
+    const undone = scene.undo()
+    await settled()
+    expect(asked().question.text).toContain('“Move 1 key” by Mia')
+    asked().answer('all')
+    expect(await undone).not.toBeNull()
+    expect(line().edits.at(-1)!.edit).toEqual({ position: 3 })
+  })
+})
+
+describe('while the server is away', () => {
+  it('edits wait here, and are made in their order when it is back', async () => {
+    line().break()
+    const kept = [scene.edit(rename('Bay')), scene.edit(rename('Quay'))]
+    await settled()
+    expect([scene.lineState, scene.waiting]).toEqual(['away', 2])
+    await line().mend()
+    expect((await Promise.all(kept)).every(Boolean)).toBe(true)
+    expect(line().edits.map(({ edit, revision }) => ['name' in edit && edit.name, revision])).toEqual([
+      ['Bay', 0],
+      ['Quay', 1],
+    ])
+    expect([scene.lineState, scene.waiting]).toEqual(['standing', 0])
+  })
+
+  it('one that the line broke under is sent again with the same mark', async () => {
+    const marks: string[] = []
+    const { edit } = line()
+    line().edit = async (...args) => {
+      marks.push(args[3])
+      if (marks.length > 1) return edit(...args)
+      line().break()
+      throw new LineBroken()
+    }
+    const kept = scene.edit(rename('Bay'))
+    await settled()
+    await line().mend()
+    expect(await kept).not.toBeNull()
+    expect(marks).toEqual([marks[0], marks[0]])
+  })
+
+  it('undo takes back what has not been sent, and after that says why it cannot', async () => {
+    line().break()
+    void scene.edit(rename('Bay'))
+    const second = scene.edit(rename('Quay'))
+    await settled()
+    await scene.undo()
+    expect(scene.waiting).toBe(1)
+    await scene.undo()
+    expect(useNotices().shown.at(-1)!.text).toContain('The server is away')
+    await line().mend()
+    expect(await second).toBeNull()
+    expect(line().edits.map(({ edit: one }) => 'name' in one && one.name)).toEqual(['Bay'])
+  })
+
+  it('one refused does not hold up the next', async () => {
+    line().answer = (edit) => ('name' in edit && edit.name === 'Bay' ? new Error('The disk is full.') : {})
+    expect(await scene.edit(rename('Bay'))).toBeNull()
+    expect(scene.trouble).toBe('The disk is full.')
+    expect(await scene.edit(rename('Quay'))).not.toBeNull()
+    expect(scene.trouble).toBe('')
   })
 })

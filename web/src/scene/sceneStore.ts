@@ -2,27 +2,37 @@ import { defineStore } from 'pinia'
 import { computed, markRaw, ref, shallowRef } from 'vue'
 import type { Edit, KeySet } from '../api/http'
 import {
+  LineBroken,
   LiveLine,
   type ChangeMessage,
   type HistoryEntry,
+  type HistoryNote,
   type Kept,
   type LaneName,
+  type LineState,
   type Rows,
+  type Sampled,
   type SceneMessage,
 } from '../api/live'
 import { loadCatalogue } from './catalogue'
 import { useClashes } from './clashes'
+import { Held, rowsIn } from './held'
 import { useNotices } from './notices'
+import { useOutbox, wordsOf } from './outbox'
+import { usePerson } from './person'
 import { SampleBook } from './samples'
 import { SceneModel } from './sceneModel'
 
-/** Most frames of samples held at a time; as many as the server gives at once. */
+/** Most frames of samples asked for at a time; of a scene with many curves the server gives fewer. */
 const windowLength = 8192
+
+const nothing: HistoryNote = { position: 0, floor: 0, undo: null, redo: null }
 
 /** The open scene: what the server said of it, and the ways to ask for changes. */
 export const useScene = defineStore('scene', () => {
   const notices = useNotices()
   const clashes = useClashes()
+  const person = usePerson()
   const model = shallowRef(markRaw(new SceneModel()))
   const book = shallowRef(markRaw(new SampleBook()))
   /** Counts up whenever rows or samples change; what draws from them depends on it. */
@@ -35,86 +45,142 @@ export const useScene = defineStore('scene', () => {
 
   const id = ref<number | null>(null)
   const revision = ref(0)
-  const position = ref(0)
+  const note = shallowRef<HistoryNote>(nothing)
   const history = shallowRef<HistoryEntry[]>([])
-  const standing = ref(true)
+  const lineState = ref<LineState>('standing')
   const gone = ref(false)
   const busy = ref(false)
+  /** Why the last change was not kept, until one is. */
+  const trouble = ref('')
   const sampled = ref<[number, number]>([0, -1])
 
   const settings = computed(() => {
     void rowsVersion.value
     return model.value.settings
   })
-  const canUndo = computed(() => position.value > 0)
-  const canRedo = computed(() => position.value < history.value.length)
-  const undoTitle = computed(() => history.value[position.value - 1]?.title)
-  const redoTitle = computed(() => history.value[position.value]?.title)
+  const position = computed(() => note.value.position)
+  const undoTitle = computed(() => note.value.undo)
+  const redoTitle = computed(() => note.value.redo)
+  const canUndo = computed(() => undoTitle.value !== null || outbox.count.value > 0)
+  const canRedo = computed(() => redoTitle.value !== null)
 
-  const line = new LiveLine({
-    changed,
-    gone: (scene) => {
-      if (scene === id.value) gone.value = true
+  const line = new LiveLine(
+    {
+      opened,
+      changed,
+      sampled: takeSamples,
+      gone: (scene) => {
+        if (scene === id.value) gone.value = true
+      },
+      back: () => void reload(),
+      state: (state) => (lineState.value = state),
     },
-    back: () => {
-      if (id.value !== null) void load(id.value).catch(notices.problem)
-    },
-    standing: (stands) => (standing.value = stands),
-  })
+    () => ({ author: person.author.value, name: person.name.value, window: person.window }),
+  )
+  const held = new Held()
+  const outbox = useOutbox(
+    () => line,
+    () => id.value!,
+  )
 
   async function open(scene: number): Promise<void> {
     gone.value = false
     await Promise.all([loadCatalogue(), line.start()])
-    await load(scene)
+    id.value = scene
+    await load()
   }
 
-  async function load(scene: number): Promise<void> {
-    const message: SceneMessage = await line.open(scene)
-    const fresh = new SceneModel()
-    fresh.take(message.rows)
-    model.value = markRaw(fresh)
-    book.value = markRaw(new SampleBook())
-    id.value = message.id
-    revision.value = message.revision
-    position.value = message.position
-    history.value = message.history
-    sampled.value = [0, -1]
-    await sampleAround(fresh.settings.work[0])
-    structureVersion.value++
-    rowsVersion.value++
+  async function load(): Promise<void> {
+    await line.open(id.value!)
+    await sampleAround(model.value.settings.work[0])
     loads.value++
   }
 
-  /** Sees to it that the samples around a frame are there. */
-  async function sampleAround(frame: number): Promise<void> {
-    const [first, last] = model.value.settings.range
-    const start = Math.max(first, Math.min(frame - windowLength / 4, last - windowLength + 1))
-    const end = Math.min(last, start + windowLength - 1)
-    if (
-      id.value === null ||
-      (sampled.value[0] <= Math.max(frame, first) && frame <= sampled.value[1] && covers(start, end))
-    )
-      return
-    sampled.value = [Math.floor(start), Math.floor(end)]
-    book.value.take(await line.watch(id.value, Math.floor(start), Math.floor(end)))
+  /** Fetches everything anew: after a break, or where a change was missed. */
+  async function reload(): Promise<void> {
+    if (id.value === null) return line.resume()
+    try {
+      await load()
+      line.resume()
+    } catch (wrong) {
+      // A line that broke again comes back again; a scene that is not there has gone meanwhile.
+      if (!(wrong instanceof LineBroken)) gone.value = true
+    }
+  }
+
+  // The samples of a scene that has just come; until they are there, those of before are shown.
+  let freshBook: SampleBook | null = null
+
+  function opened(message: SceneMessage): void {
+    if (message.id !== id.value) return
+    const fresh = new SceneModel()
+    fresh.take(message.rows)
+    model.value = markRaw(fresh)
+    freshBook = new SampleBook()
+    tried = false
+    revision.value = message.revision
+    note.value = message.note
+    history.value = message.history
+    sampled.value = [0, -1]
+    asking = null
+    structureVersion.value++
+    rowsVersion.value++
+  }
+
+  function takeSamples({ first, last, blocks }: Sampled): void {
+    const target = freshBook ?? book.value
+    target.take(blocks)
+    if (freshBook) book.value = markRaw(freshBook)
+    freshBook = null
+    sampled.value = [first, last]
     samplesVersion.value++
   }
 
-  const covers = (start: number, end: number) =>
-    end - start + 1 >= windowLength || (sampled.value[0] <= start && end <= sampled.value[1])
+  let asking: [number, number] | null = null
+
+  /** Sees to it that the samples around a frame are there, and asks for what comes next before it is reached. */
+  async function sampleAround(frame: number): Promise<void> {
+    const [first, last] = model.value.settings.range
+    const start = Math.floor(Math.max(first, Math.min(frame - windowLength / 4, last - windowLength + 1)))
+    const end = Math.floor(Math.min(last, start + windowLength - 1))
+    if (id.value === null || isSampled(Math.max(frame, first), start, end)) return
+    if (asking && asking[0] <= frame && frame <= asking[1]) return
+    const mine = (asking = [start, end])
+    try {
+      await line.watch(id.value, start, end, Math.floor(frame))
+    } catch (wrong) {
+      // Asked for again when the line is back, or called off by a newer wish.
+      if (!(wrong instanceof Error)) throw wrong
+    } finally {
+      if (asking === mine) asking = null
+    }
+  }
+
+  function isSampled(frame: number, start: number, end: number): boolean {
+    const [from, to] = sampled.value
+    if (frame < from || frame > to) return false
+    if (from <= start && end <= to) return true
+    // There was room for a part only: it is kept around the frame.
+    const quarter = (to - from + 1) / 4
+    return (frame >= from + quarter / 2 || from <= start) && (frame <= to - quarter || to >= end)
+  }
 
   function changed(change: ChangeMessage): void {
     if (change.id !== id.value) return
-    if (change.revision !== revision.value + 1) {
-      void load(change.id).catch(notices.problem)
-      return
-    }
-    beforeTry = null
+    if (change.before !== revision.value) return void reload()
+    const contested = held.contestedBy(change, person.window)
+    if (contested) notices.problem(contested)
+    tried = false
     revision.value = change.revision
-    position.value = change.position
-    if (change.entry) history.value = [...history.value.slice(0, change.entry.seq - 1), change.entry]
+    note.value = change.note
+    const before = history.value[0]?.seq ?? change.same + 1
+    history.value = [
+      ...history.value.slice(Math.max(0, change.note.floor + 1 - before), Math.max(0, change.same + 1 - before)),
+      ...change.history,
+    ]
     take(change.rows)
-    book.value.take(change.blocks)
+    ;(freshBook ?? book.value).take(change.blocks)
+    if (change.frames) sampled.value = change.frames
     samplesVersion.value++
     if (change.rows.settings) void sampleAround(change.rows.settings.work[0])
   }
@@ -126,17 +192,21 @@ export const useScene = defineStore('scene', () => {
     rowsVersion.value++
   }
 
-  // Edits go one after the other, so that each names the revision that the last one made.
+  // Edits and steps go one after the other. Nothing that goes wrong in one holds up the next.
   let last: Promise<unknown> = Promise.resolve()
 
-  function inTurn(call: () => Promise<Kept>): Promise<Kept | null> {
+  function inTurn(what: string, call: () => Promise<Kept | null>): Promise<Kept | null> {
     const next = last.then(async () => {
       busy.value = true
       try {
-        return await call()
+        const kept = await call()
+        if (kept) trouble.value = ''
+        return kept
       } catch (wrong) {
-        notices.problem(wrong)
-        await dropTry()
+        const why = wrong instanceof Error ? wrong.message : String(wrong)
+        trouble.value = why
+        notices.problem(wrong instanceof LineBroken ? `The line broke; look whether this was done: ${what}.` : why)
+        await dropTry().catch(() => {})
         return null
       } finally {
         busy.value = false
@@ -146,37 +216,63 @@ export const useScene = defineStore('scene', () => {
     return next
   }
 
-  /** Makes an edit, asking first where keys would meet. Null if it was refused or called off; the reason has been shown. */
+  /**
+   * Makes an edit, asking where keys would meet or somebody else changed the same. While the server is away the edit
+   * waits here. Null if it was refused or called off; the reason has been shown.
+   */
   async function edit(wanted: Edit): Promise<Kept | null> {
-    const kept = await inTurn(() => line.edit(id.value!, revision.value, wanted))
-    if (!kept?.clash) return kept
-    const meet = await clashes.ask(kept.clash)
-    if (meet !== 'stop') return edit({ ...wanted, meet } as Edit)
+    const parcel = outbox.put(wanted, held.base(revision.value))
+    if (lineState.value !== 'standing')
+      notices.say(`The server is away. Kept here until it is back: ${wordsOf(wanted)}.`)
+    const kept = await inTurn(wordsOf(wanted), () => outbox.send(parcel))
+    if (kept?.clash) {
+      const meet = await clashes.ask(kept.clash)
+      if (meet !== 'stop') return edit({ ...wanted, meet } as Edit)
+    } else if (kept?.taken) {
+      const isMine = (await clashes.askTaken(wordsOf(wanted), kept.taken)) === 'mine'
+      held.letGo()
+      if (isMine) return edit(wanted)
+    } else {
+      held.letGo()
+      return kept
+    }
     await dropTry()
     return null
   }
-  const goTo = (place: number) => inTurn(() => line.goTo(id.value!, revision.value, place))
-  const undo = () =>
-    inTurn(() =>
-      canUndo.value
-        ? line.goTo(id.value!, revision.value, position.value - 1)
-        : Promise.reject(new Error('There is nothing left to undo.')),
-    )
-  const redo = () =>
-    inTurn(() =>
-      canRedo.value
-        ? line.goTo(id.value!, revision.value, position.value + 1)
-        : Promise.reject(new Error('There is nothing to redo.')),
-    )
+
+  const goTo = (place: number) =>
+    inTurn('a step through the history', () => line.goTo(id.value!, revision.value, place))
+
+  async function step(what: string, call: () => Promise<Kept>): Promise<Kept | null> {
+    const kept = await inTurn(what, call)
+    if (!kept?.touches) return kept
+    return (await clashes.askTouches(kept.touches)) === 'all' ? goTo(kept.touches.position) : null
+  }
+
+  /** Takes back what the person at this tab did last: while the server is away, what has not been sent yet. */
+  async function undo(): Promise<Kept | null> {
+    if (lineState.value === 'standing') return step('undo', () => line.undo(id.value!, revision.value))
+    const unsent = outbox.takeBack()
+    if (unsent) notices.say(`Taken back before it was sent: ${wordsOf(unsent)}.`)
+    else notices.problem('The server is away. Undo works again when it is back.')
+    return null
+  }
+
+  async function redo(): Promise<Kept | null> {
+    if (lineState.value === 'standing') return step('redo', () => line.redo(id.value!, revision.value))
+    notices.problem('The server is away. Redo works again when it is back.')
+    return null
+  }
 
   // While the hand drags: only the newest try matters, and one is on its way at a time.
-  let beforeTry: true | null = null
+  let tried = false
   let wanted: Edit | null = null
   let trying: Promise<void> | null = null
 
   /** Shows what an edit would give, without keeping it. */
   function tryEdit(next: Edit): void {
     wanted = next
+    held.hold([], revision.value)
     trying ??= tryOn().finally(() => (trying = null))
   }
 
@@ -184,10 +280,11 @@ export const useScene = defineStore('scene', () => {
     while (wanted && id.value !== null) {
       const now = wanted
       wanted = null
-      beforeTry = true
+      tried = true
       try {
         const { rows, blocks } = await line.try(id.value, now)
-        if (!beforeTry) return
+        if (!tried) continue
+        held.hold(rowsIn(rows), revision.value)
         take(rows)
         book.value.take(blocks)
         samplesVersion.value++
@@ -208,9 +305,11 @@ export const useScene = defineStore('scene', () => {
   async function dropTry(): Promise<void> {
     wanted = null
     await trying
-    if (!beforeTry || id.value === null) return
-    beforeTry = null
-    await load(id.value)
+    held.letGo()
+    if (!tried || id.value === null) return
+    tried = false
+    // Away from the server everything is fetched anew when it is back.
+    if (lineState.value === 'standing') await load().catch(() => {})
   }
 
   const timeLabels = (frames: number[], display: string) => line.timeLabels(id.value!, frames, display)
@@ -225,12 +324,20 @@ export const useScene = defineStore('scene', () => {
 
   /** From now on the speeds of these channels come along with their samples. */
   async function watchSpeeds(lanes: readonly LaneName[]): Promise<void> {
-    if (id.value === null) return
-    book.value.take(await line.watchSpeeds(id.value, lanes))
-    samplesVersion.value++
+    if (id.value !== null) await line.watchSpeeds(id.value, lanes)
   }
 
   const readTime = (text: string, present: number) => line.readTime(id.value!, text, present)
+
+  /** A hand takes hold of rows: it types into them, or has changed them without keeping that. */
+  const hold = (rows: Iterable<string>) => held.hold(rows, revision.value)
+  const letGo = () => held.letGo()
+
+  async function rename(name: string): Promise<void> {
+    person.name.value = name
+    person.asked.value = true
+    await line.introduce().catch(() => {})
+  }
 
   async function close(): Promise<void> {
     id.value = null
@@ -247,8 +354,11 @@ export const useScene = defineStore('scene', () => {
     id,
     revision,
     position,
+    note,
     history,
-    standing,
+    lineState,
+    waiting: outbox.count,
+    trouble,
     gone,
     busy,
     settings,
@@ -267,6 +377,9 @@ export const useScene = defineStore('scene', () => {
     tryEdit,
     keepTry,
     dropTry,
+    hold,
+    letGo,
+    rename,
     timeLabels,
     readTime,
     lookAhead,

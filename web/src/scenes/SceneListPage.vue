@@ -6,6 +6,7 @@ import { useNotices } from '../scene/notices'
 import BrandMark from '../shared/BrandMark.vue'
 import SchemeButton from '../shared/SchemeButton.vue'
 import { importFiles } from './importing'
+import DeletedScenes from './DeletedScenes.vue'
 import SceneCard from './SceneCard.vue'
 
 const router = useRouter()
@@ -13,6 +14,8 @@ const notices = useNotices()
 const cards = ref<Card[] | null>(null)
 const dropping = ref(false)
 const busy = ref('')
+const deleted = ref(false)
+let reading = new AbortController()
 
 async function refresh(): Promise<void> {
   try {
@@ -59,8 +62,15 @@ const remove = (card: Card) =>
 async function take(files: FileList | null): Promise<void> {
   dropping.value = false
   if (!files?.length) return
+  await bring([...files])
+}
+
+/** Reads files in; what runs can be called off. */
+async function bring(files: File[]): Promise<void> {
   busy.value = files.length === 1 ? `Reading ${files[0]!.name}…` : `Reading ${files.length} files…`
-  await guarded(() => importFiles([...files]))
+  reading = new AbortController()
+  const { signal } = reading
+  await guarded(() => importFiles(files, signal, (again) => void bring(again)))
   busy.value = ''
 }
 
@@ -86,7 +96,14 @@ function pickFiles(event: Event): void {
       <div class="title">
         <h1>Scenes</h1>
         <span v-if="busy" role="status" class="dim">{{ busy }}</span>
+        <BButton v-if="busy" variant="quiet" class="btn-small" @click="reading.abort()">Call off</BButton>
         <div class="gap" />
+        <BButton
+          variant="quiet"
+          title="Scenes that were deleted, to bring back or to delete for good"
+          @click="deleted = true"
+          ><i class="bi bi-trash3" aria-hidden="true" /> Deleted</BButton
+        >
         <label class="btn btn-quiet import" title="Read scene files; you can also drop them anywhere on this page">
           <i class="bi bi-upload" aria-hidden="true" /> Import
           <input
@@ -115,6 +132,7 @@ function pickFiles(event: Event): void {
         />
       </div>
     </main>
+    <DeletedScenes v-if="deleted" @close="deleted = false" @changed="refresh" />
     <div v-if="dropping" class="drop" aria-hidden="true">
       <i class="bi bi-file-earmark-arrow-down" /> Drop scene files to import them
     </div>

@@ -4,21 +4,35 @@ import { useNotices } from '../scene/notices'
 /** The largest file that the server takes. */
 const largest = 90_000_000
 
-/** Imports scene files one after the other, and says of each what became of it. */
-export async function importFiles(files: readonly File[]): Promise<void> {
+/**
+ * Imports scene files one after the other, and says of each what became of it.
+ * @param again imports files that could not be sent once more.
+ */
+export async function importFiles(
+  files: readonly File[],
+  signal: AbortSignal,
+  again: (files: File[]) => void,
+): Promise<void> {
   const notices = useNotices()
   for (const file of files) {
+    if (signal.aborted) return
     if (file.size > largest) {
       notices.problem(`${file.name} is larger than ${largest / 1e6} MB, the most a scene file can have.`)
       continue
     }
     try {
-      await http.importScene(file)
+      await http.importScene(file, signal)
       notices.say(`${file.name} is imported.`)
     } catch (wrong) {
-      notices.problem(
-        wrong instanceof Refused && wrong.faults.length ? `${file.name} is refused. ${faultList(wrong)}` : wrong,
-      )
+      if (signal.aborted) notices.say(`${file.name} was called off; nothing of it is kept.`)
+      else if (wrong instanceof Refused && wrong.faults.length)
+        notices.problem(`${file.name} is refused. ${faultList(wrong)}`)
+      else if (wrong instanceof Refused && wrong.status === 0)
+        notices.problem(`The server stopped while ${file.name} was sent; it is not imported.`, {
+          label: 'Try again',
+          run: () => again([file]),
+        })
+      else notices.problem(wrong)
     }
   }
 }

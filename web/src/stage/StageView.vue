@@ -232,7 +232,7 @@ function frameChoice(): void {
   const box = new Box3()
   const ids = choice.objects.size ? choice.objects : new Set(scene.model.objects.keys())
   for (const id of ids)
-    stage.nodes.get(id)?.traverse((node) => box.expandByPoint(new Vector3().setFromMatrixPosition(node.matrixWorld)))
+    for (const node of stage.inside(id)) box.expandByPoint(new Vector3().setFromMatrixPosition(node.matrixWorld))
   if (box.isEmpty()) return
   box.expandByScalar(1.2)
   if (typeof views.active.look === 'number') views.active.look = 'free'

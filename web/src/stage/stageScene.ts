@@ -69,7 +69,8 @@ export class StageScene {
 
   constructor() {
     this.three.background = this.ground
-    this.three.add(this.root, this.grid)
+    // The nodes say where things are, and are not drawn: a chain of parents may be deeper than a renderer calls itself.
+    this.three.add(this.grid)
     this.lights = new StageLights(this.three)
     this.ghosts = new Pool(
       this.three,
@@ -116,13 +117,12 @@ export class StageScene {
     const readOf = (object: SceneObject) =>
       reader(object, book, othersAt !== null && !inChoice.has(object.id) ? othersAt : frame, held)
     for (const object of objects) this.place(object, readOf(object))
-    this.root.updateMatrixWorld(true)
 
     for (const batch of this.batches.values()) batch.begin()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.begin()
     for (const object of objects) {
       const node = this.nodes.get(object.id)!
-      if (!isShown(node)) continue
+      if (!node.visible) continue
       const read = readOf(object)
       const isChosen = inChoice.has(object.id)
       const key = shapeKey(object.kind, read)
@@ -146,6 +146,15 @@ export class StageScene {
   /** A camera object's field of view, in degrees. */
   lensOf(object: SceneObject, book: SampleBook, frame: number, held: Held): number {
     return reader(object, book, frame, held)('camera.fov')
+  }
+
+  /** An object's node and those of all that move with it. */
+  *inside(id: number): Iterable<Object3D> {
+    const waiting = [this.nodes.get(id)]
+    for (let node = waiting.pop(); node; node = waiting.pop()) {
+      yield node
+      waiting.push(...node.children)
+    }
   }
 
   /** The objects under a ray, nearest first. */
@@ -178,7 +187,11 @@ export class StageScene {
       object.turnOrder.toUpperCase() as EulerOrder,
     )
     node.scale.set(read('size.x'), read('size.y'), read('size.z'))
-    node.visible = read('visible') >= 0.5
+    // A parent comes before what moves with it.
+    const parent = node.parent!
+    node.visible = parent.visible && read('visible') >= 0.5
+    node.updateMatrix()
+    node.matrixWorld.multiplyMatrices(parent.matrixWorld, node.matrix)
   }
 
   private addShape(
@@ -238,11 +251,6 @@ function putAt(drawn: Object3D, object: number): void {
   drawn.matrix.copy(matrix)
   drawn.matrixWorldNeedsUpdate = true
   drawn.userData.object = object
-}
-
-function isShown(node: Object3D): boolean {
-  for (let at: Object3D | null = node; at; at = at.parent) if (!at.visible) return false
-  return true
 }
 
 function reader(object: SceneObject, book: SampleBook, frame: number, held: Held): Read {

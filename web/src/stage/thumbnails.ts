@@ -1,6 +1,6 @@
 import { Color, PerspectiveCamera, WebGLRenderer } from 'three'
 import { http } from '../api/http'
-import { LiveLine } from '../api/live'
+import { LiveLine, type Sampled, type SceneMessage } from '../api/live'
 import { loadCatalogue } from '../scene/catalogue'
 import { SampleBook } from '../scene/samples'
 import { SceneModel } from '../scene/sceneModel'
@@ -56,21 +56,36 @@ const middle = (model: SceneModel) => Math.round((model.settings.work[0] + model
 export async function drawThumbnails(ids: readonly number[], drawn: (id: number) => void): Promise<void> {
   if (ids.length === 0) return
   await loadCatalogue()
-  const line = new LiveLine({ changed() {}, gone() {}, back() {}, standing() {} })
+  // Set by the line, in calls that the compiler does not follow.
+  let scene = null as SceneMessage | null
+  let samples = null as Sampled | null
+  const line = new LiveLine(
+    {
+      opened: (message) => (scene = message),
+      sampled: (message) => (samples = message),
+      changed() {},
+      gone() {},
+      back() {},
+      state() {},
+    },
+    () => ({ author: '', name: '', window: '' }),
+  )
   await line.start()
   const renderer = new WebGLRenderer({ antialias: true })
   try {
     for (const id of ids) {
-      const message = await line.open(id)
+      await line.open(id)
+      const { rows, revision } = scene!
       const model = new SceneModel()
-      model.take(message.rows)
+      model.take(rows)
       const book = new SampleBook()
       const frame = middle(model)
-      book.take(await line.watch(id, frame, frame))
+      await line.watch(id, frame, frame, frame)
+      book.take(samples!.blocks)
       const stage = new StageScene()
       stage.arrange(model)
       stage.show(model, book, { frame, held: null, chosen: new Set(), othersAt: null })
-      await keepThumbnail(renderer, stage, model, book, frame, id, message.revision, () => {})
+      await keepThumbnail(renderer, stage, model, book, frame, id, revision, () => {})
       stage.dispose()
       drawn(id)
     }

@@ -2,12 +2,14 @@
 import { computed } from 'vue'
 import type { ChannelSpec } from '../api/http'
 import { channelLabel } from '../scene/catalogue'
+import { channelRow } from '../scene/held'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { numberStyle, useChannelState } from './channelState'
 import NumberField from './NumberField.vue'
 import Sparkline from './Sparkline.vue'
+import { usePending } from './pending'
 import { useValueClipboard } from './valueClipboard'
 import ValueMarker from './ValueMarker.vue'
 import ValueMenu from './ValueMenu.vue'
@@ -24,6 +26,7 @@ const emit = defineEmits<{
 const scene = useScene()
 const playhead = usePlayhead()
 const channels = useChannelState()
+const pending = usePending()
 
 const label = computed(() => channelLabel(props.spec))
 const value = computed(() => {
@@ -43,6 +46,7 @@ const locked = computed(() => {
 })
 const tint = computed(() => /\.([xyz])$/.exec(props.spec.name)?.[1] ?? '')
 const clipboard = useValueClipboard()
+const begin = () => scene.hold([channelRow(props.object.id, props.spec.name)])
 const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelectElement).value))
 </script>
 
@@ -92,6 +96,8 @@ const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       <option v-for="(choice, i) in spec.choices" :key="choice" :value="i">{{ choice }}</option>
     </select>
     <NumberField
+      @begin="begin"
+      @end="pending.count || scene.letGo()"
       v-else
       :value="value"
       :label="label"

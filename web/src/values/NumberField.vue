@@ -34,6 +34,9 @@ const props = withDefaults(
   },
 )
 const emit = defineEmits<{
+  /** Typing begins; `end` follows where nothing comes of it. */
+  begin: []
+  end: []
   /** While the hand drags or steps. */
   hold: [value: number]
   /** The value is decided. */
@@ -62,6 +65,7 @@ const tidy = (value: number) => Math.round(value * 1e6) / 1e6
 
 async function begin(): Promise<void> {
   typed.value = begun()
+  emit('begin')
   await nextTick()
   field.value?.select()
 }
@@ -71,7 +75,7 @@ function finish(): void {
   const text = typed.value
   typed.value = null
   wrong.value = false
-  if (text === begun()) return
+  if (text === begun()) return emit('end')
   const value = readSum(text, props.value)
   if (props.text !== undefined) emit('typed', text)
   else if (props.placeholder !== undefined && /^\s*[+\-*/]=/.test(text)) emit('changed', text)
@@ -91,6 +95,7 @@ function press(event: KeyboardEvent): void {
   } else if (event.key === 'Escape') {
     typed.value = null
     wrong.value = false
+    emit('end')
     field.value?.blur()
   } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
     event.preventDefault()

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import type { ChannelValue } from '../api/http'
 import { useNotices } from '../scene/notices'
+import { channelRow } from '../scene/held'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { useAutoKey } from './autoKey'
@@ -28,6 +29,7 @@ export const usePending = defineStore('pending', () => {
     for (const { object, channel, value } of changes)
       if (!isLocked(object, channel)) next.set(nameOf(object, channel), value!)
     values.value = next
+    scene.hold(changes.map(({ object, channel }) => channelRow(object, channel)))
   }
 
   function list(): ChannelValue[] {
@@ -38,7 +40,9 @@ export const usePending = defineStore('pending', () => {
   }
 
   function clear(): void {
-    if (values.value.size) values.value = new Map()
+    if (values.value.size === 0) return
+    values.value = new Map()
+    scene.letGo()
   }
 
   const isAnimated = (object: number, channel: string) =>
@@ -57,6 +61,8 @@ export const usePending = defineStore('pending', () => {
     const next = new Map(values.value)
     for (const { object, channel } of done) next.delete(nameOf(object, channel))
     values.value = next
+    scene.letGo()
+    if (next.size) scene.hold(list().map(({ object, channel }) => channelRow(object, channel)))
   }
 
   /**

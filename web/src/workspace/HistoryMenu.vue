@@ -1,11 +1,18 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import { usePerson } from '../scene/person'
 import { useScene } from '../scene/sceneStore'
+import KeptPill from './KeptPill.vue'
+import LetGoDialog from './LetGoDialog.vue'
+import WhoDialog from './WhoDialog.vue'
 
 const scene = useScene()
+const { author, name } = usePerson()
 const shownAtMost = 200
+const dialog = ref<'' | 'letGo' | 'who'>('')
 const newestFirst = computed(() => scene.history.slice(-shownAtMost).reverse())
 const time = (at: string) => new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+const whoOf = (by: string | null, called: string | null) => (by === author.value ? '' : (called ?? ''))
 </script>
 
 <template>
@@ -18,9 +25,7 @@ const time = (at: string) => new Date(at).toLocaleTimeString([], { hour: '2-digi
     strategy="fixed"
     title="Every change is kept. Open the list to go back to any of them"
   >
-    <template #button-content>{{
-      scene.busy ? 'Keeping…' : scene.position === 0 ? 'Kept' : `Kept · change ${scene.position}`
-    }}</template>
+    <template #button-content><KeptPill /></template>
     <BDropdownText v-if="scene.history.length === 0">No changes yet</BDropdownText>
     <BDropdownItemButton
       v-for="entry in newestFirst"
@@ -30,17 +35,30 @@ const time = (at: string) => new Date(at).toLocaleTimeString([], { hour: '2-digi
     >
       <span class="line" :class="{ undone: entry.seq > scene.position }"
         ><span class="num seq">{{ entry.seq }}</span
-        >{{ entry.title }}<span class="num at">{{ time(entry.madeAt) }}</span></span
+        >{{ entry.title }}<span v-if="whoOf(entry.author, entry.name)" class="who">{{ entry.name }}</span
+        ><span class="num at">{{ time(entry.madeAt) }}</span></span
       >
     </BDropdownItemButton>
     <BDropdownItemButton
       v-if="scene.history.length && scene.history.length <= shownAtMost"
-      :active="scene.position === 0"
-      @click="scene.goTo(0)"
+      :active="scene.position === scene.note.floor"
+      @click="scene.goTo(scene.note.floor)"
     >
-      <span class="line"><span class="num seq">0</span>Before the first change</span>
+      <span class="line"
+        ><span class="num seq">{{ scene.note.floor }}</span
+        >{{ scene.note.floor ? 'As it was when older changes were let go' : 'Before the first change' }}</span
+      >
     </BDropdownItemButton>
+    <BDropdownDivider />
+    <BDropdownItemButton v-if="scene.position > scene.note.floor + 1" @click="dialog = 'letGo'"
+      >Room that the history takes…</BDropdownItemButton
+    >
+    <BDropdownItemButton @click="dialog = 'who'"
+      >{{ name ? `You are ${name}` : 'Say who you are' }}…</BDropdownItemButton
+    >
   </BDropdown>
+  <LetGoDialog v-if="dialog === 'letGo'" @close="dialog = ''" />
+  <WhoDialog v-else-if="dialog === 'who'" @close="dialog = ''" />
 </template>
 
 <style scoped>
@@ -68,6 +86,9 @@ const time = (at: string) => new Date(at).toLocaleTimeString([], { hour: '2-digi
   min-width: 28px;
   text-align: right;
   opacity: 0.7;
+}
+.who {
+  color: var(--mint);
 }
 .at {
   margin-left: auto;

@@ -20,7 +20,7 @@ const finder = useFinder()
         variant="quiet"
         class="btn-small"
         :disabled="!scene.canUndo"
-        :title="scene.canUndo ? `Undo: ${scene.undoTitle} (Ctrl Z)` : 'Nothing to undo'"
+        :title="scene.canUndo ? `Undo: ${scene.undoTitle ?? 'what waits here'} (Ctrl Z)` : 'Nothing to undo'"
         aria-label="Undo"
         @click="scene.undo()"
       >
@@ -37,7 +37,9 @@ const finder = useFinder()
         <i class="bi bi-arrow-clockwise" aria-hidden="true" />
       </BButton>
     </div>
-    <span v-if="!scene.standing" class="broken" role="alert">The server does not answer; trying again…</span>
+    <span v-if="scene.lineState !== 'standing'" class="visually-hidden" role="alert"
+      >The server does not answer. What you change is kept here until it is back.</span
+    >
     <div class="gap" />
     <button type="button" class="finder" @click="finder.finding = true">Find a command <kbd>Ctrl K</kbd></button>
     <SchemeButton />
@@ -83,10 +85,6 @@ const finder = useFinder()
 .pair {
   display: flex;
   gap: 5px;
-}
-.broken {
-  color: var(--grapefruit);
-  font-size: 12px;
 }
 .gap {
   flex: 1;

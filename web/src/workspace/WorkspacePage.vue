@@ -2,6 +2,7 @@
 import { Pane, Splitpanes } from 'splitpanes'
 import 'splitpanes/dist/splitpanes.css'
 import { onBeforeUnmount, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import CommandFinder from '../commands/CommandFinder.vue'
 import { workspaceCommands } from '../commands/commands'
@@ -23,9 +24,13 @@ import { useViews } from '../stage/views'
 import TimeBar from '../timebar/TimeBar.vue'
 import { usePlayhead } from '../timebar/playhead'
 import TimeDialogs from '../timebar/TimeDialogs.vue'
+import { http } from '../api/http'
+import { usePerson } from '../scene/person'
 import { usePending } from '../values/pending'
 import ValuesPanel from '../values/ValuesPanel.vue'
+import QuestionDialog from '../shared/QuestionDialog.vue'
 import TopBar from './TopBar.vue'
+import WhoDialog from './WhoDialog.vue'
 
 const props = defineProps<{ id: number }>()
 const router = useRouter()
@@ -39,6 +44,8 @@ const finder = useFinder()
 const view = useTimeView()
 const opened = ref(false)
 const problem = ref('')
+const person = usePerson()
+const asksWho = ref(false)
 
 const [stageShare, valuesShare] = [56, 26]
 
@@ -69,6 +76,8 @@ watch(
       view.showAll()
       views.start(scene.model.inOrder().find((object) => object.kind === 'camera')?.id ?? null)
       opened.value = true
+      // Where others can come in, their changes should not be nobody's. Asked once.
+      if (!person.asked.value) asksWho.value = (await http.health()).open
     } catch (wrong) {
       problem.value = wrong instanceof Error ? wrong.message : String(wrong)
     }
@@ -107,6 +116,10 @@ watch(
   () => scene.settings.name,
   (name) => (document.title = name ? `${name} · Zesty Reel` : 'Zesty Reel'),
 )
+
+useEventListener(window, 'beforeunload', (event) => {
+  if (scene.waiting > 0) event.preventDefault()
+})
 
 onBeforeUnmount(() => {
   playhead.stop()
@@ -147,6 +160,8 @@ onBeforeUnmount(() => {
     <KeyDialogs />
     <FlowDialogs />
     <ClipDialogs />
+    <WhoDialog v-if="asksWho" @close="asksWho = false" />
+    <QuestionDialog />
   </main>
 </template>
 
