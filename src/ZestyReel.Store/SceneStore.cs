@@ -111,10 +111,10 @@ public sealed class SceneStore(Database database)
     });
 
     /// <summary>The rows that each of some edits touched.</summary>
-    public IReadOnlyList<(long Seq, ImmutableHashSet<RowKey> Rows)> Touched(long id, long first, long last) => database.Read(connection =>
+    public IReadOnlyList<(long Seq, TouchedRows Rows)> Touched(long id, long first, long last) => database.Read(connection =>
         connection.Query<(long Seq, long Packing, byte[] Change)>(
                 "SELECT seq, packing, change FROM history WHERE scene_id = @id AND seq BETWEEN @first AND @last ORDER BY seq", new { id, first, last }, buffered: false)
-            .Select(row => (row.Seq, ChangePacking.Touched((int)row.Packing, row.Change).ToImmutableHashSet())).ToList());
+            .Select(row => (row.Seq, ChangePacking.Touched((int)row.Packing, row.Change))).ToList());
 
     /// <summary>How many bytes each edit of the history takes, in order.</summary>
     public IReadOnlyList<(long Seq, long Bytes)> Sizes(long id) => database.Read(connection =>

@@ -11,7 +11,7 @@ using ZestyReel.Server.Hosting;
 namespace ZestyReel.Server.Tests;
 
 /// <summary>The real server on a port of its own, with an empty folder.</summary>
-public sealed class RunningServer : IAsyncLifetime
+public class RunningServer : IAsyncLifetime
 {
     private WebApplication _app = null!;
 
@@ -19,9 +19,14 @@ public sealed class RunningServer : IAsyncLifetime
     public Uri Address { get; private set; } = null!;
     public HttpClient Http { get; private set; } = null!;
 
+    /// <summary>How it is started.</summary>
+    protected virtual ServerOptions Options(ServerOptions plain) => plain;
+
+    public T Service<T>() where T : notnull => _app.Services.GetRequiredService<T>();
+
     public async Task InitializeAsync()
     {
-        _app = ZestyHost.Build(new ServerOptions(Folder, "127.0.0.1", 0, Path.Combine(Folder, "no-pages")));
+        _app = ZestyHost.Build(Options(new ServerOptions(Folder, "127.0.0.1", 0, Path.Combine(Folder, "no-pages"))));
         await _app.StartAsync();
         Address = new Uri(_app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First());
         Http = new HttpClient { BaseAddress = Address };

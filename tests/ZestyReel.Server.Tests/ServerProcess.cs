@@ -11,11 +11,15 @@ internal sealed class ServerProcess : IDisposable
 
     public Uri Address { get; }
 
-    public static async Task<ServerProcess> Start(string folder)
+    /// <summary>The address as it was printed, with the token where there is one.</summary>
+    public string Printed { get; private init; } = "";
+
+    public static async Task<ServerProcess> Start(string folder, params string[] more)
     {
-        var process = Run("serve", "--port", "0", "--data", folder);
+        var process = Run(["serve", "--port", "0", "--data", folder, .. more]);
         var line = await process.StandardOutput.ReadLineAsync() ?? throw new InvalidOperationException(await process.StandardError.ReadToEndAsync());
-        return new ServerProcess(process, new Uri(line.Split(' ')[^1]));
+        var printed = line.Split(' ')[^1];
+        return new ServerProcess(process, new Uri(printed.Split("/?")[0])) { Printed = printed };
     }
 
     /// <summary>Runs a command to its end.</summary>

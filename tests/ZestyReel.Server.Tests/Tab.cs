@@ -7,6 +7,9 @@ namespace ZestyReel.Server.Tests;
 /// <summary>A tab on the live line, as a page is one.</summary>
 internal sealed record Tab(HubConnection Hub, ChannelReader<ChangeMessage> Changes, SceneMessage Scene)
 {
+    /// <summary>What this window calls itself.</summary>
+    public string Window { get; private init; } = "";
+
     public static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
 
     /// <param name="server">Where.</param>
@@ -18,8 +21,9 @@ internal sealed record Tab(HubConnection Hub, ChannelReader<ChangeMessage> Chang
         var hub = await server.Connect();
         var changes = Channel.CreateUnbounded<ChangeMessage>();
         hub.On<ChangeMessage>("changed", change => changes.Writer.TryWrite(change));
-        if (author is not null) await hub.InvokeAsync("Introduce", author, name, Guid.NewGuid().ToString("N"));
-        return new Tab(hub, changes.Reader, await hub.OpenScene(id));
+        var window = Guid.NewGuid().ToString("N");
+        if (author is not null) await hub.InvokeAsync("Introduce", author, name, window);
+        return new Tab(hub, changes.Reader, await hub.OpenScene(id)) { Window = window };
     }
 
     public async Task<ChangeMessage> Next() => await Changes.ReadAsync().AsTask().WaitAsync(Patience);

@@ -19,6 +19,8 @@ namespace ZestyReel.Server.Hosting;
 /// <summary>Puts the server together.</summary>
 public static class ZestyHost
 {
+    private static readonly PathString[] Interface = ["/api", "/live", "/openapi"];
+
     private const int LargestHubMessage = 16 * 1024 * 1024;
 
     // A request that computes holds a thread; others must not wait until the pool has grown by one.
@@ -132,6 +134,13 @@ public static class ZestyHost
                 file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
         });
         // The page is the answer to every address but those of the interface, which has none for what it does not know.
-        app.MapFallbackToFile("{*path:nonfile:regex(^(?!(api|live|openapi)(/|$)))}", "index.html", new StaticFileOptions { FileProvider = pages });
+        var page = pages.GetFileInfo("index.html").PhysicalPath!;
+        app.MapFallback("{*path:nonfile}", (HttpContext context) =>
+            {
+                if (Interface.Any(start => context.Request.Path.StartsWithSegments(start))) return Results.NotFound();
+                context.Response.Headers.CacheControl = "no-cache";
+                return Results.File(page, "text/html; charset=utf-8");
+            })
+            .WithMetadata(new HttpMethodMetadata([HttpMethods.Get, HttpMethods.Head])).ExcludeFromDescription();
     }
 }

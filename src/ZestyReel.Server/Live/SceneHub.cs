@@ -97,10 +97,10 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
         Making(scene, session => session.Apply(EditJson.Read(edit), revision, Person.Marked(Who, mark)));
 
     /// <summary>Takes back what the person at this tab did last, and leaves what others did.</summary>
-    public Task<KeptMessage> Undo(long scene, long revision) => Making(scene, session => session.Undo(revision, Who));
+    public Task<KeptMessage> Undo(long scene, long revision) => Making(scene, session => session.Undo(revision, Who, tabs.ReachOf(Who, scene)));
 
     /// <summary>Makes again what the person at this tab took back last.</summary>
-    public Task<KeptMessage> Redo(long scene, long revision) => Making(scene, session => session.Redo(revision, Who));
+    public Task<KeptMessage> Redo(long scene, long revision) => Making(scene, session => session.Redo(revision, Who, tabs.ReachOf(Who, scene)));
 
     public Task<KeptMessage> GoTo(long scene, long revision, int position) => Making(scene, session => session.GoTo(position, revision, Who));
 
@@ -182,6 +182,10 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
         catch (Clash taken)
         {
             return Nothing() with { Taken = new TakenMessage(taken.By, taken.Title) };
+        }
+        catch (StoreTrouble trouble)
+        {
+            return Nothing() with { Trouble = trouble.Message };
         }
         catch (TouchesOthers touches)
         {

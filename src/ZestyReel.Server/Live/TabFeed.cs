@@ -22,6 +22,7 @@ internal sealed class TabFeed : IDisposable
     private readonly IClientProxy _tab;
     private readonly SceneUse _use;
     private readonly Work _work;
+    private readonly Func<Reach> _reach;
     private readonly CancellationTokenSource _closed = new();
     private readonly SemaphoreSlim _sending = new(1), _changed = new(0);
     private readonly Lock _turn = new();
@@ -30,9 +31,9 @@ internal sealed class TabFeed : IDisposable
     private SceneState _told;
     private CancellationTokenSource? _watching;
 
-    public TabFeed(IClientProxy tab, SceneUse use, Origin who, Work work)
+    public TabFeed(IClientProxy tab, SceneUse use, Origin who, Work work, Func<Reach> reach)
     {
-        (_tab, _use, Who, _work) = (tab, use, who, work);
+        (_tab, _use, Who, _work, _reach) = (tab, use, who, work, reach);
         _told = use.State;
         use.Session.Changed += Note;
         // What came between the look and the listening.
@@ -57,7 +58,7 @@ internal sealed class TabFeed : IDisposable
     public async Task Start(CancellationToken stop)
     {
         var message = await _work.Quick.Run(Scene, _ => new SceneMessage(
-            Scene, _told.Revision, HistoryNote.Of(_told, Who.Author), [.. _told.History.Select(HistoryMessage.Of)],
+            Scene, _told.Revision, HistoryNote.Of(_told, _reach()), [.. _told.History.Select(HistoryMessage.Of)],
             SceneWire.Rows(SceneChange.Between(Nothing, _told.Scene), _told.Scene)), stop);
         await _tab.SendAsync("opened", message, stop);
         _ = Task.Run(Pump, CancellationToken.None);
@@ -247,7 +248,7 @@ internal sealed class TabFeed : IDisposable
         }
         var same = SameHistory(before, after);
         return new ChangeMessage(
-            Scene, before.Revision, after.Revision, HistoryNote.Of(after, Who.Author),
+            Scene, before.Revision, after.Revision, HistoryNote.Of(after, _reach()),
             same, [.. after.History.Skip(same - after.Floor).Select(HistoryMessage.Of)],
             [.. made.Where(each => each.Title.Length > 0).Select(each => new MadeMessage(each.Title, each.By.Window, each.By.Name))],
             SceneWire.Rows(change, after.Scene), blocks, Frames is { } now ? [now.First, now.Last] : null);

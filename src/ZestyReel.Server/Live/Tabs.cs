@@ -14,7 +14,7 @@ public sealed class Tabs(IHubContext<SceneHub> hub, SceneSessions sessions, Work
     /// <exception cref="SceneGone">There is no such scene.</exception>
     internal TabFeed Open(string connection, long scene, Origin who)
     {
-        var feed = new TabFeed(hub.Clients.Client(connection), sessions.Use(scene), who, work);
+        var feed = new TabFeed(hub.Clients.Client(connection), sessions.Use(scene), who, work, () => ReachOf(who, scene));
         TabFeed? before = null;
         _byConnection.AddOrUpdate(connection, feed, (_, old) =>
         {
@@ -28,6 +28,10 @@ public sealed class Tabs(IHubContext<SceneHub> hub, SceneSessions sessions, Work
     /// <summary>What a tab is told; null where it has no scene open, or another one.</summary>
     internal TabFeed? Of(string connection, long scene) =>
         _byConnection.GetValueOrDefault(connection) is { } feed && feed.Scene == scene ? feed : null;
+
+    /// <summary>Whose changes somebody's undo reaches in a scene, as others have it open or not.</summary>
+    public Reach ReachOf(Origin who, long scene) =>
+        new(who.Author, _byConnection.Values.Where(feed => feed.Scene == scene).Select(feed => feed.Who.Author).OfType<string>().ToHashSet());
 
     public void Close(string connection)
     {

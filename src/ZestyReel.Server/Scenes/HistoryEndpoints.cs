@@ -14,11 +14,11 @@ public static class HistoryEndpoints
         scene.MapPost("/edits", (long id, EditRequest request, SceneSessions sessions) =>
                 Using(id, sessions, session => session.Apply(request.Edit, request.Revision, request.By.Checked())))
             .WithName("EditScene").WithSummary("Makes an edit: all of it, or none.");
-        scene.MapPost("/undo", (long id, StepRequest request, SceneSessions sessions) =>
-                Using(id, sessions, session => session.Undo(request.Revision, request.By.Checked())))
+        scene.MapPost("/undo", (long id, StepRequest request, SceneSessions sessions, Tabs tabs) =>
+                Using(id, sessions, session => session.Undo(request.Revision, request.By.Checked(), tabs.ReachOf(request.By.Checked(), id))))
             .WithName("Undo").WithSummary("Takes the last edit back; said who asks, their own last one.");
-        scene.MapPost("/redo", (long id, StepRequest request, SceneSessions sessions) =>
-                Using(id, sessions, session => session.Redo(request.Revision, request.By.Checked())))
+        scene.MapPost("/redo", (long id, StepRequest request, SceneSessions sessions, Tabs tabs) =>
+                Using(id, sessions, session => session.Redo(request.Revision, request.By.Checked(), tabs.ReachOf(request.By.Checked(), id))))
             .WithName("Redo").WithSummary("Makes the edit again that was taken back last.");
         scene.MapGet("/history", History).WithName("History").WithSummary("All edits that are kept, and how much room each takes.");
         scene.MapPost("/history/let-go", LetGo).WithName("LetHistoryGo").WithSummary("Lets go of the history before an edit; nobody can step back before it any more.");

@@ -8,21 +8,21 @@ namespace ZestyReel.Server.Sessions;
 /// </summary>
 public static class OwnSteps
 {
-    /// <summary>The edit that undo takes back for an author; null where there is none. Without an author it is the last one.</summary>
-    public static HistoryEntry? ToUndo(SceneState state, string? author)
+    /// <summary>The edit that undo takes back: the last one in reach; null where there is none.</summary>
+    public static HistoryEntry? ToUndo(SceneState state, Reach reach)
     {
         foreach (var entry in Counting(state))
-            if (entry.Undoes is null && (author is null || entry.Author == author)) return entry;
+            if (entry.Undoes is null && reach.Includes(entry)) return entry;
         return null;
     }
 
-    /// <summary>The edit that redo makes again for an author: the next one undone, or one taken back while others worked; null where there is none.</summary>
-    public static HistoryEntry? ToRedo(SceneState state, string? author)
+    /// <summary>The edit that redo makes again: the next one undone, or one taken back while others worked; null where there is none.</summary>
+    public static HistoryEntry? ToRedo(SceneState state, Reach reach)
     {
         if (state.Position < state.Last) return state.Entry(state.Position + 1);
         foreach (var entry in Counting(state))
         {
-            if (author is not null && entry.Author != author) continue;
+            if (!reach.Includes(entry)) continue;
             // What was done since then ends what could be redone.
             return entry.Undoes is { } undone && undone > state.Floor ? entry : null;
         }
@@ -30,8 +30,8 @@ public static class OwnSteps
     }
 
     /// <summary>What redo does, in words.</summary>
-    public static string? RedoTitle(SceneState state, string? author) =>
-        ToRedo(state, author) is not { } entry ? null : entry.Undoes is { } undone ? state.Entry(undone).Title : entry.Title;
+    public static string? RedoTitle(SceneState state, Reach reach) =>
+        ToRedo(state, reach) is not { } entry ? null : entry.Undoes is { } undone ? state.Entry(undone).Title : entry.Title;
 
     /// <summary>The edits in force after one, the last first, without pairs of an edit and what took it back.</summary>
     public static IEnumerable<HistoryEntry> LaterThan(SceneState state, long seq)

@@ -71,14 +71,14 @@ public sealed class SceneSession
     /// <exception cref="TouchesOthers">Later changes touched the same.</exception>
     /// <exception cref="Clash">Nobody says who asks, and the scene has changed since that revision.</exception>
     /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
-    public Kept Undo(long basedOn, Origin? by = null)
+    public Kept Undo(long basedOn, Origin? by = null, Reach? reach = null)
     {
         by ??= Origin.Nobody;
         lock (_turn)
         {
             var now = _state;
             RefuseOld(now, basedOn, by);
-            var own = OwnSteps.ToUndo(now, by.Author) ?? throw new Refusal("undo", now.Position > now.Floor
+            var own = OwnSteps.ToUndo(now, reach ?? Reach.All) ?? throw new Refusal("undo", now.Position > now.Floor
                 ? "nothing of yours is left to undo; the history takes back what others did"
                 : now.Floor > 0 ? "what came before has been let go" : "there is nothing left to undo");
             return own.Seq == now.Position ? Step(now, now.Position - 1, by) : TakeBack(now, own, $"Take back: {own.Title}", by);
@@ -90,16 +90,16 @@ public sealed class SceneSession
     /// <exception cref="TouchesOthers">Later changes touched the same.</exception>
     /// <exception cref="Clash">Nobody says who asks, and the scene has changed since that revision.</exception>
     /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
-    public Kept Redo(long basedOn, Origin? by = null)
+    public Kept Redo(long basedOn, Origin? by = null, Reach? reach = null)
     {
         by ??= Origin.Nobody;
         lock (_turn)
         {
             var now = _state;
             RefuseOld(now, basedOn, by);
-            var next = OwnSteps.ToRedo(now, by.Author) ?? throw new Refusal("redo", "there is nothing to redo");
+            var next = OwnSteps.ToRedo(now, reach ?? Reach.All) ?? throw new Refusal("redo", "there is nothing to redo");
             if (next.Seq > now.Position) return Step(now, now.Position + 1, by);
-            return TakeBack(now, next, $"Put back: {OwnSteps.RedoTitle(now, by.Author)}", by);
+            return TakeBack(now, next, $"Put back: {OwnSteps.RedoTitle(now, reach ?? Reach.All)}", by);
         }
     }
 

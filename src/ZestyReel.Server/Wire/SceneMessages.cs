@@ -25,8 +25,8 @@ public sealed record HistoryNote(
     [property: Key("position")] int Position, [property: Key("floor")] int Floor,
     [property: Key("undo")] string? Undo, [property: Key("redo")] string? Redo)
 {
-    public static HistoryNote Of(SceneState state, string? author) => new(
-        state.Position, state.Floor, OwnSteps.ToUndo(state, author)?.Title, OwnSteps.RedoTitle(state, author));
+    public static HistoryNote Of(SceneState state, Reach reach) => new(
+        state.Position, state.Floor, OwnSteps.ToUndo(state, reach)?.Title, OwnSteps.RedoTitle(state, reach));
 }
 
 /// <summary>Rows as they are now.</summary>
@@ -227,7 +227,7 @@ public sealed record CurveMessage(
     [property: Key("frame")] double Frame,
     [property: Key("channel")] string? Channel);
 
-/// <summary>What became of an edit.</summary>
+/// <summary>What became of an edit; where it could not be kept, <paramref name="Trouble"/> says why and what to do.</summary>
 [MessagePackObject]
 public sealed record KeptMessage(
     [property: Key("revision")] long Revision,
@@ -236,7 +236,8 @@ public sealed record KeptMessage(
     [property: Key("added")] int[] Added,
     [property: Key("clash")] ClashMessage? Clash = null,
     [property: Key("taken")] TakenMessage? Taken = null,
-    [property: Key("touches")] TouchesMessage? Touches = null);
+    [property: Key("touches")] TouchesMessage? Touches = null,
+    [property: Key("trouble")] string? Trouble = null);
 
 /// <summary>Somebody changed the same meanwhile, so nothing was done: who, and what they did; null where that is not known.</summary>
 [MessagePackObject]

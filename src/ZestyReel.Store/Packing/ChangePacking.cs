@@ -35,9 +35,17 @@ public static class ChangePacking
     }
 
     /// <summary>Which rows a packed change touches.</summary>
-    public static IEnumerable<RowKey> Touched(int packing, byte[] bytes) => packing == 1
-        ? MessagePackSerializer.Deserialize<RowImage[]>(bytes).Select(r => new RowKey((RowKind)r.Kind, r.Id, r.Channel))
-        : MessagePackSerializer.Deserialize<RowDifference[]>(bytes).Select(r => new RowKey((RowKind)r.Kind, r.Id, r.Channel));
+    public static TouchedRows Touched(int packing, byte[] bytes)
+    {
+        var touched = new TouchedRows();
+        if (packing == 1)
+            foreach (var row in MessagePackSerializer.Deserialize<RowImage[]>(bytes))
+                touched.Add(new RowKey((RowKind)row.Kind, row.Id, row.Channel), row.Before is null || row.After is null);
+        else
+            foreach (var row in MessagePackSerializer.Deserialize<RowDifference[]>(bytes))
+                touched.Add(new RowKey((RowKind)row.Kind, row.Id, row.Channel), row.Before is null || row.After is null && !row.Same);
+        return touched;
+    }
 
     private static RowDifference Difference(RowChange row)
     {

@@ -191,6 +191,8 @@ export interface Kept {
   taken: { name: string | null; title: string | null } | null
   /** What was to be taken back cannot go alone, so nothing was done. */
   touches: { position: number; title: string; later: Made[] } | null
+  /** Why it could not be kept, and what to do. */
+  trouble: string | null
 }
 
 /** What an edit of time would do. */

@@ -21,8 +21,12 @@ export class FakeLine {
   /** What an edit gives: rows, a clash, or an error. */
   answer: (
     edit: Edit,
-  ) => Partial<Rows> | { clash: NonNullable<Kept['clash']> } | { taken: NonNullable<Kept['taken']> } | Error =
-    () => ({})
+  ) =>
+    | Partial<Rows>
+    | { clash: NonNullable<Kept['clash']> }
+    | { taken: NonNullable<Kept['taken']> }
+    | { trouble: string }
+    | Error = () => ({})
   answerTry: (edit: Edit) => Promise<Partial<Rows>> = async () => ({})
 
   constructor(readonly listener: LineListener) {
@@ -65,6 +69,7 @@ export class FakeLine {
     if (given instanceof Error) throw given
     if ('clash' in given) return this.kept({ clash: given.clash })
     if ('taken' in given) return this.kept({ taken: given.taken })
+    if ('trouble' in given) return this.kept({ trouble: given.trouble })
     this.change(given as Partial<Rows>)
     return this.kept({})
   }
@@ -125,6 +130,7 @@ export class FakeLine {
     clash: null,
     taken: null,
     touches: null,
+    trouble: null,
     ...some,
   })
 }

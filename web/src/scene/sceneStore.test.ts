@@ -197,22 +197,24 @@ describe('while the server is away', () => {
     expect(marks).toEqual([marks[0], marks[0]])
   })
 
-  it('undo takes back what has not been sent, and after that says why it cannot', async () => {
+  it('undo takes back what has not been sent, and after that waits with the others', async () => {
     line().break()
     void scene.edit(rename('Bay'))
     const second = scene.edit(rename('Quay'))
     await settled()
     await scene.undo()
     expect(scene.waiting).toBe(1)
-    await scene.undo()
-    expect(useNotices().shown.at(-1)!.text).toContain('The server is away')
+    const undone = scene.undo()
+    expect(useNotices().shown.at(-1)!.text).toContain('Undo waits')
     await line().mend()
     expect(await second).toBeNull()
-    expect(line().edits.map(({ edit: one }) => 'name' in one && one.name)).toEqual(['Bay'])
+    expect(await undone).not.toBeNull()
+    expect(line().edits.map(({ edit }) => ('name' in edit ? edit.name : edit.edit))).toEqual(['Bay', 'undo'])
   })
 
   it('one refused does not hold up the next', async () => {
-    line().answer = (edit) => ('name' in edit && edit.name === 'Bay' ? new Error('The disk is full.') : {})
+    line().answer = (edit) =>
+      'name' in edit && edit.name === 'Bay' ? { trouble: 'The disk is full.' } : { objects: [] }
     expect(await scene.edit(rename('Bay'))).toBeNull()
     expect(scene.trouble).toBe('The disk is full.')
     expect(await scene.edit(rename('Quay'))).not.toBeNull()

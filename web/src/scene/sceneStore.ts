@@ -200,17 +200,16 @@ export const useScene = defineStore('scene', () => {
       busy.value = true
       try {
         const kept = await call()
-        if (kept) trouble.value = ''
-        return kept
+        if (kept) trouble.value = kept.trouble ?? ''
+        if (!kept?.trouble) return kept
+        notices.problem(kept.trouble)
       } catch (wrong) {
-        const why = wrong instanceof Error ? wrong.message : String(wrong)
-        trouble.value = why
-        notices.problem(wrong instanceof LineBroken ? `The line broke; look whether this was done: ${what}.` : why)
-        await dropTry().catch(() => {})
-        return null
+        notices.problem(wrong instanceof LineBroken ? `The line broke; look whether this was done: ${what}.` : wrong)
       } finally {
         busy.value = false
       }
+      await dropTry()
+      return null
     })
     last = next
     return next
@@ -240,29 +239,39 @@ export const useScene = defineStore('scene', () => {
     return null
   }
 
-  const goTo = (place: number) =>
-    inTurn('a step through the history', () => line.goTo(id.value!, revision.value, place))
-
+  /** A step through the history. While the server is away it waits; where the line breaks under it, it is seen whether it was made. */
   async function step(what: string, call: () => Promise<Kept>): Promise<Kept | null> {
-    const kept = await inTurn(what, call)
+    if (lineState.value !== 'standing') notices.say(`The server is away. ${what} waits until it is back.`)
+    const kept = await inTurn(what, async () => {
+      while (true) {
+        if (lineState.value !== 'standing') await line.returning()
+        const before = revision.value
+        try {
+          return await call()
+        } catch (wrong) {
+          if (!(wrong instanceof LineBroken)) throw wrong
+          await line.returning()
+          // Nothing has been made since: not the step either.
+          if (revision.value !== before) throw wrong
+        }
+      }
+    })
     if (!kept?.touches) return kept
     return (await clashes.askTouches(kept.touches)) === 'all' ? goTo(kept.touches.position) : null
   }
 
-  /** Takes back what the person at this tab did last: while the server is away, what has not been sent yet. */
+  const goTo = (place: number): Promise<Kept | null> =>
+    step('A step through the history', () => line.goTo(id.value!, revision.value, place))
+
+  /** Takes back what the person at this tab did last: while the server is away, first what has not been sent yet. */
   async function undo(): Promise<Kept | null> {
-    if (lineState.value === 'standing') return step('undo', () => line.undo(id.value!, revision.value))
-    const unsent = outbox.takeBack()
-    if (unsent) notices.say(`Taken back before it was sent: ${wordsOf(unsent)}.`)
-    else notices.problem('The server is away. Undo works again when it is back.')
+    const unsent = lineState.value === 'standing' ? null : outbox.takeBack()
+    if (!unsent) return step('Undo', () => line.undo(id.value!, revision.value))
+    notices.say(`Taken back before it was sent: ${wordsOf(unsent)}.`)
     return null
   }
 
-  async function redo(): Promise<Kept | null> {
-    if (lineState.value === 'standing') return step('redo', () => line.redo(id.value!, revision.value))
-    notices.problem('The server is away. Redo works again when it is back.')
-    return null
-  }
+  const redo = () => step('Redo', () => line.redo(id.value!, revision.value))
 
   // While the hand drags: only the newest try matters, and one is on its way at a time.
   let tried = false

@@ -1,0 +1,157 @@
+using System.Net.WebSockets;
+using System.Text;
+using System.Text.Json;
+using Microsoft.AspNetCore.SignalR;
+using Microsoft.AspNetCore.SignalR.Client;
+using ZestyReel.Server.Wire;
+
+namespace ZestyReel.Server.Tests;
+
+/// <summary>Several people, and several windows, on one scene.</summary>
+public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
+{
+    private static string Set(int thing, string channel, double value) =>
+        FormattableString.Invariant($$"""{"edit":"setValues","values":[{"object":{{thing}},"channel":"{{channel}}","value":{{value}}}]}""");
+
+    private async Task<(long Id, Tab Mia, Tab Jon)> TwoPeople()
+    {
+        var id = await server.AddScene();
+        for (var n = 0; n < 2; n++) await server.Edit(id, n, """{"edit":"addObject","kind":"box"}""");
+        return (id, await Tab.Open(server, id, "mia", "Mia"), await Tab.Open(server, id, "jon", "Jon"));
+    }
+
+    private async Task<double> Value(long id, string name, string channel) =>
+        (await RunningServer.Json(await server.Http.GetAsync($"/api/scenes/{id}/file"))).GetProperty("objects").EnumerateArray()
+            .First(thing => thing.GetProperty("name").GetString() == name).GetProperty("channels").TryGetProperty(channel, out var found) ? found.GetProperty("value").GetDouble() : 0;
+
+    [Fact]
+    public async Task What_somebody_else_changed_meanwhile_is_told_and_not_overwritten()
+    {
+        var (id, mia, jon) = await TwoPeople();
+        (await mia.Hub.Edit(id, 2, Set(1, "move.x", 4))).Taken.ShouldBeNull();
+        var refused = await jon.Hub.Edit(id, 2, Set(1, "move.x", 7));
+        refused.Taken.ShouldBe(new TakenMessage("Mia", "Set Box move.x"));
+        (await Value(id, "Box", "move.x")).ShouldBe(4);
+        // Something else is nobody's business, and one's own windows' last edit is no surprise to it.
+        (await jon.Hub.Edit(id, 2, Set(2, "move.x", 7))).Taken.ShouldBeNull();
+        (await jon.Hub.Edit(id, 2, Set(2, "move.x", 8))).Taken.ShouldBeNull();
+        (await mia.Next()).Made.Single().ShouldBe(new MadeMessage("Set Box move.x", mia.Window, "Mia"));
+    }
+
+    [Fact]
+    public async Task Undo_takes_back_ones_own_change_and_leaves_the_others()
+    {
+        var (id, mia, jon) = await TwoPeople();
+        await mia.Hub.Edit(id, 2, Set(1, "move.x", 4));
+        await jon.Hub.Edit(id, 3, Set(2, "move.x", 7));
+        await jon.Hub.Edit(id, 4, Set(2, "move.y", 9));
+        (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 5L)).Title.ShouldBe("Take back: Set Box move.x");
+        ((await Value(id, "Box", "move.x")), (await Value(id, "Box 2", "move.x")), (await Value(id, "Box 2", "move.y"))).ShouldBe((0, 7, 9));
+        // Jon's last is taken back by a step before hers only as a new edit as well; and both can make theirs again.
+        (await jon.Hub.InvokeAsync<KeptMessage>("Undo", id, 6L)).Title.ShouldBe("Take back: Set Box 2 move.y");
+        (await mia.Hub.InvokeAsync<KeptMessage>("Redo", id, 7L)).Title.ShouldBe("Put back: Set Box move.x");
+        (await jon.Hub.InvokeAsync<KeptMessage>("Redo", id, 8L)).Title.ShouldBe("Put back: Set Box 2 move.y");
+        ((await Value(id, "Box", "move.x")), (await Value(id, "Box 2", "move.x")), (await Value(id, "Box 2", "move.y"))).ShouldBe((4, 7, 9));
+        (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 9L)).Title.ShouldBe("Take back: Set Box move.x");
+        // The added boxes are nobody's in particular, so that anybody reaches them; but Jon works on the second one.
+        var touches = (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 10L)).Touches.ShouldNotBeNull();
+        touches.Title.ShouldBe("Add box");
+        touches.Later.Select(made => made.Name).ShouldContain("Jon");
+    }
+
+    [Fact]
+    public async Task Undo_says_where_it_must_touch_what_somebody_else_did()
+    {
+        var (id, mia, jon) = await TwoPeople();
+        await mia.Hub.Edit(id, 2, Set(1, "move.x", 4));
+        await jon.Hub.Edit(id, 3, Set(1, "move.x", 7));
+        var touches = (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 4L)).Touches.ShouldNotBeNull();
+        (touches.Position, touches.Title).ShouldBe((2, "Set Box move.x"));
+        touches.Later.ShouldBe([new MadeMessage("Set Box move.x", null, "Jon")]);
+        (await Value(id, "Box", "move.x")).ShouldBe(7);
+        // Asked for all the same, both go.
+        await mia.Hub.InvokeAsync<KeptMessage>("GoTo", id, 4L, touches.Position);
+        (await Value(id, "Box", "move.x")).ShouldBe(0);
+    }
+
+    [Fact]
+    public async Task An_edit_that_is_sent_again_after_a_broken_line_is_made_once()
+    {
+        var (id, mia, _) = await TwoPeople();
+        const string box = """{"edit":"addObject","kind":"box"}""";
+        (await mia.Hub.Edit(id, 2, box, "first-1")).Revision.ShouldBe(3);
+        (await mia.Hub.Edit(id, 2, box, "first-1")).Revision.ShouldBe(3);
+        (await RunningServer.Json(await server.Http.GetAsync($"/api/scenes/{id}"))).GetProperty("objects").GetArrayLength().ShouldBe(3);
+        (await Should.ThrowAsync<HubException>(() => mia.Hub.Edit(id, 3, box, "<mark>"))).Message.ShouldContain("letters");
+    }
+
+    [Fact]
+    public async Task Somebody_who_gave_no_name_and_is_away_may_be_oneself_in_another_browser()
+    {
+        var id = await server.AddScene();
+        var first = await Tab.Open(server, id, "first");
+        await first.Hub.Edit(id, 0, """{"edit":"addObject","kind":"box"}""");
+        var second = await Tab.Open(server, id, "second");
+        (await Should.ThrowAsync<HubException>(() => second.Hub.InvokeAsync<KeptMessage>("Undo", id, 1L))).Message.ShouldContain("nothing of yours");
+        await first.Hub.DisposeAsync();
+        KeptMessage? undone = null;
+        for (var n = 0; n < 100 && undone is null; n++)
+        {
+            try
+            {
+                undone = await second.Hub.InvokeAsync<KeptMessage>("Undo", id, 1L);
+            }
+            catch (HubException)
+            {
+                await Task.Yield();
+            }
+        }
+        undone.ShouldNotBeNull().Title.ShouldBe("Undo Add box");
+    }
+
+    [Fact]
+    public async Task Who_reads_slowly_is_told_less_often_and_still_everything()
+    {
+        var id = await server.AddScene();
+        await server.Edit(id, 0, """{"edit":"addObject","kind":"box"}""");
+        using var slow = new ClientWebSocket();
+        await slow.ConnectAsync(new Uri($"ws://{server.Address.Authority}/live"), CancellationToken.None);
+        await Send("""{"protocol":"json","version":1}""");
+        await Send($$"""{"type":1,"invocationId":"1","target":"Open","arguments":[{{id}}]}""");
+        await Send($$"""{"type":1,"invocationId":"2","target":"Watch","arguments":[{{id}},1,8000,1]}""");
+        // Nothing is read while a great many changes are made, each with samples of 8,000 frames.
+        const int changes = 400;
+        long revision = 1;
+        for (var n = 0; n < changes; n++, revision++)
+            (await server.Edit(id, revision, FormattableString.Invariant($$"""{"edit":"keyChannels","frame":{{n + 1}},"values":[{"object":1,"channel":"move.x","value":{{n * 0.37}}}]}"""))).EnsureSuccessStatusCode();
+
+        var (told, known) = (0, -1L);
+        for (var text = new StringBuilder(); known < revision;)
+        {
+            foreach (var message in await Read(text))
+            {
+                if (!message.TryGetProperty("target", out var target)) continue;
+                var body = message.GetProperty("arguments")[0];
+                if (target.GetString() == "opened") known = body.GetProperty("revision").GetInt64();
+                if (target.GetString() != "changed") continue;
+                body.GetProperty("before").GetInt64().ShouldBe(known);
+                known = body.GetProperty("revision").GetInt64();
+                told++;
+                if (known == revision) body.GetProperty("rows").GetProperty("channels")[0].GetProperty("keys").GetString()!.Length.ShouldBeGreaterThan(changes * 33);
+            }
+        }
+        told.ShouldBeLessThan(changes / 2);
+
+        Task Send(string text) => slow.SendAsync(Encoding.UTF8.GetBytes(text + "\u001e"), WebSocketMessageType.Text, true, CancellationToken.None);
+
+        async Task<List<JsonElement>> Read(StringBuilder text)
+        {
+            var buffer = new byte[1 << 16];
+            var read = await slow.ReceiveAsync(buffer, CancellationToken.None).WaitAsync(Tab.Patience);
+            text.Append(Encoding.UTF8.GetString(buffer, 0, read.Count));
+            var parts = text.ToString().Split('\u001e');
+            text.Clear().Append(parts[^1]);
+            return [.. parts[..^1].Where(part => part.Length > 2).Select(part => JsonDocument.Parse(part).RootElement)];
+        }
+    }
+}
