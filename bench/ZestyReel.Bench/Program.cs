@@ -18,6 +18,15 @@ using ZestyReel.Server.Wire;
 using ZestyReel.Store;
 
 var home = args[0];
+if (args.ElementAtOrDefault(1) is null or "attacked")
+{
+    await using var attacked = await Attacked.Start(home);
+    await attacked.EditsPerSecond();
+    await attacked.Growth();
+    await attacked.Twenties();
+    await attacked.Hogs();
+    if (args.Length > 1) return;
+}
 await Sampling();
 SamplingRetimed();
 await OneKey();

@@ -3,6 +3,7 @@ using Dapper;
 using Microsoft.Data.Sqlite;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
+using ZestyReel.Core.Scenes;
 using ZestyReel.Store.Packing;
 using RowKeys = System.Collections.Immutable.ImmutableSortedDictionary<string, System.Collections.Immutable.ImmutableArray<ZestyReel.Core.Curves.Key>>;
 
@@ -20,10 +21,14 @@ internal static class KeyRuns
         INSERT INTO key_run (scene_id, owner_kind, owner_id, channel, first, keys) VALUES (@scene, @kind, @id, @channel, @first, @keys)
         """;
 
+    /// <summary>The keys of a short curve, which stand in its channel's own row; null for a long one, which has runs.</summary>
+    public static byte[]? InRow(object? row) => row is Channel { Curve: { } curve } && IsShort(curve.Keys) ? KeyPacking.Pack(curve.Keys.AsSpan()) : null;
+
     /// <summary>Writes the keys of a row as they are after a change.</summary>
     public static void Write(SqliteConnection connection, long scene, RowChange row)
     {
-        var (before, after) = (RowPacking.KeysOf(row.Before), RowPacking.KeysOf(row.After));
+        if (row.Row.Kind is RowKind.Settings or RowKind.Object or RowKind.Bookmark or RowKind.NamedChoice) return;
+        var (before, after) = (InRuns(row.Row.Kind, row.Before), InRuns(row.Row.Kind, row.After));
         foreach (var curve in before.Keys)
             if (!after.ContainsKey(curve)) Delete(connection, scene, row.Row, curve);
         foreach (var (curve, keys) in after)
@@ -64,13 +69,17 @@ internal static class KeyRuns
     public static RowKeys Of(this Dictionary<(RowKind Kind, int Id, string Channel), ImmutableArray<Key>> all, RowKind kind, int id, IEnumerable<string> curves) =>
         curves.Where(curve => all.ContainsKey((kind, id, curve))).ToImmutableSortedDictionary(curve => curve, curve => all[(kind, id, curve)]);
 
-    /// <summary>Moves keys that older programs kept within their rows.</summary>
+    /// <summary>Moves keys that older programs kept within their rows, however many they were.</summary>
     public static void TakeOver(SqliteConnection connection)
     {
         var channels = connection.Query<(long Scene, long Id, string Name, byte[] Keys)>(
-            "SELECT scene_id, object_id, name, keys FROM channel WHERE keys IS NOT NULL", buffered: false);
-        foreach (var (scene, id, name, keys) in channels)
-            Add(connection, scene, new RowKey(RowKind.Channel, (int)id, name), "", KeyPacking.Unpack(keys).AsSpan());
+            "SELECT scene_id, object_id, name, keys FROM channel WHERE LENGTH(keys) > @most", new { most = KeysInRun * 17 }).AsList();
+        foreach (var (scene, id, name, packed) in channels)
+        {
+            if (KeyPacking.Unpack(packed) is var keys && IsShort(keys)) continue;
+            Add(connection, scene, new RowKey(RowKind.Channel, (int)id, name), "", keys.AsSpan());
+            connection.Execute("UPDATE channel SET keys = NULL WHERE scene_id = @scene AND object_id = @id AND name = @name", new { scene, id, name });
+        }
         foreach (var (table, kind) in new[] { ("warp", RowKind.Warp), ("clip", RowKind.Clip), ("placed_clip", RowKind.PlacedClip) })
         {
             foreach (var (scene, id, image) in connection.Query<(long Scene, long Id, byte[] Image)>($"SELECT scene_id, id, image FROM {table}"))
@@ -82,6 +91,11 @@ internal static class KeyRuns
             }
         }
     }
+
+    private static bool IsShort(ImmutableArray<Key> keys) => keys.Length <= KeysInRun;
+
+    private static RowKeys InRuns(RowKind kind, object? row) =>
+        kind == RowKind.Channel && (row is not Channel { Curve: { } curve } || IsShort(curve.Keys)) ? RowKeys.Empty : RowPacking.KeysOf(row);
 
     private static string NameOf(RowKey row, string curve) => row.Kind == RowKind.Channel ? row.Channel : curve;
 

@@ -30,10 +30,10 @@ internal static class SceneRows
     public static ImmutableSortedDictionary<ObjectId, SceneObject> ReadObjects(SqliteConnection connection, long scene, AllKeys keys)
     {
         var channels = connection.Query<ChannelRow>("""
-            SELECT object_id AS objectId, name, still, before, after, locked FROM channel WHERE scene_id = @scene
+            SELECT object_id AS objectId, name, still, before, after, keys, locked FROM channel WHERE scene_id = @scene
             """, new { scene }, buffered: false)
             .Select(c => (c.ObjectId, c.Name, Channel: new ChannelImage(c.Still, (byte)c.Before, (byte)c.After, null, c.Locked != 0)
-                .Channel(keys.TryGetValue((RowKind.Channel, (int)c.ObjectId, c.Name), out var there) ? there : null)))
+                .Channel(c.Keys is { } packed ? KeyPacking.Unpack(packed) : keys.TryGetValue((RowKind.Channel, (int)c.ObjectId, c.Name), out var there) ? there : null)))
             .ToLookup(c => c.ObjectId);
         return connection.Query<ObjectRow>("""
             SELECT id, name, kind, parent_id AS parent, place, turn_order AS turnOrder, turning, roll_axle AS rollAxle, roll_radius AS rollRadius
@@ -72,34 +72,46 @@ internal static class SceneRows
 
     private static void WriteObjects(SqliteConnection connection, long scene, IEnumerable<RowChange> rows)
     {
-        var objects = rows.Where(row => row.Row.Kind == RowKind.Object).ToLookup(row => row.After is null);
-        connection.Execute("DELETE FROM object WHERE scene_id = @scene AND id = @Id", objects[true].Select(row => new { scene, row.Row.Id }));
-        connection.Execute("""
+        using var delete = new Batch(connection, "DELETE FROM object WHERE scene_id = $1 AND id = $2", 2);
+        using var write = new Batch(connection, """
             INSERT INTO object (scene_id, id, name, kind, parent_id, place, turn_order, turning, roll_axle, roll_radius)
-            VALUES (@scene, @Id, @Name, @Kind, @Parent, @Place, @TurnOrder, @Turning, @RollAxle, @RollRadius)
+            VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
             ON CONFLICT (scene_id, id) DO UPDATE SET name = excluded.name, kind = excluded.kind,
               parent_id = excluded.parent_id, place = excluded.place, turn_order = excluded.turn_order,
               turning = excluded.turning, roll_axle = excluded.roll_axle, roll_radius = excluded.roll_radius
-            """, objects[false].Select(row => (row.Row.Id, Image: ObjectImage.Of((SceneObject)row.After!))).Select(o => new
+            """, 10);
+        foreach (var row in rows)
+        {
+            if (row.Row.Kind != RowKind.Object) continue;
+            if (row.After is not SceneObject thing)
             {
-                scene, o.Id, o.Image.Name, o.Image.Kind, o.Image.Parent, o.Image.Place, o.Image.TurnOrder, o.Image.Turning, o.Image.RollAxle, o.Image.RollRadius,
-            }));
+                delete.Run(scene, row.Row.Id);
+                continue;
+            }
+            var o = ObjectImage.Of(thing);
+            write.Run(scene, row.Row.Id, o.Name, o.Kind, o.Parent, o.Place, o.TurnOrder, o.Turning, o.RollAxle, o.RollRadius);
+        }
     }
 
     private static void WriteChannels(SqliteConnection connection, long scene, IEnumerable<RowChange> rows)
     {
-        var channels = rows.Where(row => row.Row.Kind == RowKind.Channel).ToLookup(row => row.After is null);
-        connection.Execute("DELETE FROM channel WHERE scene_id = @scene AND object_id = @Id AND name = @Channel",
-            channels[true].Select(row => new { scene, row.Row.Id, row.Row.Channel }));
-        connection.Execute("""
-            INSERT INTO channel (scene_id, object_id, name, still, before, after, locked)
-            VALUES (@scene, @Id, @Channel, @Still, @Before, @After, @Locked)
+        using var delete = new Batch(connection, "DELETE FROM channel WHERE scene_id = $1 AND object_id = $2 AND name = $3", 3);
+        using var write = new Batch(connection, """
+            INSERT INTO channel (scene_id, object_id, name, still, before, after, keys, locked) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
             ON CONFLICT (scene_id, object_id, name) DO UPDATE SET still = excluded.still, before = excluded.before,
-              after = excluded.after, locked = excluded.locked
-            """, channels[false].Select(row => (row.Row, Image: ChannelImage.Of((Channel)row.After!))).Select(c => new
+              after = excluded.after, keys = excluded.keys, locked = excluded.locked
+            """, 8);
+        foreach (var row in rows)
+        {
+            if (row.Row.Kind != RowKind.Channel) continue;
+            if (row.After is not Channel channel)
             {
-                scene, c.Row.Id, c.Row.Channel, c.Image.Still, c.Image.Before, c.Image.After, c.Image.Locked,
-            }));
+                delete.Run(scene, row.Row.Id, row.Row.Channel);
+                continue;
+            }
+            var c = ChannelImage.Of(channel);
+            write.Run(scene, row.Row.Id, row.Row.Channel, c.Still, c.Before, c.After, KeyRuns.InRow(channel), c.Locked);
+        }
     }
 
     // Rows of these kinds are kept whole but for their keys, as in the history.
@@ -131,5 +143,5 @@ internal static class SceneRows
 
     private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string TurnOrder, string Turning, string? RollAxle, double? RollRadius);
 
-    private sealed record ChannelRow(long ObjectId, string Name, double Still, long Before, long After, long Locked);
+    private sealed record ChannelRow(long ObjectId, string Name, double Still, long Before, long After, byte[]? Keys, long Locked);
 }

@@ -36,7 +36,7 @@ internal static class Schema
             KeyRuns.TakeOver(connection);
             transaction.Commit();
         }
-        Migrate(folder, Newest);
+        if (Newest > RunsOfKeys) Migrate(folder, Newest);
         if (version > 0 && Database.Number(connection, "PRAGMA auto_vacuum") == 0)
         {
             Database.Run(connection, "PRAGMA auto_vacuum = INCREMENTAL");

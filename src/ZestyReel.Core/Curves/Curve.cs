@@ -17,8 +17,16 @@ public sealed class Curve
         ImmutableArray<Key> keys, Extrapolation before = Extrapolation.Hold, Extrapolation after = Extrapolation.Hold)
     {
         if (keys.IsDefaultOrEmpty) throw new Refusal("keys", "a curve needs at least one key");
-        for (var i = 0; i < keys.Length; i++) Check(keys, i);
+        Check(keys.AsSpan(), 0, keys.Length - 1);
         (Keys, Before, After) = (keys, before, after);
+        (_first, _last) = (keys[0].Time.Value, keys[^1].Time.Value);
+    }
+
+    /// <summary>A curve that differs from a checked one by the keys around one place only.</summary>
+    private Curve(ImmutableArray<Key> keys, Curve like, int at)
+    {
+        Check(keys.AsSpan(), Math.Max(0, at - 1), Math.Min(keys.Length - 1, at + 1));
+        (Keys, Before, After) = (keys, like.Before, like.After);
         (_first, _last) = (keys[0].Time.Value, keys[^1].Time.Value);
     }
 
@@ -62,6 +70,13 @@ public sealed class Curve
     }
 
     public Curve WithKeys(ImmutableArray<Key> keys) => new(keys, Before, After);
+
+    /// <summary>The curve with one key more, or with another key at that one's time.</summary>
+    public Curve WithKey(Key key)
+    {
+        var at = IndexOf(key.Time);
+        return at >= 0 ? new(Keys.SetItem(at, key), this, at) : new(Keys.Insert(~at, key), this, ~at);
+    }
 
     /// <summary>Whether the handles on both sides of a key lie in one line, so that motion passes it without a corner.</summary>
     public bool IsJoined(int at)
@@ -135,9 +150,14 @@ public sealed class Curve
         return segments;
     }
 
-    private static void Check(ImmutableArray<Key> keys, int i)
+    private static void Check(ReadOnlySpan<Key> keys, int from, int to)
     {
-        var key = keys[i];
+        for (var i = from; i <= to; i++) Check(keys, i);
+    }
+
+    private static void Check(ReadOnlySpan<Key> keys, int i)
+    {
+        ref readonly var key = ref keys[i];
         if (!key.Time.IsWithinReach) throw new Refusal($"keys[{i}]", "the time is out of reach");
         if (i > 0 && key.Time <= keys[i - 1].Time)
             throw new Refusal($"keys[{i}]", key.Time == keys[i - 1].Time

@@ -13,10 +13,7 @@ internal static class ChannelKeys
     {
         if (channel.Curve is not { } curve) return channel with { Curve = new Curve([key]) };
         var at = curve.IndexOf(key.Time);
-        var keys = at >= 0
-            ? curve.Keys.SetItem(at, curve.Keys[at] with { Value = key.Value })
-            : curve.Keys.Insert(~at, key);
-        return channel with { Curve = curve.WithKeys(keys) };
+        return channel with { Curve = curve.WithKey(at >= 0 ? curve.Keys[at] with { Value = key.Value } : key) };
     }
 
     /// <summary>Removes keys; a channel that loses its last one stays still at that key's value.</summary>

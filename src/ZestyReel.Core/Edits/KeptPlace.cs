@@ -12,7 +12,10 @@ internal sealed class KeptPlace
     private static readonly string[] Names =
         [.. new[] { "move", "turn", "size" }.SelectMany(group => new[] { "x", "y", "z" }.Select(axis => $"{group}.{axis}"))];
 
+    private const int MostShared = 16;
+
     private readonly Scene _after;
+    private readonly Dictionary<string, Worlds> _keyed = [];
     private readonly Worlds _still;
     private readonly Scene _sourceBefore, _sourceAfter;
 
@@ -44,7 +47,14 @@ internal sealed class KeptPlace
             return Names.Select((name, i) => (name, value: place[i][0]))
                 .Aggregate(thing, (changed, c) => changed.WithChannel(c.name, new Channel(c.value)));
         }
-        var values = new Worlds(_sourceBefore, _sourceAfter, [.. times.Select(time => (double)time.Value)]).Values(thing);
+        // Objects keyed at the same times share what carries them.
+        var moments = string.Join(' ', times.Select(time => time.Value));
+        if (!_keyed.TryGetValue(moments, out var worlds))
+        {
+            if (_keyed.Count > MostShared) _keyed.Clear();
+            _keyed[moments] = worlds = new Worlds(_sourceBefore, _sourceAfter, [.. times.Select(time => (double)time.Value)]);
+        }
+        var values = worlds.Values(thing);
         for (var i = 0; i < Names.Length; i++)
         {
             var channel = thing.Channel(Names[i]);

@@ -56,9 +56,21 @@ internal readonly record struct Node(JsonElement Element, string Place, List<Sce
 
     public string? Text()
     {
-        if (Element.ValueKind == JsonValueKind.String) return Element.GetString();
-        Wrong("text");
-        return null;
+        if (Element.ValueKind != JsonValueKind.String)
+        {
+            Wrong("text");
+            return null;
+        }
+        try
+        {
+            return Element.GetString();
+        }
+        catch (InvalidOperationException)
+        {
+            // Bytes that are no UTF-8, or one half of a character.
+            Fault("the text is not Unicode; save the file as UTF-8");
+            return null;
+        }
     }
 
     public double? Number()

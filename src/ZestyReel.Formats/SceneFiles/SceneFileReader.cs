@@ -27,6 +27,10 @@ public static class SceneFileReader
             var scene = ReadScene(new Node(document.RootElement, "", faults));
             return faults.Count == 0 ? scene! : throw new SceneFileException(faults);
         }
+        catch (InvalidOperationException)
+        {
+            throw new SceneFileException([new("the file", "a field's name is not Unicode; save the file as UTF-8")]);
+        }
         catch (JsonException wrong)
         {
             var at = wrong.LineNumber is { } line ? $"line {line + 1}, byte {wrong.BytePositionInLine + 1}" : "the file";

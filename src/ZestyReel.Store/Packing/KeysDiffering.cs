@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using System.Runtime.InteropServices;
 using ZestyReel.Core.Curves;
 
@@ -15,29 +16,20 @@ internal readonly record struct KeysDiffering(int At, int Before, int After)
     public static KeysDiffering Between(ImmutableArray<Key> before, ImmutableArray<Key> after)
     {
         var shorter = Math.Min(before.Length, after.Length);
-        var at = SameFromStart(before.AsSpan()[..shorter], after.AsSpan()[..shorter]);
+        ref readonly Key a = ref MemoryMarshal.GetReference(before.AsSpan()), b = ref MemoryMarshal.GetReference(after.AsSpan());
+        var at = 0;
+        while (at < shorter && AreSame(in Unsafe.Add(ref Unsafe.AsRef(in a), at), in Unsafe.Add(ref Unsafe.AsRef(in b), at))) at++;
         var end = 0;
-        while (end < shorter - at && AreSame(before[^(end + 1)], after[^(end + 1)])) end++;
+        while (end < shorter - at && AreSame(in Unsafe.Add(ref Unsafe.AsRef(in a), before.Length - end - 1), in Unsafe.Add(ref Unsafe.AsRef(in b), after.Length - end - 1))) end++;
         return new(at, before.Length - at - end, after.Length - at - end);
     }
 
-    // Whole stretches of memory at once; unused bytes between the fields may differ though the keys do not.
-    private static int SameFromStart(ReadOnlySpan<Key> a, ReadOnlySpan<Key> b)
-    {
-        var at = 0;
-        while (at < a.Length)
-        {
-            at += MemoryMarshal.AsBytes(a[at..]).CommonPrefixLength(MemoryMarshal.AsBytes(b[at..])) / System.Runtime.CompilerServices.Unsafe.SizeOf<Key>();
-            if (at == a.Length || !AreSame(a[at], b[at])) break;
-            at++;
-        }
-        return at;
-    }
-
-    // 0 and −0 are equal, but not the same.
-    private static bool AreSame(in Key a, in Key b) =>
-        a == b && IsSame(a.Value, b.Value) && IsSame(a.InHandle.Ticks, b.InHandle.Ticks) && IsSame(a.InHandle.Value, b.InHandle.Value)
-        && IsSame(a.OutHandle.Ticks, b.OutHandle.Ticks) && IsSame(a.OutHandle.Value, b.OutHandle.Value);
+    // As bits, for 0 and −0 are equal, but not the same; and without the bytes between the fields, which mean nothing.
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static bool AreSame(in Key x, in Key y) =>
+        x.Time.Value == y.Time.Value && IsSame(x.Value, y.Value) && x.In == y.In && x.Out == y.Out
+        && IsSame(x.InHandle.Ticks, y.InHandle.Ticks) && IsSame(x.InHandle.Value, y.InHandle.Value)
+        && IsSame(x.OutHandle.Ticks, y.OutHandle.Ticks) && IsSame(x.OutHandle.Value, y.OutHandle.Value);
 
     private static bool IsSame(double a, double b) => BitConverter.DoubleToInt64Bits(a) == BitConverter.DoubleToInt64Bits(b);
 }
