@@ -1,9 +1,19 @@
 namespace ZestyReel.Store;
 
 /// <summary>A deleted scene, which can be brought back or deleted for good.</summary>
-/// <param name="Id">Its number.</param>
-/// <param name="Name">The name that it had.</param>
-/// <param name="DeletedAt">When, in UTC.</param>
-/// <param name="Objects">How many objects it has.</param>
-/// <param name="Bytes">About how much room its keys and its history take.</param>
-public sealed record DeletedScene(long Id, string Name, string DeletedAt, long Objects, long Bytes);
+public sealed record DeletedScene
+{
+    public required long Id { get; init; }
+
+    /// <summary>The name that it had.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>When it was deleted, in UTC.</summary>
+    public required string DeletedAt { get; init; }
+
+    /// <summary>How many objects it has.</summary>
+    public required long Objects { get; init; }
+
+    /// <summary>About how much room its keys and its history take.</summary>
+    public required long Bytes { get; init; }
+}

@@ -28,7 +28,9 @@ export class Server {
   }
 
   async start() {
-    this.process = spawn(join(home, 'zesty'), [this.command, '--no-build', '--port', '0', '--data', this.folder], {
+    // Once it has a port it keeps it, so that pages find it again.
+    const port = this.address ? new URL(this.address).port : '0'
+    this.process = spawn(join(home, 'zesty'), [this.command, '--no-build', '--port', port, '--data', this.folder], {
       stdio: ['ignore', 'pipe', 'inherit'],
     })
     const lines = createInterface({ input: this.process.stdout })
@@ -42,6 +44,7 @@ export class Server {
 
   /** As kill -9. */
   async kill() {
+    if (this.process.exitCode !== null || this.process.signalCode !== null) return
     const ended = new Promise((resolve) => this.process.once('exit', resolve))
     this.process.kill('SIGKILL')
     await ended

@@ -21,7 +21,7 @@ export const wordsOf = ({ edit }: Edit) => edit!.replace(/[A-Z]/g, (letter) => `
  * Sends edits one after the other. Those that the line breaks under stay here until it is back, and are then sent again:
  * each has a mark, by which the server knows one that it has already.
  */
-export function useOutbox(line: () => LiveLine, scene: () => number) {
+export function useOutbox(line: () => LiveLine, scene: () => number, isStanding: () => boolean) {
   const parcels = shallowRef<readonly Parcel[]>([])
   const count = computed(() => parcels.value.length)
 
@@ -41,6 +41,10 @@ export function useOutbox(line: () => LiveLine, scene: () => number) {
   async function send(parcel: Parcel): Promise<Kept | null> {
     try {
       while (parcels.value.includes(parcel)) {
+        if (!isStanding()) {
+          await line().returning()
+          continue
+        }
         try {
           parcel.sent = true
           const kept = await line().edit(scene(), parcel.base, parcel.edit, parcel.mark)

@@ -81,6 +81,7 @@ export const useScene = defineStore('scene', () => {
   const outbox = useOutbox(
     () => line,
     () => id.value!,
+    () => lineState.value === 'standing',
   )
 
   async function open(scene: number): Promise<void> {

@@ -45,7 +45,16 @@ async function remove(scene: DeletedScene): Promise<void> {
 </script>
 
 <template>
-  <BModal :model-value="true" no-animation title="Deleted scenes" size="lg" centered no-footer @hidden="emit('close')">
+  <BModal
+    :model-value="true"
+    no-animation
+    title="Deleted scenes"
+    title-tag="h2"
+    size="lg"
+    centered
+    no-footer
+    @hidden="emit('close')"
+  >
     <p v-if="scenes === null" class="dim mb-0">Looking for deleted scenes…</p>
     <p v-else-if="scenes.length === 0" class="dim mb-0">
       None. A scene that you delete waits here until you want it back.
@@ -61,8 +70,9 @@ async function remove(scene: DeletedScene): Promise<void> {
         </div>
         <BButton variant="strong" class="btn-small" @click="bringBack(scene)">Bring back</BButton>
         <BButton
-          :variant="sure === scene.id ? 'danger' : 'quiet'"
+          variant="quiet"
           class="btn-small"
+          :class="{ sure: sure === scene.id }"
           :disabled="busy === scene.id"
           @click="remove(scene)"
           @blur="sure = null"
@@ -101,5 +111,9 @@ li {
 }
 .dim {
   font-size: 12px;
+}
+.sure {
+  border-color: var(--grapefruit);
+  color: var(--grapefruit);
 }
 </style>

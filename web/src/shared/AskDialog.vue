@@ -16,6 +16,7 @@ function finish(): void {
     no-animation
     focus="[autofocus]"
     :title="title"
+    title-tag="h2"
     :ok-title="ok"
     ok-variant="lime"
     cancel-variant="quiet"

@@ -14,6 +14,7 @@ const asked = computed(() => questions.waiting[0])
     no-animation
     :model-value="true"
     :title="asked.question.title"
+    title-tag="h2"
     centered
     no-footer
     @hidden="asked.answer(asked.question.otherwise)"

@@ -51,15 +51,26 @@ export const usePending = defineStore('pending', () => {
   /** The hand has let go: with auto-key on, what it changed is keyed; else still channels are changed and the others wait. */
   async function finish(): Promise<void> {
     if (autoKey.isOn) return key(list(), scene.settings.work[0])
-    const still = list().filter((value) => !isAnimated(value.object, value.channel))
+    const still = list().filter((value) => !isAnimated(value.object, value.channel) && !isOnItsWay(value))
     if (still.length === 0) return
+    onTheirWay.push(...still)
     await scene.edit({ edit: 'setValues', values: still, frame: playhead.frame })
+    onTheirWay = onTheirWay.filter((value) => !still.includes(value))
     release(still)
   }
 
+  // Values that have been sent and not been kept yet, which may take a while where the server is away.
+  let onTheirWay: ChannelValue[] = []
+  const isOnItsWay = ({ object, channel, value }: ChannelValue) =>
+    onTheirWay.some((sent) => sent.object === object && sent.channel === channel && sent.value === value)
+
+  /** Lets go of values that are kept now; what the hand has changed again since stays held. */
   function release(done: readonly ChannelValue[]): void {
     const next = new Map(values.value)
-    for (const { object, channel } of done) next.delete(nameOf(object, channel))
+    for (const { object, channel, value } of done) {
+      const name = nameOf(object, channel)
+      if (value === undefined || next.get(name) === value) next.delete(name)
+    }
     values.value = next
     scene.letGo()
     if (next.size) scene.hold(list().map(({ object, channel }) => channelRow(object, channel)))

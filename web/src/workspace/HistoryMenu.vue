@@ -90,6 +90,9 @@ const whoOf = (by: string | null, called: string | null) => (by === author.value
 .who {
   color: var(--mint);
 }
+.active .who {
+  color: inherit;
+}
 .at {
   margin-left: auto;
   padding-left: 16px;
