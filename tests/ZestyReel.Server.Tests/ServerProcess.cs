@@ -31,6 +31,16 @@ internal sealed class ServerProcess : IDisposable
         return (process.ExitCode, await output, await errors);
     }
 
+    /// <summary>The most memory that it has taken so far, in bytes.</summary>
+    public long Memory
+    {
+        get
+        {
+            _process.Refresh();
+            return _process.PeakWorkingSet64;
+        }
+    }
+
     /// <summary>As kill −9: the process gets no chance to tidy up.</summary>
     public void Kill()
     {

@@ -49,7 +49,9 @@ public static class EditJson
     {
         try
         {
-            return JsonSerializer.Deserialize<T>(json, Options) ?? throw new Refusal("edit", "there is nothing to read");
+            var read = JsonSerializer.Deserialize<T>(json, Options) ?? throw new Refusal("edit", "there is nothing to read");
+            if (HasParts(typeof(T)) && HasHole((System.Collections.IEnumerable)read)) throw new JsonException("the list has an empty place (null) in it");
+            return read;
         }
         catch (Exception wrong) when (wrong is JsonException or NotSupportedException or InvalidOperationException)
         {
