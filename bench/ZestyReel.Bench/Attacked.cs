@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Net.Http.Json;
 using System.Net.Sockets;
+using System.Net.WebSockets;
 using System.Text;
 using System.Text.Json;
 using Microsoft.AspNetCore.SignalR.Client;
@@ -128,6 +129,21 @@ internal sealed class Attacked : IAsyncDisposable
                 await line.GetStream().ReadExactlyAsync(new byte[1000]);
                 if (n == 1) await Task.Delay(3000);
             }
+        });
+        await Told("1,000 edits that ten tabs are told of and do not read", async () =>
+        {
+            var told = await Import(File("Told", Enumerable.Range(0, 20).Select(n => Thing($"B {n}", channels)), 8192));
+            var tabs = new List<ClientWebSocket>();
+            for (var n = 0; n < 10; n++)
+            {
+                var tab = new ClientWebSocket();
+                await tab.ConnectAsync(new Uri($"ws://{_http.BaseAddress!.Authority}/live"), CancellationToken.None);
+                foreach (var text in (string[])["""{"protocol":"json","version":1}""", $$"""{"type":1,"target":"Open","arguments":[{{told}}]}""", $$"""{"type":1,"target":"Watch","arguments":[{{told}},1,8192,1]}"""])
+                    await tab.SendAsync(Encoding.UTF8.GetBytes(text + "\u001e"), WebSocketMessageType.Text, true, CancellationToken.None);
+                tabs.Add(tab);
+            }
+            for (long n = 0; n < 1000; n++) await Edit(told, n, Key((int)(n % 20) + 1, n, n));
+            tabs.ForEach(tab => tab.Abort());
         });
         _server.Refresh();
         Measure.Print("the server's memory at most, after all of it", _server.PeakWorkingSet64 / 1e6, "MB");

@@ -220,8 +220,8 @@ export interface LaneName {
   channel: string
 }
 
-/** Whether the server is there: it is, it is not, or it is back and the scene is being fetched. */
-export type LineState = 'standing' | 'away' | 'returning'
+/** Whether the server is there: it is, it is not, it asks for its token again, or it is back and the scene is being fetched. */
+export type LineState = 'standing' | 'away' | 'shut' | 'returning'
 
 export interface LineListener {
   opened(scene: SceneMessage): void
@@ -253,7 +253,11 @@ export class LiveLine {
       .withUrl('/live')
       .withHubProtocol(new MessagePackHubProtocol())
       .withAutomaticReconnect({
-        nextRetryDelayInMilliseconds: (retry) => Math.min(250 * 2 ** Math.min(retry.previousRetryCount, 10), 4000),
+        nextRetryDelayInMilliseconds: ({ retryReason, previousRetryCount }) => {
+          // A server that was started again may have another token; the line's own error says so in its words only.
+          if (/Status code '401'/.test(String(retryReason))) listener.state('shut')
+          return Math.min(250 * 2 ** Math.min(previousRetryCount, 10), 4000)
+        },
       })
       .configureLogging(LogLevel.None)
       .build()

@@ -10,6 +10,7 @@ const waiting = computed(() =>
 )
 const told = computed(() => {
   if (scene.lineState === 'away') return `The server is away${waiting.value}`
+  if (scene.lineState === 'shut') return `The server asks for its token again: open it in another tab${waiting.value}`
   if (scene.lineState === 'returning') return `Coming back…${waiting.value}`
   if (scene.busy) return 'Keeping…'
   if (scene.trouble) return 'Not kept'
