@@ -28,6 +28,8 @@ public sealed class StoreTrouble(TroubleKind kind, string message, Exception? ca
             {
                 UnauthorizedAccessException => TroubleKind.ReadOnly,
                 InvalidDataException => TroubleKind.Damaged,
+                // ENOSPC.
+                { HResult: 28 } => TroubleKind.Full,
                 _ => TroubleKind.Failing,
             };
             throw new StoreTrouble(kind, Sentence(kind, folder), wrong);

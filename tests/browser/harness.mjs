@@ -22,17 +22,17 @@ const flags = [
 
 /** The built application as a process of its own, on a free port and with a folder of its own. */
 export class Server {
-  constructor(command = 'serve', folder = mkdtempSync(join(tmpdir(), 'zesty-browser-'))) {
+  constructor(command = 'serve', folder = mkdtempSync(join(tmpdir(), 'zesty-browser-')), options = []) {
     this.command = command
+    this.options = options
     this.folder = folder
   }
 
   async start() {
     // Once it has a port it keeps it, so that pages find it again.
     const port = this.address ? new URL(this.address).port : '0'
-    this.process = spawn(join(home, 'zesty'), [this.command, '--no-build', '--port', port, '--data', this.folder], {
-      stdio: ['ignore', 'pipe', 'inherit'],
-    })
+    const asked = [this.command, '--no-build', '--port', port, '--data', this.folder, ...this.options]
+    this.process = spawn(join(home, 'zesty'), asked, { stdio: ['ignore', 'pipe', 'inherit'] })
     const lines = createInterface({ input: this.process.stdout })
     const line = await new Promise((resolve, reject) => {
       lines.once('line', resolve)
@@ -189,6 +189,22 @@ export async function drag(page, from, to, { keys = [], over } = {}) {
   await page.mouse.up()
   for (const key of keys) await page.keyboard.up(key)
 }
+
+/** A small scene: a ferry keyed on x at some frames, each with a value. */
+export const ferryScene = (name, keys) => ({
+  format: 'zesty-scene',
+  version: 1,
+  name,
+  rate: '24',
+  range: [1, 100],
+  objects: [
+    {
+      name: 'Ferry',
+      kind: 'box',
+      channels: { 'move.x': { keys: Object.entries(keys).map(([frame, value]) => ({ frame: Number(frame), value })) } },
+    },
+  ],
+})
 
 /** A page that shows a scene, read from a file's content, and what is kept of it. */
 export class Desk {

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict'
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
-import { command, deskPoint, Desk, drag, open, setField, until } from './harness.mjs'
+import { command, deskPoint, Desk, drag, ferryScene, open, setField, until } from './harness.mjs'
 
 // The server goes away in the middle of things, and comes back: nothing is lost, and every state is told.
 let desk, page
@@ -14,28 +14,7 @@ const value = async (channel) =>
 const field = (channel) => page.locator(`[data-channel="${channel}"] input.field`)
 
 before(async () => {
-  desk = await Desk.open({
-    format: 'zesty-scene',
-    version: 1,
-    name: 'Lost and found',
-    rate: '24',
-    range: [1, 100],
-    objects: [
-      {
-        name: 'Ferry',
-        kind: 'box',
-        channels: {
-          'move.x': {
-            keys: [
-              { frame: 10, value: 0 },
-              { frame: 20, value: 4 },
-              { frame: 60, value: 2 },
-            ],
-          },
-        },
-      },
-    ],
-  })
+  desk = await Desk.open(ferryScene('Lost and found', { 10: 0, 20: 4, 60: 2 }))
   page = desk.page
   await desk.choose('Ferry')
 })

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { AxeBuilder } from '@axe-core/playwright'
-import { browse, deskPoint, Desk, open, until } from './harness.mjs'
+import { browse, deskPoint, Desk, ferryScene, open, until } from './harness.mjs'
 
 // Two people on one scene, and what becomes of what they do: told, asked about, taken back, let go.
 let desk, mia, jon, other
@@ -34,27 +34,7 @@ async function say(page, name) {
 }
 
 before(async () => {
-  desk = await Desk.open({
-    format: 'zesty-scene',
-    version: 1,
-    name: 'Two at once',
-    rate: '24',
-    range: [1, 100],
-    objects: [
-      {
-        name: 'Ferry',
-        kind: 'box',
-        channels: {
-          'move.x': {
-            keys: [
-              { frame: 10, value: 0 },
-              { frame: 20, value: 4 },
-            ],
-          },
-        },
-      },
-    ],
-  })
+  desk = await Desk.open(ferryScene('Two at once', { 10: 0, 20: 4 }))
   mia = desk.page
   other = await browse()
   jon = await open(other.context, `${desk.server.address}/scenes/${desk.id}`)

@@ -20,7 +20,8 @@ public sealed class Doorkeeper(RequestDelegate next, AllowedHosts allowed)
             var headers = context.Response.Headers;
             headers.ContentSecurityPolicy = Policy;
             headers.XContentTypeOptions = "nosniff";
-            headers["Referrer-Policy"] = "no-referrer";
+            // Not "no-referrer": with that a browser sends the form that asks for the token from nowhere (Origin: null).
+            headers["Referrer-Policy"] = "same-origin";
             headers["Cross-Origin-Opener-Policy"] = "same-origin";
             headers["Cross-Origin-Resource-Policy"] = "same-origin";
             return Task.CompletedTask;

@@ -225,10 +225,11 @@ internal sealed class TabFeed : IDisposable
         if (made.Count == 0) return;
         var (before, after) = (_told, made[^1].After);
         var message = await _work.Quick.Run(Scene, stop => Message(before, after, made, stop), _closed.Token);
-        _told = after;
         await _tab.SendAsync("changed", message, _closed.Token);
+        // Only now: whoever waits for it is answered after it.
         lock (_turn)
         {
+            _told = after;
             foreach (var (_, told) in _waiting.Where(each => each.Revision <= after.Revision)) told.TrySetResult();
             _waiting.RemoveAll(each => each.Revision <= after.Revision);
         }

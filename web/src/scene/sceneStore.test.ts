@@ -212,6 +212,16 @@ describe('while the server is away', () => {
     expect(line().edits.map(({ edit }) => edit.edit)).toEqual(['undo'])
   })
 
+  it('what is refused when it is back is told by name, and the others are made', async () => {
+    line().answer = (edit) => ('name' in edit && edit.name === '' ? new Error('the name is empty') : { objects: [] })
+    line().break()
+    const kept = [scene.edit(rename('')), scene.edit(rename('Quay'))]
+    await line().mend()
+    expect(await kept[0]).toBeNull()
+    expect(await kept[1]).not.toBeNull()
+    expect(useNotices().shown.map(({ text }) => text)).toContain('Not made (rename scene): the name is empty')
+  })
+
   it('one refused does not hold up the next', async () => {
     line().answer = (edit) =>
       'name' in edit && edit.name === 'Bay' ? { trouble: 'The disk is full.' } : { objects: [] }

@@ -197,15 +197,22 @@ export const useScene = defineStore('scene', () => {
   let last: Promise<unknown> = Promise.resolve()
 
   function inTurn(what: string, call: () => Promise<Kept | null>): Promise<Kept | null> {
+    // What waited is not what the hand does now: it is told by name.
+    const waited = lineState.value !== 'standing'
+    const named = (why: string) => (waited ? `Not made (${what}): ${why}` : why)
     const next = last.then(async () => {
       busy.value = true
       try {
         const kept = await call()
         if (kept) trouble.value = kept.trouble ?? ''
         if (!kept?.trouble) return kept
-        notices.problem(kept.trouble)
+        notices.problem(named(kept.trouble))
       } catch (wrong) {
-        notices.problem(wrong instanceof LineBroken ? `The line broke; look whether this was done: ${what}.` : wrong)
+        notices.problem(
+          wrong instanceof LineBroken
+            ? `The line broke; look whether this was done: ${what}.`
+            : named(wrong instanceof Error ? wrong.message : String(wrong)),
+        )
       } finally {
         busy.value = false
       }
