@@ -153,33 +153,5 @@ await page.getByText('A part.').click()
 await setField(page, 'Speed in percent', '40')
 await page.getByText('between frames').waitFor()
 await page.screenshot({ path: join(folder, 'stretch.png') })
-// The history: somebody else's changes beside one's own, and the server away while something waits.
-await page.keyboard.press('Escape')
-await page.getByRole('dialog').waitFor({ state: 'detached' })
-await command(page, 'one view')
-await page.goto(`${server.address}/scenes/1`)
-await page.getByPlaceholder('Find a lane…').fill('ferry')
-await page.getByRole('button', { name: 'Ferry', exact: true }).click()
-await page.getByPlaceholder('Find a lane…').fill('')
-await page.evaluate(() => document.activeElement.blur())
-const { objects } = await server.get('/api/scenes/1')
-const buoy = objects.find(({ name }) => name === 'Buoy')
-for (const [channel, value] of [
-  ['move.z', 2.5],
-  ['size.x', 1.2],
-]) {
-  const { revision } = await server.get('/api/scenes/1')
-  await server.post('/api/scenes/1/edits', {
-    revision,
-    edit: { edit: 'setValues', values: [{ object: buoy.id, channel, value }] },
-    by: { author: 'mia', name: 'Mia', window: 'elsewhere' },
-  })
-}
-await page.keyboard.press('n')
-await page.getByRole('button', { name: 'Kept · change 3' }).click()
-await page.locator('.dropdown-menu.show').waitFor()
-await rested()
-await page.screenshot({ path: join(folder, 'history.png') })
-
 await browser.close()
 await server.dispose()
