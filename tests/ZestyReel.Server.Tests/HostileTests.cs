@@ -116,6 +116,7 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
     [InlineData("""{"revision":0,"edit":{"edit":"setRate","rate":24}}""", "rate")]
     [InlineData("""{"revision":0,"edit":{"edit":"renameScene","name":"\ud800"}}""", "")]
     [InlineData("""{"revision":0,"edit":{"edit":"holdPose","frame":1e27,"frames":3}}""", "")]
+    [InlineData("""{"revision":0,"edit":{"edit":"removeFrames","at":-9223372036854775808,"frames":48}}""", "frames lie between")]
     [InlineData("[]", "")]
     [InlineData("", "")]
     public async Task An_edit_that_is_none_is_refused_with_its_place(string body, string said)

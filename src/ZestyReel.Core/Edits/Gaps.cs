@@ -9,7 +9,7 @@ internal static class Gaps
 
     public static void Check(long at, long frames)
     {
-        if (Math.Abs(at) > FrameRange.FurthestFrame)
+        if (at is < -FrameRange.FurthestFrame or > FrameRange.FurthestFrame)
             throw new Refusal("at", $"frames lie between -{FrameRange.FurthestFrame} and {FrameRange.FurthestFrame}");
         if (frames is < 1 or > FrameRange.Longest)
             throw new Refusal("frames", $"give a whole number of frames from 1 to {FrameRange.Longest}");

@@ -17,6 +17,8 @@ public sealed class Problems(IProblemDetailsService service) : IExceptionHandler
         var problem = exception switch
         {
             Refusal refusal => new ProblemDetails { Status = 400, Title = "Refused", Detail = refusal.Reason, Extensions = { ["place"] = refusal.Place } },
+            // Arithmetic that leaves its numbers: what was asked is out of reach, and nothing has been kept.
+            OverflowException => new ProblemDetails { Status = 400, Title = "Refused", Detail = "A number in it is out of reach." },
             SceneFileException file => new ProblemDetails { Status = 400, Title = "The scene file was refused", Detail = file.Message, Extensions = { ["faults"] = file.Faults } },
             Clash clash => new ProblemDetails { Status = 409, Title = "Changed meanwhile", Detail = clash.Message },
             TouchesOthers touches => new ProblemDetails { Status = 409, Title = "Others changed the same since", Detail = touches.Message },

@@ -24,6 +24,10 @@ public sealed partial class HubTrouble(ILogger<HubTrouble> log) : IHubFilter
         {
             throw new HubException(no is Refusal refusal ? refusal.Reason : no.Message);
         }
+        catch (OverflowException)
+        {
+            throw new HubException("A number in it is out of reach; nothing was changed.");
+        }
         catch (OperationCanceledException)
         {
             throw new HubException("Called off.");
