@@ -139,6 +139,7 @@ await page.evaluate(() => document.activeElement.blur())
 await rested()
 await page.screenshot({ path: join(folder, 'clips.png') })
 for (let i = 0; i < 5; i++) await command(page, 'Undo')
+await page.getByText('Keeping…').waitFor({ state: 'detached' })
 
 await command(page, 'four views')
 await page.reload()

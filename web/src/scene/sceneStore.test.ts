@@ -206,9 +206,11 @@ describe('while the server is away', () => {
     expect(scene.waiting).toBe(0)
     const undone = scene.undo()
     expect(useNotices().shown.at(-1)!.text).toContain('Undo waits')
+    expect(scene.waiting).toBe(1)
     await line().mend()
     expect(await Promise.all(kept)).toEqual([null, null])
     expect(await undone).not.toBeNull()
+    expect(scene.waiting).toBe(0)
     expect(line().edits.map(({ edit }) => edit.edit)).toEqual(['undo'])
   })
 

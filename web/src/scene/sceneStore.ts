@@ -61,6 +61,8 @@ export const useScene = defineStore('scene', () => {
   const position = computed(() => note.value.position)
   const undoTitle = computed(() => note.value.undo)
   const redoTitle = computed(() => note.value.redo)
+  /** How many changes, and steps through the history, are still to be made. */
+  const waiting = computed(() => outbox.count.value + steps.value)
   const canUndo = computed(() => undoTitle.value !== null || outbox.count.value > 0)
   const canRedo = computed(() => redoTitle.value !== null)
 
@@ -78,6 +80,8 @@ export const useScene = defineStore('scene', () => {
     () => ({ author: person.author.value, name: person.name.value, window: person.window }),
   )
   const held = new Held()
+  // Steps through the history that have been asked for and not been answered.
+  const steps = ref(0)
   const outbox = useOutbox(
     () => line,
     () => id.value!,
@@ -250,6 +254,7 @@ export const useScene = defineStore('scene', () => {
   /** A step through the history. While the server is away it waits; where the line breaks under it, it is seen whether it was made. */
   async function step(what: string, call: () => Promise<Kept>): Promise<Kept | null> {
     if (lineState.value !== 'standing') notices.say(`The server is away. ${what} waits until it is back.`)
+    steps.value++
     const kept = await inTurn(what, async () => {
       while (true) {
         if (lineState.value !== 'standing') await line.returning()
@@ -263,7 +268,7 @@ export const useScene = defineStore('scene', () => {
           if (revision.value !== before) throw wrong
         }
       }
-    })
+    }).finally(() => steps.value--)
     if (!kept?.touches) return kept
     return (await clashes.askTouches(kept.touches)) === 'all' ? goTo(kept.touches.position) : null
   }
@@ -374,7 +379,7 @@ export const useScene = defineStore('scene', () => {
     note,
     history,
     lineState,
-    waiting: outbox.count,
+    waiting,
     trouble,
     gone,
     busy,
