@@ -62,7 +62,7 @@ internal sealed class Attacked : IAsyncDisposable
     public async Task Growth()
     {
         const int keys = 100_000;
-        var id = await Import(File("Long", [Thing("Box", $"\"move.x\":{{\"keys\":[{string.Join(',', Enumerable.Range(0, keys).Select(n => KeyAt(n, n % 97 * 0.31)))}]}}")], keys));
+        var id = await Import(File("Long", [Thing("Box", $"\"position.x\":{{\"keys\":[{string.Join(',', Enumerable.Range(0, keys).Select(n => KeyAt(n, n % 97 * 0.31)))}]}}")], keys));
         var before = Size();
         var (times, revision, random) = (new List<double>(), 0L, new Random(3));
         for (var n = 0; n < 220; n++)
@@ -85,7 +85,7 @@ internal sealed class Attacked : IAsyncDisposable
         await Told("nothing else", () => Task.Delay(2000));
         foreach (var (name, parent) in new (string, Func<int, string>)[] { ("side by side", _ => "null"), ("each carried by the last", n => n == 0 ? "null" : $"\"L {n - 1}\"") })
         {
-            var file = File(name, Enumerable.Range(0, Many).Select(n => Thing($"L {n}", $"\"move.x\":{{\"keys\":[{KeyAt(1, n)},{KeyAt(50, 1)}]}},\"move.y\":{{\"value\":{n}}}", parent(n))), 100);
+            var file = File(name, Enumerable.Range(0, Many).Select(n => Thing($"L {n}", $"\"position.x\":{{\"keys\":[{KeyAt(1, n)},{KeyAt(50, 1)}]}},\"position.y\":{{\"value\":{n}}}", parent(n))), 100);
             long id = 0;
             await Told($"import {Many} objects {name}", async () => id = await Import(file));
             var all = string.Join(',', Enumerable.Range(2, Many - 1));
@@ -101,7 +101,7 @@ internal sealed class Attacked : IAsyncDisposable
     public async Task Hogs()
     {
         var keyed = """{"keys":[{"frame":1,"value":0},{"frame":8192,"value":1}]}""";
-        var channels = string.Join(',', new[] { "move", "turn", "size" }.SelectMany(group => "xyz".Select(axis => $"\"{group}.{axis}\":{keyed}")));
+        var channels = string.Join(',', new[] { "position", "rotation", "scale" }.SelectMany(group => "xyz".Select(axis => $"\"{group}.{axis}\":{keyed}")));
         var many = await Import(File("Many", Enumerable.Range(0, 2000).Select(n => Thing($"B {n}", channels)), 8192));
         await Told("watch 2,000 objects of 9 curves, four tabs", () => Task.WhenAll(Enumerable.Range(0, 4).Select(async _ =>
         {
@@ -110,7 +110,7 @@ internal sealed class Attacked : IAsyncDisposable
             await hub.InvokeAsync("Open", many);
             await hub.InvokeAsync<long[]>("Watch", many, 1L, 8192L, 4000L);
         })));
-        var wheels = await Import(File("Wheels", Enumerable.Range(0, 20).Select(n => Thing($"W {n}", $"\"move.x\":{{\"keys\":[{KeyAt(0, 0)},{KeyAt(9_999_999, 1000)}]}}", more: ",\"roll\":{\"axle\":\"z\",\"radius\":1}")), 100).Replace("[1,100]", "[9990000,9999999]"));
+        var wheels = await Import(File("Wheels", Enumerable.Range(0, 20).Select(n => Thing($"W {n}", $"\"position.x\":{{\"keys\":[{KeyAt(0, 0)},{KeyAt(9_999_999, 1000)}]}}", more: ",\"roll\":{\"axle\":\"z\",\"radius\":1}")), 100).Replace("[1,100]", "[9990000,9999999]"));
         await Told("watch 20 wheels near frame 10,000,000", async () =>
         {
             await using var hub = new HubConnectionBuilder().WithUrl(new Uri(_http.BaseAddress!, "/live")).AddMessagePackProtocol().Build();
@@ -125,7 +125,7 @@ internal sealed class Attacked : IAsyncDisposable
             {
                 using var line = new TcpClient();
                 await line.ConnectAsync(_http.BaseAddress!.Host, _http.BaseAddress.Port);
-                await line.GetStream().WriteAsync(Encoding.ASCII.GetBytes($"GET /api/scenes/{many}/samples.csv?object=B%207&channel=move.x&channel=move.y&channel=move.z&channel=turn.x&channel=turn.y&channel=turn.z&channel=size.x&channel=size.y&channel=size.z HTTP/1.1\r\nHost: {_http.BaseAddress.Authority}\r\n\r\n"));
+                await line.GetStream().WriteAsync(Encoding.ASCII.GetBytes($"GET /api/scenes/{many}/samples.csv?object=B%207&channel=position.x&channel=position.y&channel=position.z&channel=rotation.x&channel=rotation.y&channel=rotation.z&channel=scale.x&channel=scale.y&channel=scale.z HTTP/1.1\r\nHost: {_http.BaseAddress.Authority}\r\n\r\n"));
                 await line.GetStream().ReadExactlyAsync(new byte[1000]);
                 if (n == 1) await Task.Delay(3000);
             }
@@ -176,7 +176,7 @@ internal sealed class Attacked : IAsyncDisposable
     }
 
     private static string Key(int thing, long frame, double value) => string.Create(CultureInfo.InvariantCulture,
-        $$"""{"edit":"keyChannels","frame":{{frame}},"values":[{"object":{{thing}},"channel":"move.x","value":{{value}}}]}""");
+        $$"""{"edit":"keyChannels","frame":{{frame}},"values":[{"object":{{thing}},"channel":"position.x","value":{{value}}}]}""");
 
     private static string KeyAt(long frame, double value) => string.Create(CultureInfo.InvariantCulture, $"{{\"frame\":{frame},\"value\":{value}}}");
 
@@ -184,7 +184,7 @@ internal sealed class Attacked : IAsyncDisposable
         $"{{\"name\":\"{name}\",\"kind\":\"box\",\"parent\":{parent}{more},\"channels\":{{{channels}}}}}";
 
     private static string File(string name, IEnumerable<string> objects, int last) =>
-        $$"""{"format":"zesty-scene","version":1,"name":"{{name}}","rate":"24","range":[1,{{last}}],"objects":[{{string.Join(',', objects)}}]}""";
+        $$"""{"format":"zesty-scene","version":2,"name":"{{name}}","rate":"24","range":[1,{{last}}],"objects":[{{string.Join(',', objects)}}]}""";
 
     /// <summary>How large the database is, with what still lies in its log.</summary>
     private long Size()

@@ -33,7 +33,7 @@ await OneKey();
 Opening();
 Stretching();
 MovingKeys();
-Thinning();
+Reduction();
 Resolving();
 
 // Sampling 1,000 objects × 9 channels × 1,000 frames on all cores, and the same keys in three.js' mixer in Node.
@@ -57,9 +57,9 @@ void SamplingRetimed()
     var scene = Scenes.Boxes(1000, 1000, 11);
     var warped = new RetimePart(new WarpId(1), RetimeWay.Speed, 200, 500, Speed: 0.7m, Ease: 12).Apply(new AddWarp().Apply(scene));
     var first = scene.Objects.Keys.First();
-    ImmutableArray<KeySet> moves = [.. new[] { "move.x", "move.y", "move.z" }.Select(name =>
+    ImmutableArray<KeySet> moves = [.. new[] { "position.x", "position.y", "position.z" }.Select(name =>
         new KeySet(first, name, [.. scene.Object(first).Channel(name).Curve!.Keys.Take(4).Select(key => key.Time)]))];
-    var placed = new PlaceClip(new ClipId(1), [.. scene.Objects.Keys], 100, 3, ClipRounds.Repeat).Apply(new SaveClip(moves, "Step").Apply(scene));
+    var placed = new PlaceClip(new ClipId(1), [.. scene.Objects.Keys], 100, 3, ClipCycle.Repeat).Apply(new SaveClip(moves, "Step").Apply(scene));
     var rates = placed.PlacedClips.Keys.Select(id => new ChannelValue(RateChannel.ObjectOf(id), RateChannel.Name));
     placed = new KeyChannels(700, [.. rates.Select(rate => rate with { Value = 2 })]).Apply(new KeyChannels(100, [.. rates.Select(rate => rate with { Value = 1 })]).Apply(placed));
     double Median(Scene of)
@@ -94,7 +94,7 @@ async Task OneKey()
     for (var i = 0; i < 220; i++)
     {
         changed = new TaskCompletionSource<ChangeMessage>();
-        var edit = string.Create(CultureInfo.InvariantCulture, $$"""{"edit":"keyChannels","frame":{{i * 4 % 1000}},"values":[{"object":{{i % 100 + 1}},"channel":"move.x","value":{{i}}}]}""");
+        var edit = string.Create(CultureInfo.InvariantCulture, $$"""{"edit":"keyChannels","frame":{{i * 4 % 1000}},"values":[{"object":{{i % 100 + 1}},"channel":"position.x","value":{{i}}}]}""");
         var start = Stopwatch.GetTimestamp();
         await hub.InvokeAsync<KeptMessage>("Edit", id, revision, edit, "");
         revision = (await changed.Task).Revision;
@@ -152,15 +152,15 @@ void MovingKeys()
     Measure.Print($"move {keys.Sum(set => set.Times.Length)} keys", Measure.Median(times), "ms");
 }
 
-// Thinning a baked curve of 100,000 keys, smooth and with noise, within a tolerance.
-void Thinning()
+// Reduction a baked curve of 100,000 keys, smooth and with noise, within a tolerance.
+void Reduction()
 {
     const int count = 100_000;
     var random = new Random(5);
     var curve = new Curve([.. Enumerable.Range(0, count).Select(i =>
         new Key(FrameRate.Film.StartOf(i), 10 * Math.Sin(i / 40.0) + random.NextDouble() * 0.02, Interpolation.Linear, Interpolation.Linear))]);
     var left = 0;
-    var times = Measure.Runs(7, () => left = ZestyReel.Core.Curves.Thinning.Of(curve, [(0, count - 1)], 0.05).Length);
+    var times = Measure.Runs(7, () => left = ZestyReel.Core.Curves.Reduction.Of(curve, [(0, count - 1)], 0.05).Length);
     Measure.Print($"thin {count} keys to {left}", Measure.Median(times) / 1000, "s");
 }
 
@@ -170,6 +170,6 @@ void Resolving()
     var random = new Random(7);
     var keys = Enumerable.Range(0, 100).Select(_ => Enumerable.Range(0, 1000)
         .Select(i => new Key(FrameRate.Film.StartOf(i), random.NextDouble())).ToImmutableArray()).ToList();
-    var times = Measure.Runs(15, () => keys.ForEach(each => SceneWire.Channel(1, "move.x", new Channel(0, new Curve(each)))));
+    var times = Measure.Runs(15, () => keys.ForEach(each => SceneWire.Channel(1, "position.x", new Channel(0, new Curve(each)))));
     Measure.Print("resolve 100 curves of 1000 keys", Measure.Median(times), "ms");
 }

@@ -9,7 +9,7 @@ namespace ZestyReel.Bench;
 internal static class Scenes
 {
     private static readonly string[] Transforms =
-        ["move.x", "move.y", "move.z", "turn.x", "turn.y", "turn.z", "size.x", "size.y", "size.z"];
+        ["position.x", "position.y", "position.z", "rotation.x", "rotation.y", "rotation.z", "scale.x", "scale.y", "scale.z"];
 
     /// <summary>Boxes whose nine transform channels all have keys, spread evenly over the frames, each a little different.</summary>
     public static Scene Boxes(int objects, int frames, int keysPerChannel)
@@ -21,7 +21,7 @@ internal static class Scenes
         {
             var channels = ImmutableSortedDictionary.CreateBuilder<string, Channel>();
             for (var c = 0; c < Transforms.Length; c++) channels[Transforms[c]] = new Channel(0, Keyed(n * 31 + c, frames, keysPerChannel));
-            all[new ObjectId(n)] = new SceneObject(new ObjectId(n), $"Box {n}", ObjectKind.Box, null, n, TurnOrder.Xyz, channels.ToImmutable());
+            all[new ObjectId(n)] = new SceneObject(new ObjectId(n), $"Box {n}", ObjectKind.Box, null, n, RotationOrder.Xyz, channels.ToImmutable());
         }
         return scene with { Objects = all.ToImmutable() };
     }

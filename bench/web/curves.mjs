@@ -4,20 +4,20 @@ import { print } from './bench.mjs'
 
 const perChannel = 1000
 const channels = [
-  'move.x',
-  'move.y',
-  'move.z',
-  'turn.x',
-  'turn.y',
-  'turn.z',
-  'size.x',
-  'size.y',
-  'size.z',
+  'position.x',
+  'position.y',
+  'position.z',
+  'rotation.x',
+  'rotation.y',
+  'rotation.z',
+  'scale.x',
+  'scale.y',
+  'scale.z',
   'look.opacity',
 ]
 const scene = {
   format: 'zesty-scene',
-  version: 1,
+  version: 2,
   name: '100 curves',
   rate: '24',
   range: [1, 4000],
@@ -43,16 +43,16 @@ const { id } = await server.post('/api/scenes/import', scene)
 const { browser, context } = await browse({ width: 1280, height: 1000 })
 const page = await open(context, `${server.address}/scenes/${id}`)
 await page.locator('.head.object').first().waitFor()
-await command(page, 'choose all keys')
-await page.getByText('100,000 chosen').waitFor()
+await command(page, 'select all keys')
+await page.getByText('100,000 selected').waitFor()
 await page.keyboard.press('v')
 await page.getByRole('button', { name: 'Back to lanes' }).waitFor()
-// The curves stay when the choice goes.
+// The curves stay when the selection goes.
 const canvas = await page.locator('canvas.lanes').boundingBox()
 await page.mouse.click(canvas.x + 3, canvas.y + 3)
 await until(
   () => page.locator('.foot .count').textContent(),
-  (text) => !text.includes('chosen'),
+  (text) => !text.includes('selected'),
   'no choice',
 )
 

@@ -1,12 +1,12 @@
-// Dragging 2,000 chosen keys in a scene of 100,000: what a move of the mouse costs the page in script.
+// Dragging 2,000 selected keys in a scene of 100,000: what a move of the mouse costs the page in script.
 import { browse, command, open, Server, until } from '../../tests/browser/harness.mjs'
 import { print } from './bench.mjs'
 
 const [objects, perChannel] = [100, 167]
-const channels = ['move.x', 'move.y', 'move.z', 'turn.x', 'turn.y', 'turn.z']
+const channels = ['position.x', 'position.y', 'position.z', 'rotation.x', 'rotation.y', 'rotation.z']
 const scene = {
   format: 'zesty-scene',
-  version: 1,
+  version: 2,
   name: '100,000 keys',
   rate: '24',
   range: [1, 1000],
@@ -41,10 +41,10 @@ await page.getByRole('button', { name: 'Close Box 1', exact: true }).click()
 await page.keyboard.down('Shift')
 await heads.nth(1).locator('.name').click()
 await page.keyboard.up('Shift')
-await command(page, 'choose all keys')
-const chosen = await until(
+await command(page, 'select all keys')
+const selected = await until(
   () => page.locator('.foot .count').textContent(),
-  (text) => text.includes('chosen'),
+  (text) => text.includes('selected'),
   'the choice',
 )
 
@@ -74,7 +74,7 @@ for (let i = 1; i <= moves; i++) await move(10 + (i % 2 ? 7 : 3) + i)
 const script = (await scriptTime()) - before
 await page.keyboard.press('Escape')
 await page.mouse.up()
-print(`dragging ${chosen.match(/([\d,]+) chosen/)[1]} of ${total} keys, script time per move`, script / moves, 'ms')
+print(`dragging ${selected.match(/([\d,]+) selected/)[1]} of ${total} keys, script time per move`, script / moves, 'ms')
 
 // Panning draws every lane again and asks for nothing.
 await page.mouse.move(canvas.x + 400, canvas.y + 100)

@@ -126,7 +126,7 @@ async function ferryPage() {
 async function dragKey() {
   const page = await ferryPage()
   await setField(page, 'Frame', '60')
-  const key = await deskPoint(page, 86, 'Move X')
+  const key = await deskPoint(page, 86, 'Position X')
   const scale = (await deskPoint(page, 87)).x - (await deskPoint(page, 86)).x
   const places = Array.from({ length: 45 }, (_, i) => ({ x: key.x + ((i % 2 ? 12 : 20) + (i % 5)) * scale, y: key.y }))
   await dragTimes(page, key, places, 'key')
@@ -139,7 +139,7 @@ async function dragWarpPoint() {
   await setField(page, 'Frame', '100')
   await page.evaluate(() => document.activeElement.blur())
   await page.keyboard.press('w')
-  await page.getByText('· 1 chosen').waitFor()
+  await page.getByText('· 1 selected').waitFor()
   await setField(page, 'Frame', '80')
   const { y, height } = await page.locator('.flow').first().boundingBox()
   const at = async (frame) => ({ x: (await deskPoint(page, frame)).x, y: y + height - 11 })

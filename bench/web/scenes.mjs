@@ -9,14 +9,14 @@ export function boxes(count, frames = 240) {
     }))
   const channels = (n) =>
     Object.fromEntries(
-      ['move.x', 'move.y', 'move.z', 'turn.x', 'turn.y', 'turn.z'].map((name, c) => [
+      ['position.x', 'position.y', 'position.z', 'rotation.x', 'rotation.y', 'rotation.z'].map((name, c) => [
         name,
         { keys: keys(n * 31 + c, name.startsWith('move') ? 14 : 360) },
       ]),
     )
   return {
     format: 'zesty-scene',
-    version: 1,
+    version: 2,
     name: `${count} boxes`,
     rate: '24',
     range: [1, frames],

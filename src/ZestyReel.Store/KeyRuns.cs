@@ -27,7 +27,7 @@ internal static class KeyRuns
     /// <summary>Writes the keys of a row as they are after a change.</summary>
     public static void Write(SqliteConnection connection, long scene, RowChange row)
     {
-        if (row.Row.Kind is RowKind.Settings or RowKind.Object or RowKind.Bookmark or RowKind.NamedChoice) return;
+        if (row.Row.Kind is RowKind.Settings or RowKind.Object or RowKind.Bookmark or RowKind.NamedSelection) return;
         var (before, after) = (InRuns(row.Row.Kind, row.Before), InRuns(row.Row.Kind, row.After));
         foreach (var curve in before.Keys)
             if (!after.ContainsKey(curve)) Delete(connection, scene, row.Row, curve);

@@ -36,10 +36,10 @@ internal static class SceneRows
                 .Channel(c.Keys is { } packed ? KeyPacking.Unpack(packed) : keys.TryGetValue((RowKind.Channel, (int)c.ObjectId, c.Name), out var there) ? there : null)))
             .ToLookup(c => c.ObjectId);
         return connection.Query<ObjectRow>("""
-            SELECT id, name, kind, parent_id AS parent, place, turn_order AS turnOrder, turning, roll_axle AS rollAxle, roll_radius AS rollRadius
+            SELECT id, name, kind, parent_id AS parent, place, rotation_order AS rotationOrder, rotation AS rotationInterpolation, roll_axle AS rollAxle, roll_radius AS rollRadius
             FROM object WHERE scene_id = @scene
             """, new { scene })
-            .Select(o => new ObjectImage(o.Name, o.Kind, (int?)o.Parent, (int)o.Place, o.TurnOrder, o.Turning, o.RollAxle, o.RollRadius).Object((int)o.Id) with
+            .Select(o => new ObjectImage(o.Name, o.Kind, (int?)o.Parent, (int)o.Place, o.RotationOrder, o.RotationInterpolation, o.RollAxle, o.RollRadius).Object((int)o.Id) with
             {
                 Channels = channels[o.Id].ToImmutableSortedDictionary(c => c.Name, c => c.Channel),
             })
@@ -58,8 +58,8 @@ internal static class SceneRows
     public static ImmutableSortedDictionary<BookmarkId, Bookmark> ReadBookmarks(SqliteConnection connection, long scene, AllKeys keys) =>
         ReadImages<Bookmark>(connection, scene, RowKind.Bookmark, keys).ToImmutableSortedDictionary(b => b.Id, b => b);
 
-    public static ImmutableSortedDictionary<NamedChoiceId, NamedChoice> ReadNamedChoices(SqliteConnection connection, long scene, AllKeys keys) =>
-        ReadImages<NamedChoice>(connection, scene, RowKind.NamedChoice, keys).ToImmutableSortedDictionary(c => c.Id, c => c);
+    public static ImmutableSortedDictionary<NamedSelectionId, NamedSelection> ReadNamedSelections(SqliteConnection connection, long scene, AllKeys keys) =>
+        ReadImages<NamedSelection>(connection, scene, RowKind.NamedSelection, keys).ToImmutableSortedDictionary(c => c.Id, c => c);
 
     private static void WriteSettings(SqliteConnection connection, long scene, SceneSettings settings)
     {
@@ -74,11 +74,11 @@ internal static class SceneRows
     {
         using var delete = new Batch(connection, "DELETE FROM object WHERE scene_id = $1 AND id = $2", 2);
         using var write = new Batch(connection, """
-            INSERT INTO object (scene_id, id, name, kind, parent_id, place, turn_order, turning, roll_axle, roll_radius)
+            INSERT INTO object (scene_id, id, name, kind, parent_id, place, rotation_order, rotation, roll_axle, roll_radius)
             VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
             ON CONFLICT (scene_id, id) DO UPDATE SET name = excluded.name, kind = excluded.kind,
-              parent_id = excluded.parent_id, place = excluded.place, turn_order = excluded.turn_order,
-              turning = excluded.turning, roll_axle = excluded.roll_axle, roll_radius = excluded.roll_radius
+              parent_id = excluded.parent_id, place = excluded.place, rotation_order = excluded.rotation_order,
+              rotation = excluded.rotation, roll_axle = excluded.roll_axle, roll_radius = excluded.roll_radius
             """, 10);
         foreach (var row in rows)
         {
@@ -89,7 +89,7 @@ internal static class SceneRows
                 continue;
             }
             var o = ObjectImage.Of(thing);
-            write.Run(scene, row.Row.Id, o.Name, o.Kind, o.Parent, o.Place, o.TurnOrder, o.Turning, o.RollAxle, o.RollRadius);
+            write.Run(scene, row.Row.Id, o.Name, o.Kind, o.Parent, o.Place, o.RotationOrder, o.RotationInterpolation, o.RollAxle, o.RollRadius);
         }
     }
 
@@ -119,7 +119,7 @@ internal static class SceneRows
     {
         RowKind.Warp => "warp",
         RowKind.Bookmark => "bookmark",
-        RowKind.NamedChoice => "named_choice",
+        RowKind.NamedSelection => "named_selection",
         RowKind.Clip => "clip",
         RowKind.PlacedClip => "placed_clip",
         _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Rows of this kind have columns of their own."),
@@ -141,7 +141,7 @@ internal static class SceneRows
             .Select(row => (T)RowPacking.Row(kind, (int)row.Id, row.Image, keys.Of(kind, (int)row.Id, curves[(int)row.Id]))!);
     }
 
-    private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string TurnOrder, string Turning, string? RollAxle, double? RollRadius);
+    private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string RotationOrder, string RotationInterpolation, string? RollAxle, double? RollRadius);
 
     private sealed record ChannelRow(long ObjectId, string Name, double Still, long Before, long After, byte[]? Keys, long Locked);
 }

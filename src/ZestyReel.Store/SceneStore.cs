@@ -31,7 +31,7 @@ public sealed class SceneStore(Database database)
         var keys = KeyRuns.Read(connection, id);
         var scene = new Scene(
             settings, SceneRows.ReadObjects(connection, id, keys), SceneRows.ReadWarps(connection, id, keys),
-            SceneRows.ReadBookmarks(connection, id, keys), SceneRows.ReadNamedChoices(connection, id, keys),
+            SceneRows.ReadBookmarks(connection, id, keys), SceneRows.ReadNamedSelections(connection, id, keys),
             SceneRows.ReadClips(connection, id, keys), SceneRows.ReadPlacedClips(connection, id, keys));
         return new KeptScene(id, scene, row.Revision, [.. history], (int)row.Position, (int)row.Floor);
     });
@@ -147,7 +147,7 @@ public sealed class SceneStore(Database database)
         }
         catch (SqliteException clash) when (clash.SqliteExtendedErrorCode == 2067)
         {
-            throw new Refusal("name", "another scene has this name already; choose one of its own");
+            throw new Refusal("name", "another scene has this name already; select one of its own");
         }
     }
 

@@ -14,7 +14,7 @@ public sealed class CommandLineTests : IDisposable
     }
 
     private const string Good = """
-        {"format":"zesty-scene","version":1,"name":"Quay","rate":"25","range":[0,2],"objects":[{"name":"Gull","kind":"sphere","channels":{"move.y":{"value":1.5}}}]}
+        {"format":"zesty-scene","version":2,"name":"Quay","rate":"25","range":[0,2],"objects":[{"name":"Gull","kind":"sphere","channels":{"position.y":{"value":1.5}}}]}
         """;
 
     [Fact]
@@ -27,9 +27,9 @@ public sealed class CommandLineTests : IDisposable
         var outFile = Path.Combine(_folder, "out.json");
         (await ServerProcess.Command("scene", "export", "Quay", outFile, "--data", _folder)).ShouldBe((0, "", ""));
         (await ServerProcess.Command("scene", "check", outFile)).ShouldBe((0, "", ""));
-        var fromFile = await ServerProcess.Command("sample", outFile, "--channel", "move.y");
-        fromFile.ShouldBe((0, "object,channel,frame,value\nGull,move.y,0,1.5\nGull,move.y,1,1.5\nGull,move.y,2,1.5\n", ""));
-        (await ServerProcess.Command("sample", "Quay", "--channel", "move.y", "--data", _folder)).Output.ShouldBe(fromFile.Output);
+        var fromFile = await ServerProcess.Command("sample", outFile, "--channel", "position.y");
+        fromFile.ShouldBe((0, "object,channel,frame,value\nGull,position.y,0,1.5\nGull,position.y,1,1.5\nGull,position.y,2,1.5\n", ""));
+        (await ServerProcess.Command("sample", "Quay", "--channel", "position.y", "--data", _folder)).Output.ShouldBe(fromFile.Output);
     }
 
     [Fact]

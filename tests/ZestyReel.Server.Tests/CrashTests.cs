@@ -23,7 +23,7 @@ public sealed class CrashTests : IDisposable
             {
                 for (var revision = 1; ; revision++)
                 {
-                    await Edit(http, revision, $$"""{"edit":"keyChannels","frame":{{revision}},"values":[{"object":1,"channel":"move.x","value":{{revision}}}]}""");
+                    await Edit(http, revision, $$"""{"edit":"keyChannels","frame":{{revision}},"values":[{"object":1,"channel":"position.x","value":{{revision}}}]}""");
                     answered = revision;
                 }
             }

@@ -12,7 +12,7 @@ namespace ZestyReel.Server.Tests;
 public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
 {
     private static string File(string name, int last, IEnumerable<string> objects) =>
-        $$"""{"format":"zesty-scene","version":1,"name":"{{name}}","rate":"24","range":[1,{{last}}],"objects":[{{string.Join(',', objects)}}]}""";
+        $$"""{"format":"zesty-scene","version":2,"name":"{{name}}","rate":"24","range":[1,{{last}}],"objects":[{{string.Join(',', objects)}}]}""";
 
     private static string Thing(string name, string kind, string? parent, string channels, string more = "")
     {
@@ -24,8 +24,8 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
     private static string Chain(int length) => File("Chain", 3, Enumerable.Range(0, length).Select(n => Thing(
         $"Link {n}", "group", n == 0 ? null : $"Link {n - 1}",
         n == 0
-            ? """ "move.x":{"keys":[{"frame":1,"value":0,"in":"linear","out":"linear"},{"frame":3,"value":2,"in":"linear","out":"linear"}]} """
-            : """ "move.x":{"value":1} """,
+            ? """ "position.x":{"keys":[{"frame":1,"value":0,"in":"linear","out":"linear"},{"frame":3,"value":2,"in":"linear","out":"linear"}]} """
+            : """ "position.x":{"value":1} """,
         n == length - 1 ? ""","roll":{"axle":"z","radius":1}""" : "")));
 
     private async Task<long> Import(string file)
@@ -40,8 +40,8 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
     {
         const int length = 20_000;
         var id = await Import(Chain(length));
-        var csv = await server.Http.GetStringAsync($"/api/scenes/{id}/samples.csv?object=Link {length - 1}&channel=move.x&world=true");
-        csv.ShouldBe($"object,channel,frame,value\nLink {length - 1},move.x,1,{length - 1}\nLink {length - 1},move.x,2,{length}\nLink {length - 1},move.x,3,{length + 1}\n");
+        var csv = await server.Http.GetStringAsync($"/api/scenes/{id}/samples.csv?object=Link {length - 1}&channel=position.x&world=true");
+        csv.ShouldBe($"object,channel,frame,value\nLink {length - 1},position.x,1,{length - 1}\nLink {length - 1},position.x,2,{length}\nLink {length - 1},position.x,3,{length + 1}\n");
         var tab = await Tab.Open(server, id);
         tab.Scene.Rows.Objects.Length.ShouldBe(length);
         (await tab.Hub.Watch(id, 1, 3)).Length.ShouldBe(length + 1);
@@ -49,7 +49,7 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
         var all = string.Join(',', Enumerable.Range(2, length - 2));
         (await server.Edit(id, 0, $$"""{"edit":"deleteObjects","objects":[{{length}}]}""")).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await server.Edit(id, 1, $$"""{"edit":"setParent","objects":[{{all}}],"parent":1,"keepAt":2}""")).StatusCode.ShouldBe(HttpStatusCode.OK);
-        (await server.Http.GetStringAsync($"/api/scenes/{id}/samples.csv?object=Link {length - 2}&channel=move.x&world=true&from=2&to=2")).ShouldEndWith($",2,{length - 1}\n");
+        (await server.Http.GetStringAsync($"/api/scenes/{id}/samples.csv?object=Link {length - 2}&channel=position.x&world=true&from=2&to=2")).ShouldEndWith($",2,{length - 1}\n");
         (await server.Edit(id, 2, """{"edit":"setParent","objects":[1],"parent":9000}""")).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await server.Edit(id, 2, $$"""{"edit":"deleteObjects","objects":[{{string.Join(',', Enumerable.Range(9_000, 10_990))}}]}""")).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await server.Edit(id, 3, """{"edit":"duplicateObjects","objects":[1]}""")).StatusCode.ShouldBe(HttpStatusCode.OK);
@@ -66,7 +66,7 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
         long_.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await long_.Content.ReadAsStringAsync()).ShouldContain("10000 are the most");
 
-        Task<HttpResponseMessage> Keep(string css) => server.Http.PutAsJsonAsync("/api/shapes/Blank", new { css });
+        Task<HttpResponseMessage> Keep(string css) => server.Http.PutAsJsonAsync("/api/eases/Blank", new { css });
     }
 
     [Fact]
@@ -79,10 +79,10 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
         refused.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await refused.Content.ReadAsStringAsync()).ShouldContain("20000000 are the most");
         // One that is left in the middle ends there: reading it on comes to an end, and the server goes on.
-        using (var answer = await server.Http.GetAsync($"/api/scenes/{id}/samples.csv?channel=move.x", HttpCompletionOption.ResponseHeadersRead))
+        using (var answer = await server.Http.GetAsync($"/api/scenes/{id}/samples.csv?channel=position.x", HttpCompletionOption.ResponseHeadersRead))
         await using (var body = await answer.Content.ReadAsStreamAsync())
             (await body.ReadAtLeastAsync(new byte[1000], 1000)).ShouldBeGreaterThan(0);
-        (await server.Http.GetAsync($"/api/scenes/{id}/samples.csv?channel=move.x&to=10")).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await server.Http.GetAsync($"/api/scenes/{id}/samples.csv?channel=position.x&to=10")).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
 
     [Fact]
@@ -90,7 +90,7 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
     {
         const int objects = 400;
         var keyed = """{"keys":[{"frame":1,"value":0},{"frame":9000,"value":1}]}""";
-        var channels = string.Join(',', new[] { "move", "turn", "size" }.SelectMany(group => "xyz".Select(axis => $"\"{group}.{axis}\":{keyed}")));
+        var channels = string.Join(',', new[] { "position", "rotation", "scale" }.SelectMany(group => "xyz".Select(axis => $"\"{group}.{axis}\":{keyed}")));
         var id = await Import(File("Many", 9000, Enumerable.Range(0, objects).Select(n => Thing($"Box {n}", "box", null, channels))));
         var tab = await Tab.Open(server, id);
         var frames = await tab.Hub.InvokeAsync<long[]>("Watch", id, 1L, 8192L, 4000L);
@@ -110,8 +110,8 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
     [InlineData("""{"revision":0}""", "edit")]
     [InlineData("""{"revision":1e99,"edit":{"edit":"addObject","kind":"box"}}""", "revision")]
     [InlineData("""{"revision":0,"edit":{"edit":"deleteKeys","keys":[null]}}""", "empty place")]
-    [InlineData("""{"revision":0,"edit":{"edit":"deleteKeys","keys":[{"object":99999999999,"channel":"move.x","times":[1]}]}}""", "keys[0].object")]
-    [InlineData("""{"revision":0,"edit":{"edit":"deleteKeys","keys":[{"object":1,"channel":"move.x","times":[9223372036854775807]}]}}""", "times")]
+    [InlineData("""{"revision":0,"edit":{"edit":"deleteKeys","keys":[{"object":99999999999,"channel":"position.x","times":[1]}]}}""", "keys[0].object")]
+    [InlineData("""{"revision":0,"edit":{"edit":"deleteKeys","keys":[{"object":1,"channel":"position.x","times":[9223372036854775807]}]}}""", "times")]
     [InlineData("""{"revision":0,"edit":{"edit":"deleteKeys","keys":[{"object":1,"channel":null,"times":[1]}]}}""", "channel")]
     [InlineData("""{"revision":0,"edit":{"edit":"setRate","rate":24}}""", "rate")]
     [InlineData("""{"revision":0,"edit":{"edit":"renameScene","name":"\ud800"}}""", "")]
@@ -131,8 +131,8 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
 
     public static TheoryData<byte[], string> BadFiles => new()
     {
-        { Encoding.UTF8.GetBytes("""{"format":"zesty-scene","version":1,"name":"\ud800","rate":"24","range":[1,2],"objects":[]}"""), "name" },
-        { Encoding.UTF8.GetBytes("""{"format":"zesty-scene","version":1,"name":"A","rate":"24","range":[1,2],"objects":[],"\ud800":1}"""), "the file" },
+        { Encoding.UTF8.GetBytes("""{"format":"zesty-scene","version":2,"name":"\ud800","rate":"24","range":[1,2],"objects":[]}"""), "name" },
+        { Encoding.UTF8.GetBytes("""{"format":"zesty-scene","version":2,"name":"A","rate":"24","range":[1,2],"objects":[],"\ud800":1}"""), "the file" },
         { [.. "{\"format\":\"zesty-scene\",\"version\":1,\"name\":\""u8, 0xff, 0xfe, .. "\",\"rate\":\"24\",\"range\":[1,2],\"objects\":[]}"u8], "name" },
         { Encoding.Unicode.GetBytes("""{"format":"zesty-scene"}"""), "line 1" },
         { [], "line 1" },
@@ -155,7 +155,7 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
         var tab = await Tab.Open(server, id);
         await Refused(() => tab.Hub.InvokeAsync<double>("ReadTime", id, "+1", double.NaN), "out of reach");
         await Refused(() => tab.Hub.InvokeAsync<double>("ReadTime", id, null, 1.0), "missing");
-        await Refused(() => tab.Hub.InvokeAsync<string>("CopyKeysAt", id, 0, new[] { 1 }, new[] { "move.x" }, double.PositiveInfinity, 3.0), "out of reach");
+        await Refused(() => tab.Hub.InvokeAsync<string>("CopyKeysAt", id, 0, new[] { 1 }, new[] { "position.x" }, double.PositiveInfinity, 3.0), "out of reach");
         await Refused(() => tab.Hub.InvokeAsync<string>("CopyKeysAt", id, 0, new[] { 1 }, new string?[] { null }, 1.0, 3.0), "no name");
         await Refused(() => tab.Hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, -1, Array.Empty<int>(), Array.Empty<string>()), "places");
         await Refused(() => tab.Hub.InvokeAsync<string[]>("TimeLabels", id, new[] { long.MaxValue }, "timecode"), "out of reach");
@@ -197,9 +197,9 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
     [Fact]
     public async Task Values_beyond_all_numbers_say_why_there_is_none()
     {
-        var giants = Enumerable.Range(0, 20).Select(n => Thing($"Giant {n}", "group", n == 0 ? null : $"Giant {n - 1}", """ "size.x":{"value":1e17},"move.x":{"value":1} """));
+        var giants = Enumerable.Range(0, 20).Select(n => Thing($"Giant {n}", "group", n == 0 ? null : $"Giant {n - 1}", """ "scale.x":{"value":1e17},"position.x":{"value":1} """));
         var answer = await server.Http.PostAsync("/api/scenes/import", new StringContent(File("Giants", 1, giants), Encoding.UTF8, "application/json"));
-        if (answer.StatusCode == HttpStatusCode.BadRequest) (await answer.Content.ReadAsStringAsync()).ShouldContain("size.x");
+        if (answer.StatusCode == HttpStatusCode.BadRequest) (await answer.Content.ReadAsStringAsync()).ShouldContain("scale.x");
         else
         {
             var id = (await RunningServer.Json(answer)).GetProperty("id").GetInt64();

@@ -19,25 +19,25 @@ public class HttpTests(RunningServer server) : IClassFixture<RunningServer>
         var id = await server.AddScene();
         var made = await RunningServer.Json(await server.Edit(id, 0, AddBox));
         made.GetProperty("added")[0].GetInt32().ShouldBe(1);
-        (await server.Edit(id, 1, """{"edit":"keyChannels","frame":12.5,"values":[{"object":1,"channel":"move.x","value":4}]}""")).StatusCode.ShouldBe(HttpStatusCode.OK);
-        var csv = await server.Http.GetStringAsync($"/api/scenes/{id}/samples.csv?object=Box&channel=move.x&from=12&to=13");
-        csv.ShouldBe("object,channel,frame,value\nBox,move.x,12,4\nBox,move.x,13,4\n");
+        (await server.Edit(id, 1, """{"edit":"keyChannels","frame":12.5,"values":[{"object":1,"channel":"position.x","value":4}]}""")).StatusCode.ShouldBe(HttpStatusCode.OK);
+        var csv = await server.Http.GetStringAsync($"/api/scenes/{id}/samples.csv?object=Box&channel=position.x&from=12&to=13");
+        csv.ShouldBe("object,channel,frame,value\nBox,position.x,12,4\nBox,position.x,13,4\n");
         (await RunningServer.Json(await server.Http.PostAsJsonAsync($"/api/scenes/{id}/undo", new { revision = 2 }))).GetProperty("position").GetInt32().ShouldBe(1);
         (await RunningServer.Json(await server.Http.GetAsync($"/api/scenes/{id}"))).GetProperty("keys").GetInt64().ShouldBe(0);
         (await server.Http.PostAsJsonAsync($"/api/scenes/{id}/redo", new { revision = 3 })).EnsureSuccessStatusCode();
         var history = await RunningServer.Json(await server.Http.GetAsync($"/api/scenes/{id}/history"));
-        history.GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("title").GetString()).ShouldBe(["Add box", "Key Box move.x at 12.5"]);
+        history.GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("title").GetString()).ShouldBe(["Add box", "Key Box position.x at 12.5"]);
     }
 
     [Fact]
     public async Task Shapes_are_kept_for_every_scene()
     {
-        (await server.Http.PutAsJsonAsync("/api/shapes/Gull wing", new { css = "cubic-bezier(0.2, 0, 0.1, 1)" })).EnsureSuccessStatusCode();
-        (await server.Http.PutAsJsonAsync("/api/shapes/Gull wing", new { css = "linear(0, 0.2, 1)" })).EnsureSuccessStatusCode();
-        (await server.Http.PutAsJsonAsync("/api/shapes/Bad", new { css = "url(javascript:1)" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
-        (await server.Http.GetStringAsync("/api/shapes")).ShouldBe("""[{"name":"Gull wing","css":"linear(0, 0.2, 1)"}]""");
-        (await server.Http.DeleteAsync("/api/shapes/Gull wing")).EnsureSuccessStatusCode();
-        (await server.Http.GetStringAsync("/api/shapes")).ShouldBe("[]");
+        (await server.Http.PutAsJsonAsync("/api/eases/Gull wing", new { css = "cubic-bezier(0.2, 0, 0.1, 1)" })).EnsureSuccessStatusCode();
+        (await server.Http.PutAsJsonAsync("/api/eases/Gull wing", new { css = "linear(0, 0.2, 1)" })).EnsureSuccessStatusCode();
+        (await server.Http.PutAsJsonAsync("/api/eases/Bad", new { css = "url(javascript:1)" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await server.Http.GetStringAsync("/api/eases")).ShouldBe("""[{"name":"Gull wing","css":"linear(0, 0.2, 1)"}]""");
+        (await server.Http.DeleteAsync("/api/eases/Gull wing")).EnsureSuccessStatusCode();
+        (await server.Http.GetStringAsync("/api/eases")).ShouldBe("[]");
     }
 
     [Fact]
@@ -58,7 +58,7 @@ public class HttpTests(RunningServer server) : IClassFixture<RunningServer>
     [InlineData("""{"edit":"addObject","kind":"box","name":"<script>alert(1)</script>"}""", "cannot have the character")]
     [InlineData("""{"edit":"setRanges","range":{"first":9,"last":3}}""", "before the first")]
     [InlineData("""{"edit":"setRate","rate":"fast","keep":"clock"}""", "frame rate")]
-    [InlineData("""{"edit":"setValues","values":[{"object":1,"channel":"move.x","value":NaN}]}""", "N")]
+    [InlineData("""{"edit":"setValues","values":[{"object":1,"channel":"position.x","value":NaN}]}""", "N")]
     [InlineData("""{"edit":"setParent","objects":[1],"parent":1}""", "loop")]
     public async Task What_cannot_be_done_is_refused_and_changes_nothing(string edit, string said)
     {
@@ -76,10 +76,10 @@ public class HttpTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await server.AddScene();
         await server.Edit(id, 0, AddBox);
-        await server.Edit(id, 1, """{"edit":"setValues","values":[{"object":1,"channel":"move.x","value":1}]}""");
-        (await server.Edit(id, 1, """{"edit":"setValues","values":[{"object":1,"channel":"move.x","value":2}]}""")).StatusCode.ShouldBe(HttpStatusCode.Conflict);
+        await server.Edit(id, 1, """{"edit":"setValues","values":[{"object":1,"channel":"position.x","value":1}]}""");
+        (await server.Edit(id, 1, """{"edit":"setValues","values":[{"object":1,"channel":"position.x","value":2}]}""")).StatusCode.ShouldBe(HttpStatusCode.Conflict);
         // Another channel is no clash.
-        (await server.Edit(id, 1, """{"edit":"setValues","values":[{"object":1,"channel":"move.y","value":2}]}""")).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await server.Edit(id, 1, """{"edit":"setValues","values":[{"object":1,"channel":"position.y","value":2}]}""")).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await server.Http.PostAsJsonAsync($"/api/scenes/{id}/undo", new { revision = 1 })).StatusCode.ShouldBe(HttpStatusCode.Conflict);
     }
 
@@ -87,7 +87,7 @@ public class HttpTests(RunningServer server) : IClassFixture<RunningServer>
     public async Task A_faulty_file_is_refused_with_every_place()
     {
         var before = (await RunningServer.Json(await server.Http.GetAsync("/api/scenes"))).GetArrayLength();
-        var answer = await server.Http.PostAsync("/api/scenes/import", new StringContent("""{"format":"zesty-scene","version":1,"name":"X","rate":"0","range":[2,1],"objects":[{"name":"A","kind":"fog"}]}""", Encoding.UTF8, "application/json"));
+        var answer = await server.Http.PostAsync("/api/scenes/import", new StringContent("""{"format":"zesty-scene","version":2,"name":"X","rate":"0","range":[2,1],"objects":[{"name":"A","kind":"fog"}]}""", Encoding.UTF8, "application/json"));
         answer.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await RunningServer.Json(answer)).GetProperty("faults").EnumerateArray().Select(f => f.GetProperty("place").GetString()).ShouldBe(["rate", "range", "objects[0].kind"]);
         (await RunningServer.Json(await server.Http.GetAsync("/api/scenes"))).GetArrayLength().ShouldBe(before);

@@ -9,7 +9,7 @@ namespace ZestyReel.Server.Tests;
 public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
 {
     private const string AddBox = """{"edit":"addObject","kind":"box"}""";
-    private const string KeyBox = """{"edit":"keyChannels","frame":10,"values":[{"object":1,"channel":"move.x","value":4}]}""";
+    private const string KeyBox = """{"edit":"keyChannels","frame":10,"values":[{"object":1,"channel":"position.x","value":4}]}""";
     /// <summary>How many bytes a key takes on the wire.</summary>
     private const int KeySize = 33;
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
@@ -30,7 +30,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var kept = await one.Edit(id, 0, AddBox);
         var own = await heardOne.ReadAsync().AsTask().WaitAsync(Patience);
         own.Revision.ShouldBe(1);
-        own.Blocks.Single().Channels.ShouldContain("move.x");
+        own.Blocks.Single().Channels.ShouldContain("position.x");
         var other = await heardTwo.ReadAsync().AsTask().WaitAsync(Patience);
         other.Rows.Objects.Single().Name.ShouldBe("Box");
         other.Blocks.ShouldBeEmpty();
@@ -50,7 +50,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         scene.Rows.Channels.Single().Keys!.Length.ShouldBe(2 * KeySize);
         scene.History.Length.ShouldBe(3);
         var block = (await hub.Watch(id, 8, 22)).Single(b => b.Object == 1);
-        var x = Array.IndexOf(block.Channels, "move.x");
+        var x = Array.IndexOf(block.Channels, "position.x");
         block.Counts[x].ShouldBe(15);
         var samples = MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan())[block.Counts.Take(x).Sum()..];
         samples[0].ShouldBe(4f);
@@ -59,7 +59,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         await hub.DisposeAsync();
     }
 
-    private const string Move = """{"edit":"moveKeys","keys":[{"object":1,"channel":"move.x","times":[294000000]}],"frames":10}""";
+    private const string Move = """{"edit":"moveKeys","keys":[{"object":1,"channel":"position.x","times":[294000000]}],"frames":10}""";
 
     /// <summary>A box keyed on x at 10 (4) and 20 (8).</summary>
     private async Task<long> AddKeyedBox()
@@ -105,7 +105,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, _, _) = await Open(id);
-        var sets = """[{"object":1,"channel":"move.x","times":[588000000,294000000]}]""";
+        var sets = """[{"object":1,"channel":"position.x","times":[588000000,294000000]}]""";
         var copied = await hub.InvokeAsync<string>("CopyKeys", id, sets);
         await server.Edit(id, 3, $$"""{"edit":"deleteKeys","keys":{{sets}}}""");
         await hub.Edit(id, 4, $$"""{"edit":"pasteKeys","copied":{{copied}},"at":50}""");
@@ -136,7 +136,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     public async Task Keys_come_with_their_handles_as_they_are_drawn()
     {
         var id = await AddKeyedBox();
-        await server.Edit(id, 3, """{"edit":"setHandle","object":1,"channel":"move.x","time":294000000,"side":"out","frames":5,"value":3}""");
+        await server.Edit(id, 3, """{"edit":"setHandle","object":1,"channel":"position.x","time":294000000,"side":"out","frames":5,"value":3}""");
         var (hub, _, scene) = await Open(id);
         var handles = MemoryMarshal.Cast<byte, float>(scene.Rows.Channels.Single().Keys!.AsSpan(2 * 16, 2 * 16)).ToArray();
         // The first leaves by its own handle of five frames; the second, clamped at the end, arrives flat by a third of ten.
@@ -149,8 +149,8 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, _, _) = await Open(id);
-        var told = await hub.InvokeAsync<CurveMessage>("LookAheadCurves", id, """{"edit":"setKeyValues","keys":[{"object":1,"channel":"move.x","times":[588000000]}],"offset":1.5,"factor":1}""");
-        told.ShouldBe(new CurveMessage(2, 2, 1.5, 20, "move.x"));
+        var told = await hub.InvokeAsync<CurveMessage>("LookAheadCurves", id, """{"edit":"setKeyValues","keys":[{"object":1,"channel":"position.x","times":[588000000]}],"offset":1.5,"factor":1}""");
+        told.ShouldBe(new CurveMessage(2, 2, 1.5, 20, "position.x"));
         (await hub.OpenScene(id)).Revision.ShouldBe(3);
         await hub.DisposeAsync();
     }
@@ -160,11 +160,11 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
-        (await hub.Watch(id, 1, 30)).Single(b => b.Object == 1).Channels.ShouldNotContain("speed:move.x");
-        (await hub.WatchSpeeds(id, [1], ["move.x"])).Single().Channels.ShouldBe(["move.x", "speed:move.x", "speed", "source"]);
+        (await hub.Watch(id, 1, 30)).Single(b => b.Object == 1).Channels.ShouldNotContain("speed:position.x");
+        (await hub.WatchSpeeds(id, [1], ["position.x"])).Single().Channels.ShouldBe(["position.x", "speed:position.x", "speed", "source"]);
         await server.Edit(id, 3, KeyBox);
         await server.Edit(id, 4, KeyBox.Replace("\"value\":4", "\"value\":5"));
-        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Blocks.Single().Channels.ShouldContain("speed:move.x");
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Blocks.Single().Channels.ShouldContain("speed:position.x");
         (await Should.ThrowAsync<HubException>(() => hub.WatchSpeeds(id, [1], []))).Message.ShouldContain("a channel for each");
         await hub.DisposeAsync();
     }
@@ -173,15 +173,15 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     public async Task A_curve_of_earlier_is_looked_at_and_a_part_of_it_taken_back()
     {
         var id = await AddKeyedBox();
-        await server.Edit(id, 3, """{"edit":"setKeyValues","keys":[{"object":1,"channel":"move.x","times":[294000000,588000000]}],"offset":7}""");
+        await server.Edit(id, 3, """{"edit":"setKeyValues","keys":[{"object":1,"channel":"position.x","times":[294000000,588000000]}],"offset":7}""");
         var (hub, _, _) = await Open(id);
         double[] Values(ChannelMessage channel) => MemoryMarshal.Cast<byte, double>(channel.Keys!.AsSpan(channel.Keys!.Length / KeySize * 8, channel.Keys.Length / KeySize * 8)).ToArray();
-        var then = await hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, 3, new[] { 1, 44 }, new[] { "move.x", "move.x" });
+        var then = await hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, 3, new[] { 1, 44 }, new[] { "position.x", "position.x" });
         Values(then.Single()).ShouldBe([4, 8]);
-        var copied = await hub.InvokeAsync<string>("CopyKeysAt", id, 3, new[] { 1 }, new[] { "move.x" }, 15.0, 30.0);
+        var copied = await hub.InvokeAsync<string>("CopyKeysAt", id, 3, new[] { 1 }, new[] { "position.x" }, 15.0, 30.0);
         await hub.Edit(id, 4, $$"""{"edit":"replaceKeys","copied":{{copied}},"from":15,"to":30}""");
         Values((await hub.OpenScene(id)).Rows.Channels.Single()).ShouldBe([7, 8]);
-        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, 99, new[] { 1 }, new[] { "move.x" }))).Message.ShouldContain("places 0 to 5");
+        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, 99, new[] { 1 }, new[] { "position.x" }))).Message.ShouldContain("places 0 to 5");
         await hub.DisposeAsync();
     }
 
@@ -190,11 +190,11 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, _, _) = await Open(id);
-        var css = await hub.InvokeAsync<string>("CopyShape", id, """[{"object":1,"channel":"move.x","times":[294000000]}]""");
+        var css = await hub.InvokeAsync<string>("CopyEase", id, """[{"object":1,"channel":"position.x","times":[294000000]}]""");
         css.ShouldBe("cubic-bezier(0.333333, 0, 0.666667, 1)");
-        await server.Edit(id, 3, """{"edit":"keyChannels","frame":1,"values":[{"object":1,"channel":"turn.y","value":0}]}""");
-        await server.Edit(id, 4, """{"edit":"keyChannels","frame":41,"values":[{"object":1,"channel":"turn.y","value":90}]}""");
-        (await hub.InvokeAsync<long[][]>("TurnLocks", id, 1)).Single()[1].ShouldBe(120);
+        await server.Edit(id, 3, """{"edit":"keyChannels","frame":1,"values":[{"object":1,"channel":"rotation.y","value":0}]}""");
+        await server.Edit(id, 4, """{"edit":"keyChannels","frame":41,"values":[{"object":1,"channel":"rotation.y","value":90}]}""");
+        (await hub.InvokeAsync<long[][]>("GimbalLocks", id, 1)).Single()[1].ShouldBe(120);
         await hub.DisposeAsync();
     }
 
@@ -204,11 +204,11 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
         await hub.Watch(id, 1, 40);
-        await server.Edit(id, 3, """{"edit":"addWarp","name":"Slow pass","targets":[{"object":1,"channel":"move.x"}]}""");
+        await server.Edit(id, 3, """{"edit":"addWarp","name":"Slow pass","targets":[{"object":1,"channel":"position.x"}]}""");
         var added = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         var warp = added.Rows.Warps.Single();
         (warp.Name, warp.On, warp.Beyond, warp.Curve.Object, warp.Curve.Name).ShouldBe(("Slow pass", true, "runOn", -1, "warp"));
-        warp.Targets!.ShouldBe([new TargetMessage(1, "move.x")]);
+        warp.Targets!.ShouldBe([new TargetMessage(1, "position.x")]);
         await server.Edit(id, 4, """{"edit":"retimePart","warp":1,"way":"hold","from":15,"frames":4}""");
         var held = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         float[] Samples(int thing, string channel)
@@ -218,52 +218,52 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
             return MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan())[block.Counts.Take(at).Sum()..][..block.Counts[at]].ToArray();
         }
         Samples(-1, "warp")[13..20].ShouldBe([14, 15, 15, 15, 15, 15, 16]);
-        Samples(1, "move.x")[14..19].ShouldAllBe(value => value == 6);
+        Samples(1, "position.x")[14..19].ShouldAllBe(value => value == 6);
         // It covers one channel only, so neither the object nor the scene shows other frames than are played.
         Samples(1, "source").ShouldBe([float.NaN]);
         Samples(0, "source").ShouldBe([float.NaN]);
-        var told = await hub.InvokeAsync<CurveMessage>("LookAheadCurves", id, """{"edit":"commitWarp","warp":1}""");
+        var told = await hub.InvokeAsync<CurveMessage>("LookAheadCurves", id, """{"edit":"bakeWarp","warp":1}""");
         told.Keys.ShouldBe(2);
         told.Difference.ShouldBeLessThan(0.001);
-        await server.Edit(id, 5, """{"edit":"commitWarp","warp":1}""");
+        await server.Edit(id, 5, """{"edit":"bakeWarp","warp":1}""");
         (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.RemovedWarps.ShouldBe([1]);
         await hub.DisposeAsync();
     }
 
     [Fact]
-    public async Task A_clip_reaches_every_tab_with_its_rounds_its_rate_and_what_it_moves()
+    public async Task A_clip_reaches_every_tab_with_its_cycle_its_rate_and_what_it_moves()
     {
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
         await hub.Watch(id, 1, 60);
-        await hub.Edit(id, 3, """{"edit":"saveClip","keys":[{"object":1,"channel":"move.x","times":[294000000,588000000]}],"name":"Step"}""");
+        await hub.Edit(id, 3, """{"edit":"saveClip","keys":[{"object":1,"channel":"position.x","times":[294000000,588000000]}],"name":"Step"}""");
         var saved = await changes.ReadAsync().AsTask().WaitAsync(Patience);
-        saved.Rows.Clips.Single().ShouldSatisfyAllConditions(c => c.Name.ShouldBe("Step"), c => c.Length.ShouldBe(294_000_000), c => c.Channels.ShouldBe(["move.x"]));
+        saved.Rows.Clips.Single().ShouldSatisfyAllConditions(c => c.Name.ShouldBe("Step"), c => c.Length.ShouldBe(294_000_000), c => c.Channels.ShouldBe(["position.x"]));
         saved.Blocks.ShouldBeEmpty();
-        await hub.Edit(id, 4, """{"edit":"placeClip","clip":1,"objects":[1],"frame":30,"times":2,"rounds":"repeatOffset"}""");
+        await hub.Edit(id, 4, """{"edit":"placeClip","clip":1,"objects":[1],"frame":30,"times":2,"cycle":"repeatOffset"}""");
         var placed = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         var row = placed.Rows.Placed.Single();
         row.Times.Select(time => time / 29_400_000).ShouldBe([30, 50, 40]);
-        (row.Rounds, row.After, row.Rate.Still).ShouldBe(("repeatOffset", "letGo", 1));
+        (row.Cycle, row.After, row.Rate.Still).ShouldBe(("repeatOffset", "letGo", 1));
         float[] Track(BlockMessage[] blocks, int thing, string channel)
         {
             var block = blocks.Single(b => b.Object == thing);
             var at = Array.IndexOf(block.Channels, channel);
             return MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan()).Slice(block.Counts.Take(at).Sum(), block.Counts[at]).ToArray();
         }
-        Track(placed.Blocks, 1, "move.x")[45 - 1].ShouldBe(8 + 4 + 2, 1e-5f);
+        Track(placed.Blocks, 1, "position.x")[45 - 1].ShouldBe(8 + 4 + 2, 1e-5f);
         var holder = row.Rate.Object;
         Track(placed.Blocks, holder, "phase")[45 - 1].ShouldBe(15);
         // Its rate is keyed as the channel of what stands for it.
         await hub.Edit(id, 5, $$"""{"edit":"keyChannels","frame":30,"values":[{"object":{{holder}},"channel":"rate","value":0.5}]}""");
         var keyed = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         keyed.Rows.Placed.Single().Rate.Keys!.Length.ShouldBe(KeySize);
-        Track(keyed.Blocks, 1, "move.x")[50 - 1].ShouldBe(8 + 4, 1e-5f);
+        Track(keyed.Blocks, 1, "position.x")[50 - 1].ShouldBe(8 + 4, 1e-5f);
         await hub.InvokeAsync<KeptMessage>("GoTo", id, 6, 3);
         var undone = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         undone.Rows.RemovedClips.ShouldBe([1]);
         undone.Rows.RemovedPlaced.ShouldBe([1]);
-        Track(undone.Blocks, 1, "move.x")[50 - 1].ShouldBe(8);
+        Track(undone.Blocks, 1, "position.x")[50 - 1].ShouldBe(8);
         await hub.DisposeAsync();
     }
 
@@ -275,31 +275,31 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         await hub.Watch(id, 1, 30);
         var later = Move.Replace("\"frames\":10", "\"frames\":5");
         var moved = await hub.InvokeAsync<LiveMessage>("Try", id, later);
-        moved.Rows.Channels.Select(c => c.Name).ShouldBe(["move.x"]);
+        moved.Rows.Channels.Select(c => c.Name).ShouldBe(["position.x"]);
         // Another try: what the first one moved is back, and what this one sets is there.
-        var other = await hub.InvokeAsync<LiveMessage>("Try", id, KeyBox.Replace("move.x", "move.y"));
-        other.Rows.Channels.Select(c => c.Name).Order().ShouldBe(["move.x", "move.y"]);
-        var x = other.Rows.Channels.Single(c => c.Name == "move.x").Keys!;
+        var other = await hub.InvokeAsync<LiveMessage>("Try", id, KeyBox.Replace("position.x", "position.y"));
+        other.Rows.Channels.Select(c => c.Name).Order().ShouldBe(["position.x", "position.y"]);
+        var x = other.Rows.Channels.Single(c => c.Name == "position.x").Keys!;
         MemoryMarshal.Cast<byte, double>(x.AsSpan(0, 8))[0].ShouldBe(10 * 29_400_000);
-        other.Blocks.Single().Channels.ShouldContain("move.x");
+        other.Blocks.Single().Channels.ShouldContain("position.x");
         // Once something is kept, a try starts from that.
         await hub.Edit(id, 3, """{"edit":"renameScene","name":"Quay"}""");
-        (await hub.InvokeAsync<LiveMessage>("Try", id, later)).Rows.Channels.Select(c => c.Name).ShouldBe(["move.x"]);
+        (await hub.InvokeAsync<LiveMessage>("Try", id, later)).Rows.Channels.Select(c => c.Name).ShouldBe(["position.x"]);
         await hub.DisposeAsync();
     }
 
     [Fact]
-    public async Task Bookmarks_and_named_choices_reach_every_tab_and_go_again()
+    public async Task Bookmarks_and_named_selections_reach_every_tab_and_go_again()
     {
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
         await server.Edit(id, 3, """{"edit":"setBookmark","frame":12,"name":"Pier","colour":"rose"}""");
         (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Bookmarks.ShouldBe([new BookmarkMessage(1, "Pier", 12 * 29_400_000.0, "rose")]);
-        await server.Edit(id, 4, """{"edit":"setNamedChoice","name":"Boats","objects":[1]}""");
-        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Choices.Single().Objects.ShouldBe([1]);
+        await server.Edit(id, 4, """{"edit":"setNamedSelection","name":"Boats","objects":[1]}""");
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Selections.Single().Objects.ShouldBe([1]);
         await server.Edit(id, 5, """{"edit":"deleteObjects","objects":[1]}""");
         var gone = (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows;
-        (gone.RemovedChoices, gone.RemovedObjects).ShouldSatisfyAllConditions(both => both.Item1.ShouldBe([1]), both => both.Item2.ShouldBe([1]));
+        (gone.RemovedSelections, gone.RemovedObjects).ShouldSatisfyAllConditions(both => both.Item1.ShouldBe([1]), both => both.Item2.ShouldBe([1]));
         await server.Edit(id, 6, """{"edit":"deleteBookmark","bookmark":1}""");
         (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.RemovedBookmarks.ShouldBe([1]);
         await hub.DisposeAsync();
@@ -313,8 +313,8 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var (hub, _, _) = await Open(id);
         await hub.Watch(id, 1, 20);
         var live = await hub.InvokeAsync<LiveMessage>("Try", id, KeyBox);
-        live.Rows.Channels.Single().Name.ShouldBe("move.x");
-        live.Blocks.Single().Channels.ShouldBe(["move.x", "speed", "source"]);
+        live.Rows.Channels.Single().Name.ShouldBe("position.x");
+        live.Blocks.Single().Channels.ShouldBe(["position.x", "speed", "source"]);
         (await hub.OpenScene(id)).Revision.ShouldBe(1);
         await hub.DisposeAsync();
     }
@@ -337,7 +337,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var id = await server.AddScene();
         await server.Edit(id, 0, AddBox);
         for (var i = 0; i < 5; i++)
-            await server.Edit(id, 1 + i, $$"""{"edit":"keyChannels","frame":{{i}},"values":[{"object":1,"channel":"move.x","value":{{i}}}]}""");
+            await server.Edit(id, 1 + i, $$"""{"edit":"keyChannels","frame":{{i}},"values":[{"object":1,"channel":"position.x","value":{{i}}}]}""");
         var (hub, changes, _) = await Open(id);
         await hub.InvokeAsync<KeptMessage>("GoTo", id, 6, 2);
         (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Channels.Single().Keys!.Length.ShouldBe(KeySize);

@@ -90,7 +90,7 @@ public sealed class SoakTests : IDisposable
         {
             while (!end.IsCancellationRequested)
             {
-                var answer = await Post(http, id, revision, $$"""{"edit":"keyChannels","frame":{{frame}},"values":[{"object":{{writer + 1}},"channel":"move.x","value":{{frame}}}]}""", $"{writer}-{frame}");
+                var answer = await Post(http, id, revision, $$"""{"edit":"keyChannels","frame":{{frame}},"values":[{"object":{{writer + 1}},"channel":"position.x","value":{{frame}}}]}""", $"{writer}-{frame}");
                 if (answer.StatusCode == HttpStatusCode.OK)
                 {
                     revision = (await RunningServer.Json(answer)).GetProperty("revision").GetInt64();
@@ -140,7 +140,7 @@ public sealed class SoakTests : IDisposable
         log.Answered.Keys.Count(key => key.Scene == id).ShouldBeGreaterThan(0);
 
         static HashSet<int> Frames(JsonElement file, int writer) =>
-            [.. file.GetProperty("objects")[writer].GetProperty("channels").GetProperty("move.x").GetProperty("keys").EnumerateArray().Select(key => key.GetProperty("frame").GetInt32())];
+            [.. file.GetProperty("objects")[writer].GetProperty("channels").GetProperty("position.x").GetProperty("keys").EnumerateArray().Select(key => key.GetProperty("frame").GetInt32())];
     }
 
     private static async Task ShouldStepToTheStartAndBack(HttpClient http, long id)

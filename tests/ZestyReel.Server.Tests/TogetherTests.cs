@@ -22,37 +22,38 @@ public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
 
     private async Task<double> Value(long id, string name, string channel) =>
         (await RunningServer.Json(await server.Http.GetAsync($"/api/scenes/{id}/file"))).GetProperty("objects").EnumerateArray()
-            .First(thing => thing.GetProperty("name").GetString() == name).GetProperty("channels").TryGetProperty(channel, out var found) ? found.GetProperty("value").GetDouble() : 0;
+            .First(thing => thing.GetProperty("name").GetString() == name)
+            is var named && named.TryGetProperty("channels", out var channels) && channels.TryGetProperty(channel, out var found) ? found.GetProperty("value").GetDouble() : 0;
 
     [Fact]
     public async Task What_somebody_else_changed_meanwhile_is_told_and_not_overwritten()
     {
         var (id, mia, jon) = await TwoPeople();
-        (await mia.Hub.Edit(id, 2, Set(1, "move.x", 4))).Taken.ShouldBeNull();
-        var refused = await jon.Hub.Edit(id, 2, Set(1, "move.x", 7));
-        refused.Taken.ShouldBe(new TakenMessage("Mia", "Set Box move.x"));
-        (await Value(id, "Box", "move.x")).ShouldBe(4);
+        (await mia.Hub.Edit(id, 2, Set(1, "position.x", 4))).Taken.ShouldBeNull();
+        var refused = await jon.Hub.Edit(id, 2, Set(1, "position.x", 7));
+        refused.Taken.ShouldBe(new TakenMessage("Mia", "Set Box position.x"));
+        (await Value(id, "Box", "position.x")).ShouldBe(4);
         // Something else is nobody's business, and one's own windows' last edit is no surprise to it.
-        (await jon.Hub.Edit(id, 2, Set(2, "move.x", 7))).Taken.ShouldBeNull();
-        (await jon.Hub.Edit(id, 2, Set(2, "move.x", 8))).Taken.ShouldBeNull();
-        (await mia.Next()).Made.Single().ShouldBe(new MadeMessage("Set Box move.x", mia.Window, "Mia"));
+        (await jon.Hub.Edit(id, 2, Set(2, "position.x", 7))).Taken.ShouldBeNull();
+        (await jon.Hub.Edit(id, 2, Set(2, "position.x", 8))).Taken.ShouldBeNull();
+        (await mia.Next()).Made.Single().ShouldBe(new MadeMessage("Set Box position.x", mia.Window, "Mia"));
     }
 
     [Fact]
     public async Task Undo_takes_back_ones_own_change_and_leaves_the_others()
     {
         var (id, mia, jon) = await TwoPeople();
-        await mia.Hub.Edit(id, 2, Set(1, "move.x", 4));
-        await jon.Hub.Edit(id, 3, Set(2, "move.x", 7));
-        await jon.Hub.Edit(id, 4, Set(2, "move.y", 9));
-        (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 5L)).Title.ShouldBe("Take back: Set Box move.x");
-        ((await Value(id, "Box", "move.x")), (await Value(id, "Box 2", "move.x")), (await Value(id, "Box 2", "move.y"))).ShouldBe((0, 7, 9));
+        await mia.Hub.Edit(id, 2, Set(1, "position.x", 4));
+        await jon.Hub.Edit(id, 3, Set(2, "position.x", 7));
+        await jon.Hub.Edit(id, 4, Set(2, "position.y", 9));
+        (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 5L)).Title.ShouldBe("Take back: Set Box position.x");
+        ((await Value(id, "Box", "position.x")), (await Value(id, "Box 2", "position.x")), (await Value(id, "Box 2", "position.y"))).ShouldBe((0, 7, 9));
         // Jon's last is taken back by a step before hers only as a new edit as well; and both can make theirs again.
-        (await jon.Hub.InvokeAsync<KeptMessage>("Undo", id, 6L)).Title.ShouldBe("Take back: Set Box 2 move.y");
-        (await mia.Hub.InvokeAsync<KeptMessage>("Redo", id, 7L)).Title.ShouldBe("Put back: Set Box move.x");
-        (await jon.Hub.InvokeAsync<KeptMessage>("Redo", id, 8L)).Title.ShouldBe("Put back: Set Box 2 move.y");
-        ((await Value(id, "Box", "move.x")), (await Value(id, "Box 2", "move.x")), (await Value(id, "Box 2", "move.y"))).ShouldBe((4, 7, 9));
-        (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 9L)).Title.ShouldBe("Take back: Set Box move.x");
+        (await jon.Hub.InvokeAsync<KeptMessage>("Undo", id, 6L)).Title.ShouldBe("Take back: Set Box 2 position.y");
+        (await mia.Hub.InvokeAsync<KeptMessage>("Redo", id, 7L)).Title.ShouldBe("Put back: Set Box position.x");
+        (await jon.Hub.InvokeAsync<KeptMessage>("Redo", id, 8L)).Title.ShouldBe("Put back: Set Box 2 position.y");
+        ((await Value(id, "Box", "position.x")), (await Value(id, "Box 2", "position.x")), (await Value(id, "Box 2", "position.y"))).ShouldBe((4, 7, 9));
+        (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 9L)).Title.ShouldBe("Take back: Set Box position.x");
         // The added boxes are nobody's in particular, so that anybody reaches them; but Jon works on the second one.
         var touches = (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 10L)).Touches.ShouldNotBeNull();
         touches.Title.ShouldBe("Add box");
@@ -63,15 +64,15 @@ public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
     public async Task Undo_says_where_it_must_touch_what_somebody_else_did()
     {
         var (id, mia, jon) = await TwoPeople();
-        await mia.Hub.Edit(id, 2, Set(1, "move.x", 4));
-        await jon.Hub.Edit(id, 3, Set(1, "move.x", 7));
+        await mia.Hub.Edit(id, 2, Set(1, "position.x", 4));
+        await jon.Hub.Edit(id, 3, Set(1, "position.x", 7));
         var touches = (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 4L)).Touches.ShouldNotBeNull();
-        (touches.Position, touches.Title).ShouldBe((2, "Set Box move.x"));
-        touches.Later.ShouldBe([new MadeMessage("Set Box move.x", null, "Jon")]);
-        (await Value(id, "Box", "move.x")).ShouldBe(7);
+        (touches.Position, touches.Title).ShouldBe((2, "Set Box position.x"));
+        touches.Later.ShouldBe([new MadeMessage("Set Box position.x", null, "Jon")]);
+        (await Value(id, "Box", "position.x")).ShouldBe(7);
         // Asked for all the same, both go.
         await mia.Hub.InvokeAsync<KeptMessage>("GoTo", id, 4L, touches.Position);
-        (await Value(id, "Box", "move.x")).ShouldBe(0);
+        (await Value(id, "Box", "position.x")).ShouldBe(0);
     }
 
     [Fact]
@@ -123,7 +124,7 @@ public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
         const int changes = 400;
         long revision = 1;
         for (var n = 0; n < changes; n++, revision++)
-            (await server.Edit(id, revision, FormattableString.Invariant($$"""{"edit":"keyChannels","frame":{{n + 1}},"values":[{"object":1,"channel":"move.x","value":{{n * 0.37}}}]}"""))).EnsureSuccessStatusCode();
+            (await server.Edit(id, revision, FormattableString.Invariant($$"""{"edit":"keyChannels","frame":{{n + 1}},"values":[{"object":1,"channel":"position.x","value":{{n * 0.37}}}]}"""))).EnsureSuccessStatusCode();
 
         var (told, known) = (0, -1L);
         for (var text = new StringBuilder(); known < revision;)

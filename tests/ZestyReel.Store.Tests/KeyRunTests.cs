@@ -34,10 +34,10 @@ public sealed class KeyRunTests : IDisposable
     private static Scene With(ImmutableArray<Key>? keys)
     {
         var scene = new AddObject(ObjectKind.Box).Apply(Scene.Empty("Runs"));
-        return scene.With(scene.Object(Box).WithChannel("move.x", new Channel(0.5, keys is { } some ? new Curve(some) : null)));
+        return scene.With(scene.Object(Box).WithChannel("position.x", new Channel(0.5, keys is { } some ? new Curve(some) : null)));
     }
 
-    private static ImmutableArray<Key>? Keys(Scene scene) => scene.Object(Box).Channel("move.x").Curve?.Keys;
+    private static ImmutableArray<Key>? Keys(Scene scene) => scene.Object(Box).Channel("position.x").Curve?.Keys;
 
     // As bits: 0 and −0 are equal, but do not read the same in a file.
     private static string Bits(ImmutableArray<Key>? keys) => keys is null ? "still" : string.Join(' ', keys.Value.Select(key =>
@@ -76,7 +76,7 @@ public sealed class KeyRunTests : IDisposable
             foreach (var number in numbers)
             {
                 var keys = Changed(Keys(steps[^1]), number, number / 8 % 400, number / 3200 % 100 + 1);
-                var next = steps[^1].With(steps[^1].Object(Box).WithChannel("move.x", new Channel(0.5, keys is { } some ? new Curve(some) : null)));
+                var next = steps[^1].With(steps[^1].Object(Box).WithChannel("position.x", new Channel(0.5, keys is { } some ? new Curve(some) : null)));
                 _store.Keep(id, SceneChange.Between(steps[^1], next), "Change", steps.Count - 1, steps.Count);
                 steps.Add(next);
                 if (Bits(Keys(_store.Load(id)!.Scene)) != Bits(keys)) return false;
@@ -95,7 +95,7 @@ public sealed class KeyRunTests : IDisposable
         var before = Rows();
         for (var n = 0; n < 20; n++)
         {
-            var next = new SetKeyValues([new KeySet(Box, "move.x", [new Tick(n * 2_345_000L)])], Offset: 0.5).Apply(scene);
+            var next = new SetKeyValues([new KeySet(Box, "position.x", [new Tick(n * 2_345_000L)])], Offset: 0.5).Apply(scene);
             _store.Keep(id, SceneChange.Between(scene, next), "Raise", n, n + 1);
             scene = next;
         }
@@ -109,7 +109,7 @@ public sealed class KeyRunTests : IDisposable
     {
         var scene = With(null);
         var id = _shelf.Add(scene).Id;
-        var next = new SetValues([new ChannelValue(Box, "move.y", 3)]).Apply(scene);
+        var next = new SetValues([new ChannelValue(Box, "position.y", 3)]).Apply(scene);
         var change = SceneChange.Between(scene, next);
         _store.Keep(id, change, "First", 0, 1);
         Should.Throw<Outdated>(() => _store.Keep(id, change, "Second, unaware", 0, 1));
@@ -158,7 +158,7 @@ public sealed class KeyRunTests : IDisposable
         var id = _shelf.Add(scene).Id;
         for (var n = 0; n < 5; n++)
         {
-            var next = new SetValues([new ChannelValue(Box, "move.y", n + 1)]).Apply(scene);
+            var next = new SetValues([new ChannelValue(Box, "position.y", n + 1)]).Apply(scene);
             _store.Keep(id, SceneChange.Between(scene, next), $"Edit {n + 1}", n, n + 1);
             scene = next;
         }
@@ -166,7 +166,7 @@ public sealed class KeyRunTests : IDisposable
         var kept = _store.Load(id)!;
         (kept.Floor, kept.Position).ShouldBe((3, 5));
         kept.History.Select(entry => entry.Title).ShouldBe(["Edit 4", "Edit 5"]);
-        _store.Walk(id, kept.Scene, 5, 3).Object(Box).Channel("move.y").Still.ShouldBe(3);
+        _store.Walk(id, kept.Scene, 5, 3).Object(Box).Channel("position.y").Still.ShouldBe(3);
         Should.Throw<StoreTrouble>(() => _store.Walk(id, kept.Scene, 5, 2)).Kind.ShouldBe(TroubleKind.Damaged);
         Should.Throw<Outdated>(() => _store.LetGo(id, 6));
     }

@@ -37,8 +37,8 @@ public sealed class SceneStoreTests : IDisposable
     {
         var scene = new AddObject(ObjectKind.Group, "Ferry").Apply(Scene.Empty("Bay"));
         scene = new AddObject(ObjectKind.Light, "Lamp", new ObjectId(1)).Apply(scene);
-        scene = new KeyChannels(5, [new ChannelValue(new ObjectId(1), "move.x", 3)]).Apply(scene);
-        var warp = new Warp(new WarpId(1), "Slow", true, [new WarpTarget(new ObjectId(1), "move.x")], WarpBeyond.Stop,
+        scene = new KeyChannels(5, [new ChannelValue(new ObjectId(1), "position.x", 3)]).Apply(scene);
+        var warp = new Warp(new WarpId(1), "Slow", true, [new WarpTarget(new ObjectId(1), "position.x")], WarpBeyond.Stop,
             new Curve([new Key(new Tick(0), 0), new Key(new Tick(100), 50)]));
         return scene with { Warps = scene.Warps.Add(warp.Id, warp) };
     }
@@ -46,7 +46,7 @@ public sealed class SceneStoreTests : IDisposable
     private static void ShouldBeSame(Scene a, Scene b)
     {
         a.Settings.ShouldBe(b.Settings);
-        a.Objects.Values.Select(o => (o.Name, o.Kind, o.Parent, o.Place, o.TurnOrder)).ShouldBe(b.Objects.Values.Select(o => (o.Name, o.Kind, o.Parent, o.Place, o.TurnOrder)));
+        a.Objects.Values.Select(o => (o.Name, o.Kind, o.Parent, o.Place, o.RotationOrder)).ShouldBe(b.Objects.Values.Select(o => (o.Name, o.Kind, o.Parent, o.Place, o.RotationOrder)));
         foreach (var (id, thing) in a.Objects)
             foreach (var (name, channel) in thing.Channels)
             {
@@ -72,11 +72,11 @@ public sealed class SceneStoreTests : IDisposable
         var id = _shelf.Add(scene).Id;
         Edit[] edits =
         [
-            new SetTurning([ferry], Turning.Shortest), new SetTurnOrder([ferry], TurnOrder.Zyx, KeepPoses: false),
+            new SetRotationInterpolation([ferry], RotationInterpolation.Quaternion), new SetRotationOrder([ferry], RotationOrder.Zyx, KeepPoses: false),
             // The warp stops all time, so that a key on a played frame would stand elsewhere.
-            new InsertKeys(25, [new ChannelValue(ferry, "move.x")]), new SetKeyValues([new KeySet(ferry, "move.x", [scene.Rate.At(25)])], 9), new ShapeKeys([new KeySet(ferry, "move.x", [scene.Rate.At(5)])], Css: "linear(0, 0.9 10%, 1)"),
-            new SetHandle(ferry, "move.x", scene.Rate.At(25), KeySide.In, -3, 1),
-            new SetExtrapolation([new ChannelValue(ferry, "move.x")], After: Extrapolation.Mirror),
+            new InsertKeys(25, [new ChannelValue(ferry, "position.x")]), new SetKeyValues([new KeySet(ferry, "position.x", [scene.Rate.At(25)])], 9), new EaseKeys([new KeySet(ferry, "position.x", [scene.Rate.At(5)])], Css: "linear(0, 0.9 10%, 1)"),
+            new SetHandle(ferry, "position.x", scene.Rate.At(25), KeySide.In, -3, 1),
+            new SetExtrapolation([new ChannelValue(ferry, "position.x")], After: Extrapolation.Mirror),
             new AddWarp("Whole"), new RetimePart(new WarpId(2), Core.Retiming.RetimeWay.Speed, 10, 40, Speed: 0.5m, Ease: 4),
             new MoveKeys([new KeySet(slow, "warp", [new Tick(100)])], 5), new SetWarp(new WarpId(1), "Slower", On: false),
         ];
@@ -88,13 +88,13 @@ public sealed class SceneStoreTests : IDisposable
             steps.Add(next);
         }
         var loaded = new SceneStore(new Database(_folder)).Load(id)!.Scene;
-        SceneChange.Between(loaded, steps[^1]).AppliedTo(loaded).Objects[ferry].Turning.ShouldBe(Turning.Shortest);
+        SceneChange.Between(loaded, steps[^1]).AppliedTo(loaded).Objects[ferry].RotationInterpolation.ShouldBe(RotationInterpolation.Quaternion);
         for (var at = edits.Length; at > 0; at--)
         {
-            loaded.Objects[ferry].Turning.ShouldBe(steps[at].Objects[ferry].Turning);
-            loaded.Objects[ferry].TurnOrder.ShouldBe(steps[at].Objects[ferry].TurnOrder);
-            loaded.Objects[ferry].Channels["move.x"].Curve!.Keys.ShouldBe(steps[at].Objects[ferry].Channels["move.x"].Curve!.Keys);
-            loaded.Objects[ferry].Channels["move.x"].Curve!.After.ShouldBe(steps[at].Objects[ferry].Channels["move.x"].Curve!.After);
+            loaded.Objects[ferry].RotationInterpolation.ShouldBe(steps[at].Objects[ferry].RotationInterpolation);
+            loaded.Objects[ferry].RotationOrder.ShouldBe(steps[at].Objects[ferry].RotationOrder);
+            loaded.Objects[ferry].Channels["position.x"].Curve!.Keys.ShouldBe(steps[at].Objects[ferry].Channels["position.x"].Curve!.Keys);
+            loaded.Objects[ferry].Channels["position.x"].Curve!.After.ShouldBe(steps[at].Objects[ferry].Channels["position.x"].Curve!.After);
             loaded.Warps.Values.Select(w => (w.Name, w.On, w.CoversScene)).ShouldBe(steps[at].Warps.Values.Select(w => (w.Name, w.On, w.CoversScene)));
             loaded.Warps.Values.SelectMany(w => w.Curve.Keys).ShouldBe(steps[at].Warps.Values.SelectMany(w => w.Curve.Keys));
             loaded = _store.Walk(id, loaded, at, at - 1);
@@ -106,12 +106,12 @@ public sealed class SceneStoreTests : IDisposable
     public void Clips_their_places_and_rolling_are_kept_and_taken_back_from_the_history()
     {
         var (ferry, bounce, placed) = (new ObjectId(1), new ClipId(1), new PlacedClipId(1));
-        var scene = new KeyChannels(15, [new ChannelValue(ferry, "move.x", 7)]).Apply(Sample() with { Warps = Sample().Warps.Clear() });
+        var scene = new KeyChannels(15, [new ChannelValue(ferry, "position.x", 7)]).Apply(Sample() with { Warps = Sample().Warps.Clear() });
         var id = _shelf.Add(scene).Id;
-        KeySet all = new(ferry, "move.x", [.. scene.Object(ferry).Channel("move.x").Curve!.Keys.Select(key => key.Time)]);
+        KeySet all = new(ferry, "position.x", [.. scene.Object(ferry).Channel("position.x").Curve!.Keys.Select(key => key.Time)]);
         Edit[] edits =
         [
-            new SaveClip([all], "Bounce"), new PlaceClip(bounce, [ferry], 3, 2, ClipRounds.Repeat, ClipAfter.Hold),
+            new SaveClip([all], "Bounce"), new PlaceClip(bounce, [ferry], 3, 2, ClipCycle.Repeat, ClipAfter.Hold),
             new KeyChannels(5, [new ChannelValue(RateChannel.ObjectOf(placed), "rate", 0.5)]), new SetPlacedClip([placed], Offset: 1.5m),
             new SetRoll([ferry], Axis.Y, 0.75), new RenameClip(bounce, "Swell"), new DeleteClip(bounce),
         ];
@@ -143,25 +143,25 @@ public sealed class SceneStoreTests : IDisposable
     [Fact]
     public void Shapes_are_kept_by_name_and_let_go()
     {
-        var shelf = new ShapeShelf(new Database(_folder));
-        shelf.Keep(new KeptShape("wave", "ease"));
-        shelf.Keep(new KeptShape("Anchor", "linear(0, 1)"));
-        shelf.Keep(new KeptShape("wave", "ease-in"));
-        new ShapeShelf(new Database(_folder)).List().ShouldBe([new KeptShape("Anchor", "linear(0, 1)"), new KeptShape("wave", "ease-in")]);
+        var shelf = new EaseShelf(new Database(_folder));
+        shelf.Keep(new KeptEase("wave", "ease"));
+        shelf.Keep(new KeptEase("Anchor", "linear(0, 1)"));
+        shelf.Keep(new KeptEase("wave", "ease-in"));
+        new EaseShelf(new Database(_folder)).List().ShouldBe([new KeptEase("Anchor", "linear(0, 1)"), new KeptEase("wave", "ease-in")]);
         shelf.Delete("Anchor");
         shelf.Delete("never kept");
         shelf.List().Single().Name.ShouldBe("wave");
     }
 
     [Fact]
-    public void Bookmarks_named_choices_and_locks_are_kept_changed_and_taken_back()
+    public void Bookmarks_named_selections_and_locks_are_kept_changed_and_taken_back()
     {
         var ferry = new ObjectId(1);
         var id = _shelf.Add(Sample()).Id;
         Edit[] edits =
         [
             new SetBookmark(30, "Pier", BookmarkColour.Rose), new SetBookmark(31.5m, "Horn", BookmarkColour.Fern),
-            new SetNamedChoice("Afloat", [ferry]), new SetLocked([new ChannelValue(ferry, "move.x"), new ChannelValue(ferry, "turn.y")], true),
+            new SetNamedSelection("Afloat", [ferry]), new SetLocked([new ChannelValue(ferry, "position.x"), new ChannelValue(ferry, "rotation.y")], true),
             new SetBookmark(40, "Long pier", BookmarkColour.Plum, new BookmarkId(1)), new DeleteBookmark(new BookmarkId(2)),
         ];
         for (var i = 0; i < edits.Length; i++)
@@ -171,10 +171,10 @@ public sealed class SceneStoreTests : IDisposable
         }
         var kept = new SceneStore(new Database(_folder)).Load(id)!.Scene;
         kept.Bookmarks.Values.Select(b => (b.Name, b.Time, b.Colour)).ShouldBe([("Long pier", FrameRate.Film.At(40), BookmarkColour.Plum)]);
-        kept.NamedChoices.Values.Single().Objects.ShouldBe([ferry]);
-        kept.Object(ferry).Channel("move.x").Locked.ShouldBeTrue();
-        kept.Object(ferry).Channel("turn.y").Locked.ShouldBeTrue();
-        kept.Object(ferry).Channel("move.y").Locked.ShouldBeFalse();
+        kept.NamedSelections.Values.Single().Objects.ShouldBe([ferry]);
+        kept.Object(ferry).Channel("position.x").Locked.ShouldBeTrue();
+        kept.Object(ferry).Channel("rotation.y").Locked.ShouldBeTrue();
+        kept.Object(ferry).Channel("position.y").Locked.ShouldBeFalse();
 
         // Taken back from what the history holds, one after the other, the scene is as it was added.
         for (var seq = edits.Length; seq > 0; seq--)
@@ -182,8 +182,8 @@ public sealed class SceneStoreTests : IDisposable
         var back = _store.Load(id)!.Scene;
         ShouldBeSame(back, Sample());
         back.Bookmarks.ShouldBeEmpty();
-        back.NamedChoices.ShouldBeEmpty();
-        back.Object(ferry).Channel("move.x").Locked.ShouldBeFalse();
+        back.NamedSelections.ShouldBeEmpty();
+        back.Object(ferry).Channel("position.x").Locked.ShouldBeFalse();
     }
 
     [Theory]
@@ -224,12 +224,12 @@ public sealed class SceneStoreTests : IDisposable
         var id = _shelf.Add(scene).Id;
         for (var i = 0; i < 3; i++)
         {
-            var next = new SetValues([new ChannelValue(new ObjectId(1), "move.y", i + 1)]).Apply(scene);
+            var next = new SetValues([new ChannelValue(new ObjectId(1), "position.y", i + 1)]).Apply(scene);
             _store.Keep(id, SceneChange.Between(scene, next), $"Edit {i}", i, i + 1);
             scene = next;
         }
         _store.KeepStep(id, Back(id, 3), 2, 4);
-        var other = new SetValues([new ChannelValue(new ObjectId(1), "move.z", 9)]).Apply(_store.Load(id)!.Scene);
+        var other = new SetValues([new ChannelValue(new ObjectId(1), "position.z", 9)]).Apply(_store.Load(id)!.Scene);
         _store.Keep(id, SceneChange.Between(_store.Load(id)!.Scene, other), "Other", 2, 5);
         _store.Load(id)!.History.Select(h => h.Title).ShouldBe(["Edit 0", "Edit 1", "Other"]);
     }

@@ -7,7 +7,7 @@ import { command, deskPoint, Desk, drag, open, setField, until } from './harness
 const linear = (frame, value) => ({ frame, value, in: 'linear', out: 'linear' })
 const harbour = {
   format: 'zesty-scene',
-  version: 1,
+  version: 2,
   name: 'Clips',
   rate: '24',
   range: [1, 120],
@@ -15,10 +15,14 @@ const harbour = {
     {
       name: 'Buoy',
       kind: 'sphere',
-      channels: { 'move.y': { keys: [linear(1, 2), linear(13, 14), linear(25, 2)] } },
+      channels: { 'position.y': { keys: [linear(1, 2), linear(13, 14), linear(25, 2)] } },
     },
-    { name: 'Barge', kind: 'box', channels: { 'move.y': { value: 1 } } },
-    { name: 'Cart', kind: 'group', channels: { 'move.x': { keys: [linear(1, 0), linear(49, 12), linear(97, 6)] } } },
+    { name: 'Barge', kind: 'box', channels: { 'position.y': { value: 1 } } },
+    {
+      name: 'Cart',
+      kind: 'group',
+      channels: { 'position.x': { keys: [linear(1, 0), linear(49, 12), linear(97, 6)] } },
+    },
     {
       name: 'Wheel',
       kind: 'torus',
@@ -33,7 +37,7 @@ const file = () => desk.server.get(`/api/scenes/${desk.id}/file`)
 const placed = async () => (await file()).placed ?? []
 const near = (a, b, what, by = 1e-6) => assert.ok(Math.abs(a - b) <= by, `${what ?? 'value'}: ${a} is not ${b} ± ${by}`)
 const dialog = () => page.getByRole('dialog')
-const section = () => page.getByRole('region', { name: 'Chosen clip' })
+const section = () => page.getByRole('region', { name: 'Selected clip' })
 const leave = () => page.evaluate(() => document.activeElement.blur())
 const at = (samples, ...frames) => frames.map((frame) => Number(samples.get(frame).toFixed(6)))
 /** A place on the lane of clips below an object. */
@@ -57,7 +61,7 @@ before(async () => {
 after(() => desk.close())
 
 test('keys of an object are saved as a named clip', async () => {
-  await desk.choose('Buoy')
+  await desk.select('Buoy')
   await page.keyboard.press('Shift+E')
   await dialog().getByText('No clips yet').waitFor()
   await dialog().getByRole('button', { name: 'Cancel' }).click()
@@ -86,7 +90,7 @@ test('keys of an object are saved as a named clip', async () => {
     clips.map(({ name, length, channels }) => [
       name,
       length,
-      channels['move.y'].keys.map((key) => [key.frame, key.value]),
+      channels['position.y'].keys.map((key) => [key.frame, key.value]),
     ]),
     [
       [
@@ -100,21 +104,24 @@ test('keys of an object are saved as a named clip', async () => {
       ],
     ],
   )
-  assert.equal((await desk.keys('Buoy', 'move.y')).length, 3)
+  assert.equal((await desk.keys('Buoy', 'position.y')).length, 3)
 })
 
 test('it is placed on another object at the playhead, and repeated', async () => {
-  await desk.choose('Barge')
+  await desk.select('Barge')
   await goTo(10)
   await page.keyboard.press('Shift+E')
   await setField(page, 'How often it is played', '2')
   await desk.changing(() => dialog().getByRole('button', { name: 'Place', exact: true }).click())
   await section().getByText('Bob on Barge').waitFor()
-  assert.deepEqual(at(await desk.samples('Barge', 'move.y'), 9, 10, 16, 22, 34, 46, 58, 59), [1, 1, 7, 13, 1, 13, 1, 1])
+  assert.deepEqual(
+    at(await desk.samples('Barge', 'position.y'), 9, 10, 16, 22, 34, 46, 58, 59),
+    [1, 1, 7, 13, 1, 13, 1, 1],
+  )
   // What the panel shows on a frame is what is seen there.
   await goTo(16)
   await until(
-    () => page.getByLabel('Move Y', { exact: true }).inputValue(),
+    () => page.getByLabel('Position Y', { exact: true }).inputValue(),
     (text) => text === '7.00',
     'the value with the clip',
   )
@@ -134,16 +141,16 @@ test('it is moved, lengthened and copied by hand, and every step can be undone',
     drag(page, { ...edge, x: edge.x - 2 }, { ...(await clipPoint(92)), x: (await clipPoint(92)).x - 2 }),
   )
   assert.deepEqual(
-    (await placed()).map(({ frame, end, rounds }) => [frame, end, rounds]),
+    (await placed()).map(({ frame, end, cycle }) => [frame, end, cycle]),
     [[20, 92, 'repeat']],
   )
-  assert.deepEqual(at(await desk.samples('Barge', 'move.y'), 32, 80, 92), [13, 13, 1])
+  assert.deepEqual(at(await desk.samples('Barge', 'position.y'), 32, 80, 92), [13, 13, 1])
   const from = { ...(await clipPoint(20)) }
   await desk.changing(async () =>
     drag(page, { ...from, x: from.x + 2 }, { ...(await clipPoint(26)), x: (await clipPoint(26)).x + 2 }),
   )
   // A start that is pulled in leaves the rest where it was.
-  assert.deepEqual(at(await desk.samples('Barge', 'move.y'), 25, 26, 32), [1, 7, 13])
+  assert.deepEqual(at(await desk.samples('Barge', 'position.y'), 25, 26, 32), [1, 7, 13])
   await desk.undo()
   await desk.undo()
   await desk.changing(async () => drag(page, await clipPoint(30), await clipPoint(80), { keys: ['Alt'] }))
@@ -169,7 +176,7 @@ test('it is moved, lengthened and copied by hand, and every step can be undone',
 
 test('pulled and put back, nothing has changed, on the stage or in the history', async () => {
   await goTo(32)
-  const value = () => page.getByLabel('Move Y', { exact: true }).inputValue()
+  const value = () => page.getByLabel('Position Y', { exact: true }).inputValue()
   await until(value, (text) => text === '13.00', 'the top of the clip')
   const { position } = await desk.scene()
   const [from, to] = [await clipPoint(50), await clipPoint(56)]
@@ -208,14 +215,14 @@ test('its rate is keyed like any channel, and what is played is its integral', a
       [44, 2],
     ],
   )
-  // Choose both keys on their lane and let them run straight: the phase is t²/24 from the start on.
+  // Select both keys on their lane and let them run straight: the phase is t²/24 from the start on.
   await page.getByRole('button', { name: 'Rate of Bob', exact: true }).waitFor()
-  await command(page, 'Choose all keys')
+  await command(page, 'Select all keys')
   const [a, b] = [await deskPoint(page, 16, 'Rate of Bob'), await deskPoint(page, 50, 'Rate of Bob')]
   await drag(page, { x: a.x, y: a.y - 8 }, { x: b.x, y: b.y + 8 })
-  await page.getByRole('heading', { name: '2 chosen keys' }).waitFor()
+  await page.getByRole('heading', { name: '2 selected keys' }).waitFor()
   await desk.changing(() => page.keyboard.press('Alt+Shift+Digit2'))
-  const samples = await desk.samples('Barge', 'move.y')
+  const samples = await desk.samples('Barge', 'position.y')
   const bob = (phase) => 1 + (phase % 24 <= 12 ? phase % 24 : 24 - (phase % 24))
   for (const frame of [20, 26, 32, 38, 44]) near(samples.get(frame), bob((frame - 20) ** 2 / 24), `frame ${frame}`)
   for (const frame of [50, 60]) near(samples.get(frame), bob(24 + 2 * (frame - 44)), `frame ${frame}`)
@@ -223,11 +230,11 @@ test('its rate is keyed like any channel, and what is played is its integral', a
 
 test('two clips blend where they overlap', async () => {
   await goTo(62)
-  await desk.choose('Barge')
+  await desk.select('Barge')
   await page.getByRole('button', { name: 'Place a clip on Barge' }).click()
   await setField(page, 'How often it is played', '1')
   await desk.changing(() => dialog().getByRole('button', { name: 'Place', exact: true }).click())
-  const samples = await desk.server.samples(desk.id, 'Barge', 'move.y', { step: '0.25' })
+  const samples = await desk.server.samples(desk.id, 'Barge', 'position.y', { step: '0.25' })
   const bob = (phase) => (phase % 24 <= 12 ? phase % 24 : 24 - (phase % 24))
   // Frame 65 is the middle of the overlap of 62 to 68: half of each.
   near(samples.get(65), 1 + (bob(24 + 2 * 21) + bob(3)) / 2, 'the middle of the blend')
@@ -238,14 +245,14 @@ test('two clips blend where they overlap', async () => {
 })
 
 test('after kill -9 the clips, the rate and what undoes them are there', async () => {
-  const [before, samples] = [await placed(), await desk.samples('Barge', 'move.y')]
+  const [before, samples] = [await placed(), await desk.samples('Barge', 'position.y')]
   await desk.server.kill()
   await desk.server.start()
   page = desk.page = await open(desk.context, `${desk.server.address}/scenes/${desk.id}`)
   await page.locator('.desk').waitFor()
-  await desk.choose('Barge')
+  await desk.select('Barge')
   assert.deepEqual(await placed(), before)
-  assert.deepEqual(await desk.samples('Barge', 'move.y'), samples)
+  assert.deepEqual(await desk.samples('Barge', 'position.y'), samples)
   await desk.undo()
   assert.equal((await placed()).length, before.length - 1)
   const { position } = await desk.scene()
@@ -267,12 +274,12 @@ test('the keyboard finds clips, moves them and takes them off', async () => {
   for (let i = 0; i < 12 && !(await said()).startsWith('Barge, 2 clips'); i++) await page.keyboard.press('ArrowDown')
   assert.equal(await said(), 'Barge, 2 clips')
   await page.keyboard.press('End')
-  assert.equal(await said(), 'Bob, from frame 62 to 86, chosen')
+  assert.equal(await said(), 'Bob, from frame 62 to 86, selected')
   await page.keyboard.press('Home')
   assert.equal(await said(), 'Bob, from frame 20 to 68')
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Space')
-  assert.equal(await said(), 'Bob, from frame 62 to 86, chosen')
+  assert.equal(await said(), 'Bob, from frame 62 to 86, selected')
   await desk.changing(() => page.keyboard.press('.'))
   assert.deepEqual(
     (await placed()).map(({ frame }) => frame),
@@ -286,32 +293,33 @@ test('the keyboard finds clips, moves them and takes them off', async () => {
 })
 
 test('clips are written down as keys, and the error is told before', async () => {
-  const before = await desk.samples('Barge', 'move.y')
+  const before = await desk.samples('Barge', 'position.y')
   await page.mouse.click((await clipPoint(30)).x, (await clipPoint(30)).y)
-  await section().getByRole('button', { name: 'Write as keys…' }).click()
+  await section().getByRole('button', { name: 'Bake…' }).click()
   await setField(page, 'Tolerance', '0.01')
   await dialog()
     .getByText(/keys become \d+; the largest difference is/)
     .waitFor()
-  await desk.changing(() => dialog().getByRole('button', { name: 'Write', exact: true }).click())
+  await desk.changing(() => dialog().getByRole('button', { name: 'Bake', exact: true }).click())
   assert.deepEqual(await placed(), [])
-  const after = await desk.samples('Barge', 'move.y')
+  const after = await desk.samples('Barge', 'position.y')
   for (const [frame, value] of before) near(after.get(frame), value, `frame ${frame}`, 0.011)
-  assert.ok((await desk.keys('Barge', 'move.y')).length < 60)
+  assert.ok((await desk.keys('Barge', 'position.y')).length < 60)
   await desk.undo()
-  assert.deepEqual(await desk.samples('Barge', 'move.y'), before)
+  assert.deepEqual(await desk.samples('Barge', 'position.y'), before)
 })
 
 test('put in place of keys, a clip gives the same motion', async () => {
-  await desk.choose('Buoy')
-  const before = await desk.samples('Buoy', 'move.y')
+  await desk.select('Buoy')
+  const before = await desk.samples('Buoy', 'position.y')
   await page.keyboard.press('Control+Shift+A')
   await page.getByRole('button', { name: 'Clip…', exact: true }).click()
   await page.getByLabel('Name of the clip').fill('Swell')
   await page.getByText('Put the clip in place').click()
   await desk.changing(() => dialog().getByRole('button', { name: 'Save', exact: true }).click())
-  assert.deepEqual(await desk.keys('Buoy', 'move.y'), [])
-  for (const [frame, value] of await desk.samples('Buoy', 'move.y')) near(value, before.get(frame), `frame ${frame}`)
+  assert.deepEqual(await desk.keys('Buoy', 'position.y'), [])
+  for (const [frame, value] of await desk.samples('Buoy', 'position.y'))
+    near(value, before.get(frame), `frame ${frame}`)
   // It can be called otherwise, and deleted with all its places.
   await page.keyboard.press('Shift+E')
   const name = page.getByLabel('Name of Swell')
@@ -330,14 +338,14 @@ test('put in place of keys, a clip gives the same motion', async () => {
 })
 
 test('a wheel rolls as far as its cart goes, and back, warped or not', async () => {
-  await desk.choose('Cart')
-  await desk.choose('Wheel')
+  await desk.select('Cart')
+  await desk.select('Wheel')
   await desk.changing(() => page.getByLabel('Rolls about').selectOption('z'))
   assert.equal(await page.getByLabel('Radius that it rolls on').inputValue(), '0.5')
-  await page.getByRole('button', { name: /^Turn Z: moved by a clip or by rolling/ }).waitFor()
+  await page.getByRole('button', { name: /^Rotation Z: moved by a clip or by rolling/ }).waitFor()
   const degrees = (way) => (-way / 0.5) * (180 / Math.PI)
   const rolls = async () => {
-    const [x, turn] = [await desk.samples('Cart', 'move.x'), await desk.samples('Wheel', 'turn.z')]
+    const [x, turn] = [await desk.samples('Cart', 'position.x'), await desk.samples('Wheel', 'rotation.z')]
     for (const [frame, way] of x) near(turn.get(frame), degrees(way), `frame ${frame}`, 1e-5)
     return turn
   }

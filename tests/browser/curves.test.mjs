@@ -4,18 +4,18 @@ import { AxeBuilder } from '@axe-core/playwright'
 import { PNG } from 'pngjs'
 import { command, curvePoint, deskPoint, Desk, drag, setField, until } from './harness.mjs'
 
-// Curves: tall lanes, keys and handles in time and value, modes, shapes, outside, cleaning up, turns, comparing.
+// Curves: tall lanes, keys and handles in time and value, modes, eases, before and after, cleaning up, rotation, comparing.
 let desk, page
 const frames = async (object, channel) => (await desk.keys(object, channel)).map(({ frame }) => frame)
 const values = async (object, channel) => (await desk.keys(object, channel)).map(({ value }) => value)
 const at = (lane, frame, value) => curvePoint(page, lane, frame, value)
 const near = (a, b, by, what) => assert.ok(Math.abs(a - b) <= by, `${what ?? 'value'}: ${a} is not ${b} ± ${by}`)
-const tab = (name) => page.getByRole('group', { name: 'More for the chosen keys' }).getByRole('button', { name })
+const tab = (name) => page.getByRole('group', { name: 'More for the selected keys' }).getByRole('button', { name })
 
-async function choose(lane, frame, value) {
+async function select(lane, frame, value) {
   const point = await at(lane, frame, value)
   await page.mouse.click(point.x, point.y)
-  await page.getByText('· 1 chosen').waitFor()
+  await page.getByText('· 1 selected').waitFor()
 }
 
 /** Where pixels of a colour stand in a column of a lane, from the top of the page. */
@@ -39,7 +39,7 @@ before(async () => {
   }))
   desk = await Desk.open({
     format: 'zesty-scene',
-    version: 1,
+    version: 2,
     name: 'Harbour curves',
     rate: '24',
     range: [1, 200],
@@ -48,7 +48,7 @@ before(async () => {
         name: 'Ferry',
         kind: 'box',
         channels: {
-          'move.x': {
+          'position.x': {
             keys: [
               { frame: 20, value: 0, in: 'smooth', out: 'smooth' },
               { frame: 60, value: 10, in: 'smooth', out: 'smooth' },
@@ -57,12 +57,12 @@ before(async () => {
           },
         },
       },
-      { name: 'Buoy', kind: 'sphere', channels: { 'move.y': { keys: baked } } },
+      { name: 'Buoy', kind: 'sphere', channels: { 'position.y': { keys: baked } } },
       {
         name: 'Gull',
         kind: 'cone',
         channels: {
-          'turn.y': {
+          'rotation.y': {
             keys: [
               { frame: 1, value: 0 },
               { frame: 50, value: 120 },
@@ -74,23 +74,23 @@ before(async () => {
   })
   page = desk.page
   await desk.lane('Ferry').click()
-  await desk.lane('Move X').waitFor()
+  await desk.lane('Position X').waitFor()
 })
 
 after(() => desk.close())
 
 test('a lane whose edge is pulled down shows its curve where the values are', async () => {
-  const head = page.locator('.head', { has: page.getByRole('button', { name: 'Move X', exact: true }) })
+  const head = page.locator('.head', { has: page.getByRole('button', { name: 'Position X', exact: true }) })
   const box = await head.boundingBox()
   const edge = { x: box.x + 100, y: box.y + box.height - 2 }
   await drag(page, edge, { x: edge.x, y: edge.y + 130 })
   await head.getByText('curve').waitFor()
   near((await head.boundingBox()).height, 154, 2, 'height')
-  const samples = await desk.samples('Ferry', 'move.x')
+  const samples = await desk.samples('Ferry', 'position.x')
   for (const frame of [40, 80, 150]) {
-    const point = await at('Move X', frame, samples.get(frame))
+    const point = await at('Position X', frame, samples.get(frame))
     const seen = await until(
-      () => heights('Move X', point.x, red),
+      () => heights('Position X', point.x, red),
       (found) => found.length > 0,
       `the curve at ${frame}`,
     )
@@ -99,54 +99,56 @@ test('a lane whose edge is pulled down shows its curve where the values are', as
 })
 
 test('keys are dragged in time and value, or with Shift one way only', async () => {
-  await desk.changing(async () => drag(page, await at('Move X', 60, 10), await at('Move X', 70, 7)))
-  const [, moved] = await desk.keys('Ferry', 'move.x')
+  await desk.changing(async () => drag(page, await at('Position X', 60, 10), await at('Position X', 70, 7)))
+  const [, moved] = await desk.keys('Ferry', 'position.x')
   assert.equal(moved.frame, 70)
   near(moved.value, 7, 0.15)
   await desk.undo()
   await desk.changing(async () =>
-    drag(page, await at('Move X', 60, 10), await at('Move X', 64, 5), { keys: ['Shift'] }),
+    drag(page, await at('Position X', 60, 10), await at('Position X', 64, 5), { keys: ['Shift'] }),
   )
-  assert.equal((await desk.keys('Ferry', 'move.x'))[1].frame, 60)
-  near((await desk.keys('Ferry', 'move.x'))[1].value, 5, 0.15)
+  assert.equal((await desk.keys('Ferry', 'position.x'))[1].frame, 60)
+  near((await desk.keys('Ferry', 'position.x'))[1].value, 5, 0.15)
   await desk.undo()
 })
 
 test('Escape ends a drag in a curve and nothing has happened', async () => {
   const { position } = await desk.scene()
-  await drag(page, await at('Move X', 60, 10), await at('Move X', 70, 4), { over: () => page.keyboard.press('Escape') })
-  assert.deepEqual(await values('Ferry', 'move.x'), [0, 10, 4])
+  await drag(page, await at('Position X', 60, 10), await at('Position X', 70, 4), {
+    over: () => page.keyboard.press('Escape'),
+  })
+  assert.deepEqual(await values('Ferry', 'position.x'), [0, 10, 4])
   assert.equal((await desk.scene()).position, position)
 })
 
 test('a double click puts a key on the curve, and the curve stays', async () => {
-  const before = await desk.samples('Ferry', 'move.x')
-  const point = await at('Move X', 40, before.get(40))
+  const before = await desk.samples('Ferry', 'position.x')
+  const point = await at('Position X', 40, before.get(40))
   await desk.changing(() => page.mouse.dblclick(point.x, point.y))
-  assert.deepEqual(await frames('Ferry', 'move.x'), [20, 40, 60, 100])
-  const now = await desk.samples('Ferry', 'move.x')
+  assert.deepEqual(await frames('Ferry', 'position.x'), [20, 40, 60, 100])
+  const now = await desk.samples('Ferry', 'position.x')
   for (const [frame, value] of before) near(now.get(frame), value, 1e-9, `frame ${frame}`)
 })
 
-test('and is taken out again keeping the shape', async () => {
-  const before = await desk.samples('Ferry', 'move.x')
-  await choose('Move X', 40, before.get(40))
+test('and is taken out again keeping the curve', async () => {
+  const before = await desk.samples('Ferry', 'position.x')
+  await select('Position X', 40, before.get(40))
   await desk.changing(() => page.keyboard.press('Shift+Delete'))
-  await page.getByText(/^The shape is kept, off by .* at most, at frame .* of move.x/).waitFor()
-  assert.deepEqual(await frames('Ferry', 'move.x'), [20, 60, 100])
-  const now = await desk.samples('Ferry', 'move.x')
+  await page.getByText(/^The curve is kept, off by .* at most, at frame .* of position.x/).waitFor()
+  assert.deepEqual(await frames('Ferry', 'position.x'), [20, 60, 100])
+  const now = await desk.samples('Ferry', 'position.x')
   for (const [frame, value] of before) near(now.get(frame), value, 1e-4, `frame ${frame}`)
   await desk.undo()
   await desk.undo()
 })
 
 test('a box of keys is spread in value by its edge', async () => {
-  const low = await at('Move X', 15, -0.8)
-  const high = await at('Move X', 66, 10.8)
+  const low = await at('Position X', 15, -0.8)
+  const high = await at('Position X', 66, 10.8)
   await drag(page, low, high)
-  await page.getByText('· 2 chosen').waitFor()
+  await page.getByText('· 2 selected').waitFor()
   // The box stands 12 pixels outside the keys; its upper edge goes from 10 to 5 while the lower one stays.
-  const [from, to] = [await at('Move X', 40, 10), await at('Move X', 40, 5)]
+  const [from, to] = [await at('Position X', 40, 10), await at('Position X', 40, 5)]
   await desk.changing(() =>
     drag(
       page,
@@ -155,60 +157,60 @@ test('a box of keys is spread in value by its edge', async () => {
       { over: () => page.getByText('% value').waitFor() },
     ),
   )
-  const now = await values('Ferry', 'move.x')
+  const now = await values('Ferry', 'position.x')
   near(now[0], 0, 1e-6)
   near(now[1], 5, 0.2)
   assert.equal(now[2], 4)
-  assert.deepEqual(await frames('Ferry', 'move.x'), [20, 60, 100])
+  assert.deepEqual(await frames('Ferry', 'position.x'), [20, 60, 100])
   await desk.undo()
 })
 
 test('a handle bends the curve, and the other side with it unless it is moved alone', async () => {
-  await choose('Move X', 60, 10)
+  await select('Position X', 60, 10)
   // A smooth key: both handles a third long, with the slope from 0 to 4 over 80 frames.
-  const end = await at('Move X', 60 + 40 / 3, 10 + (40 / 3) * 0.05)
-  await desk.changing(async () => drag(page, end, await at('Move X', 70, 12)))
-  let [, key] = await desk.keys('Ferry', 'move.x')
+  const end = await at('Position X', 60 + 40 / 3, 10 + (40 / 3) * 0.05)
+  await desk.changing(async () => drag(page, end, await at('Position X', 70, 12)))
+  let [, key] = await desk.keys('Ferry', 'position.x')
   assert.equal(key.out, 'free')
   near(key.outHandle[0], 10, 0.3)
   near(key.outHandle[1], 2, 0.2)
   assert.equal(key.in, 'free')
   near(key.inHandle[1] / key.inHandle[0], key.outHandle[1] / key.outHandle[0], 1e-6, 'slope')
-  const broken = await at('Move X', 60 + key.outHandle[0], 10 + key.outHandle[1])
-  await desk.changing(async () => drag(page, broken, await at('Move X', 72, 6), { keys: ['Alt'] }))
+  const broken = await at('Position X', 60 + key.outHandle[0], 10 + key.outHandle[1])
+  await desk.changing(async () => drag(page, broken, await at('Position X', 72, 6), { keys: ['Alt'] }))
   const before = key
-  ;[, key] = await desk.keys('Ferry', 'move.x')
+  ;[, key] = await desk.keys('Ferry', 'position.x')
   assert.deepEqual(key.inHandle, before.inHandle)
   near(key.outHandle[1], -4, 0.3)
   await tab('Handles').click()
   await desk.changing(() => page.getByRole('button', { name: 'Join', exact: true }).click())
-  ;[, key] = await desk.keys('Ferry', 'move.x')
+  ;[, key] = await desk.keys('Ferry', 'position.x')
   near(key.inHandle[1] / key.inHandle[0], key.outHandle[1] / key.outHandle[0], 1e-9, 'slope')
   for (let i = 0; i < 3; i++) await desk.undo()
 })
 
-test('how a key arrives and leaves is set by buttons and by keys', async () => {
-  await choose('Move X', 60, 10)
-  const arrive = page.getByRole('group', { name: 'How the chosen keys arrive' })
-  await desk.changing(() => arrive.getByRole('button', { name: 'linear' }).click())
+test('the in and out of a key are set by buttons and by keys', async () => {
+  await select('Position X', 60, 10)
+  const inward = page.getByRole('group', { name: 'In of the selected keys' })
+  await desk.changing(() => inward.getByRole('button', { name: 'linear' }).click())
   await desk.changing(() => page.keyboard.press('Shift+Digit1'))
-  const [, key] = await desk.keys('Ferry', 'move.x')
+  const [, key] = await desk.keys('Ferry', 'position.x')
   assert.deepEqual([key.in, key.out], ['linear', 'hold'])
-  assert.equal(await arrive.getByRole('button', { name: 'linear' }).getAttribute('aria-pressed'), 'true')
-  const samples = await desk.samples('Ferry', 'move.x')
+  assert.equal(await inward.getByRole('button', { name: 'linear' }).getAttribute('aria-pressed'), 'true')
+  const samples = await desk.samples('Ferry', 'position.x')
   assert.equal(samples.get(99), 10)
   // The jump is drawn at the key where it lands: nothing red slants between.
-  const middle = await at('Move X', 80, 10)
-  const seen = await heights('Move X', middle.x, red)
+  const middle = await at('Position X', 80, 10)
+  const seen = await heights('Position X', middle.x, red)
   near(seen.reduce((a, b) => a + b) / seen.length, middle.y, 2, 'the held stretch')
   await desk.undo()
   await desk.undo()
 })
 
-test('values are zoomed with Ctrl and the wheel, fitted to the choice, and all shown again', async () => {
+test('values are zoomed with Ctrl and the wheel, fitted to the selection, and all shown again', async () => {
   const range = async () => JSON.parse(await page.locator('.curve-head').first().getAttribute('data-values'))
   const before = await range()
-  const point = await at('Move X', 60, 10)
+  const point = await at('Position X', 60, 10)
   await page.mouse.move(point.x, point.y)
   await page.keyboard.down('Control')
   await page.mouse.wheel(0, -300)
@@ -218,47 +220,47 @@ test('values are zoomed with Ctrl and the wheel, fitted to the choice, and all s
   await page.getByRole('button', { name: 'All', exact: true }).click()
   const all = await until(range, (now) => Math.abs(now.high - before.high) < 1e-9, 'all values')
   near(all.low, before.low, 1e-9)
-  await drag(page, await at('Move X', 56, 10.9), await at('Move X', 104, 3))
-  await page.getByText('· 2 chosen').waitFor()
+  await drag(page, await at('Position X', 56, 10.9), await at('Position X', 104, 3))
+  await page.getByText('· 2 selected').waitFor()
   await page.getByRole('button', { name: 'Keys', exact: true }).click()
-  const fitted = await until(range, (now) => now.low > 2, 'the choice')
+  const fitted = await until(range, (now) => now.low > 2, 'the selection')
   assert.ok(fitted.high > 10 && fitted.high < 12)
   await page.getByRole('button', { name: 'All', exact: true }).click()
 })
 
-test('outside its keys a curve repeats, and the rounds are made real', async () => {
-  await choose('Move X', 60, 10)
-  await tab('Outside').click()
+test('before and after its keys a curve repeats, and the cycles are baked', async () => {
+  await select('Position X', 60, 10)
+  await tab('Before and after').click()
   await desk.changing(() => page.getByLabel('What happens after the keys').selectOption('mirror'))
-  let samples = await desk.samples('Ferry', 'move.x')
+  let samples = await desk.samples('Ferry', 'position.x')
   near(samples.get(140), 10, 1e-9)
   near(samples.get(180), 0, 1e-9)
-  await desk.changing(() => page.getByRole('button', { name: 'Make the rounds after the keys real' }).click())
-  assert.deepEqual(await frames('Ferry', 'move.x'), [20, 60, 100, 140, 180])
-  const real = await desk.samples('Ferry', 'move.x')
-  for (const [frame, value] of samples) near(real.get(frame), value, 1e-7, `frame ${frame}`)
+  await desk.changing(() => page.getByRole('button', { name: 'Bake the cycles after the keys' }).click())
+  assert.deepEqual(await frames('Ferry', 'position.x'), [20, 60, 100, 140, 180])
+  const baked = await desk.samples('Ferry', 'position.x')
+  for (const [frame, value] of samples) near(baked.get(frame), value, 1e-7, `frame ${frame}`)
   await desk.undo()
   await desk.undo()
 })
 
-test('dense keys are thinned, and it is told beforehand what that changes', async () => {
-  await desk.choose('Buoy')
-  await desk.lane('Move Y').waitFor()
-  await command(page, 'Choose all keys')
-  await page.getByText('· 200 chosen').waitFor()
+test('dense keys are reduced, and it is told beforehand what that changes', async () => {
+  await desk.select('Buoy')
+  await desk.lane('Position Y').waitFor()
+  await command(page, 'Select all keys')
+  await page.getByText('· 200 selected').waitFor()
   await tab('Clean up').click()
-  await setField(page, 'Thin out: Tolerance', '0.01')
+  await setField(page, 'Reduce keys: Tolerance', '0.01')
   const told = await until(
     () => page.locator('.panel .told').last().innerText(),
     (text) => /^200 keys become \d\d?, at most 0\.00\d+ off/.test(text),
     'what it would do',
   )
-  const before = await desk.samples('Buoy', 'move.y')
+  const before = await desk.samples('Buoy', 'position.y')
   await desk.changing(() => page.getByRole('button', { name: 'Do it' }).click())
-  const left = (await frames('Buoy', 'move.y')).length
+  const left = (await frames('Buoy', 'position.y')).length
   assert.equal(left, Number(/become (\d+)/.exec(told)[1]))
   assert.ok(left < 40)
-  const now = await desk.samples('Buoy', 'move.y')
+  const now = await desk.samples('Buoy', 'position.y')
   for (const [frame, value] of before) near(now.get(frame), value, 0.01, `frame ${frame}`)
 })
 
@@ -269,26 +271,26 @@ test('the curves of earlier are shown behind, and a part of them is taken back',
   await setField(page, 'Take back from', '50')
   await setField(page, 'Take back to', '60')
   await desk.changing(() => page.getByRole('dialog').getByRole('button', { name: 'Take back', exact: true }).click())
-  const found = await frames('Buoy', 'move.y')
+  const found = await frames('Buoy', 'position.y')
   for (let frame = 50; frame <= 60; frame++) assert.ok(found.includes(frame), `no key at ${frame}`)
   assert.ok(found.length < 60)
   await page.getByRole('button', { name: 'Stop comparing' }).click()
 })
 
 test('a turn that locks is warned of, and another order keeps the poses', async () => {
-  await desk.choose('Gull')
-  const warning = page.getByRole('status').filter({ hasText: 'Turns lock at' })
+  await desk.select('Gull')
+  const warning = page.getByRole('status').filter({ hasText: 'Gimbal lock at' })
   await warning.waitFor()
-  await desk.changing(() => page.getByLabel('Turn order').selectOption('yxz'))
+  await desk.changing(() => page.getByLabel('Rotation order').selectOption('yxz'))
   await warning.waitFor({ state: 'detached' })
-  near((await values('Gull', 'turn.y'))[1], 120, 1e-9)
-  await desk.changing(() => page.getByLabel('shortest turn').check())
+  near((await values('Gull', 'rotation.y'))[1], 120, 1e-9)
+  await desk.changing(() => page.getByLabel('quaternion interpolation').check())
   await desk.undo()
   await desk.undo()
 })
 
 test('one desk holds the curves only, with speeds and even heights', async () => {
-  await desk.choose('Ferry')
+  await desk.select('Ferry')
   await page.keyboard.press('Control+Shift+A')
   await page.keyboard.press('v')
   await page.getByRole('button', { name: 'Back to lanes' }).waitFor()
@@ -318,34 +320,36 @@ test('one desk holds the curves only, with speeds and even heights', async () =>
 test('three objects travel the same way in the same time: evenly, slow-fast-slow and fast-slow-fast', async () => {
   for (const kind of ['Box', 'Sphere', 'Cone']) {
     await desk.changing(() => command(page, `Add ${kind}`))
-    await setField(page, 'Move X', '0')
+    await setField(page, 'Position X', '0')
     await desk.heard()
     await until(desk.scene, async () => (await page.getByText('Keeping…').count()) === 0, 'the value')
     await page.keyboard.press('Home')
     await page.keyboard.press('n')
     await until(
-      () => frames(kind, 'move.x'),
+      () => frames(kind, 'position.x'),
       (found) => found.length === 1,
       'the first key',
     )
     await setField(page, 'Frame', '97')
-    await setField(page, 'Move X', '24')
+    await setField(page, 'Position X', '24')
     await page.keyboard.press('n')
     await until(
-      () => frames(kind, 'move.x'),
+      () => frames(kind, 'position.x'),
       (found) => found.length === 2,
       'the second key',
     )
     await desk.heard()
-    await command(page, 'Choose all keys')
-    await page.getByText(/· \d+ chosen/).waitFor()
-    await tab('Shape').click()
-    await setField(page, 'Amount of the shape', '60')
-    const shape = { Box: 'Even', Sphere: 'Ease both', Cone: 'Linger' }[kind]
-    await desk.changing(() => page.getByRole('button', { name: shape, exact: true }).click())
-    await tab('Shape').click()
+    await command(page, 'Select all keys')
+    await page.getByText(/· \d+ selected/).waitFor()
+    await tab('Ease').click()
+    await setField(page, 'Amount of the ease', '60')
+    const ease = { Box: 'Even', Sphere: 'Ease both', Cone: 'Linger' }[kind]
+    await desk.changing(() => page.getByRole('button', { name: ease, exact: true }).click())
+    await tab('Ease').click()
   }
-  const [even, slow, fast] = await Promise.all(['Box', 'Sphere', 'Cone'].map((name) => desk.samples(name, 'move.x')))
+  const [even, slow, fast] = await Promise.all(
+    ['Box', 'Sphere', 'Cone'].map((name) => desk.samples(name, 'position.x')),
+  )
   for (const samples of [even, slow, fast]) {
     near(samples.get(1), 0, 1e-9)
     near(samples.get(49), 12, 1e-9, 'half way')
@@ -372,7 +376,7 @@ test('a fade goes out in a line, stays out and jumps back in', async () => {
   await keyAt(1, 1)
   await keyAt(25, 0)
   await keyAt(49, 1)
-  await desk.choose('Cone')
+  await desk.select('Cone')
   await desk.lane('Opacity').waitFor()
   for (const [frame, press] of [
     [1, 'Shift+Digit2'],
@@ -381,7 +385,7 @@ test('a fade goes out in a line, stays out and jumps back in', async () => {
   ]) {
     const stem = await deskPoint(page, frame, 'Opacity')
     await page.mouse.click(stem.x, stem.y)
-    await page.getByText('· 1 chosen').waitFor()
+    await page.getByText('· 1 selected').waitFor()
     await desk.changing(() => page.keyboard.press(press))
   }
   const fade = await desk.samples('Cone', 'look.opacity')
@@ -391,13 +395,13 @@ test('a fade goes out in a line, stays out and jumps back in', async () => {
   assert.equal(fade.get(49), 1)
 })
 
-test('a shape goes in and out as CSS, and is kept', async () => {
+test('an ease goes in and out as CSS, and is kept', async () => {
   await setField(page, 'Frame', '1')
   const stem = await deskPoint(page, 1, 'Opacity')
   await page.mouse.click(stem.x, stem.y)
-  await page.getByText('· 1 chosen').waitFor()
-  await tab('Shape').click()
-  const css = page.getByLabel('Shape as CSS')
+  await page.getByText('· 1 selected').waitFor()
+  await tab('Ease').click()
+  const css = page.getByLabel('Ease as CSS')
   await css.fill('linear(0, 0.9 10%, 1)')
   await desk.changing(() => page.getByRole('button', { name: 'Give', exact: true }).click())
   near((await desk.samples('Cone', 'look.opacity')).get(13), 0.1 * (1 - 0.4 / 0.9), 1e-6)
@@ -409,12 +413,12 @@ test('a shape goes in and out as CSS, and is kept', async () => {
   await until(
     () => css.inputValue(),
     (text) => text === 'cubic-bezier(0.2, 0, 0.3, 1)',
-    'the copied shape',
+    'the copied ease',
   )
-  await page.getByLabel('Name of the shape to keep').fill('Gull wing')
+  await page.getByLabel('Name of the ease to keep').fill('Gull wing')
   await page.getByRole('button', { name: 'Keep', exact: true }).click()
-  await page.getByRole('list', { name: 'Kept shapes' }).getByText('Gull wing').waitFor()
-  assert.deepEqual(await desk.server.get('/api/shapes'), [{ name: 'Gull wing', css: 'cubic-bezier(0.2, 0, 0.3, 1)' }])
+  await page.getByRole('list', { name: 'Kept eases' }).getByText('Gull wing').waitFor()
+  assert.deepEqual(await desk.server.get('/api/eases'), [{ name: 'Gull wing', css: 'cubic-bezier(0.2, 0, 0.3, 1)' }])
   await css.fill('bounce(3)')
   await page.getByRole('button', { name: 'Give', exact: true }).click()
   await page.getByText('write cubic-bezier(x1, y1, x2, y2)').waitFor()

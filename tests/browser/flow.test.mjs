@@ -28,20 +28,20 @@ before(async () => {
 after(() => desk.close())
 
 test('a warp is added for the ferry alone, and changes nothing yet', async () => {
-  await desk.choose('Ferry')
-  const before = await desk.samples('Ferry', 'move.x')
-  await desk.changing(() => command(page, 'Add a warp for the chosen objects'))
+  await desk.select('Ferry')
+  const before = await desk.samples('Ferry', 'position.x')
+  await desk.changing(() => command(page, 'Add a warp for the selected objects'))
   await flow().getByText('Ferry').waitFor()
   await page.locator('.head.object', { hasText: 'Ferry' }).getByRole('img', { name: 'Warped by Time flow' }).waitFor()
   assert.deepEqual(await points('Time flow'), [
     [1, 1],
     [240, 240],
   ])
-  assert.deepEqual([...(await desk.samples('Ferry', 'move.x'))], [...before])
+  assert.deepEqual([...(await desk.samples('Ferry', 'position.x'))], [...before])
 })
 
 test('points are put on the ladder, and pulled by their source end to slow a passage', async () => {
-  const plain = await desk.samples('Ferry', 'move.x')
+  const plain = await desk.samples('Ferry', 'position.x')
   await setField(page, 'Frame', '60')
   await page.evaluate(() => document.activeElement.blur())
   await desk.changing(() => page.keyboard.press('w'))
@@ -60,7 +60,7 @@ test('points are put on the ladder, and pulled by their source end to slow a pas
     }),
   )
   assert.deepEqual((await points('Time flow'))[2], [150, 100])
-  const slow = await desk.samples('Ferry', 'move.x')
+  const slow = await desk.samples('Ferry', 'position.x')
   for (const [played, shown] of [
     [30, 30],
     [60, 60],
@@ -69,19 +69,19 @@ test('points are put on the ladder, and pulled by their source end to slow a pas
   ])
     near(slow.get(played), plain.get(shown), 1e-9, `played ${played}`)
   // The rest of the scene plays as before.
-  assert.ok((await desk.samples('Crate 2', 'move.x')).size > 0)
+  assert.ok((await desk.samples('Crate 2', 'position.x')).size > 0)
 })
 
 test('the time bar shows the played and the source frame', async () => {
   await setField(page, 'Frame', '105')
   await until(source, (text) => text === 'source 80.0', 'the source frame')
-  await desk.choose('Crate 2')
+  await desk.select('Crate 2')
   await until(
     () => page.locator('.source').count(),
     (count) => count === 0,
     'no source frame for what is not warped',
   )
-  await desk.choose('Ferry')
+  await desk.select('Ferry')
 })
 
 test('a played end pulled with Shift takes the rest along, and the scene is offered to grow', async () => {
@@ -108,42 +108,42 @@ test('a played end pulled with Shift takes the rest along, and the scene is offe
 })
 
 test('the warp is switched off and on', async () => {
-  const warped = await desk.samples('Ferry', 'move.x')
+  const warped = await desk.samples('Ferry', 'position.x')
   const toggle = page.getByRole('switch', { name: 'Time flow on' })
   await desk.changing(() => toggle.click())
-  const plain = await desk.samples('Ferry', 'move.x')
+  const plain = await desk.samples('Ferry', 'position.x')
   assert.ok(Math.abs(plain.get(105) - warped.get(105)) > 0.5)
   assert.equal(await page.locator('.source').count(), 0)
   await desk.changing(() => toggle.click())
-  assert.deepEqual([...(await desk.samples('Ferry', 'move.x'))], [...warped])
+  assert.deepEqual([...(await desk.samples('Ferry', 'position.x'))], [...warped])
 })
 
-test('committing says what it makes, keeps the motion and every key, and is one step to undo', async () => {
-  const warped = await desk.samples('Ferry', 'move.x')
-  const keysBefore = (await desk.keys('Ferry', 'move.x')).length
+test('baking says what it makes, keeps the motion and every key, and is one step to undo', async () => {
+  const warped = await desk.samples('Ferry', 'position.x')
+  const keysBefore = (await desk.keys('Ferry', 'position.x')).length
   await page.getByRole('button', { name: 'What can be done with Time flow' }).click()
-  await page.getByText('Commit to keys…').click()
+  await page.getByText('Bake into keys…').click()
   const told = await until(
     () => dialog().getByRole('status').innerText(),
     (text) => /\d+ keys become \d+/.test(text),
     'what it would do',
   )
-  await desk.changing(() => dialog().getByRole('button', { name: 'Commit', exact: true }).click())
-  assert.deepEqual((await file()).warps, [])
-  const committed = await desk.samples('Ferry', 'move.x')
-  for (const [frame, value] of warped) near(committed.get(frame), value, 0.001, `frame ${frame}`)
-  assert.ok((await desk.keys('Ferry', 'move.x')).length >= keysBefore)
+  await desk.changing(() => dialog().getByRole('button', { name: 'Bake', exact: true }).click())
+  assert.equal((await file()).warps, undefined)
+  const baked = await desk.samples('Ferry', 'position.x')
+  for (const [frame, value] of warped) near(baked.get(frame), value, 0.001, `frame ${frame}`)
+  assert.ok((await desk.keys('Ferry', 'position.x')).length >= keysBefore)
   assert.ok(Number(/become (\d+)/.exec(told)[1]) > 0)
   await desk.undo()
   assert.equal((await points('Time flow')).length, 4)
-  assert.deepEqual([...(await desk.samples('Ferry', 'move.x'))], [...warped])
+  assert.deepEqual([...(await desk.samples('Ferry', 'position.x'))], [...warped])
 })
 
-test('points are gone through, chosen and nudged with the keyboard alone', async () => {
+test('points are gone through, selected and nudged with the keyboard alone', async () => {
   await setField(page, 'Frame', '30')
   await page.evaluate(() => document.activeElement.blur())
   await page.keyboard.press(']')
-  const field = page.getByLabel('Value of the chosen keys')
+  const field = page.getByLabel('Value of the selected keys')
   await until(
     () => field.inputValue(),
     (value) => value === '60',
@@ -176,7 +176,7 @@ test('points are gone through, chosen and nudged with the keyboard alone', async
   await until(
     () => field.inputValue(),
     (value) => value === '240',
-    'the last point chosen',
+    'the last point selected',
   )
   await page.evaluate(() => document.activeElement.blur())
   await page.keyboard.press('Escape')
@@ -184,26 +184,26 @@ test('points are gone through, chosen and nudged with the keyboard alone', async
 
 test('keys are shown where they are played, and moved there', async () => {
   await page.getByLabel('Find a lane').fill('Ferry')
-  await desk.lane('Move X').waitFor()
-  const [first, second] = (await desk.keys('Ferry', 'move.x')).filter(({ frame }) => frame > 60 && frame < 100)
+  await desk.lane('Position X').waitFor()
+  const [first, second] = (await desk.keys('Ferry', 'position.x')).filter(({ frame }) => frame > 60 && frame < 100)
   assert.ok(first)
   assert.equal(second, undefined)
   // Between 60 and 150 as played stand 60 to 100 in source.
   const played = 60 + ((first.frame - 60) * 90) / 40
-  const inSource = await deskPoint(page, first.frame, 'Move X')
+  const inSource = await deskPoint(page, first.frame, 'Position X')
   await page.mouse.click(inSource.x, inSource.y)
-  await page.getByText('· 1 chosen').waitFor()
+  await page.getByText('· 1 selected').waitFor()
   await page.keyboard.press('Shift+S')
   await page.mouse.click(inSource.x, inSource.y)
   await until(
-    () => page.getByText(/· \d+ chosen/).count(),
+    () => page.getByText(/· \d+ selected/).count(),
     (count) => count === 0,
     'nothing where the key stood in source',
   )
-  const seen = await deskPoint(page, played, 'Move X')
-  const later = await deskPoint(page, played + 9, 'Move X')
+  const seen = await deskPoint(page, played, 'Position X')
+  const later = await deskPoint(page, played + 9, 'Position X')
   await desk.changing(() => drag(page, seen, later))
-  const moved = (await desk.keys('Ferry', 'move.x')).find(({ frame }) => frame > 60 && frame < 100)
+  const moved = (await desk.keys('Ferry', 'position.x')).find(({ frame }) => frame > 60 && frame < 100)
   near(moved.frame ?? moved.tick / 29_400_000, first.frame + 4, 0.01, 'four source frames for nine played ones')
   await desk.undo()
   await page.keyboard.press('Shift+S')
@@ -211,14 +211,14 @@ test('keys are shown where they are played, and moved there', async () => {
 })
 
 test('parts are retimed in ready ways, told beforehand', async () => {
-  const plain = await desk.samples('Ferry', 'move.x')
+  const plain = await desk.samples('Ferry', 'position.x')
   await page.keyboard.press('Shift+W')
   await dialog().getByText('Hold a frame').click()
   await setField(page, 'Frame that stands', '40')
   await setField(page, 'Frames of the hold', '10')
   await dialog().getByText('scene 1 to 250').waitFor()
   await desk.changing(() => dialog().getByRole('button', { name: 'Retime', exact: true }).click())
-  const held = await desk.samples('Ferry', 'move.x')
+  const held = await desk.samples('Ferry', 'position.x')
   for (let frame = 40; frame <= 50; frame++) near(held.get(frame), plain.get(40), 1e-9, `frame ${frame}`)
   near(held.get(70), plain.get(60), 1e-9)
   await desk.undo()
@@ -227,7 +227,7 @@ test('parts are retimed in ready ways, told beforehand', async () => {
   await setField(page, 'Part from', '20')
   await setField(page, 'Part to', '50')
   await desk.changing(() => dialog().getByRole('button', { name: 'Retime', exact: true }).click())
-  near((await desk.samples('Ferry', 'move.x')).get(30), plain.get(40), 1e-6)
+  near((await desk.samples('Ferry', 'position.x')).get(30), plain.get(40), 1e-6)
   await desk.undo()
 })
 
@@ -237,16 +237,16 @@ test('a warp is its curve as well, with points that are keys', async () => {
   await flow().getByRole('button', { name: 'ladder', exact: true }).click()
   const at = await rail(60, 'played')
   await page.mouse.click(at.x, at.y)
-  await page.getByText('· 1 chosen').waitFor()
+  await page.getByText('· 1 selected').waitFor()
   await desk.changing(async () => {
-    await page.getByLabel('Value of the chosen keys').fill('50')
-    await page.getByLabel('Value of the chosen keys').press('Enter')
+    await page.getByLabel('Value of the selected keys').fill('50')
+    await page.getByLabel('Value of the selected keys').press('Enter')
   })
   assert.deepEqual((await points('Time flow'))[1], [60, 50])
   await desk.undo()
   const again = await rail(60, 'played')
   await page.mouse.click(again.x, again.y)
-  await page.getByText('· 1 chosen').waitFor()
+  await page.getByText('· 1 selected').waitFor()
   await desk.changing(() => page.keyboard.press('Delete'))
   assert.equal((await points('Time flow')).length, 3)
   await desk.undo()
@@ -276,7 +276,7 @@ test('a range that no longer ends with the warp is told of, and the warp refitte
 })
 
 test('the whole scene gets one speed without a key touched', async () => {
-  const before = await desk.keys('Ferry', 'move.x')
+  const before = await desk.keys('Ferry', 'position.x')
   await desk.changing(async () => {
     await command(page, 'Speed of the whole scene')
     await setField(page, 'Speed of the scene', '1.5')
@@ -284,7 +284,7 @@ test('the whole scene gets one speed without a key touched', async () => {
     await dialog().getByRole('button', { name: 'Set the speed' }).click()
   })
   assert.deepEqual((await file()).range, [1, 160])
-  assert.deepEqual(await desk.keys('Ferry', 'move.x'), before)
+  assert.deepEqual(await desk.keys('Ferry', 'position.x'), before)
   await page.getByRole('switch', { name: 'Whole scene on' }).waitFor()
   await desk.undo()
 })

@@ -193,7 +193,7 @@ export async function drag(page, from, to, { keys = [], over } = {}) {
 /** A small scene: a ferry keyed on x at some frames, each with a value. */
 export const ferryScene = (name, keys) => ({
   format: 'zesty-scene',
-  version: 1,
+  version: 2,
   name,
   rate: '24',
   range: [1, 100],
@@ -201,7 +201,9 @@ export const ferryScene = (name, keys) => ({
     {
       name: 'Ferry',
       kind: 'box',
-      channels: { 'move.x': { keys: Object.entries(keys).map(([frame, value]) => ({ frame: Number(frame), value })) } },
+      channels: {
+        'position.x': { keys: Object.entries(keys).map(([frame, value]) => ({ frame: Number(frame), value })) },
+      },
     },
   ],
 })
@@ -260,8 +262,8 @@ export class Desk {
     await this.heard()
   }
 
-  /** Chooses an object by its lane, wherever that is. */
-  async choose(name) {
+  /** Selects an object by its lane, wherever that is. */
+  async select(name) {
     const find = this.page.getByLabel('Find a lane')
     await find.fill(name)
     await this.lane(name).click()

@@ -7,7 +7,7 @@ import { command, deskPoint, Desk, drag, ferryScene, open, setField, until } fro
 // The server goes away in the middle of things, and comes back: nothing is lost, and every state is told.
 let desk, page
 const pill = (name) => page.getByRole('button', { name, exact: typeof name === 'string' })
-const frames = async () => (await desk.keys('Ferry', 'move.x')).map(({ frame }) => frame)
+const frames = async () => (await desk.keys('Ferry', 'position.x')).map(({ frame }) => frame)
 const value = async (channel) =>
   (await desk.server.get(`/api/scenes/${desk.id}/file`)).objects.find(({ name }) => name === 'Ferry').channels[channel]
     ?.value
@@ -16,7 +16,7 @@ const field = (channel) => page.locator(`[data-channel="${channel}"] input.field
 before(async () => {
   desk = await Desk.open(ferryScene('Lost and found', { 10: 0, 20: 4, 60: 2 }))
   page = desk.page
-  await desk.choose('Ferry')
+  await desk.select('Ferry')
 })
 after(() => desk.close())
 
@@ -66,9 +66,9 @@ test('Escape in a drag that the server died under leaves everything as it was', 
 test('what is typed while it is away is sent, in its order', async () => {
   await away(async () => {
     for (const [channel, text] of [
-      ['move.y', '3'],
-      ['move.z', '5'],
-      ['move.y', '7'],
+      ['position.y', '3'],
+      ['position.z', '5'],
+      ['position.y', '7'],
     ]) {
       await field(channel).click()
       await field(channel).fill(text)
@@ -77,24 +77,24 @@ test('what is typed while it is away is sent, in its order', async () => {
     await pill('The server is away · 3 changes wait here').waitFor()
   })
   await until(
-    () => value('move.y'),
+    () => value('position.y'),
     (now) => now === 7,
     'the last value typed',
   )
-  assert.equal(await value('move.z'), 5)
+  assert.equal(await value('position.z'), 5)
   await desk.heard()
   const { entries } = await desk.server.get(`/api/scenes/${desk.id}/history`)
   assert.deepEqual(
     entries.slice(-3).map(({ title }) => title),
-    ['Set Ferry move.y', 'Set Ferry move.z', 'Set Ferry move.y'],
+    ['Set Ferry position.y', 'Set Ferry position.z', 'Set Ferry position.y'],
   )
 })
 
 test('undo while it is away takes back what was not sent, and then waits for its turn', async () => {
   await away(async () => {
-    await field('turn.y').click()
-    await field('turn.y').fill('45')
-    await field('turn.y').press('Enter')
+    await field('rotation.y').click()
+    await field('rotation.y').fill('45')
+    await field('rotation.y').press('Enter')
     await pill('The server is away · 1 change waits here').waitFor()
     await page.evaluate(() => document.activeElement.blur())
     await page.keyboard.press('Control+z')
@@ -103,11 +103,11 @@ test('undo while it is away takes back what was not sent, and then waits for its
     await page.getByText('Undo waits until it is back.').waitFor()
   })
   await until(
-    () => value('move.y'),
+    () => value('position.y'),
     (now) => now === 3,
     'the value before',
   )
-  assert.equal(await value('turn.y'), undefined)
+  assert.equal(await value('rotation.y'), undefined)
   await desk.heard()
 })
 
@@ -130,24 +130,24 @@ test('what somebody else did to the same meanwhile is asked about, not overwritt
   // The page stays out until somebody else has been in.
   await page.route('**/live/negotiate**', (route) => route.abort())
   await away(async () => {
-    await field('size.x').click()
-    await field('size.x').fill('2')
-    await field('size.x').press('Enter')
+    await field('scale.x').click()
+    await field('scale.x').fill('2')
+    await field('scale.x').press('Enter')
   })
   const { revision } = await desk.scene()
   const [{ id }] = (await desk.scene()).objects
   await desk.server.post(`/api/scenes/${desk.id}/edits`, {
     revision,
-    edit: { edit: 'setValues', values: [{ object: id, channel: 'size.x', value: 9 }] },
+    edit: { edit: 'setValues', values: [{ object: id, channel: 'scale.x', value: 9 }] },
     by: { author: 'mia', name: 'Mia', window: 'elsewhere' },
   })
   await page.unroute('**/live/negotiate**')
   const dialog = page.getByRole('dialog', { name: 'Changed meanwhile' })
-  await dialog.getByText('Mia changed the same while you did this (set values): “Set Ferry size.x”.').waitFor()
-  assert.equal(await value('size.x'), 9)
+  await dialog.getByText('Mia changed the same while you did this (set values): “Set Ferry scale.x”.').waitFor()
+  assert.equal(await value('scale.x'), 9)
   await dialog.getByRole('button', { name: 'Make mine all the same' }).click()
   await until(
-    () => value('size.x'),
+    () => value('scale.x'),
     (now) => now === 2,
     'one’s own value',
   )
@@ -175,7 +175,7 @@ test('an import that the server died under is told, and tried again', async () =
   const file = join(desk.server.folder, 'crates.zesty.json')
   writeFileSync(
     file,
-    JSON.stringify({ format: 'zesty-scene', version: 1, name: 'Crates', rate: '24', range: [1, 2], objects }),
+    JSON.stringify({ format: 'zesty-scene', version: 2, name: 'Crates', rate: '24', range: [1, 2], objects }),
   )
   const list = await open(desk.context, desk.server.address)
   await list.getByText('Lost and found').waitFor()

@@ -68,7 +68,7 @@ test('a scene goes out as a file that follows the published schema, and comes in
   const schema = await server.get('/api/scene-file.schema.json')
   const follows = new Ajv({ allowUnionTypes: true, strictRequired: false, strictTypes: false }).compile(schema)
   assert.ok(follows(JSON.parse(text)), JSON.stringify(follows.errors))
-  const faulty = { ...JSON.parse(text), version: 2 }
+  const faulty = { ...JSON.parse(text), version: 3 }
   assert.equal(follows(faulty), false)
 
   await page.locator('input[type=file]').setInputFiles(file)
@@ -88,7 +88,7 @@ test('a scene goes out as a file that follows the published schema, and comes in
 test('a faulty file is refused with the place of its fault', async () => {
   const count = (await server.get('/api/scenes')).length
   const file = join(server.folder, 'bad.zesty.json')
-  writeFileSync(file, '{"format":"zesty-scene","version":1,"name":"B","rate":"24","range":[5,1],"objects":[]}')
+  writeFileSync(file, '{"format":"zesty-scene","version":2,"name":"B","rate":"24","range":[5,1],"objects":[]}')
   await page.locator('input[type=file]').setInputFiles(file)
   await page.getByRole('alert').getByText('range: the last frame (1) comes before the first (5)').waitFor()
   assert.equal((await server.get('/api/scenes')).length, count)

@@ -29,24 +29,24 @@ after(async () => {
 })
 
 test('the whole scene is made twice as long, in one step', async () => {
-  const before = await server.samples(1, 'Ferry', 'move.x')
+  const before = await server.samples(1, 'Ferry', 'position.x')
   await timeMenu('Stretch time…')
   await setField(page, 'Speed in percent', '50')
   await page.getByText('All 116 keys land on frames').waitFor()
   await page.getByText('10.00 s become 20.00 s').waitFor()
   await page.getByRole('button', { name: 'Stretch', exact: true }).click()
   await until(scene, (now) => now.range[1] === 480, 'the longer scene')
-  const after = await server.samples(1, 'Ferry', 'move.x')
+  const after = await server.samples(1, 'Ferry', 'position.x')
   // Frame 1 stays: what was on frame 1 + n is on 1 + 2n.
   for (const n of [0, 23, 60, 120, 191])
     assert.ok(Math.abs(after.get(1 + 2 * n) - before.get(1 + n)) < 1e-9, `frame ${n}`)
   assert.equal((await scene()).keys, 116)
   await undo(0)
-  assert.deepEqual(await server.samples(1, 'Ferry', 'move.x'), before)
+  assert.deepEqual(await server.samples(1, 'Ferry', 'position.x'), before)
 })
 
 test('a part is stretched, and the keys that would fall between frames are counted first', async () => {
-  const before = await server.samples(1, 'Ferry', 'move.x')
+  const before = await server.samples(1, 'Ferry', 'position.x')
   await timeMenu('Stretch time…')
   await page.getByText('A part.').click()
   await setField(page, 'Part starts at', '86')
@@ -55,20 +55,20 @@ test('a part is stretched, and the keys that would fall between frames are count
   await page.getByText(/\d+ of 116 keys would stand between frames/).waitFor()
   await page.getByRole('button', { name: 'Stretch', exact: true }).click()
   await until(scene, (now) => now.range[1] === 258, 'the longer scene')
-  const after = await server.samples(1, 'Ferry', 'move.x')
+  const after = await server.samples(1, 'Ferry', 'position.x')
   assert.equal(after.get(86), before.get(86))
   assert.ok(Math.abs(after.get(192 + 18) - before.get(192)) < 1e-9, 'the end is pushed along')
   await undo(0)
 })
 
-test('frames are inserted and removed, for all and for the chosen', async () => {
-  const before = await server.samples(1, 'Ferry', 'move.x')
+test('frames are inserted and removed, for all and for the selected', async () => {
+  const before = await server.samples(1, 'Ferry', 'position.x')
   await setField(page, 'Frame', '87')
   await timeMenu('Insert frames…')
   await setField(page, 'How many frames', '10')
   await page.getByRole('button', { name: 'Insert frames' }).click()
   await until(scene, (now) => now.range[1] === 250, 'ten frames more')
-  assert.equal((await server.samples(1, 'Ferry', 'move.x')).get(202), before.get(192))
+  assert.equal((await server.samples(1, 'Ferry', 'position.x')).get(202), before.get(192))
   await undo(0)
 
   await page.getByPlaceholder('Find a lane…').fill('ferry')
@@ -76,7 +76,7 @@ test('frames are inserted and removed, for all and for the chosen', async () => 
   await page.getByPlaceholder('Find a lane…').fill('')
   await timeMenu('Remove frames…')
   await setField(page, 'How many frames', '60')
-  await page.getByText('Those of the chosen objects.').click()
+  await page.getByText('Those of the selected objects.').click()
   const file = await server.get('/api/scenes/1/file')
   const ferry = file.objects.find((object) => object.name === 'Ferry')
   const keys = Object.values(ferry.channels).flatMap((channel) => channel.keys ?? [])
@@ -90,7 +90,7 @@ test('frames are inserted and removed, for all and for the chosen', async () => 
   await page.getByRole('button', { name: 'Remove frames' }).click()
   await until(scene, (now) => now.position === 1, 'the removal')
   assert.equal((await scene()).keys, 116)
-  assert.equal((await server.samples(1, 'Ferry', 'move.x')).get(132), before.get(192))
+  assert.equal((await server.samples(1, 'Ferry', 'position.x')).get(132), before.get(192))
   await undo(0)
 })
 
@@ -145,8 +145,8 @@ test('the ends of the ranges are dragged on the overview', async () => {
 })
 
 test('Alt scrubs anywhere on the desk, and Shift snaps to keys', async () => {
-  const from = await deskPoint(page, 40, 'Move Z')
-  const to = await deskPoint(page, 84, 'Move Z')
+  const from = await deskPoint(page, 40, 'Position Z')
+  const to = await deskPoint(page, 84, 'Position Z')
   await page.keyboard.down('Alt')
   await page.mouse.move(from.x, from.y)
   await page.mouse.down()

@@ -40,7 +40,7 @@ for (const [name, scheme] of [
   await page.screenshot({ path: join(folder, `${name}.png`) })
 }
 
-// Arranging keys: some are chosen by a box, and auto-key is on.
+// Arranging keys: some are selected by a box, and auto-key is on.
 await page.evaluate(() => localStorage.setItem('zesty-scheme', 'dark'))
 await page.goto(`${server.address}/scenes/1`)
 const find = async (name) => {
@@ -52,7 +52,7 @@ const find = async (name) => {
 await find('Ferry')
 await setField(page, 'Frame', '86')
 await page.keyboard.press('a')
-const [from, to] = [await deskPoint(page, 60, 'Move X'), await deskPoint(page, 150, 'Move Z')]
+const [from, to] = [await deskPoint(page, 60, 'Position X'), await deskPoint(page, 150, 'Position Z')]
 await page.mouse.move(from.x, from.y - 10)
 await page.mouse.down()
 await page.mouse.move(to.x, to.y + 8, { steps: 4 })
@@ -61,7 +61,7 @@ await rested()
 await page.screenshot({ path: join(folder, 'keys.png') })
 await page.keyboard.press('a')
 
-// Curves only, with speeds, and the shapes for a choice.
+// Curves only, with speeds, and the eases for a selection.
 await page.evaluate(() => document.activeElement.blur())
 await find('Ferry')
 await page.keyboard.press('Escape')
@@ -75,15 +75,15 @@ await page.mouse.move(sea.x + 330, sea.y + 4)
 await page.mouse.down()
 await page.mouse.move(sea.x + 480, sea.y + 150, { steps: 4 })
 await page.mouse.up()
-await page.getByRole('button', { name: 'Shape', exact: true }).click()
+await page.getByRole('button', { name: 'Ease', exact: true }).click()
 await rested()
 await page.screenshot({ path: join(folder, 'curves.png') })
-await page.getByRole('button', { name: 'Shape', exact: true }).click()
+await page.getByRole('button', { name: 'Ease', exact: true }).click()
 await command(page, 'Show speeds under the curves')
 await command(page, 'Curves only, or lanes')
 
 // The ferry slows while it passes the pier, runs backwards for a moment, and waits.
-await command(page, 'Add a warp for the chosen objects')
+await command(page, 'Add a warp for the selected objects')
 await page.locator('.flow').waitFor()
 for (const [how, fields] of [
   ['Another speed', { 'Part from': '60', 'Part to': '90', 'Speed of the part': '40' }],

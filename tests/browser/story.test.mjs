@@ -47,16 +47,16 @@ test('a box is added, moved by number and keyed', async () => {
   await page.getByRole('button', { name: '+ Add' }).click()
   await page.locator('.dropdown-item', { hasText: 'Box' }).click()
   await page.getByRole('button', { name: 'Box', exact: true }).first().waitFor()
-  await setField(page, 'Move X', '-2*2')
+  await setField(page, 'Position X', '-2*2')
   await until(
     () => server.get('/api/scenes/1'),
     (s) => s.position >= 4,
     'the kept value',
   )
-  assert.equal(await marker('move.x'), 'still')
+  assert.equal(await marker('position.x'), 'still')
   await page.keyboard.press('n')
   await until(
-    () => marker('move.x'),
+    () => marker('position.x'),
     (state) => state === 'keyed',
     'the key',
   )
@@ -67,7 +67,7 @@ let atStart
 test('on another frame it is moved on the stage and keyed', async () => {
   await setField(page, 'Frame', '31')
   await until(
-    () => marker('move.x'),
+    () => marker('position.x'),
     (state) => state === 'animated',
     'the animated marker',
   )
@@ -85,20 +85,20 @@ test('on another frame it is moved on the stage and keyed', async () => {
   await page.mouse.move(x + 260, y + 90, { steps: 12 })
   await page.mouse.up()
   await until(
-    () => marker('move.x'),
+    () => marker('position.x'),
     (state) => state === 'changed',
     'the tangerine marker',
   )
   const moved = middleOf(await stagePixels(page), isBox)
   assert.ok(moved.x - atStart.x > 60, `the box went with the hand (${atStart.x} to ${moved.x})`)
-  assert.equal((await server.samples(1, 'Box', 'move.x')).get(31), -4, 'nothing is kept before the key')
+  assert.equal((await server.samples(1, 'Box', 'position.x')).get(31), -4, 'nothing is kept before the key')
   await page.keyboard.press('n')
   await until(
-    () => marker('move.x'),
+    () => marker('position.x'),
     (state) => state === 'keyed',
     'the second key',
   )
-  assert.ok((await server.samples(1, 'Box', 'move.x')).get(31) > -3)
+  assert.ok((await server.samples(1, 'Box', 'position.x')).get(31) > -3)
 })
 
 test('scrubbing moves the picture with the hand', async () => {
@@ -127,22 +127,22 @@ test('scrubbing moves the picture with the hand', async () => {
 
 test('a changed value that is not keyed is told of on leaving the frame', async () => {
   await setField(page, 'Frame', '10')
-  await setField(page, 'Move X', '7')
+  await setField(page, 'Position X', '7')
   await until(
-    () => marker('move.x'),
+    () => marker('position.x'),
     (state) => state === 'changed',
     'the tangerine marker',
   )
   await page.keyboard.press('ArrowRight')
   await page.getByText('A changed value was not keyed on frame 10.').waitFor()
   await until(
-    () => marker('move.x'),
+    () => marker('position.x'),
     (state) => state === 'animated',
     'the value let go',
   )
   await page.getByRole('button', { name: 'Key now' }).click()
   await page.getByText('7 keys').waitFor()
-  assert.equal((await server.samples(1, 'Box', 'move.x')).get(10), 7)
+  assert.equal((await server.samples(1, 'Box', 'position.x')).get(10), 7)
   await page.keyboard.press('Control+z')
   await page.getByText('6 keys').waitFor()
 })
@@ -165,8 +165,8 @@ test('it plays in real time, and the pixels move', async () => {
 })
 
 test('a key is dragged in time and deleted on the desk', async () => {
-  const from = await deskPoint(page, 31, 'Move X')
-  const to = await deskPoint(page, 41, 'Move X')
+  const from = await deskPoint(page, 31, 'Position X')
+  const to = await deskPoint(page, 41, 'Position X')
   await page.mouse.move(from.x, from.y)
   await page.mouse.down()
   await page.mouse.move(to.x, to.y, { steps: 8 })
@@ -176,14 +176,14 @@ test('a key is dragged in time and deleted on the desk', async () => {
     (h) => h.entries.at(-1).title === 'Move 1 key by 10 frames',
     'the kept move',
   )
-  const moved = await server.samples(1, 'Box', 'move.x')
+  const moved = await server.samples(1, 'Box', 'position.x')
   assert.equal(moved.get(41), moved.get(60))
   assert.notEqual(moved.get(31), moved.get(41))
   await page.keyboard.press('Delete')
   await page.getByText('5 keys').waitFor()
   await page.keyboard.press('Control+z')
   await page.getByText('6 keys').waitFor()
-  assert.deepEqual(await server.samples(1, 'Box', 'move.x'), moved)
+  assert.deepEqual(await server.samples(1, 'Box', 'position.x'), moved)
 })
 
 test('a second window follows', async () => {
@@ -191,11 +191,11 @@ test('a second window follows', async () => {
   await other.getByText('6 keys').waitFor()
   await page.bringToFront()
   await page.getByRole('button', { name: 'Box', exact: true }).first().click()
-  await setField(page, 'Turn Y', '45')
+  await setField(page, 'Rotation Y', '45')
   await other.bringToFront()
   await other.getByRole('button', { name: 'Box', exact: true }).first().click()
   await until(
-    () => other.getByLabel('Turn Y', { exact: true }).inputValue(),
+    () => other.getByLabel('Rotation Y', { exact: true }).inputValue(),
     (v) => v === '45.0°',
     'the turn in the other window',
   )
@@ -204,27 +204,27 @@ test('a second window follows', async () => {
 })
 
 test('after kill -9 everything is there and undo still works', async () => {
-  const beforeKill = await server.samples(1, 'Box', 'move.x')
+  const beforeKill = await server.samples(1, 'Box', 'position.x')
   await server.kill()
   await server.start()
   await page.goto(`${server.address}/scenes/1`)
   await page.getByText('6 keys').waitFor()
-  assert.deepEqual(await server.samples(1, 'Box', 'move.x'), beforeKill)
+  assert.deepEqual(await server.samples(1, 'Box', 'position.x'), beforeKill)
   await page.getByRole('button', { name: 'Undo' }).click()
   await until(
-    () => server.samples(1, 'Box', 'turn.y'),
+    () => server.samples(1, 'Box', 'rotation.y'),
     (turns) => turns.get(1) === 0,
     'the turn undone',
   )
   await page.getByRole('button', { name: 'Undo' }).click()
   await until(
-    () => server.samples(1, 'Box', 'move.x'),
+    () => server.samples(1, 'Box', 'position.x'),
     (x) => x.get(31) === x.get(60),
     'the key back at 31',
   )
   await page.getByRole('button', { name: 'Redo' }).click()
   await until(
-    () => server.samples(1, 'Box', 'move.x'),
+    () => server.samples(1, 'Box', 'position.x'),
     (x) => x.get(41) === x.get(60) && x.get(31) !== x.get(60),
     'the key at 41 again',
   )

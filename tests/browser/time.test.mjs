@@ -6,7 +6,7 @@ import { browse, command, deskPoint, open, Server, setField, until } from './har
 let server, browser, context, page
 const frame = async () => Number(await page.locator('.desk canvas.ruler').getAttribute('aria-valuenow'))
 const scene = () => server.get('/api/scenes/1')
-const choose = async (button, item) => {
+const select = async (button, item) => {
   await page.getByRole('button', { name: button, exact: true }).click()
   await page.locator('.dropdown-menu.show .dropdown-item', { hasText: item }).click()
 }
@@ -40,7 +40,7 @@ test('times are typed as frames, seconds, timecode and steps', async () => {
 })
 
 test('time is shown as timecode in field and ranges', async () => {
-  await choose('00:00:02:12', 'Timecode')
+  await select('00:00:02:12', 'Timecode')
   await until(
     () => page.getByLabel('Frame', { exact: true }).inputValue(),
     (text) => text === '00:00:02:12',
@@ -51,7 +51,7 @@ test('time is shown as timecode in field and ranges', async () => {
     (text) => text === '00:00:08:00',
     'the work range as timecode',
   )
-  await choose('frame 60', 'frame numbers')
+  await select('frame 60', 'frame numbers')
   await until(
     () => page.getByLabel('Frame', { exact: true }).inputValue(),
     (text) => text === '60',
@@ -89,20 +89,20 @@ test('making the scene shorter leaves every key', async () => {
 })
 
 test('a change of rate tells what it would do, and goes there and back', async () => {
-  const before = await server.samples(1, 'Ferry', 'move.x')
-  await choose('24 fps', '25 PAL')
+  const before = await server.samples(1, 'Ferry', 'position.x')
+  await select('24 fps', '25 PAL')
   await page.getByText(/\d+ of 116 keys would stand between frames/).waitFor()
   await page.getByText('10.00 s become 9.60 s').waitFor()
   await page.getByText('The frames.').click()
   await page.getByRole('button', { name: 'Change the rate' }).click()
   await until(scene, (now) => now.rate === '25', 'the new rate')
-  const there = await server.samples(1, 'Ferry', 'move.x')
+  const there = await server.samples(1, 'Ferry', 'position.x')
   assert.ok(Math.abs(there.get(86) - before.get(86)) < 1e-12)
-  await choose('25 fps', '24 film')
+  await select('25 fps', '24 film')
   await page.getByText('The frames.').click()
   await page.getByRole('button', { name: 'Change the rate' }).click()
   await until(scene, (now) => now.rate === '24', 'the old rate')
-  assert.deepEqual(await server.samples(1, 'Ferry', 'move.x'), before)
+  assert.deepEqual(await server.samples(1, 'Ferry', 'position.x'), before)
 })
 
 /** Plays for a while and notes the frames shown, in order. */
@@ -132,7 +132,7 @@ test('in real time the clock rules', async () => {
 })
 
 test('every frame is drawn in turn when asked for', async () => {
-  await choose('Loop', 'Every frame')
+  await select('Loop', 'Every frame')
   await page.keyboard.press('Home')
   await page.keyboard.press('Space')
   const { seen } = await watched(1500)
@@ -140,7 +140,7 @@ test('every frame is drawn in turn when asked for', async () => {
   await page.keyboard.press('Space')
   assert.ok(seen.length > 5)
   for (let i = 1; i < seen.length; i++) assert.equal(seen[i] - seen[i - 1], 1, `frames ${seen}`)
-  await choose('Loop, every frame', 'Real time')
+  await select('Loop, every frame', 'Real time')
 })
 
 test('J, K and L shuttle', async () => {
@@ -159,19 +159,19 @@ test('J, K and L shuttle', async () => {
 })
 
 test('it plays once, and there and back', async () => {
-  await choose('Loop', 'Once')
+  await select('Loop', 'Once')
   await setField(page, 'Frame', '180')
   await page.keyboard.press('Space')
   await until(frame, (now) => now === 192, 'the last frame')
   await page.getByRole('button', { name: 'Play' }).waitFor()
-  await choose('Once', 'There and back')
+  await select('Once', 'There and back')
   await setField(page, 'Frame', '180')
   await page.keyboard.press('Space')
   const { seen } = await watched(1800)
   await page.keyboard.press('Space')
   const top = seen.indexOf(Math.max(...seen))
   assert.ok(top > 0 && top < seen.length - 1 && seen.at(-1) < seen[top], `turned round: ${seen}`)
-  await choose('There and back', 'Loop')
+  await select('There and back', 'Loop')
 })
 
 test('an object is renamed, and the history list goes back and forth', async () => {
@@ -181,16 +181,16 @@ test('an object is renamed, and the history list goes back and forth', async () 
   await page.getByLabel('Name', { exact: true }).fill('Long pier')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Long pier', exact: true }).first().waitFor()
-  await setField(page, 'Move Y', '1')
+  await setField(page, 'Position Y', '1')
   const { position } = await until(scene, (now) => now.position === before + 2, 'two changes')
   await page.getByRole('button', { name: `Kept · change ${position}` }).click()
   await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'Before the first change' }).click()
   await page.getByRole('button', { name: 'Pier', exact: true }).first().waitFor()
-  assert.equal((await server.samples(1, 'Pier', 'move.y')).get(1), 0.35)
+  assert.equal((await server.samples(1, 'Pier', 'position.y')).get(1), 0.35)
   await page.getByRole('button', { name: 'Kept', exact: true }).click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'Set Long pier move.y' }).click()
+  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'Set Long pier position.y' }).click()
   await page.getByRole('button', { name: 'Long pier', exact: true }).first().waitFor()
-  assert.equal((await server.samples(1, 'Long pier', 'move.y')).get(1), 1)
+  assert.equal((await server.samples(1, 'Long pier', 'position.y')).get(1), 1)
 })
 
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

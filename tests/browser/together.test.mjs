@@ -8,7 +8,7 @@ let desk, mia, jon, other
 const file = () => desk.server.get(`/api/scenes/${desk.id}/file`)
 const channel = async (name) => (await file()).objects[0].channels[name]
 const field = (page, name) => page.locator(`[data-channel="${name}"] input.field`)
-const frames = async () => (await desk.keys('Ferry', 'move.x')).map(({ frame }) => frame)
+const frames = async () => (await desk.keys('Ferry', 'position.x')).map(({ frame }) => frame)
 const lane = (page) => page.locator('.body .heads').getByRole('button', { name: 'Ferry', exact: true })
 
 async function set(page, name, text) {
@@ -79,50 +79,50 @@ test('what a hand holds and somebody else changes is told at once and asked abou
 })
 
 test('what is typed into a value that somebody else sets is asked about as well', async () => {
-  await field(mia, 'move.y').click()
-  await field(mia, 'move.y').fill('8')
-  await set(jon, 'move.y', '3')
-  await mia.getByText('Jon changed what you hold: Set Ferry move.y. You will be asked when you let go.').waitFor()
-  await field(mia, 'move.y').press('Enter')
+  await field(mia, 'position.y').click()
+  await field(mia, 'position.y').fill('8')
+  await set(jon, 'position.y', '3')
+  await mia.getByText('Jon changed what you hold: Set Ferry position.y. You will be asked when you let go.').waitFor()
+  await field(mia, 'position.y').press('Enter')
   await mia.getByRole('button', { name: 'Leave what Jon did' }).click()
   await until(
-    () => field(mia, 'move.y').inputValue(),
+    () => field(mia, 'position.y').inputValue(),
     (now) => now === '3.00',
     'Jon’s value',
   )
-  assert.equal((await channel('move.y')).value, 3)
+  assert.equal((await channel('position.y')).value, 3)
 })
 
 test('undo takes back one’s own change and leaves the other’s', async () => {
-  await set(mia, 'move.z', '1')
-  await set(jon, 'turn.y', '45')
+  await set(mia, 'position.z', '1')
+  await set(jon, 'rotation.y', '45')
   await mia.keyboard.press('Control+z')
   await until(
-    () => channel('move.z'),
+    () => channel('position.z'),
     (now) => now === undefined,
     'Mia’s change taken back',
   )
-  assert.equal((await channel('turn.y')).value, 45)
+  assert.equal((await channel('rotation.y')).value, 45)
   await mia.keyboard.press('Control+Shift+z')
   await until(
-    () => channel('move.z'),
+    () => channel('position.z'),
     (now) => now?.value === 1,
     'and made again',
   )
   await mia.getByRole('button', { name: /^Kept/ }).click()
-  await inMenu(mia, /Set Ferry turn\.y\s*Jon/).waitFor()
+  await inMenu(mia, /Set Ferry rotation\.y\s*Jon/).waitFor()
   await mia.keyboard.press('Escape')
 })
 
 test('undo that must touch the other’s change says so and asks', async () => {
   await lane(mia).click()
-  await set(mia, 'size.x', '2')
-  await set(jon, 'size.x', '3')
+  await set(mia, 'scale.x', '2')
+  await set(jon, 'scale.x', '3')
   await mia.keyboard.press('Control+z')
   const dialog = mia.getByRole('dialog', { name: 'Others built on it' })
-  await dialog.getByText('“Set Ferry size.x” by Jon').waitFor()
+  await dialog.getByText('“Set Ferry scale.x” by Jon').waitFor()
   await dialog.getByRole('button', { name: 'Leave everything' }).click()
-  assert.equal((await channel('size.x')).value, 3)
+  assert.equal((await channel('scale.x')).value, 3)
 })
 
 test('the room that the history takes is told, and what came before a change is let go', async () => {

@@ -84,12 +84,12 @@ public sealed class ClipMix
 
         public double At(double phase, bool isEnd)
         {
-            if (placed.Rounds == ClipRounds.Once) return curve.ValueAt(Math.Clamp(phase, 0, clip.Length), ref _near);
-            var round = Math.Floor(phase / clip.Length);
-            // The last instant belongs to the round that ends there, not to one that never comes.
-            if (isEnd && round * clip.Length == phase && round > 0) round--;
-            var value = curve.ValueAt(phase - round * clip.Length, ref _near);
-            return placed.Rounds == ClipRounds.RepeatOffset ? value + round * _climb : value;
+            if (placed.Cycle == ClipCycle.Once) return curve.ValueAt(Math.Clamp(phase, 0, clip.Length), ref _near);
+            var cycle = Math.Floor(phase / clip.Length);
+            // The last instant belongs to the cycle that ends there, not to one that never comes.
+            if (isEnd && cycle * clip.Length == phase && cycle > 0) cycle--;
+            var value = curve.ValueAt(phase - cycle * clip.Length, ref _near);
+            return placed.Cycle == ClipCycle.RepeatOffset ? value + cycle * _climb : value;
         }
     }
 }

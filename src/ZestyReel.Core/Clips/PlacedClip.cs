@@ -11,11 +11,11 @@ namespace ZestyReel.Core.Clips;
 /// <param name="Start">Where it starts.</param>
 /// <param name="End">Where it ends; later than the start.</param>
 /// <param name="Offset">The phase at which it starts, in ticks of the clip.</param>
-/// <param name="Rounds">What it does when it has been played through.</param>
+/// <param name="Cycle">What it does when it has been played through.</param>
 /// <param name="After">What is left of it after its end.</param>
 /// <param name="Rate">How fast it runs: 1 as recorded, 0 standing, below 0 backwards. Keys stand in source time.</param>
 public sealed record PlacedClip(
-    PlacedClipId Id, ClipId Clip, ObjectId Object, Tick Start, Tick End, long Offset, ClipRounds Rounds, ClipAfter After, Channel Rate)
+    PlacedClipId Id, ClipId Clip, ObjectId Object, Tick Start, Tick End, long Offset, ClipCycle Cycle, ClipAfter After, Channel Rate)
 {
     /// <summary>What a new one runs at.</summary>
     public static readonly Channel AsRecorded = new(1);

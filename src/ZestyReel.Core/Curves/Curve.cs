@@ -3,7 +3,7 @@ using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Curves;
 
-/// <summary>Keys in strictly rising time and what happens outside them. Never empty, never changed.</summary>
+/// <summary>Keys in strictly rising time and what happens before and after them. Never empty, never changed.</summary>
 public sealed class Curve
 {
     /// <summary>The largest value a key can have, either way; keeps slopes finite.</summary>
@@ -116,16 +116,16 @@ public sealed class Curve
                 ? end + Segments[0].SlopeAtStart * (ticks - _first)
                 : end + Segments[^1].SlopeAtEnd * (ticks - _last);
 
-        // The remainder of two doubles is exact, so a round starts on its very tick.
-        var cycle = how == Extrapolation.Mirror ? 2 * period : period;
-        var phase = (ticks - _first) % cycle;
-        if (phase < 0) phase += cycle;
+        // The remainder of two doubles is exact, so a cycle starts on its very tick.
+        var whole = how == Extrapolation.Mirror ? 2 * period : period;
+        var phase = (ticks - _first) % whole;
+        if (phase < 0) phase += whole;
         if (how == Extrapolation.Mirror)
-            return Inside(_first + (phase > period ? cycle - phase : phase), ref near);
+            return Inside(_first + (phase > period ? whole - phase : phase), ref near);
         var value = Inside(_first + phase, ref near);
         if (how == Extrapolation.Repeat) return value;
-        var round = Math.Round((ticks - _first - phase) / period);
-        return value + round * (Keys[^1].Value - Keys[0].Value);
+        var cycle = Math.Round((ticks - _first - phase) / period);
+        return value + cycle * (Keys[^1].Value - Keys[0].Value);
     }
 
     /// <summary>The place of the segment that a time between the first key and the last lies in.</summary>
@@ -165,9 +165,9 @@ public sealed class Curve
                 : "the key comes before the one ahead of it; write keys in rising time");
         if (!IsUsable(key.Value)) throw new Refusal($"keys[{i}].value", "the value is not a finite number within ±1e18");
         if (!double.IsFinite(key.InHandle.Ticks) || !IsUsable(key.InHandle.Value) || key.InHandle.Ticks > 0)
-            throw new Refusal($"keys[{i}].inHandle", "an arriving handle reaches back in time: give a finite time of 0 or less");
+            throw new Refusal($"keys[{i}].inHandle", "an in handle reaches back in time: give a finite time of 0 or less");
         if (!double.IsFinite(key.OutHandle.Ticks) || !IsUsable(key.OutHandle.Value) || key.OutHandle.Ticks < 0)
-            throw new Refusal($"keys[{i}].outHandle", "a leaving handle reaches ahead in time: give a finite time of 0 or more");
+            throw new Refusal($"keys[{i}].outHandle", "an out handle reaches ahead in time: give a finite time of 0 or more");
     }
 
     private static bool IsUsable(double value) => Math.Abs(value) <= LargestValue;

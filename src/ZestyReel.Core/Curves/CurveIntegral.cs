@@ -1,6 +1,6 @@
 namespace ZestyReel.Core.Curves;
 
-/// <summary>The area under a curve, in value · ticks, outside its keys as well.</summary>
+/// <summary>The area under a curve, in value · ticks, before and after its keys as well.</summary>
 public sealed class CurveIntegral
 {
     private readonly Curve _curve;
@@ -48,20 +48,20 @@ public sealed class CurveIntegral
         var whole = _upTo[^1];
         if (how == Extrapolation.Mirror)
         {
-            var (there, at) = Rounds(ticks, 2 * period);
+            var (there, at) = Cycles(ticks, 2 * period);
             return there * 2 * whole + (at <= period ? Inside(_first + at) : 2 * whole - Inside(_first + 2 * period - at));
         }
-        var (rounds, phase) = Rounds(ticks, period);
-        var repeated = rounds * whole + Inside(_first + phase);
+        var (cycles, phase) = Cycles(ticks, period);
+        var repeated = cycles * whole + Inside(_first + phase);
         if (how == Extrapolation.Repeat) return repeated;
-        // Round r is raised by r times what one round climbs.
+        // Cycle r is raised by r times what one cycle climbs.
         var climb = _curve.Keys[^1].Value - _curve.Keys[0].Value;
-        return repeated + climb * (period * rounds * (rounds - 1) / 2 + rounds * phase);
+        return repeated + climb * (period * cycles * (cycles - 1) / 2 + cycles * phase);
     }
 
-    private (double Rounds, double Phase) Rounds(double ticks, double period)
+    private (double Cycles, double Phase) Cycles(double ticks, double period)
     {
-        var rounds = Math.Floor((ticks - _first) / period);
-        return (rounds, ticks - _first - rounds * period);
+        var cycles = Math.Floor((ticks - _first) / period);
+        return (cycles, ticks - _first - cycles * period);
     }
 }

@@ -12,7 +12,7 @@ public enum Extrapolation : byte
     /// <summary>The keys again and again.</summary>
     Repeat,
 
-    /// <summary>Again and again, each round starting at the value where the last one ended.</summary>
+    /// <summary>Again and again, each cycle starting at the value where the last one ended.</summary>
     RepeatOffset,
 
     /// <summary>Back and forth.</summary>

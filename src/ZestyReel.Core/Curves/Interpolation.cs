@@ -1,6 +1,6 @@
 namespace ZestyReel.Core.Curves;
 
-/// <summary>How motion arrives at a key, or leaves it.</summary>
+/// <summary>How motion comes in to a key, or goes out of it.</summary>
 public enum Interpolation : byte
 {
     /// <summary>The earlier value stands until the later key, then jumps.</summary>

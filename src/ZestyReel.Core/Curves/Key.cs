@@ -2,7 +2,7 @@ using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Curves;
 
-/// <summary>A value at a time, with how motion arrives and leaves. The handles count only where the mode is free.</summary>
+/// <summary>A value at a time, with how motion comes in and goes out. The handles count only where the mode is free.</summary>
 public readonly record struct Key(
     Tick Time,
     double Value,

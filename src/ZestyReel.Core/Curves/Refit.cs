@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 
 namespace ZestyReel.Core.Curves;
 
-/// <summary>Takes keys out and bends what is left towards the shape that was there.</summary>
+/// <summary>Takes keys out and bends what is left towards the curve that was there.</summary>
 internal static class Refit
 {
     private const int SamplesPerSegment = 12, LeastSamples = 48;
@@ -27,7 +27,7 @@ internal static class Refit
             kept.Add(key);
             last = i;
         }
-        return KeptShape.Of(curve, kept.DrainToImmutable());
+        return KeptCourse.Of(curve, kept.DrainToImmutable());
     }
 
     private static bool AnyHeld(ReadOnlySpan<Segment> run)

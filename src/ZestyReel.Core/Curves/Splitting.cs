@@ -3,7 +3,7 @@ using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Curves;
 
-/// <summary>Puts a key on a curve without changing the curve's shape.</summary>
+/// <summary>Puts a key on a curve without changing the curve.</summary>
 /// <remarks>
 /// A half of a cubic whose handles reach far past each other may want a handle longer than itself. The rules shorten
 /// such a handle, so there, and only there, the halves are not quite the whole.
@@ -17,7 +17,7 @@ public static class Splitting
         if (at < 0) return curve;
         var keys = curve.Keys;
         if (at == 0 || at == keys.Length)
-            return curve.WithKeys(KeptShape.Of(curve, Outside(curve, time, at)));
+            return curve.WithKeys(KeptCourse.Of(curve, Outside(curve, time, at)));
         var (left, right) = (keys[at - 1], keys[at]);
         var segment = curve.Segments[at - 1];
         var (before, after) = segment.SplitAt(time.Value);
@@ -31,7 +31,7 @@ public static class Splitting
             all[at] = right with { In = Interpolation.Free, InHandle = after.InHandle };
             all.Insert(at, new(time, before.V3, Interpolation.Free, Interpolation.Free, before.InHandle, after.OutHandle));
         }
-        return curve.WithKeys(KeptShape.Of(curve, all.ToImmutable()));
+        return curve.WithKeys(KeptCourse.Of(curve, all.ToImmutable()));
     }
 
     private static ImmutableArray<Key> Outside(Curve curve, Tick time, int at)

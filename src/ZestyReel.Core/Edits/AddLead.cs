@@ -16,7 +16,7 @@ public sealed record AddLead(long Frames, ImmutableArray<ObjectId>? Objects = nu
     public override Scene Apply(Scene scene)
     {
         Gaps.Check(0, Frames);
-        if (Objects is { IsDefaultOrEmpty: true }) throw new Refusal("objects", "choose at least one object");
+        if (Objects is { IsDefaultOrEmpty: true }) throw new Refusal("objects", "select at least one object");
         var push = new FrameGap(scene.Rate, new Tick(-Tick.Furthest), Frames);
         var pushed = Objects is null ? push.Applied(scene) : scene;
         foreach (var id in Objects ?? [.. scene.Objects.Keys])

@@ -6,7 +6,7 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Adds one object.</summary>
 /// <param name="Kind">What it is.</param>
 /// <param name="Name">Its name; the kind's with a free number when left out.</param>
-/// <param name="Parent">What it moves with.</param>
+/// <param name="Parent">Its parent.</param>
 /// <param name="Values">Still values that differ from the kind's defaults, by channel.</param>
 public sealed record AddObject(
     ObjectKind Kind, string? Name = null, ObjectId? Parent = null, ImmutableDictionary<string, double>? Values = null) : Edit
@@ -25,7 +25,7 @@ public sealed record AddObject(
         var added = new SceneObject(
             scene.NextObjectId(), name, Kind, Parent,
             scene.Objects.IsEmpty ? 0 : scene.Objects.Values.Max(o => o.Place) + 1,
-            TurnOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty);
+            RotationOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty);
         foreach (var (channel, value) in Values ?? [])
         {
             var place = $"values.{Names.Shown(channel)}";

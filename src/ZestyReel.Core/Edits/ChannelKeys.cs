@@ -42,7 +42,7 @@ internal static class ChannelKeys
         };
     }
 
-    /// <summary>Runs a change over every channel that the keys belong to, with the times chosen on it.</summary>
+    /// <summary>Runs a change over every channel that the keys belong to, with the times selected on it.</summary>
     /// <exception cref="Refusal">A key is not there, or its channel is locked.</exception>
     public static Scene OnEachChannel(
         this Scene scene, ImmutableArray<KeySet> keys, Func<ChannelSpec, Channel, IReadOnlySet<Tick>, Channel> change) =>
@@ -52,7 +52,7 @@ internal static class ChannelKeys
     public static Scene OnEachChannel(
         this Scene scene, ImmutableArray<KeySet> keys, Func<SceneObject, ChannelSpec, Channel, IReadOnlySet<Tick>, Channel> change)
     {
-        if (keys.IsDefaultOrEmpty || keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "choose at least one key");
+        if (keys.IsDefaultOrEmpty || keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "select at least one key");
         foreach (var group in keys.GroupBy(k => (k.Object, k.Channel)))
         {
             var (thing, spec, channel) = scene.Owner(group.Key.Object, group.Key.Channel, "keys");
@@ -69,7 +69,7 @@ internal static class ChannelKeys
     /// <exception cref="Refusal">A channel has no keys, or is locked.</exception>
     public static Scene OnEachCurve(this Scene scene, ImmutableArray<ChannelValue> channels, Func<ChannelSpec, Curve, Curve> change)
     {
-        if (channels.IsDefaultOrEmpty) throw new Refusal("channels", "choose at least one channel");
+        if (channels.IsDefaultOrEmpty) throw new Refusal("channels", "select at least one channel");
         foreach (var (id, name, _) in channels)
         {
             if (WarpChannel.WarpOf(id) is not null) throw new Refusal("channels", "a warp runs on or stops beyond its ends; set that instead");

@@ -3,7 +3,7 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Takes objects out, with all that move with them, the clips on them and their places among the targets of warps and in named choices.</summary>
+/// <summary>Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections.</summary>
 public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
 {
     public override string Title(Scene scene) => Objects.Length == 1
@@ -12,7 +12,7 @@ public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
 
     public override Scene Apply(Scene scene)
     {
-        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
         var gone = scene.WithDescendants(Objects).Select(o => o.Id).ToHashSet();
         var next = scene with
         {
@@ -25,11 +25,11 @@ public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
                 {
                     Warps = next.Warps.SetItem(warp.Id, warp with { Targets = targets.RemoveAll(t => gone.Contains(t.Object)) }),
                 };
-        foreach (var choice in scene.NamedChoices.Values)
-            if (choice.Objects.RemoveAll(gone.Contains) is var left && left.Length < choice.Objects.Length)
+        foreach (var selection in scene.NamedSelections.Values)
+            if (selection.Objects.RemoveAll(gone.Contains) is var left && left.Length < selection.Objects.Length)
                 next = next with
                 {
-                    NamedChoices = left.IsEmpty ? next.NamedChoices.Remove(choice.Id) : next.NamedChoices.SetItem(choice.Id, choice with { Objects = left }),
+                    NamedSelections = left.IsEmpty ? next.NamedSelections.Remove(selection.Id) : next.NamedSelections.SetItem(selection.Id, selection with { Objects = left }),
                 };
         return next;
     }

@@ -13,7 +13,7 @@ public sealed record DeletePlacedClips(ImmutableArray<PlacedClipId> Placed) : Ed
 
     public override Scene Apply(Scene scene)
     {
-        if (Placed.IsDefaultOrEmpty) throw new Refusal("placed", "choose at least one clip");
+        if (Placed.IsDefaultOrEmpty) throw new Refusal("placed", "select at least one clip");
         foreach (var id in Placed) scene.Placed(id);
         return scene with { PlacedClips = scene.PlacedClips.RemoveRange(Placed) };
     }

@@ -4,7 +4,7 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Copies objects with their motion and with all that move with them.</summary>
+/// <summary>Copies objects with their motion and with all that hang below them.</summary>
 public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
 {
     public override string Title(Scene scene) => Objects.Length == 1
@@ -13,19 +13,19 @@ public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
 
     public override Scene Apply(Scene scene)
     {
-        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
-        var chosen = scene.WithDescendants(Objects).OrderBy(o => o.Place).ThenBy(o => o.Id).ToList();
-        if (scene.Objects.Count + chosen.Count > Scene.MostObjects)
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
+        var selected = scene.WithDescendants(Objects).OrderBy(o => o.Place).ThenBy(o => o.Id).ToList();
+        if (scene.Objects.Count + selected.Count > Scene.MostObjects)
             throw new Refusal("objects", $"a scene has room for {Scene.MostObjects} objects");
         var firstId = scene.NextObjectId().Value;
         var firstPlace = scene.Objects.Values.Max(o => o.Place) + 1;
-        var copyOf = chosen.Select((o, i) => (o.Id, Copy: new ObjectId(firstId + i))).ToDictionary(c => c.Id, c => c.Copy);
+        var copyOf = selected.Select((o, i) => (o.Id, Copy: new ObjectId(firstId + i))).ToDictionary(c => c.Id, c => c.Copy);
         var names = new FreeNames(scene.ObjectNames());
         var next = scene;
         var placedId = scene.NextPlacedClipId().Value;
-        for (var i = 0; i < chosen.Count; i++)
+        for (var i = 0; i < selected.Count; i++)
         {
-            var original = chosen[i];
+            var original = selected[i];
             next = next.With(original with
             {
                 Id = copyOf[original.Id],

@@ -5,7 +5,7 @@ namespace ZestyReel.Core.Edits;
 
 /// <summary>Turns keys round: the last one first, or the highest lowest.</summary>
 /// <param name="Keys">The keys; each channel by itself.</param>
-/// <param name="InTime">Back to front between the first and the last chosen key of all; else upside down.</param>
+/// <param name="InTime">Back to front between the first and the last selected key of all; else upside down.</param>
 /// <param name="About">The value that stays, where they are turned upside down; left out, the middle of each channel's.</param>
 /// <param name="Meet">What happens where a key lands on one that stays.</param>
 public sealed record FlipKeys(
@@ -18,13 +18,13 @@ public sealed record FlipKeys(
         if (!InTime)
             return scene.OnEachChannel(Keys, (spec, channel, times) =>
             {
-                var chosen = channel.Curve!.Keys.Where(key => times.Contains(key.Time)).Select(key => key.Value).ToList();
-                var sum = About * 2 ?? chosen.Min() + chosen.Max();
+                var selected = channel.Curve!.Keys.Where(key => times.Contains(key.Time)).Select(key => key.Value).ToList();
+                var sum = About * 2 ?? selected.Min() + selected.Max();
                 return channel.WithKeysChanged(times, key => spec.Checked(key.Raised(-1, sum), "keys"));
             });
-        if (Keys.IsDefaultOrEmpty) throw new Refusal("keys", "choose at least one key");
+        if (Keys.IsDefaultOrEmpty) throw new Refusal("keys", "select at least one key");
         var all = Keys.SelectMany(set => set.Times).ToList();
-        if (all.Count == 0) throw new Refusal("keys", "choose at least one key");
+        if (all.Count == 0) throw new Refusal("keys", "select at least one key");
         var (first, last) = (all.Min(), all.Max());
         var placing = new KeyPlacing(scene.Rate, Meet);
         var flipped = scene.OnEachChannel(Keys, (_, channel, times) => channel.WithKeysMoved(times, key => key.TurnedInTime(first, last), placing));

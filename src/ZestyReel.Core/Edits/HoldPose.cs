@@ -20,7 +20,7 @@ public sealed record HoldPose(decimal From, decimal To, ImmutableArray<ObjectId>
     public override Scene Apply(Scene scene)
     {
         if (To <= From) throw new Refusal("to", "the pose is held from a frame to a later one");
-        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
         var (start, end) = (scene.Rate.At(From, "from").Value, scene.Rate.At(To, "to").Value);
         var flow = new TimeFlow(scene);
         var held = 0;
@@ -37,7 +37,7 @@ public sealed record HoldPose(decimal From, decimal To, ImmutableArray<ObjectId>
             }
             scene = scene.With(thing);
         }
-        return held > 0 ? scene : throw new Refusal("objects", "the chosen objects have no keys; set some first");
+        return held > 0 ? scene : throw new Refusal("objects", "the selected objects have no keys; set some first");
     }
 
     private Channel Held(ChannelSpec spec, Channel channel, Tick from, Tick to)

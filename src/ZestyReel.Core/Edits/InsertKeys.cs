@@ -5,7 +5,7 @@ using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Puts keys on curves without changing their shape. Between keys the curve is the very same; see <see cref="Splitting"/>.</summary>
+/// <summary>Puts keys on curves without changing them. Between keys the curve is the very same; see <see cref="Splitting"/>.</summary>
 /// <param name="Frame">Where; may be fractional.</param>
 /// <param name="Channels">Which channels; one that has no keys gets one at its still value.</param>
 public sealed record InsertKeys(decimal Frame, ImmutableArray<ChannelValue> Channels) : Edit
@@ -15,7 +15,7 @@ public sealed record InsertKeys(decimal Frame, ImmutableArray<ChannelValue> Chan
 
     public override Scene Apply(Scene scene)
     {
-        if (Channels.IsDefaultOrEmpty) throw new Refusal("channels", "choose at least one channel");
+        if (Channels.IsDefaultOrEmpty) throw new Refusal("channels", "select at least one channel");
         var time = scene.Rate.At(Frame, "frame");
         foreach (var (id, name, _) in Channels)
         {

@@ -10,7 +10,7 @@ namespace ZestyReel.Core.Edits;
 internal sealed class KeptPlace
 {
     private static readonly string[] Names =
-        [.. new[] { "move", "turn", "size" }.SelectMany(group => new[] { "x", "y", "z" }.Select(axis => $"{group}.{axis}"))];
+        [.. new[] { "position", "rotation", "scale" }.SelectMany(group => new[] { "x", "y", "z" }.Select(axis => $"{group}.{axis}"))];
 
     private const int MostShared = 16;
 
@@ -33,7 +33,7 @@ internal sealed class KeptPlace
     /// <summary>The object with the values that keep it where it was.</summary>
     /// <remarks>
     /// Keys stand in source time, so keyed objects are looked at without warps. A parent sized unevenly can shear its
-    /// children; no move, turn and size says that, and the nearest without shear is taken.
+    /// children; no position, rotation and scale says that, and the nearest without shear is taken.
     /// </remarks>
     public SceneObject Of(ObjectId id)
     {
@@ -66,7 +66,7 @@ internal sealed class KeptPlace
         return thing;
     }
 
-    /// <summary>A key at each time; those that were there keep how they arrive and leave.</summary>
+    /// <summary>A key at each time; those that were there keep their in and out.</summary>
     private static Curve Keyed(Curve? known, List<Tick> times, double[] values)
     {
         var keys = times.Select((time, i) => known?.IndexOf(time) is { } at and >= 0
@@ -86,20 +86,20 @@ internal sealed class KeptPlace
         {
             var worlds = (_worldsBefore ??= new WorldSampler(before, _before)).Worlds(thing.Id);
             var parents = thing.Parent is { } parent ? (_worldsAfter ??= new WorldSampler(after, _after)).Worlds(parent) : null;
-            var turnsBefore = new[] { "turn.x", "turn.y", "turn.z" }.Select(name => Sampler.Values(before.Object(thing.Id), name, _before)).ToArray();
+            var rotationsBefore = new[] { "rotation.x", "rotation.y", "rotation.z" }.Select(name => Sampler.Values(before.Object(thing.Id), name, _before)).ToArray();
             var rows = Enumerable.Range(0, 9).Select(_ => new double[ticks.Length]).ToArray();
             for (var i = 0; i < ticks.Length; i++)
             {
                 var local = worlds[i];
                 if (parents is not null)
                     local = (parents[i].Inverse() ?? throw new Refusal("parent", "the new parent has no size on one of its keys; nothing can keep its place under it")) * local;
-                var (move, turn, size) = (local.Move, local.Turn(thing.TurnOrder), local.Size);
-                double[] values = [move.X, move.Y, move.Z, turn.X, turn.Y, turn.Z, size.X, size.Y, size.Z];
+                var (position, rotation, scale) = (local.Position, local.Rotation(thing.RotationOrder), local.Scale);
+                double[] values = [position.X, position.Y, position.Z, rotation.X, rotation.Y, rotation.Z, scale.X, scale.Y, scale.Z];
                 for (var c = 0; c < 9; c++) rows[c][i] = values[c];
-                // A turn goes on from the one before it as it did, so that no key winds the object round once more.
-                double Expected(int axis) => i == 0 ? turnsBefore[axis][0] : rows[3 + axis][i - 1] + turnsBefore[axis][i] - turnsBefore[axis][i - 1];
-                var turns = Transform.NearestTurns(turn, (Expected(0), Expected(1), Expected(2)), thing.TurnOrder);
-                (rows[3][i], rows[4][i], rows[5][i]) = turns;
+                // A rotation goes on from the one before it as it did, so that no key winds the object round once more.
+                double Expected(int axis) => i == 0 ? rotationsBefore[axis][0] : rows[3 + axis][i - 1] + rotationsBefore[axis][i] - rotationsBefore[axis][i - 1];
+                var nearest = Transform.NearestRotation(rotation, (Expected(0), Expected(1), Expected(2)), thing.RotationOrder);
+                (rows[3][i], rows[4][i], rows[5][i]) = nearest;
             }
             // What clips and rolling add is not a channel's own.
             for (var c = 0; c < 9; c++)

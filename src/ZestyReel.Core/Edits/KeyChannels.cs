@@ -9,12 +9,12 @@ namespace ZestyReel.Core.Edits;
 /// <summary>
 /// Sets a key at a played frame on each channel named: at the value given, or at the value that the channel
 /// has there. Where a warp covers the channel, the key goes to the source time of the frame.
-/// A key that stands there already keeps how it arrives and leaves. A value given is the one to be seen: what clips and
+/// A key that stands there already keeps its in and out. A value given is the one to be seen: what clips and
 /// rolling add on that frame is taken off it.
 /// </summary>
 /// <param name="Frame">The played frame.</param>
 /// <param name="Values">The channels; a null value keys what is.</param>
-/// <param name="Interpolation">How new keys arrive and leave; channels that only hold, hold.</param>
+/// <param name="Interpolation">The in and out of new keys; channels that only hold, hold.</param>
 /// <param name="Anchor">Where channels that were still so far also get a key, with the value they had; no such keys when left out.</param>
 public sealed record KeyChannels(
     decimal Frame, ImmutableArray<ChannelValue> Values, Interpolation Interpolation = Interpolation.Clamped, decimal? Anchor = null) : Edit
@@ -24,7 +24,7 @@ public sealed record KeyChannels(
 
     public override Scene Apply(Scene scene)
     {
-        if (Values.IsDefaultOrEmpty) throw new Refusal("values", "choose at least one channel to key");
+        if (Values.IsDefaultOrEmpty) throw new Refusal("values", "select at least one channel to key");
         if (!Enum.IsDefined(Interpolation)) throw new Refusal("interpolation", "there is no such interpolation");
         var flow = new TimeFlow(scene);
         var seen = new SeenValues(scene, Frame);

@@ -3,9 +3,9 @@ namespace ZestyReel.Core.Edits;
 /// <summary>One side of a key.</summary>
 public enum KeySide
 {
-    /// <summary>Where motion arrives.</summary>
+    /// <summary>Where motion comes in.</summary>
     In,
 
-    /// <summary>Where it leaves.</summary>
+    /// <summary>Where it goes out.</summary>
     Out,
 }

@@ -23,7 +23,7 @@ public sealed record MovePlacedClips(
 
     public override Scene Apply(Scene scene)
     {
-        if (Placed.IsDefaultOrEmpty) throw new Refusal("placed", "choose at least one clip");
+        if (Placed.IsDefaultOrEmpty) throw new Refusal("placed", "select at least one clip");
         var flow = new TimeFlow(scene);
         var next = scene.NextPlacedClipId().Value;
         foreach (var id in Placed.Distinct())

@@ -33,7 +33,7 @@ internal static class MovedTimes
     /// <summary>Runs a change over every channel with keys, of some objects or of all, with the source time that a frame has there.</summary>
     public static Scene OnEachCurve(this Scene scene, ImmutableArray<ObjectId>? objects, long at, Func<Channel, Tick, Channel> change)
     {
-        if (objects is { IsDefaultOrEmpty: true }) throw new Refusal("objects", "choose at least one object");
+        if (objects is { IsDefaultOrEmpty: true }) throw new Refusal("objects", "select at least one object");
         var flow = new TimeFlow(scene);
         var played = scene.Rate.StartOf(at).Value;
         foreach (var id in objects ?? [.. scene.Objects.Keys])

@@ -42,7 +42,7 @@ public sealed record PasteKeys(
             scene = scene.WithChannel(target, spec.Name, channel with { Curve = channel.Curve?.WithKeys(all) ?? new Curve(all) });
             pasted++;
         }
-        if (pasted == 0) throw new Refusal("onto", "the chosen objects have none of the channels that were copied");
+        if (pasted == 0) throw new Refusal("onto", "the selected objects have none of the channels that were copied");
         placing.Finish();
         return scene;
     }
@@ -53,7 +53,7 @@ public sealed record PasteKeys(
         var sources = Copied.Channels.Select(c => c.Object).Distinct().ToList();
         if (sources.Count == 1) return onto.SelectMany(target => Copied.Channels.Select(c => (target, c)));
         if (sources.Count != onto.Length)
-            throw new Refusal("onto", $"the keys are from {sources.Count} objects; choose one object's keys, or {sources.Count} objects to paste on");
+            throw new Refusal("onto", $"the keys are from {sources.Count} objects; select one object's keys, or {sources.Count} objects to paste on");
         return Copied.Channels.Select(c => (onto[sources.IndexOf(c.Object)], c));
     }
 }

@@ -11,11 +11,11 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Objects">On which objects; each has at least one of its channels.</param>
 /// <param name="Frame">The played frame on which it starts.</param>
 /// <param name="Times">How often it is played through, at the rate of 1; above 0.</param>
-/// <param name="Rounds">What it does when it has been played through.</param>
+/// <param name="Cycle">What it does when it has been played through.</param>
 /// <param name="After">What is left of it after its end.</param>
 public sealed record PlaceClip(
     ClipId Clip, ImmutableArray<ObjectId> Objects, decimal Frame, decimal Times = 1,
-    ClipRounds Rounds = ClipRounds.Once, ClipAfter After = ClipAfter.LetGo) : Edit
+    ClipCycle Cycle = ClipCycle.Once, ClipAfter After = ClipAfter.LetGo) : Edit
 {
     private const decimal Most = 100_000;
 
@@ -25,8 +25,8 @@ public sealed record PlaceClip(
     public override Scene Apply(Scene scene)
     {
         var clip = scene.Clip(Clip);
-        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
-        if (!Enum.IsDefined(Rounds) || !Enum.IsDefined(After)) throw new Refusal("rounds", "there is no such way");
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
+        if (!Enum.IsDefined(Cycle) || !Enum.IsDefined(After)) throw new Refusal("cycle", "there is no such way");
         var flow = new TimeFlow(scene);
         var next = scene.NextPlacedClipId().Value;
         foreach (var id in Objects.Distinct())
@@ -34,7 +34,7 @@ public sealed record PlaceClip(
             Fits(clip, scene.Object(id, "objects"), "objects");
             var start = new Tick((long)Math.Round(flow.SourceOf(id, "", scene.Rate.At(Frame).Value)));
             scene = scene.With(SetPlacedClip.Checked(
-                new PlacedClip(new PlacedClipId(next++), Clip, id, start, EndOf(clip, start, Times), 0, Rounds, After, PlacedClip.AsRecorded)));
+                new PlacedClip(new PlacedClipId(next++), Clip, id, start, EndOf(clip, start, Times), 0, Cycle, After, PlacedClip.AsRecorded)));
         }
         return scene;
     }

@@ -26,5 +26,5 @@ public static class RateChannel
 
     /// <summary>A stand-in for the placed clip among objects: its number and a name.</summary>
     internal static SceneObject StandIn(Scene scene, PlacedClip placed) => new(
-        ObjectOf(placed.Id), scene.Clip(placed.Clip).Name, ObjectKind.Group, null, 0, TurnOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty);
+        ObjectOf(placed.Id), scene.Clip(placed.Clip).Name, ObjectKind.Group, null, 0, RotationOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty);
 }

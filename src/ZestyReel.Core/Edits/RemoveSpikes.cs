@@ -30,7 +30,7 @@ public sealed record RemoveSpikes(ImmutableArray<KeySet> Keys) : Edit
             foreach (var at in spikes) keys[at] = keys[at] with { Value = Between(curve.Keys, spikes, at) };
             return channel with { Curve = curve.WithKeys(keys.ToImmutable()) };
         });
-        return found > 0 ? scene : throw new Refusal("keys", "no spike was found among the chosen keys");
+        return found > 0 ? scene : throw new Refusal("keys", "no spike was found among the selected keys");
     }
 
     private static bool IsSpike(ImmutableArray<Key> keys, int at)

@@ -12,7 +12,7 @@ public sealed record ReorderObjects(ImmutableArray<ObjectId> Objects, ObjectId? 
 
     public override Scene Apply(Scene scene)
     {
-        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
         var moving = Objects.Distinct().ToList();
         var isMoving = moving.ToHashSet();
         if (Before is { } mark)

@@ -31,7 +31,7 @@ public sealed record ReplaceKeys(CopiedKeys Copied, decimal From, decimal To) : 
             ImmutableArray<Key> old = channel.Curve?.Keys ?? [];
             ImmutableArray<Key> keys = [.. old.Where(key => key.Time < start), .. copied.Keys.Select(key => key.Key()), .. old.Where(key => key.Time > end)];
             var next = keys.IsEmpty ? channel with { Still = channel.ValueAt(start.Value), Curve = null }
-                : channel with { Curve = channel.Curve is { } curve ? curve.WithKeys(KeptShape.Of(curve, keys)) : new Curve(keys) };
+                : channel with { Curve = channel.Curve is { } curve ? curve.WithKeys(KeptCourse.Of(curve, keys)) : new Curve(keys) };
             scene = scene.With(thing.WithChannel(spec.Name, next));
         }
         return scene;

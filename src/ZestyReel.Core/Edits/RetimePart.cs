@@ -46,7 +46,7 @@ public sealed record RetimePart(
             RetimeWay.Loop => Retimed.Looped(curve, from, to, (int)Checked(Times, 1, 1000, "times")),
             _ => throw new Refusal("way", "there is no such way"),
         };
-        if (next.Keys.Length > WriteRounds.MostKeys) throw new Refusal("times", "that many points are too many; loop it less often");
+        if (next.Keys.Length > BakeCycles.MostKeys) throw new Refusal("times", "that many points are too many; loop it less often");
         scene = scene.With(warp with { Curve = Retiming.Warp.InTicks(next), Beyond = Way == RetimeWay.Freeze ? WarpBeyond.Stop : warp.Beyond });
         return GrowRange ? Grown(scene, next.Keys[^1].Time - curve.Keys[^1].Time) : scene;
     }

@@ -6,7 +6,7 @@ namespace ZestyReel.Core.Edits;
 
 /// <summary>Points at one row of a scene.</summary>
 /// <param name="Kind">The kind of row.</param>
-/// <param name="Id">The number of the object, warp, bookmark or named choice; 0 for settings.</param>
+/// <param name="Id">The number of the object, warp, bookmark or named selection; 0 for settings.</param>
 /// <param name="Channel">The channel's name; empty for the other kinds.</param>
 public readonly record struct RowKey(RowKind Kind, int Id = 0, string Channel = "")
 {
@@ -18,7 +18,7 @@ public readonly record struct RowKey(RowKind Kind, int Id = 0, string Channel = 
         RowKind.Channel => scene.Objects.GetValueOrDefault(new ObjectId(Id))?.Channels.GetValueOrDefault(Channel),
         RowKind.Warp => scene.Warps.GetValueOrDefault(new WarpId(Id)),
         RowKind.Bookmark => scene.Bookmarks.GetValueOrDefault(new BookmarkId(Id)),
-        RowKind.NamedChoice => scene.NamedChoices.GetValueOrDefault(new NamedChoiceId(Id)),
+        RowKind.NamedSelection => scene.NamedSelections.GetValueOrDefault(new NamedSelectionId(Id)),
         RowKind.Clip => scene.Clips.GetValueOrDefault(new ClipId(Id)),
         RowKind.PlacedClip => scene.PlacedClips.GetValueOrDefault(new PlacedClipId(Id)),
         _ => null,

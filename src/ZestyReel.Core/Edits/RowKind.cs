@@ -18,8 +18,8 @@ public enum RowKind : byte
     /// <summary>A bookmark.</summary>
     Bookmark,
 
-    /// <summary>A named choice.</summary>
-    NamedChoice,
+    /// <summary>A named selection.</summary>
+    NamedSelection,
 
     /// <summary>A clip.</summary>
     Clip,

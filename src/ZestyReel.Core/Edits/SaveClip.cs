@@ -6,7 +6,7 @@ using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Saves chosen keys of an object as a named clip, which starts at the first of them and ends at the last.</summary>
+/// <summary>Saves selected keys of an object as a named clip, which starts at the first of them and ends at the last.</summary>
 /// <param name="Keys">The keys, all of one object.</param>
 /// <param name="Name">What the clip is called; left out, it gets a name.</param>
 /// <param name="Values">How their values go into the clip.</param>
@@ -18,12 +18,12 @@ public sealed record SaveClip(
 
     public override Scene Apply(Scene scene)
     {
-        if (Keys.IsDefaultOrEmpty || Keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "choose at least two keys");
+        if (Keys.IsDefaultOrEmpty || Keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "select at least two keys");
         if (!Enum.IsDefined(Values)) throw new Refusal("values", "there is no such way for values");
-        if (Keys.Any(set => ChannelOwners.IsStandIn(set.Object))) throw new Refusal("keys", "points of warps and rates cannot be in a clip; choose keys of an object");
-        if (Keys.Select(set => set.Object).Distinct().Count() > 1) throw new Refusal("keys", "a clip is of one object; choose keys of one only");
+        if (Keys.Any(set => ChannelOwners.IsStandIn(set.Object))) throw new Refusal("keys", "points of warps and rates cannot be in a clip; select keys of an object");
+        if (Keys.Select(set => set.Object).Distinct().Count() > 1) throw new Refusal("keys", "a clip is of one object; select keys of one only");
         var (first, last) = (Keys.SelectMany(set => set.Times).Min(), Keys.SelectMany(set => set.Times).Max());
-        if (first == last) throw new Refusal("keys", "a clip needs a length; choose keys at two times or more");
+        if (first == last) throw new Refusal("keys", "a clip needs a length; select keys at two times or more");
         var taken = scene.Clips.Values.Select(clip => clip.Name).ToHashSet();
         var id = scene.NextClipId();
         var name = Name is null ? Names.Free("Clip", taken) : RenameClip.Free(scene, id, Name);
@@ -31,17 +31,17 @@ public sealed record SaveClip(
         var left = scene.OnEachChannel(Keys, (spec, channel, times) =>
         {
             if (spec.HoldsOnly) throw new Refusal("keys", $"{spec.Name} only jumps, and nothing can be added to it; leave it out of the clip");
-            var chosen = KeptShape.Of(channel.Curve!, [.. channel.Curve!.Keys.Where(key => times.Contains(key.Time))]);
-            var rest = Values == ClipValues.Changes ? chosen[0].Value : 0;
-            curves[spec.Name] = new Curve([.. chosen.Select(key => key.Raised(1, -rest) with { Time = new Tick(key.Time.Value - first.Value) })]);
+            var selected = KeptCourse.Of(channel.Curve!, [.. channel.Curve!.Keys.Where(key => times.Contains(key.Time))]);
+            var rest = Values == ClipValues.Changes ? selected[0].Value : 0;
+            curves[spec.Name] = new Curve([.. selected.Select(key => key.Raised(1, -rest) with { Time = new Tick(key.Time.Value - first.Value) })]);
             if (!InPlace) return channel;
             if (times.Count < channel.Curve.Keys.Length)
-                throw new Refusal("keys", $"not all keys of {spec.Name} are chosen, so the motion would change; choose all of them, or save the clip beside them");
+                throw new Refusal("keys", $"not all keys of {spec.Name} are selected, so the motion would change; select all of them, or save the clip beside them");
             return channel with { Curve = null, Still = spec.Checked(rest, "keys") };
         });
         scene = (InPlace ? left : scene).With(new Clip(id, name, (last - first).Value, curves.ToImmutable()));
         if (!InPlace) return scene;
         return scene.With(new PlacedClip(
-            scene.NextPlacedClipId(), id, Keys[0].Object, first, last, 0, ClipRounds.Once, ClipAfter.Hold, PlacedClip.AsRecorded));
+            scene.NextPlacedClipId(), id, Keys[0].Object, first, last, 0, ClipCycle.Once, ClipAfter.Hold, PlacedClip.AsRecorded));
     }
 }

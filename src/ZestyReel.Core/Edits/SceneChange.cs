@@ -34,7 +34,7 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
             if (!before.Objects.ContainsKey(id)) AddObject(rows, id, null, now);
         AddRows(rows, RowKind.Warp, before.Warps, after.Warps, id => id.Value);
         AddRows(rows, RowKind.Bookmark, before.Bookmarks, after.Bookmarks, id => id.Value);
-        AddRows(rows, RowKind.NamedChoice, before.NamedChoices, after.NamedChoices, id => id.Value);
+        AddRows(rows, RowKind.NamedSelection, before.NamedSelections, after.NamedSelections, id => id.Value);
         AddRows(rows, RowKind.Clip, before.Clips, after.Clips, id => id.Value);
         AddRows(rows, RowKind.PlacedClip, before.PlacedClips, after.PlacedClips, id => id.Value);
         return new(rows.ToImmutable());
@@ -59,7 +59,7 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
         var objects = scene.Objects.ToBuilder();
         var warps = scene.Warps.ToBuilder();
         var bookmarks = scene.Bookmarks.ToBuilder();
-        var choices = scene.NamedChoices.ToBuilder();
+        var selections = scene.NamedSelections.ToBuilder();
         var clips = scene.Clips.ToBuilder();
         var placed = scene.PlacedClips.ToBuilder();
         var settings = scene.Settings;
@@ -77,8 +77,8 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
                 case RowKind.Bookmark:
                     Put(bookmarks, new BookmarkId(row.Id), (Bookmark?)after);
                     break;
-                case RowKind.NamedChoice:
-                    Put(choices, new NamedChoiceId(row.Id), (NamedChoice?)after);
+                case RowKind.NamedSelection:
+                    Put(selections, new NamedSelectionId(row.Id), (NamedSelection?)after);
                     break;
                 case RowKind.Clip:
                     Put(clips, new ClipId(row.Id), (Clip?)after);
@@ -99,7 +99,7 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
             }
         }
         return new Scene(
-            settings, objects.ToImmutable(), warps.ToImmutable(), bookmarks.ToImmutable(), choices.ToImmutable(), clips.ToImmutable(), placed.ToImmutable());
+            settings, objects.ToImmutable(), warps.ToImmutable(), bookmarks.ToImmutable(), selections.ToImmutable(), clips.ToImmutable(), placed.ToImmutable());
     }
 
     private static void Put<TId, TRow>(ImmutableSortedDictionary<TId, TRow>.Builder rows, TId id, TRow? row)

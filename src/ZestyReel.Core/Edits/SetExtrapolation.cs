@@ -7,7 +7,7 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Says what channels do before their first key, after their last, or both.</summary>
 public sealed record SetExtrapolation(ImmutableArray<ChannelValue> Channels, Extrapolation? Before = null, Extrapolation? After = null) : Edit
 {
-    public override string Title(Scene scene) => $"Outside the keys of {ChannelWords.Of(scene, Channels.Select(c => (c.Object, c.Channel)))}";
+    public override string Title(Scene scene) => $"Before and after the keys of {ChannelWords.Of(scene, Channels.Select(c => (c.Object, c.Channel)))}";
 
     public override Scene Apply(Scene scene) => scene.OnEachCurve(Channels, (spec, curve) =>
     {

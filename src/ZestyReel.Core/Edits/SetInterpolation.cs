@@ -4,14 +4,14 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Says how motion arrives at keys, how it leaves them, or both.</summary>
+/// <summary>Says how motion comes in to keys, how it goes out of them, or both.</summary>
 public sealed record SetInterpolation(ImmutableArray<KeySet> Keys, Interpolation? In = null, Interpolation? Out = null) : Edit
 {
     public override string Title(Scene scene) => (In, Out) switch
     {
         ({ } arriving, { } leaving) when arriving == leaving => $"{arriving} interpolation on {ChannelWords.Keys(Keys)}",
-        ({ } arriving, null) => $"Arrive {arriving.ToString().ToLowerInvariant()} at {ChannelWords.Keys(Keys)}",
-        (null, { } leaving) => $"Leave {ChannelWords.Keys(Keys)} {leaving.ToString().ToLowerInvariant()}",
+        ({ } arriving, null) => $"In {arriving.ToString().ToLowerInvariant()} on {ChannelWords.Keys(Keys)}",
+        (null, { } leaving) => $"Out {leaving.ToString().ToLowerInvariant()} on {ChannelWords.Keys(Keys)}",
         _ => $"Interpolation of {ChannelWords.Keys(Keys)}",
     };
 

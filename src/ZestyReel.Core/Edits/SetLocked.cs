@@ -11,7 +11,7 @@ public sealed record SetLocked(ImmutableArray<ChannelValue> Channels, bool Locke
 
     public override Scene Apply(Scene scene)
     {
-        if (Channels.IsDefaultOrEmpty) throw new Refusal("channels", "choose at least one channel");
+        if (Channels.IsDefaultOrEmpty) throw new Refusal("channels", "select at least one channel");
         foreach (var (id, name, _) in Channels)
         {
             var thing = scene.Object(id, "channels.object");

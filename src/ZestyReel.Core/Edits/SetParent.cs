@@ -3,7 +3,7 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Lets objects move with another one, or with none.</summary>
+/// <summary>Gives objects another parent, or none.</summary>
 /// <param name="Objects">What moves.</param>
 /// <param name="Parent">With what; null with nothing.</param>
 /// <param name="KeepAt">
@@ -20,13 +20,13 @@ public sealed record SetParent(ImmutableArray<ObjectId> Objects, ObjectId? Paren
 
     public override Scene Apply(Scene scene)
     {
-        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
         if (Parent is { } parent)
         {
             var name = scene.Object(parent, "parent").Name;
             var moving = Objects.ToHashSet();
             if (scene.WithAncestors(parent).FirstOrDefault(above => moving.Contains(above.Id)) is { } loop)
-                throw new Refusal("parent", $"{name} moves with {loop.Name} already; this would make a loop");
+                throw new Refusal("parent", $"{name} hangs below {loop.Name} already; this would make a loop");
         }
         var next = Objects.Aggregate(scene, (now, id) => now.With(now.Object(id) with { Parent = Parent }));
         if (KeepAt is not { } frame) return next;

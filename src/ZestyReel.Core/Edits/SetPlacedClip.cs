@@ -11,11 +11,11 @@ namespace ZestyReel.Core.Edits;
 /// <param name="End">Their last frame, in source.</param>
 /// <param name="Times">How often they are played through from their start on, at the rate of 1; above 0.</param>
 /// <param name="Offset">The phase at which they start, in frames.</param>
-/// <param name="Rounds">What they do when they have been played through.</param>
+/// <param name="Cycle">What they do when they have been played through.</param>
 /// <param name="After">What is left of them after their ends.</param>
 public sealed record SetPlacedClip(
     ImmutableArray<PlacedClipId> Placed, decimal? Start = null, decimal? End = null, decimal? Times = null, decimal? Offset = null,
-    ClipRounds? Rounds = null, ClipAfter? After = null) : Edit
+    ClipCycle? Cycle = null, ClipAfter? After = null) : Edit
 {
     public override string Title(Scene scene)
     {
@@ -26,9 +26,9 @@ public sealed record SetPlacedClip(
             { End: { } end } => FormattableString.Invariant($"End {what} at {end}"),
             { Times: { } times } => FormattableString.Invariant($"Play {what} {times} times"),
             { Offset: { } offset } => FormattableString.Invariant($"Offset {what} by {offset} frames"),
-            { Rounds: ClipRounds.Once } => $"Play {what} once",
-            { Rounds: ClipRounds.Repeat } => $"Repeat {what}",
-            { Rounds: ClipRounds.RepeatOffset } => $"Repeat {what} with offset",
+            { Cycle: ClipCycle.Once } => $"Play {what} once",
+            { Cycle: ClipCycle.Repeat } => $"Repeat {what}",
+            { Cycle: ClipCycle.RepeatOffset } => $"Repeat {what} with offset",
             { After: ClipAfter.Hold } => $"Hold {what} after the end",
             _ => $"Let go of {what} after the end",
         };
@@ -36,8 +36,8 @@ public sealed record SetPlacedClip(
 
     public override Scene Apply(Scene scene)
     {
-        if (Placed.IsDefaultOrEmpty) throw new Refusal("placed", "choose at least one clip");
-        if (Rounds is { } rounds && !Enum.IsDefined(rounds) || After is { } after && !Enum.IsDefined(after)) throw new Refusal("rounds", "there is no such way");
+        if (Placed.IsDefaultOrEmpty) throw new Refusal("placed", "select at least one clip");
+        if (Cycle is { } cycle && !Enum.IsDefined(cycle) || After is { } after && !Enum.IsDefined(after)) throw new Refusal("cycle", "there is no such way");
         return Placed.Distinct().Aggregate(scene, (now, id) => now.With(Changed(scene, scene.Placed(id))));
     }
 
@@ -52,7 +52,7 @@ public sealed record SetPlacedClip(
         if (End is { } last) placed = placed with { End = rate.At(last, "end") };
         if (Times is { } times) placed = placed with { End = PlaceClip.EndOf(scene.Clip(placed.Clip), placed.Start, times) };
         if (Offset is { } offset) placed = placed with { Offset = rate.At(offset, "offset").Value };
-        return Checked(placed with { Rounds = Rounds ?? placed.Rounds, After = After ?? placed.After });
+        return Checked(placed with { Cycle = Cycle ?? placed.Cycle, After = After ?? placed.After });
     }
 
     /// <exception cref="Refusal">Its ends are the wrong way round, or out of reach.</exception>

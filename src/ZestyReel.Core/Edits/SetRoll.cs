@@ -21,7 +21,7 @@ public sealed record SetRoll(ImmutableArray<ObjectId> Objects, Axis? Axle = null
 
     public override Scene Apply(Scene scene)
     {
-        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "choose at least one object");
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
         if (Axle is { } given && !Enum.IsDefined(given)) throw new Refusal("axle", "there is no such axis");
         if (Radius is { } wanted && !(wanted is > 0 and <= Furthest)) throw new Refusal("radius", "the radius of a wheel is above 0");
         var next = scene;
@@ -39,13 +39,13 @@ public sealed record SetRoll(ImmutableArray<ObjectId> Objects, Axis? Axle = null
     {
         var times = new FrameTimes(scene, [scene.Rate.StartOf(scene.Settings.Range.First).Value]);
         double Of(string channel) => ChannelCatalogue.Find(thing.Kind, channel) is null ? 0 : Sampler.Values(thing, channel, times)[0];
-        var reach = thing.Kind switch
+        var own = thing.Kind switch
         {
             ObjectKind.Box or ObjectKind.Plane => Math.Max(Of("shape.height"), Of("shape.depth")) / 2,
             _ => Of("shape.radius") + Of("shape.tube"),
         };
-        var (x, y, z) = new WorldSampler(scene, times).Worlds(thing.Id)[0].Size;
+        var (x, y, z) = new WorldSampler(scene, times).Worlds(thing.Id)[0].Scale;
         var size = Math.Abs(axle switch { Axis.X => Math.Max(y, z), Axis.Y => Math.Max(x, z), _ => Math.Max(x, y) });
-        return reach * size is > 0 and var radius ? radius : 1;
+        return own * size is > 0 and var radius ? radius : 1;
     }
 }

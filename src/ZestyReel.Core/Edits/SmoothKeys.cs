@@ -4,7 +4,7 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Smooths jagged values: each chosen key comes nearer to the line between its neighbours. Ends of runs stay.</summary>
+/// <summary>Smooths jagged values: each selected key comes nearer to the line between its neighbours. Ends of runs stay.</summary>
 /// <param name="Keys">The keys.</param>
 /// <param name="Amount">0 leaves them, 1 smooths most.</param>
 /// <remarks>

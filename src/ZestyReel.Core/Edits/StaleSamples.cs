@@ -27,8 +27,8 @@ public static class StaleSamples
         }
         foreach (var (placed, channels) in change.MovedClips(after)) Add(placed.Object, channels);
         foreach (var (id, channels) in stale)
-            // The shortest turn is one of all three channels together.
-            if (after.Object(id).Turning == Turning.Shortest && ShortestTurns.Channels.Any(channels.Contains)) channels.UnionWith(ShortestTurns.Channels);
+            // Quaternion interpolation is one of all three channels together.
+            if (after.Object(id).RotationInterpolation == RotationInterpolation.Quaternion && QuaternionRotation.Channels.Any(channels.Contains)) channels.UnionWith(QuaternionRotation.Channels);
         var carried = new Dictionary<ObjectId, bool>();
         foreach (var wheel in after.Objects.Values)
             if (wheel.Roll is { } roll && IsCarried(after, wheel.Id, stale, carried)) Add(wheel.Id, [roll.Channel]);
@@ -55,9 +55,9 @@ public static class StaleSamples
     private static IEnumerable<string> Reached(SceneObject? before, SceneObject now)
     {
         if (before is null) return AllOf(now);
-        IEnumerable<string> turns = (before.Turning, before.TurnOrder, before.Roll) != (now.Turning, now.TurnOrder, now.Roll) ? ShortestTurns.Channels : [];
+        IEnumerable<string> rotations = (before.RotationInterpolation, before.RotationOrder, before.Roll) != (now.RotationInterpolation, now.RotationOrder, now.Roll) ? QuaternionRotation.Channels : [];
         // Elsewhere in the world it rolls otherwise.
-        return before.Parent != now.Parent && now.Roll is { } roll ? turns.Append(roll.Channel) : turns;
+        return before.Parent != now.Parent && now.Roll is { } roll ? rotations.Append(roll.Channel) : rotations;
     }
 
     /// <summary>Placed clips that came, went or changed, with the channels of theirs.</summary>

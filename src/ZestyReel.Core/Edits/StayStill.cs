@@ -11,7 +11,7 @@ public sealed record StayStill(decimal Frame, ImmutableArray<ChannelValue> Value
 
     public override Scene Apply(Scene scene)
     {
-        if (Values.IsDefaultOrEmpty) throw new Refusal("values", "choose at least one channel");
+        if (Values.IsDefaultOrEmpty) throw new Refusal("values", "select at least one channel");
         var played = scene.Rate.At(Frame);
         var flow = new TimeFlow(scene);
         for (var i = 0; i < Values.Length; i++)

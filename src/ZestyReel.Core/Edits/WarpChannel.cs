@@ -36,7 +36,7 @@ public static class WarpChannel
 
     /// <summary>A stand-in for the warp among objects: its number and its name.</summary>
     internal static SceneObject StandIn(Warp warp) => new(
-        ObjectOf(warp.Id), warp.Name, ObjectKind.Group, null, 0, TurnOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty);
+        ObjectOf(warp.Id), warp.Name, ObjectKind.Group, null, 0, RotationOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty);
 
     private static ImmutableArray<Key> Converted(ImmutableArray<Key> keys, double factor) =>
         [.. keys.Select(key => key.Raised(factor, 0))];

@@ -29,11 +29,11 @@ public static class ClipSamples
         }
     }
 
-    /// <summary>Source times, in ticks, at which a placed clip starts a new round; the first few hundred.</summary>
-    public static List<double> RoundsOf(Scene scene, PlacedClip placed) =>
-        placed.Rounds == ClipRounds.Once ? [] : MomentsOf(scene, placed, 0, 300);
+    /// <summary>Source times, in ticks, at which a placed clip starts a new cycle; the first few hundred.</summary>
+    public static List<double> CyclesOf(Scene scene, PlacedClip placed) =>
+        placed.Cycle == ClipCycle.Once ? [] : MomentsOf(scene, placed, 0, 300);
 
-    /// <summary>Source times, in ticks, between its ends, at which a placed clip comes to a place of its own, in whatever round.</summary>
+    /// <summary>Source times, in ticks, between its ends, at which a placed clip comes to a place of its own, in whatever cycle.</summary>
     /// <param name="scene">The scene.</param>
     /// <param name="placed">The placed clip.</param>
     /// <param name="place">From 0 to the clip's length, in ticks.</param>
@@ -51,8 +51,8 @@ public static class ClipSamples
         {
             var now = (phase(start + span * i / count) - place) / length;
             double from = start + span * (i - 1) / count, to = start + span * i / count;
-            for (var round = Math.Floor(Math.Min(before, now)) + 1; round <= Math.Max(before, now) && found.Count < most; round++)
-                if (now != before && Meets(phase, place + round * length, from, to) is var at && at > start && at < placed.End.Value) found.Add(at);
+            for (var cycle = Math.Floor(Math.Min(before, now)) + 1; cycle <= Math.Max(before, now) && found.Count < most; cycle++)
+                if (now != before && Meets(phase, place + cycle * length, from, to) is var at && at > start && at < placed.End.Value) found.Add(at);
             before = now;
         }
         found.Sort();

@@ -76,7 +76,7 @@ public sealed class FrameTimes
     internal ClipMix? ClipsOn(ObjectId id) =>
         Scene.PlacedClips.IsEmpty || !_placed.Value.Contains(id) ? null : _clips.GetOrAdd(id, _ => new ClipMix(Scene, _placed.Value[id]));
 
-    /// <summary>Degrees that rolling adds to a turn of an object, one for each played time.</summary>
+    /// <summary>Degrees that rolling adds to a rotation of an object, one for each played time.</summary>
     internal double[] Rolled(SceneObject thing, Roll roll) => _rolling.Value.Degrees(thing, roll);
 
     private double[] Through(Warp[] warps)

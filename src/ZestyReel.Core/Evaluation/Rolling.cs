@@ -37,7 +37,7 @@ internal sealed class Rolling
         _worlds = new WorldSampler(scene, _times);
     }
 
-    /// <summary>Degrees that rolling adds to the turn about the axle, at each of the times asked for.</summary>
+    /// <summary>Degrees that rolling adds to the rotation about the axle, at each of the times asked for.</summary>
     public double[] Degrees(SceneObject thing, Roll roll)
     {
         // One grid serves all wheels, from several threads.
@@ -53,7 +53,7 @@ internal sealed class Rolling
     private double[] Ways(SceneObject thing, Roll roll)
     {
         var axles = Axles(thing, roll.Axle);
-        double[] mx = Own("move.x"), my = Own("move.y"), mz = Own("move.z");
+        double[] mx = Own("position.x"), my = Own("position.y"), mz = Own("position.z");
         var outer = thing.Parent is { } parent ? _worlds.Worlds(parent) : null;
         var ways = new double[_grid.Length];
         var heading = (X: 0d, Z: 0d);
@@ -65,7 +65,7 @@ internal sealed class Rolling
             var world = outer is null ? own : outer[i] * own;
             // a × (0, 1, 0), level and of length 1; an upright axle rolls nowhere.
             var (ax, az) = roll.Axle switch { Axis.X => (world.Xx, world.Xz), Axis.Y => (world.Yx, world.Yz), _ => (world.Zx, world.Zz) };
-            var (nextHeading, nextPlace) = (Level(-az, ax), world.Move);
+            var (nextHeading, nextPlace) = (Level(-az, ax), world.Position);
             if (i > 0)
             {
                 var (hx, hz) = Level(heading.X + nextHeading.X, heading.Z + nextHeading.Z);
@@ -79,17 +79,17 @@ internal sealed class Rolling
         double[] Own(string channel) => Sampler.Values(thing, channel, _times);
     }
 
-    /// <summary>The wheel's own turns without that about the axle and what lies inside it: the axle does not turn with them.</summary>
+    /// <summary>The wheel's own rotations without that about the axle and what lies inside it: the axle does not rotate with them.</summary>
     private Transform[] Axles(SceneObject thing, Axis axle)
     {
-        var order = thing.TurnOrder.ToString().ToUpperInvariant();
+        var order = thing.RotationOrder.ToString().ToUpperInvariant();
         var outer = order[..order.IndexOf(axle.ToString()[0])];
-        double[] Turn(char axis) => outer.Contains(axis)
-            ? Sampler.Values(thing, $"turn.{char.ToLowerInvariant(axis)}", _times)
+        double[] Rotation(char axis) => outer.Contains(axis)
+            ? Sampler.Values(thing, $"rotation.{char.ToLowerInvariant(axis)}", _times)
             : new double[_grid.Length];
-        double[] x = Turn('X'), y = Turn('Y'), z = Turn('Z');
+        double[] x = Rotation('X'), y = Rotation('Y'), z = Rotation('Z');
         var axles = new Transform[_grid.Length];
-        for (var i = 0; i < axles.Length; i++) axles[i] = Transform.Of((0, 0, 0), (x[i], y[i], z[i]), (1, 1, 1), thing.TurnOrder);
+        for (var i = 0; i < axles.Length; i++) axles[i] = Transform.Of((0, 0, 0), (x[i], y[i], z[i]), (1, 1, 1), thing.RotationOrder);
         return axles;
     }
 

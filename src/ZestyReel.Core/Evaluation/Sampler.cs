@@ -50,10 +50,10 @@ public static class Sampler
     private static double[] Own(SceneObject thing, string channel, FrameTimes times)
     {
         var values = new double[times.Count];
-        if (ShortestTurns.Covers(thing, channel))
+        if (QuaternionRotation.Covers(thing, channel))
         {
-            var turns = new ShortestTurns(thing);
-            var axis = Array.IndexOf(ShortestTurns.Channels, channel);
+            var turns = new QuaternionRotation(thing);
+            var axis = Array.IndexOf(QuaternionRotation.Channels, channel);
             var moments = times.For(thing.Id, channel);
             for (var i = 0; i < values.Length; i++) values[i] = turns.At(moments[i])[axis];
             return values;
@@ -86,7 +86,7 @@ public static class Sampler
     private static SampleTrack Track(SceneObject thing, ChannelSpec spec, FrameTimes times, ClipMix? clips)
     {
         var channel = thing.Channels.GetValueOrDefault(spec.Name);
-        if (ShortestTurns.Covers(thing, spec.Name) || clips?.Covers(spec.Name) == true || thing.Roll?.Channel == spec.Name)
+        if (QuaternionRotation.Covers(thing, spec.Name) || clips?.Covers(spec.Name) == true || thing.Roll?.Channel == spec.Name)
             return new(spec.Name, Array.ConvertAll(Values(thing, spec.Name, times), value => (float)value));
         if (channel?.Curve is not { } curve) return new(spec.Name, [(float)(channel?.Still ?? spec.Default)]);
         var samples = new float[times.Count];

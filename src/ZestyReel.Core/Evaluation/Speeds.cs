@@ -12,7 +12,7 @@ public static class Speeds
     /// <summary>The track of an object's speed through the space that it moves in, in lengths per second.</summary>
     public const string Through = "speed";
 
-    private static readonly string[] Moves = ["move.x", "move.y", "move.z"];
+    private static readonly string[] Moves = ["position.x", "position.y", "position.z"];
 
     /// <summary>The track of one channel's speed, in its unit per second.</summary>
     public static string TrackOf(string channel) => $"speed:{channel}";
@@ -24,7 +24,7 @@ public static class Speeds
         foreach (var channel in target.Speeds)
             if (target.Channels.Any(spec => spec.Name == channel))
                 yield return new(TrackOf(channel), Of([Sampler.Values(thing, channel, times)], rate, isSigned: true));
-        if (!target.Channels.Any(spec => spec.Name.StartsWith("move.", StringComparison.Ordinal))) yield break;
+        if (!target.Channels.Any(spec => spec.Name.StartsWith("position.", StringComparison.Ordinal))) yield break;
         var clips = times.ClipsOn(thing.Id);
         var moving = Moves.Where(name => thing.Channels.GetValueOrDefault(name)?.Curve is not null || clips?.Covers(name) == true).ToList();
         yield return moving.Count == 0

@@ -12,27 +12,27 @@ public readonly record struct Transform(
 {
     public static readonly Transform Identity = new(1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0);
 
-    /// <summary>Moved, then turned, then sized, as an object's channels say: M = T·R·S.</summary>
-    /// <param name="move">Position.</param>
-    /// <param name="turn">Degrees about x, y, z.</param>
-    /// <param name="size">Factors.</param>
-    /// <param name="order">See <see cref="TurnOrder"/>.</param>
+    /// <summary>Scaled, then rotated, then put in its place, as an object's channels say: M = T·R·S.</summary>
+    /// <param name="position">Position.</param>
+    /// <param name="rotation">Degrees about x, y, z.</param>
+    /// <param name="scale">Factors.</param>
+    /// <param name="order">See <see cref="RotationOrder"/>.</param>
     public static Transform Of(
-        (double X, double Y, double Z) move, (double X, double Y, double Z) turn, (double X, double Y, double Z) size,
-        TurnOrder order)
+        (double X, double Y, double Z) position, (double X, double Y, double Z) rotation, (double X, double Y, double Z) scale,
+        RotationOrder order)
     {
-        var rotation = Identity;
+        var turned = Identity;
         foreach (var axis in order.Axes())
         {
-            var degrees = axis switch { Axis.X => turn.X, Axis.Y => turn.Y, _ => turn.Z };
-            if (degrees != 0) rotation *= axis switch { Axis.X => AboutX(degrees), Axis.Y => AboutY(degrees), _ => AboutZ(degrees) };
+            var degrees = axis switch { Axis.X => rotation.X, Axis.Y => rotation.Y, _ => rotation.Z };
+            if (degrees != 0) turned *= axis switch { Axis.X => AboutX(degrees), Axis.Y => AboutY(degrees), _ => AboutZ(degrees) };
         }
-        return rotation with
+        return turned with
         {
-            Xx = rotation.Xx * size.X, Xy = rotation.Xy * size.X, Xz = rotation.Xz * size.X,
-            Yx = rotation.Yx * size.Y, Yy = rotation.Yy * size.Y, Yz = rotation.Yz * size.Y,
-            Zx = rotation.Zx * size.Z, Zy = rotation.Zy * size.Z, Zz = rotation.Zz * size.Z,
-            Px = move.X, Py = move.Y, Pz = move.Z,
+            Xx = turned.Xx * scale.X, Xy = turned.Xy * scale.X, Xz = turned.Xz * scale.X,
+            Yx = turned.Yx * scale.Y, Yy = turned.Yy * scale.Y, Yz = turned.Yz * scale.Y,
+            Zx = turned.Zx * scale.Z, Zy = turned.Zy * scale.Z, Zz = turned.Zz * scale.Z,
+            Px = position.X, Py = position.Y, Pz = position.Z,
         };
     }
 
@@ -46,7 +46,7 @@ public readonly record struct Transform(
         return new(xx, xy, xz, yx, yy, yz, zx, zy, zz, px + a.Px, py + a.Py, pz + a.Pz);
     }
 
-    public (double X, double Y, double Z) Move => (Px, Py, Pz);
+    public (double X, double Y, double Z) Position => (Px, Py, Pz);
 
     /// <summary>What undoes this transform, or null where it flattens space and nothing does. By cofactors over the determinant.</summary>
     public Transform? Inverse()
@@ -64,7 +64,7 @@ public readonly record struct Transform(
     }
 
     /// <summary>Lengths of the axes; x is negative where the transform mirrors, as glTF and most tools have it.</summary>
-    public (double X, double Y, double Z) Size
+    public (double X, double Y, double Z) Scale
     {
         get
         {
@@ -74,11 +74,11 @@ public readonly record struct Transform(
         }
     }
 
-    /// <summary>The turns in degrees about x, y and z that give this rotation in an order; the middle one within ±90°.</summary>
-    /// <remarks>From R = Ri·Rj·Rk the entry R[i,k] is ±sin of the middle turn (Shoemake, Graphics Gems IV, 1994).</remarks>
-    public (double X, double Y, double Z) Turn(TurnOrder order)
+    /// <summary>The degrees about x, y and z that give this rotation in an order; the middle one within ±90°.</summary>
+    /// <remarks>From R = Ri·Rj·Rk the entry R[i,k] is ±sin of the middle rotation (Shoemake, Graphics Gems IV, 1994).</remarks>
+    public (double X, double Y, double Z) Rotation(RotationOrder order)
     {
-        var (sx, sy, sz) = Size;
+        var (sx, sy, sz) = Scale;
         double[,] r =
         {
             { Divided(Xx, sx), Divided(Yx, sy), Divided(Zx, sz) },
@@ -88,33 +88,33 @@ public readonly record struct Transform(
         var axes = order.Axes();
         int i = (int)axes[0], j = (int)axes[1], k = (int)axes[2];
         var sign = (j - i + 3) % 3 == 1 ? 1 : -1;
-        var turn = new double[3];
-        turn[j] = Math.Asin(Math.Clamp(sign * r[i, k], -1, 1));
+        var angle = new double[3];
+        angle[j] = Math.Asin(Math.Clamp(sign * r[i, k], -1, 1));
         if (Math.Abs(r[i, k]) < 1 - 1e-12)
         {
-            turn[i] = Math.Atan2(-sign * r[j, k], r[k, k]);
-            turn[k] = Math.Atan2(-sign * r[i, j], r[i, i]);
+            angle[i] = Math.Atan2(-sign * r[j, k], r[k, k]);
+            angle[k] = Math.Atan2(-sign * r[i, j], r[i, i]);
         }
         else
         {
-            // The outer axes fall together; all of the turn about them goes to the first.
-            turn[i] = Math.Atan2(sign * r[k, j], r[j, j]);
+            // The outer axes fall together; all of the rotation about them goes to the first.
+            angle[i] = Math.Atan2(sign * r[k, j], r[j, j]);
         }
-        return (Degrees(turn[0]), Degrees(turn[1]), Degrees(turn[2]));
+        return (Degrees(angle[0]), Degrees(angle[1]), Degrees(angle[2]));
     }
 
-    /// <summary>The turns that say the same as some others, in degrees, and are as near as can be to where they are expected.</summary>
+    /// <summary>The degrees that say the same rotation as some others, as near as can be to where they are expected.</summary>
     /// <remarks>
-    /// Three turns say the same as those with the outer two half a round further and the middle one mirrored, and each
-    /// with any number of rounds more.
+    /// Three rotations say the same as those with the outer two half a turn further and the middle one mirrored, and each
+    /// with any number of whole turns more.
     /// </remarks>
-    public static (double X, double Y, double Z) NearestTurns(
-        (double X, double Y, double Z) turns, (double X, double Y, double Z) expected, TurnOrder order)
+    public static (double X, double Y, double Z) NearestRotation(
+        (double X, double Y, double Z) rotation, (double X, double Y, double Z) expected, RotationOrder order)
     {
-        double[] wanted = [expected.X, expected.Y, expected.Z], given = [turns.X, turns.Y, turns.Z];
+        double[] wanted = [expected.X, expected.Y, expected.Z], given = [rotation.X, rotation.Y, rotation.Z];
         var middle = (int)order.Axes()[1];
-        double[] Wound(Func<int, double> turn) =>
-            [.. Enumerable.Range(0, 3).Select(axis => turn(axis) + 360 * Math.Round((wanted[axis] - turn(axis)) / 360))];
+        double[] Wound(Func<int, double> angle) =>
+            [.. Enumerable.Range(0, 3).Select(axis => angle(axis) + 360 * Math.Round((wanted[axis] - angle(axis)) / 360))];
         double Away(double[] some) => some.Zip(wanted, (a, b) => Math.Abs(a - b)).Sum();
         var same = Wound(axis => given[axis]);
         var other = Wound(axis => axis == middle ? 180 - given[axis] : given[axis] + 180);

@@ -8,7 +8,7 @@ public sealed class WorldSampler(Scene scene, FrameTimes times)
     // About 50 MB; what is not kept is worked out again.
     private const int MostKept = 500_000;
 
-    private static readonly string[] Channels = ["move.x", "move.y", "move.z", "turn.x", "turn.y", "turn.z", "size.x", "size.y", "size.z"];
+    private static readonly string[] Channels = ["position.x", "position.y", "position.z", "rotation.x", "rotation.y", "rotation.z", "scale.x", "scale.y", "scale.z"];
 
     private readonly Dictionary<ObjectId, Transform[]> _worlds = [];
 
@@ -43,16 +43,16 @@ public sealed class WorldSampler(Scene scene, FrameTimes times)
         {
             double Still(string channel) => thing.Channel(channel).Still;
             Array.Fill(locals, Transform.Of(
-                (Still("move.x"), Still("move.y"), Still("move.z")), (Still("turn.x"), Still("turn.y"), Still("turn.z")),
-                (Still("size.x"), Still("size.y"), Still("size.z")), thing.TurnOrder));
+                (Still("position.x"), Still("position.y"), Still("position.z")), (Still("rotation.x"), Still("rotation.y"), Still("rotation.z")),
+                (Still("scale.x"), Still("scale.y"), Still("scale.z")), thing.RotationOrder));
             return locals;
         }
         double[] Values(string channel) => Sampler.Values(thing, channel, times);
-        double[] mx = Values("move.x"), my = Values("move.y"), mz = Values("move.z");
-        double[] tx = Values("turn.x"), ty = Values("turn.y"), tz = Values("turn.z");
-        double[] sx = Values("size.x"), sy = Values("size.y"), sz = Values("size.z");
+        double[] mx = Values("position.x"), my = Values("position.y"), mz = Values("position.z");
+        double[] tx = Values("rotation.x"), ty = Values("rotation.y"), tz = Values("rotation.z");
+        double[] sx = Values("scale.x"), sy = Values("scale.y"), sz = Values("scale.z");
         for (var i = 0; i < locals.Length; i++)
-            locals[i] = Transform.Of((mx[i], my[i], mz[i]), (tx[i], ty[i], tz[i]), (sx[i], sy[i], sz[i]), thing.TurnOrder);
+            locals[i] = Transform.Of((mx[i], my[i], mz[i]), (tx[i], ty[i], tz[i]), (sx[i], sy[i], sz[i]), thing.RotationOrder);
         return locals;
     }
 

@@ -10,7 +10,7 @@ namespace ZestyReel.Core.Retiming;
 /// <param name="Name">Unique among the scene's warps.</param>
 /// <param name="On">Off, it is passed over.</param>
 /// <param name="Targets">What it covers; null is the whole scene.</param>
-/// <param name="Beyond">What happens outside its keys.</param>
+/// <param name="Beyond">What happens before and after its keys.</param>
 /// <param name="Curve">Values are source times.</param>
 public sealed record Warp(
     WarpId Id, string Name, bool On, ImmutableArray<WarpTarget>? Targets, WarpBeyond Beyond, Curve Curve)

@@ -1,6 +1,6 @@
 namespace ZestyReel.Core.Retiming;
 
-/// <summary>What source time does outside a warp's keys.</summary>
+/// <summary>What source time does before and after a warp's keys.</summary>
 public enum WarpBeyond
 {
     /// <summary>Runs on at normal speed.</summary>

@@ -10,9 +10,9 @@ public static class ChannelCatalogue
 
     private static readonly ImmutableArray<ChannelSpec> Shared =
     [
-        .. Axes("move", "Move", ChannelUnit.Length, 0),
-        .. Axes("turn", "Turn", ChannelUnit.Degrees, 0),
-        .. Axes("size", "Size", ChannelUnit.Factor, 1),
+        .. Axes("position", "Position", ChannelUnit.Length, 0),
+        .. Axes("rotation", "Rotation", ChannelUnit.Degrees, 0),
+        .. Axes("scale", "Scale", ChannelUnit.Factor, 1),
         new("visible", "Visible", "Attributes", ChannelUnit.OnOff, 1, 0, 1, []),
     ];
 
@@ -41,9 +41,9 @@ public static class ChannelCatalogue
             [
                 .. Shared,
                 new("light.kind", "Kind", "Attributes", ChannelUnit.Choice, 0, 0, 2, ["point", "spot", "sun"]),
-                Attribute("light.glow", "Glow", ChannelUnit.Factor, 1, 0, Far),
-                Attribute("light.reach", "Reach", ChannelUnit.Length, 20, 0, Far),
-                Attribute("light.spread", "Spread", ChannelUnit.Degrees, 40, 1, 170),
+                Attribute("light.intensity", "Intensity", ChannelUnit.Factor, 1, 0, Far),
+                Attribute("light.range", "Range", ChannelUnit.Length, 20, 0, Far),
+                Attribute("light.cone", "Cone angle", ChannelUnit.Degrees, 40, 1, 170),
                 .. Colour,
             ],
         }.ToFrozenDictionary();

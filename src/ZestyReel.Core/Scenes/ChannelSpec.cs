@@ -5,9 +5,9 @@ using ZestyReel.Core.Curves;
 namespace ZestyReel.Core.Scenes;
 
 /// <summary>What is known of a channel beforehand.</summary>
-/// <param name="Name">As in the scene file, such as <c>move.x</c>.</param>
-/// <param name="Label">For people, such as <c>X</c> under <c>Move</c>.</param>
-/// <param name="Group">Where it stands in the values panel: Move, Turn, Size or Attributes.</param>
+/// <param name="Name">As in the scene file, such as <c>position.x</c>.</param>
+/// <param name="Label">For people, such as <c>X</c> under <c>Position</c>.</param>
+/// <param name="Group">Where it stands in the values panel: Position, Rotation, Scale or Attributes.</param>
 /// <param name="Unit">What the number means.</param>
 /// <param name="Default">The value of a new object.</param>
 /// <param name="Least">The smallest value taken.</param>

@@ -12,7 +12,7 @@ public sealed record Scene(
     ImmutableSortedDictionary<ObjectId, SceneObject> Objects,
     ImmutableSortedDictionary<WarpId, Warp> Warps,
     ImmutableSortedDictionary<BookmarkId, Bookmark> Bookmarks,
-    ImmutableSortedDictionary<NamedChoiceId, NamedChoice> NamedChoices,
+    ImmutableSortedDictionary<NamedSelectionId, NamedSelection> NamedSelections,
     ImmutableSortedDictionary<ClipId, Clip> Clips,
     ImmutableSortedDictionary<PlacedClipId, PlacedClip> PlacedClips)
 {
@@ -24,7 +24,7 @@ public sealed record Scene(
         ImmutableSortedDictionary<ObjectId, SceneObject>.Empty,
         ImmutableSortedDictionary<WarpId, Warp>.Empty,
         ImmutableSortedDictionary<BookmarkId, Bookmark>.Empty,
-        ImmutableSortedDictionary<NamedChoiceId, NamedChoice>.Empty,
+        ImmutableSortedDictionary<NamedSelectionId, NamedSelection>.Empty,
         ImmutableSortedDictionary<ClipId, Clip>.Empty,
         ImmutableSortedDictionary<PlacedClipId, PlacedClip>.Empty);
 
@@ -68,7 +68,7 @@ public sealed record Scene(
         }
     }
 
-    /// <summary>Objects and all that move with them, each once.</summary>
+    /// <summary>Objects and all that hang below them, each once.</summary>
     public IEnumerable<SceneObject> WithDescendants(IEnumerable<ObjectId> ids)
     {
         var children = Objects.Values.ToLookup(o => o.Parent);

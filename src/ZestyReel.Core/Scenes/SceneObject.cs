@@ -6,11 +6,11 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Id">Its number in the scene.</param>
 /// <param name="Name">Unique in the scene.</param>
 /// <param name="Kind">What it is.</param>
-/// <param name="Parent">The object it moves with, or null.</param>
+/// <param name="Parent">Its parent, or null.</param>
 /// <param name="Place">Where it stands among the scene's objects; lower comes first.</param>
-/// <param name="TurnOrder">The order of its three turns.</param>
+/// <param name="RotationOrder">The order of its three rotations.</param>
 /// <param name="Channels">The channels that differ from the kind's defaults.</param>
-/// <param name="Turning">How it gets from one key of its turns to the next.</param>
+/// <param name="RotationInterpolation">How it gets from one key of its rotation to the next.</param>
 /// <param name="Roll">Whether it turns like a wheel as it travels.</param>
 public sealed record SceneObject(
     ObjectId Id,
@@ -18,9 +18,9 @@ public sealed record SceneObject(
     ObjectKind Kind,
     ObjectId? Parent,
     int Place,
-    TurnOrder TurnOrder,
+    RotationOrder RotationOrder,
     ImmutableSortedDictionary<string, Channel> Channels,
-    Turning Turning = Turning.EachAxis,
+    RotationInterpolation RotationInterpolation = RotationInterpolation.EachAxis,
     Roll? Roll = null)
 {
     /// <exception cref="Refusal">The kind has no such channel.</exception>

@@ -20,10 +20,10 @@ public static class SampleCsv
 
     private static readonly (string Name, Func<Transform, SceneObject, double> Of)[] WorldChannels =
     [
-        ("move.x", (world, _) => world.Px), ("move.y", (world, _) => world.Py), ("move.z", (world, _) => world.Pz),
-        ("turn.x", (world, thing) => world.Turn(thing.TurnOrder).X), ("turn.y", (world, thing) => world.Turn(thing.TurnOrder).Y),
-        ("turn.z", (world, thing) => world.Turn(thing.TurnOrder).Z),
-        ("size.x", (world, _) => world.Size.X), ("size.y", (world, _) => world.Size.Y), ("size.z", (world, _) => world.Size.Z),
+        ("position.x", (world, _) => world.Px), ("position.y", (world, _) => world.Py), ("position.z", (world, _) => world.Pz),
+        ("rotation.x", (world, thing) => world.Rotation(thing.RotationOrder).X), ("rotation.y", (world, thing) => world.Rotation(thing.RotationOrder).Y),
+        ("rotation.z", (world, thing) => world.Rotation(thing.RotationOrder).Z),
+        ("scale.x", (world, _) => world.Scale.X), ("scale.y", (world, _) => world.Scale.Y), ("scale.z", (world, _) => world.Scale.Z),
     ];
 
     /// <exception cref="Refusal">The query asks for something that is not there; nothing has been written.</exception>
@@ -40,7 +40,7 @@ public static class SampleCsv
     /// <exception cref="Refusal">The query asks for something that is not there, or for too much; told at once, before the first block.</exception>
     public static IEnumerable<string> Blocks(Scene scene, SampleQuery query, long mostRows = long.MaxValue, CancellationToken stop = default)
     {
-        var objects = Chosen(scene, query);
+        var objects = Selected(scene, query);
         var frames = Frames(scene, query);
         var channels = objects.Sum(thing => (long)ChannelsOf(thing, query).Count());
         if (channels * frames.Length > mostRows)
@@ -121,7 +121,7 @@ public static class SampleCsv
         (query.World ? WorldChannels.Select(channel => channel.Name) : ChannelCatalogue.Of(thing.Kind).Select(spec => spec.Name))
         .Where(name => query.Channels.Count == 0 || query.Channels.Contains(name));
 
-    private static List<SceneObject> Chosen(Scene scene, SampleQuery query)
+    private static List<SceneObject> Selected(Scene scene, SampleQuery query)
     {
         var wanted = query.Objects.ToHashSet();
         var objects = scene.InOrder().Where(thing => wanted.Count == 0 || wanted.Contains(thing.Name)).ToList();

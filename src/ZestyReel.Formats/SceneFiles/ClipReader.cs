@@ -37,7 +37,7 @@ internal static class ClipReader
     private static ImmutableSortedDictionary<string, Curve> ReadChannels(Node node, KeyReader keys, Tick length)
     {
         var curves = ImmutableSortedDictionary.CreateBuilder<string, Curve>();
-        foreach (var (name, value) in node.Members())
+        foreach (var (name, value) in node.Channels())
         {
             if (!Known.TryGetValue(name, out var spec)) value.Fault("there is no such channel");
             else if (spec.HoldsOnly) value.Fault("this channel only jumps, and nothing can be added to it");
@@ -49,7 +49,7 @@ internal static class ClipReader
                 else if (keysNode.Guarded(() => new Curve(read)) is { } curve) curves[name] = curve;
             }
         }
-        if (node.Element.ValueKind == JsonValueKind.Object && !node.Members().Any()) node.Fault("a clip has at least one channel");
+        if (node.Element.ValueKind == JsonValueKind.Object && !node.Channels().Any()) node.Fault("a clip has at least one channel");
         return curves.ToImmutable();
     }
 
@@ -58,12 +58,12 @@ internal static class ClipReader
         var placed = new List<PlacedClip>();
         foreach (var item in node.Items())
         {
-            if (item.Fields(["clip", "object"], ["frame", "tick", "end", "endTick", "offset", "offsetTick", "rounds", "after", "rate"]) is not { } fields) continue;
+            if (item.Fields(["clip", "object"], ["frame", "tick", "end", "endTick", "offset", "offsetTick", "cycle", "after", "rate"]) is not { } fields) continue;
             var clip = Named(fields, "clip", name => clips.FirstOrDefault(one => one.Name == name));
             var thing = Named(fields, "object", byName.GetValueOrDefault);
             var (start, end) = (keys.Time(item, fields, "frame", "tick"), keys.Time(item, fields, "end", "endTick"));
             var offset = fields.ContainsKey("offset") || fields.ContainsKey("offsetTick") ? keys.Time(item, fields, "offset", "offsetTick") : Tick.Zero;
-            var rounds = fields.TryGetValue("rounds", out var roundsNode) ? roundsNode.Word<ClipRounds>() : ClipRounds.Once;
+            var cycle = fields.TryGetValue("cycle", out var cycleNode) ? cycleNode.Word<ClipCycle>() : ClipCycle.Once;
             var after = fields.TryGetValue("after", out var afterNode) ? afterNode.Word<ClipAfter>() : ClipAfter.LetGo;
             var rate = fields.TryGetValue("rate", out var rateNode) ? ReadRate(rateNode, keys) : PlacedClip.AsRecorded;
             if (start is null || end is null || offset is null || clip is null || thing is null || rate is null) continue;
@@ -72,7 +72,7 @@ internal static class ClipReader
                 item.Fault($"{thing.Name} has none of the channels of {clip.Name}");
             else placed.Add(new PlacedClip(
                 new PlacedClipId(placed.Count + 1), clip.Id, thing.Id, start.Value, end.Value, offset.Value.Value,
-                rounds ?? ClipRounds.Once, after ?? ClipAfter.LetGo, rate));
+                cycle ?? ClipCycle.Once, after ?? ClipAfter.LetGo, rate));
         }
         return placed;
     }

@@ -39,7 +39,7 @@ internal static class ClipWriter
             SceneFileWriter.WriteTime(json, scene.Rate, placed.Start, "frame", "tick");
             SceneFileWriter.WriteTime(json, scene.Rate, placed.End, "end", "endTick");
             if (placed.Offset != 0) SceneFileWriter.WriteTime(json, scene.Rate, new Tick(placed.Offset), "offset", "offsetTick");
-            if (placed.Rounds != ClipRounds.Once) json.WriteString("rounds", FileWords.Of(placed.Rounds));
+            if (placed.Cycle != ClipCycle.Once) json.WriteString("cycle", FileWords.Of(placed.Cycle));
             if (placed.After != ClipAfter.LetGo) json.WriteString("after", FileWords.Of(placed.After));
             if (placed.Rate.Curve is { } curve)
             {

@@ -5,7 +5,11 @@ using ZestyReel.Core.Scenes;
 namespace ZestyReel.Formats.SceneFiles;
 
 /// <summary>A JSON value, where it stands, and where to note what is wrong with it.</summary>
-internal readonly record struct Node(JsonElement Element, string Place, List<SceneFileFault> Faults)
+/// <param name="Element">The value.</param>
+/// <param name="Place">Where it stands, in the file's own words.</param>
+/// <param name="Faults">What is wrong so far.</param>
+/// <param name="IsVersion1">Whether the file has the words of version 1; they are read as those of today.</param>
+internal readonly record struct Node(JsonElement Element, string Place, List<SceneFileFault> Faults, bool IsVersion1 = false)
 {
     /// <summary>Faults noted before reading gives up.</summary>
     public const int MostFaults = 100;
@@ -23,17 +27,18 @@ internal readonly record struct Node(JsonElement Element, string Place, List<Sce
         var fields = new Dictionary<string, Node>();
         foreach (var member in Element.EnumerateObject())
         {
-            if (Array.IndexOf(required, member.Name) < 0 && Array.IndexOf(optional, member.Name) < 0)
+            var name = IsVersion1 ? Version1.Field(member.Name) : member.Name;
+            if (name is null || Array.IndexOf(required, name) < 0 && Array.IndexOf(optional, name) < 0)
                 FaultAt(Inner(member.Name), "there is no such field");
-            else fields[member.Name] = this with { Element = member.Value, Place = Inner(member.Name) };
+            else fields[name] = this with { Element = member.Value, Place = Inner(member.Name) };
         }
         foreach (var name in required)
             if (!fields.ContainsKey(name)) FaultAt(Inner(name), "the field is missing");
         return fields;
     }
 
-    /// <summary>The members of an object whose names are free.</summary>
-    public IEnumerable<(string Name, Node Value)> Members()
+    /// <summary>The members of an object by the channels that they name.</summary>
+    public IEnumerable<(string Channel, Node Value)> Channels()
     {
         if (Element.ValueKind != JsonValueKind.Object)
         {
@@ -41,7 +46,7 @@ internal readonly record struct Node(JsonElement Element, string Place, List<Sce
             yield break;
         }
         foreach (var member in Element.EnumerateObject())
-            yield return (member.Name, this with { Element = member.Value, Place = Inner(member.Name) });
+            yield return (ChannelOf(member.Name), this with { Element = member.Value, Place = Inner(member.Name) });
     }
 
     public List<Node> Items()
@@ -106,7 +111,7 @@ internal readonly record struct Node(JsonElement Element, string Place, List<Sce
     public T? Word<T>() where T : struct, Enum
     {
         if (Text() is not { } text) return null;
-        if (FileWords.TryRead<T>(text, out var value)) return value;
+        if (FileWords.TryRead<T>(IsVersion1 ? Version1.Word(text) : text, out var value)) return value;
         Fault($"\"{Names.Shown(text)}\" is not one of: {FileWords.All<T>()}");
         return null;
     }
@@ -128,6 +133,9 @@ internal readonly record struct Node(JsonElement Element, string Place, List<Sce
             return default;
         }
     }
+
+    /// <summary>The channel that a name of this file means; one that no object has where it means none.</summary>
+    public string ChannelOf(string name) => IsVersion1 ? Version1.Channel(name) ?? "" : name;
 
     private void Wrong(string wanted) => Fault($"expected {wanted}, found {Found()}");
 

@@ -17,17 +17,17 @@ internal static class ObjectReader
         var byName = new Dictionary<string, SceneObject>();
         foreach (var item in items)
         {
-            if (item.Fields(["name", "kind"], ["parent", "turnOrder", "turning", "roll", "channels"]) is not { } fields) continue;
+            if (item.Fields(["name", "kind"], ["parent", "rotationOrder", "rotation", "roll", "channels"]) is not { } fields) continue;
             var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
                 ? nameNode.Guarded(() => Names.Checked(text, ""))
                 : null;
             var kind = fields.TryGetValue("kind", out var kindNode) ? kindNode.Word<ObjectKind>() : null;
             if (name is null || kind is null) continue;
-            var order = fields.TryGetValue("turnOrder", out var orderNode) ? orderNode.Word<TurnOrder>() : null;
-            var turning = fields.TryGetValue("turning", out var turningNode) ? turningNode.Word<Turning>() : null;
+            var order = fields.TryGetValue("rotationOrder", out var orderNode) ? orderNode.Word<RotationOrder>() : null;
+            var rotation = fields.TryGetValue("rotation", out var rotationNode) ? rotationNode.Word<RotationInterpolation>() : null;
             var read = new SceneObject(
-                new ObjectId(objects.Count + 1), name, kind.Value, null, objects.Count, order ?? TurnOrder.Xyz,
-                ImmutableSortedDictionary<string, Channel>.Empty, turning ?? Turning.EachAxis,
+                new ObjectId(objects.Count + 1), name, kind.Value, null, objects.Count, order ?? RotationOrder.Xyz,
+                ImmutableSortedDictionary<string, Channel>.Empty, rotation ?? RotationInterpolation.EachAxis,
                 fields.TryGetValue("roll", out var roll) ? ReadRoll(roll) : null);
             if (fields.TryGetValue("channels", out var channels)) read = ReadChannels(channels, read, keys);
             if (!byName.TryAdd(name, read)) nameNode.Fault($"there is an object called {name} already; names are unique");
@@ -59,14 +59,14 @@ internal static class ObjectReader
                 at = objects[id - 1].Parent?.Value;
             }
             if (at is { } end && state[end] == 1)
-                parent.Fault($"{objects[end - 1].Name} would move with itself; the parents make a loop");
+                parent.Fault($"{objects[end - 1].Name} would be its own ancestor; the parents make a loop");
             foreach (var id in way) state[id] = 2;
         }
     }
 
     private static SceneObject ReadChannels(Node node, SceneObject thing, KeyReader keys)
     {
-        foreach (var (name, value) in node.Members())
+        foreach (var (name, value) in node.Channels())
         {
             if (ChannelCatalogue.Find(thing.Kind, name) is not { } spec)
             {

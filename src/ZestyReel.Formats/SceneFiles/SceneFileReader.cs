@@ -24,7 +24,7 @@ public static class SceneFileReader
         try
         {
             using var document = JsonDocument.Parse(utf8, Options);
-            var scene = ReadScene(new Node(document.RootElement, "", faults));
+            var scene = ReadScene(new Node(document.RootElement, "", faults, IsVersion1(document.RootElement)));
             return faults.Count == 0 ? scene! : throw new SceneFileException(faults);
         }
         catch (InvalidOperationException)
@@ -41,14 +41,18 @@ public static class SceneFileReader
     public static SceneFileException TooLarge() =>
         new([new("the file", $"it is larger than {LargestFile / 1_000_000} MB, the most a scene file can have")]);
 
+    private static bool IsVersion1(JsonElement root) =>
+        root.ValueKind == JsonValueKind.Object && root.TryGetProperty("version", out var version)
+        && version.ValueKind == JsonValueKind.Number && version.TryGetInt64(out var number) && number == 1;
+
     private static Scene? ReadScene(Node root)
     {
-        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "warps", "clips", "placed", "bookmarks", "choices"]);
+        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "warps", "clips", "placed", "bookmarks", "selections"]);
         if (fields is null) return null;
         if (fields.TryGetValue("format", out var format) && format.Text() is { } word && word != "zesty-scene")
             format.Fault("the format is not \"zesty-scene\"");
-        if (fields.TryGetValue("version", out var version) && version.Whole() is { } number && number != 1)
-            version.Fault($"version {number} is not one this reader knows; it reads version 1");
+        if (fields.TryGetValue("version", out var version) && version.Whole() is { } number && number is not (1 or SceneFileWriter.Version))
+            version.Fault($"version {number} is not one this reader knows; it reads version 1 and {SceneFileWriter.Version}");
         if (root.Faults.Count > 0 && !fields.ContainsKey("rate")) return null;
 
         var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
@@ -70,14 +74,14 @@ public static class SceneFileReader
         var clips = fields.TryGetValue("clips", out var clipsNode) ? ClipReader.Read(clipsNode, keys) : [];
         var placed = fields.TryGetValue("placed", out var placedNode) ? ClipReader.ReadPlaced(placedNode, keys, byName, clips) : [];
         var bookmarks = fields.TryGetValue("bookmarks", out var bookmarksNode) ? BookmarkReader.Read(bookmarksNode, keys) : [];
-        var choices = fields.TryGetValue("choices", out var choicesNode) ? NamedChoiceReader.Read(choicesNode, byName) : [];
+        var selections = fields.TryGetValue("selections", out var selectionsNode) ? NamedSelectionReader.Read(selectionsNode, byName) : [];
         if (root.Faults.Count > 0) return null;
         return new Scene(
             new SceneSettings(name!, rate, range!.Value, work!.Value),
             objects.ToImmutableSortedDictionary(o => o.Id, o => o),
             warps.ToImmutableSortedDictionary(w => w.Id, w => w),
             bookmarks.ToImmutableSortedDictionary(b => b.Id, b => b),
-            choices.ToImmutableSortedDictionary(c => c.Id, c => c),
+            selections.ToImmutableSortedDictionary(c => c.Id, c => c),
             clips.ToImmutableSortedDictionary(c => c.Id, c => c),
             placed.ToImmutableSortedDictionary(p => p.Id, p => p));
     }

@@ -12,6 +12,9 @@ namespace ZestyReel.Formats.SceneFiles;
 /// <summary>Writes a scene file. The same scene always gives the same bytes, one key to a line, so that versions compare well.</summary>
 public static class SceneFileWriter
 {
+    /// <summary>The version of the file that is written; older ones are read too.</summary>
+    public const int Version = 2;
+
     private static readonly JsonWriterOptions Pretty = new()
     {
         Indented = true,
@@ -27,21 +30,19 @@ public static class SceneFileWriter
         {
             json.WriteStartObject();
             json.WriteString("format", "zesty-scene");
-            json.WriteNumber("version", 1);
+            json.WriteNumber("version", Version);
             json.WriteString("name", scene.Settings.Name);
             json.WriteString("rate", scene.Rate.ToString());
             WriteRange(json, "range", scene.Settings.Range);
-            WriteRange(json, "work", scene.Settings.Work);
+            if (scene.Settings.Work != scene.Settings.Range) WriteRange(json, "work", scene.Settings.Work);
             json.WriteStartArray("objects");
             foreach (var thing in scene.InOrder()) WriteObject(json, scene, thing);
             json.WriteEndArray();
-            json.WriteStartArray("warps");
-            foreach (var warp in scene.Warps.Values) WriteWarp(json, scene, warp);
-            json.WriteEndArray();
+            if (!scene.Warps.IsEmpty) WriteWarps(json, scene);
             if (!scene.Clips.IsEmpty) ClipWriter.WriteClips(json, scene);
             if (!scene.PlacedClips.IsEmpty) ClipWriter.WritePlaced(json, scene);
             if (!scene.Bookmarks.IsEmpty) WriteBookmarks(json, scene);
-            if (!scene.NamedChoices.IsEmpty) WriteChoices(json, scene);
+            if (!scene.NamedSelections.IsEmpty) WriteSelections(json, scene);
             json.WriteEndObject();
         }
         bytes.Write("\n"u8);
@@ -54,14 +55,19 @@ public static class SceneFileWriter
         json.WriteString("name", thing.Name);
         json.WriteString("kind", FileWords.Of(thing.Kind));
         if (thing.Parent is { } parent) json.WriteString("parent", scene.Object(parent).Name);
-        else json.WriteNull("parent");
-        if (thing.TurnOrder != TurnOrder.Xyz) json.WriteString("turnOrder", FileWords.Of(thing.TurnOrder));
-        if (thing.Turning != Turning.EachAxis) json.WriteString("turning", FileWords.Of(thing.Turning));
+        if (thing.RotationOrder != RotationOrder.Xyz) json.WriteString("rotationOrder", FileWords.Of(thing.RotationOrder));
+        if (thing.RotationInterpolation != RotationInterpolation.EachAxis) json.WriteString("rotation", FileWords.Of(thing.RotationInterpolation));
         if (thing.Roll is { } roll)
         {
             json.WritePropertyName("roll");
             json.WriteRawValue(string.Create(CultureInfo.InvariantCulture, $"{{ \"axle\": \"{FileWords.Of(roll.Axle)}\", \"radius\": {roll.Radius:R} }}"));
         }
+        if (!thing.Channels.IsEmpty) WriteChannels(json, scene, thing);
+        json.WriteEndObject();
+    }
+
+    private static void WriteChannels(Utf8JsonWriter json, Scene scene, SceneObject thing)
+    {
         json.WriteStartObject("channels");
         foreach (var spec in ChannelCatalogue.Of(thing.Kind))
         {
@@ -70,7 +76,6 @@ public static class SceneFileWriter
             if (channel.Curve is { } curve) WriteCurve(json, scene.Rate, curve, channel.Locked);
             else json.WriteRawValue(string.Create(CultureInfo.InvariantCulture, $"{{ \"value\": {channel.Still:R}{(channel.Locked ? ", \"locked\": true" : "")} }}"));
         }
-        json.WriteEndObject();
         json.WriteEndObject();
     }
 
@@ -84,11 +89,18 @@ public static class SceneFileWriter
         json.WriteEndObject();
     }
 
+    private static void WriteWarps(Utf8JsonWriter json, Scene scene)
+    {
+        json.WriteStartArray("warps");
+        foreach (var warp in scene.Warps.Values) WriteWarp(json, scene, warp);
+        json.WriteEndArray();
+    }
+
     private static void WriteWarp(Utf8JsonWriter json, Scene scene, Warp warp)
     {
         json.WriteStartObject();
         json.WriteString("name", warp.Name);
-        json.WriteBoolean("on", warp.On);
+        if (!warp.On) json.WriteBoolean("on", false);
         if (warp.Targets is not { } targets) json.WriteString("covers", "scene");
         else
         {
@@ -100,7 +112,7 @@ public static class SceneFileWriter
             }
             json.WriteEndArray();
         }
-        json.WriteString("beyond", FileWords.Of(warp.Beyond));
+        if (warp.Beyond != WarpBeyond.RunOn) json.WriteString("beyond", FileWords.Of(warp.Beyond));
         WriteKeys(json, scene.Rate, warp.Curve, isWarp: true);
         json.WriteEndObject();
     }
@@ -143,15 +155,15 @@ public static class SceneFileWriter
         json.WriteEndArray();
     }
 
-    private static void WriteChoices(Utf8JsonWriter json, Scene scene)
+    private static void WriteSelections(Utf8JsonWriter json, Scene scene)
     {
-        json.WriteStartArray("choices");
-        foreach (var choice in scene.NamedChoices.Values)
+        json.WriteStartArray("selections");
+        foreach (var selection in scene.NamedSelections.Values)
         {
             json.WriteStartObject();
-            json.WriteString("name", choice.Name);
+            json.WriteString("name", selection.Name);
             json.WriteStartArray("objects");
-            foreach (var member in choice.Objects) json.WriteStringValue(scene.Object(member).Name);
+            foreach (var member in selection.Objects) json.WriteStringValue(scene.Object(member).Name);
             json.WriteEndArray();
             json.WriteEndObject();
         }

@@ -10,7 +10,7 @@ using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Live;
 using ZestyReel.Server.Scenes;
 using ZestyReel.Server.Sessions;
-using ZestyReel.Server.Shapes;
+using ZestyReel.Server.Eases;
 using ZestyReel.Server.Wire;
 using ZestyReel.Store;
 
@@ -103,7 +103,7 @@ public static class ZestyHost
         builder.Services.AddSingleton(new Database(options.DataFolder, options.MostPages));
         builder.Services.AddSingleton<SceneShelf>();
         builder.Services.AddSingleton<SceneStore>();
-        builder.Services.AddSingleton<ShapeShelf>();
+        builder.Services.AddSingleton<EaseShelf>();
         builder.Services.AddSingleton<SceneSessions>();
         builder.Services.AddSingleton<Work>();
         builder.Services.AddSingleton<Tabs>();
@@ -122,7 +122,7 @@ public static class ZestyHost
         app.MapGet("/api/health", () => TypedResults.Ok(new Health("ready", options.IsOpen))).WithName("Health").WithSummary("Whether the server is ready.");
         app.MapScenes();
         app.MapHistory();
-        app.MapShapes();
+        app.MapEases();
         app.MapHub<SceneHub>("/live");
         if (!Directory.Exists(options.WebFolder)) return;
         var pages = new PhysicalFileProvider(options.WebFolder);

@@ -108,7 +108,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     public Task<CurveMessage> LookAheadCurves(long scene, string edit) => Quickly(scene, (state, _) =>
     {
         var wanted = EditJson.Read(edit);
-        var told = wanted is CommitWarp or WriteClips ? CurveConsequence.AsPlayed(state.Scene, wanted) : CurveConsequence.Of(state.Scene, wanted);
+        var told = wanted is BakeWarp or BakeClips ? CurveConsequence.AsPlayed(state.Scene, wanted) : CurveConsequence.Of(state.Scene, wanted);
         return new CurveMessage(told.Keys, told.KeysAfter, told.Difference, told.Frame, told.Channel);
     });
 
@@ -124,11 +124,11 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     }
 
     /// <summary>Where the turns of an object lock: first and last frames of each stretch within the scene range.</summary>
-    public Task<long[][]> TurnLocks(long scene, int thing) => Slowly(scene, (state, _) =>
-        TurnLock.Of(state.Scene, new ObjectId(thing), state.Scene.Settings.Range).Select(span => new[] { span.First, span.Last }).ToArray());
+    public Task<long[][]> GimbalLocks(long scene, int thing) => Slowly(scene, (state, _) =>
+        GimbalLock.Of(state.Scene, new ObjectId(thing), state.Scene.Settings.Range).Select(span => new[] { span.First, span.Last }).ToArray());
 
     /// <summary>The stretch between two or more keys of a channel, first to last, as CSS.</summary>
-    public Task<string> CopyShape(long scene, string keys) => Quickly(scene, (state, _) =>
+    public Task<string> CopyEase(long scene, string keys) => Quickly(scene, (state, _) =>
         StretchOf.Css(state.Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys)));
 
     /// <summary>Channels as they were at a place in the history; those of objects that were not there are left out.</summary>

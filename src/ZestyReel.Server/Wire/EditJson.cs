@@ -28,7 +28,7 @@ public static class EditJson
         options.Converters.Add(new NumberConverter<ObjectId>(n => new ObjectId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<WarpId>(n => new WarpId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<BookmarkId>(n => new BookmarkId(n), id => id.Value));
-        options.Converters.Add(new NumberConverter<NamedChoiceId>(n => new NamedChoiceId(n), id => id.Value));
+        options.Converters.Add(new NumberConverter<NamedSelectionId>(n => new NamedSelectionId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<ClipId>(n => new ClipId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<PlacedClipId>(n => new PlacedClipId(n), id => id.Value));
         options.Converters.Add(new TickConverter());

@@ -40,8 +40,8 @@ public sealed record RowsMessage(
     [property: Key("removedWarps")] int[] RemovedWarps,
     [property: Key("bookmarks")] BookmarkMessage[] Bookmarks,
     [property: Key("removedBookmarks")] int[] RemovedBookmarks,
-    [property: Key("choices")] NamedChoiceMessage[] Choices,
-    [property: Key("removedChoices")] int[] RemovedChoices,
+    [property: Key("selections")] NamedSelectionMessage[] Selections,
+    [property: Key("removedSelections")] int[] RemovedSelections,
     [property: Key("clips")] ClipMessage[] Clips,
     [property: Key("removedClips")] int[] RemovedClips,
     [property: Key("placed")] PlacedClipMessage[] Placed,
@@ -70,8 +70,8 @@ public sealed record ObjectMessage(
     [property: Key("kind")] string Kind,
     [property: Key("parent")] int? Parent,
     [property: Key("place")] int Place,
-    [property: Key("turnOrder")] string TurnOrder,
-    [property: Key("turning")] string Turning,
+    [property: Key("rotationOrder")] string RotationOrder,
+    [property: Key("rotationInterpolation")] string RotationInterpolation,
     [property: Key("roll")] RollMessage? Roll);
 
 [MessagePackObject]
@@ -84,7 +84,7 @@ public sealed record RollMessage([property: Key("axle")] string Axle, [property:
 /// <param name="After">What it does after them.</param>
 /// <param name="Keys">
 /// Null while still; else n times (f64 ticks), n values (f64), n × 4 handles as they are drawn (f32: ticks and value of
-/// the arriving one, then of the leaving one, offsets from the key; 0 where nothing bends), n bytes of modes (bits 0–2 in, 4–6 out).
+/// the in handle, then of the out handle, offsets from the key; 0 where nothing bends), n bytes of modes (bits 0–2 in, 4–6 out).
 /// </param>
 /// <param name="Locked">Neither value nor keys can be changed by hand.</param>
 [MessagePackObject]
@@ -124,10 +124,10 @@ public sealed record ClipMessage(
 /// <param name="Id">Its number.</param>
 /// <param name="Clip">Which clip.</param>
 /// <param name="Object">On which object.</param>
-/// <param name="Times">Where it starts, where it ends and where its rounds start between, in ticks of source time.</param>
+/// <param name="Times">Where it starts, where it ends and where its cycles start between, in ticks of source time.</param>
 /// <param name="Played">When these are first seen, where a warp covers the object; not a number for what never is.</param>
 /// <param name="Offset">The phase at which it starts, in ticks.</param>
-/// <param name="Rounds">What it does when it has been played through.</param>
+/// <param name="Cycle">What it does when it has been played through.</param>
 /// <param name="After">What is left of it after its end.</param>
 /// <param name="Rate">Its rate, as a channel of the object that stands for it.</param>
 [MessagePackObject]
@@ -138,7 +138,7 @@ public sealed record PlacedClipMessage(
     [property: Key("times")] double[] Times,
     [property: Key("played")] double[]? Played,
     [property: Key("offset")] double Offset,
-    [property: Key("rounds")] string Rounds,
+    [property: Key("cycle")] string Cycle,
     [property: Key("after")] string After,
     [property: Key("rate")] ChannelMessage Rate);
 
@@ -147,7 +147,7 @@ public sealed record BookmarkMessage(
     [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("ticks")] double Ticks, [property: Key("colour")] string Colour);
 
 [MessagePackObject]
-public sealed record NamedChoiceMessage(
+public sealed record NamedSelectionMessage(
     [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("objects")] int[] Objects);
 
 [MessagePackObject]

@@ -27,8 +27,8 @@ public static class SceneWire
         var removedWarps = new List<int>();
         var bookmarks = new List<BookmarkMessage>();
         var removedBookmarks = new List<int>();
-        var choices = new List<NamedChoiceMessage>();
-        var removedChoices = new List<int>();
+        var selections = new List<NamedSelectionMessage>();
+        var removedSelections = new List<int>();
         var clips = new List<ClipMessage>();
         var removedClips = new List<int>();
         var removedPlaced = new List<int>();
@@ -41,7 +41,7 @@ public static class SceneWire
                         [s.Range.First, s.Range.Last], [s.Work.First, s.Work.Last], Timecode.CanDrop(s.Rate));
                     break;
                 case (RowKind.Object, SceneObject o):
-                    objects.Add(new(o.Id.Value, o.Name, Word(o.Kind), o.Parent?.Value, o.Place, Word(o.TurnOrder), Word(o.Turning),
+                    objects.Add(new(o.Id.Value, o.Name, Word(o.Kind), o.Parent?.Value, o.Place, Word(o.RotationOrder), Word(o.RotationInterpolation),
                         o.Roll is { } roll ? new(Word(roll.Axle), roll.Radius) : null));
                     break;
                 case (RowKind.Object, null):
@@ -66,11 +66,11 @@ public static class SceneWire
                 case (RowKind.Bookmark, null):
                     removedBookmarks.Add(row.Id);
                     break;
-                case (RowKind.NamedChoice, NamedChoice n):
-                    choices.Add(new(n.Id.Value, n.Name, [.. n.Objects.Select(o => o.Value)]));
+                case (RowKind.NamedSelection, NamedSelection n):
+                    selections.Add(new(n.Id.Value, n.Name, [.. n.Objects.Select(o => o.Value)]));
                     break;
-                case (RowKind.NamedChoice, null):
-                    removedChoices.Add(row.Id);
+                case (RowKind.NamedSelection, null):
+                    removedSelections.Add(row.Id);
                     break;
                 case (RowKind.Clip, Clip clip):
                     clips.Add(new(clip.Id.Value, clip.Name, clip.Length, [.. clip.Channels.Keys]));
@@ -88,7 +88,7 @@ public static class SceneWire
         if (change.ChangesTime && settings is not null)
             warps.AddRange(scene.Warps.Values.Where(known => warps.All(told => told.Id != known.Id.Value)).Select(known => Warp(known, scene.Rate)));
         return new(settings, [.. objects], [.. channels], [.. removedObjects], [.. warps], [.. removedWarps],
-            [.. bookmarks], [.. removedBookmarks], [.. choices], [.. removedChoices],
+            [.. bookmarks], [.. removedBookmarks], [.. selections], [.. removedSelections],
             [.. clips], [.. removedClips], [.. placed.Select(one => Placed(one, scene, flow))], [.. removedPlaced],
             [.. Played(change, scene, flow, placed)]);
     }
@@ -140,11 +140,11 @@ public static class SceneWire
 
     private static PlacedClipMessage Placed(PlacedClip placed, Scene scene, TimeFlow flow)
     {
-        double[] times = [placed.Start.Value, placed.End.Value, .. ClipSamples.RoundsOf(scene, placed)];
+        double[] times = [placed.Start.Value, placed.End.Value, .. ClipSamples.CyclesOf(scene, placed)];
         var played = flow.Covering(placed.Object, "").Length == 0
             ? null
             : Array.ConvertAll(times, time => flow.PlayedOf(placed.Object, "", time) ?? double.NaN);
-        return new(placed.Id.Value, placed.Clip.Value, placed.Object.Value, times, played, placed.Offset, Word(placed.Rounds), Word(placed.After),
+        return new(placed.Id.Value, placed.Clip.Value, placed.Object.Value, times, played, placed.Offset, Word(placed.Cycle), Word(placed.After),
             Channel(RateChannel.ObjectOf(placed.Id).Value, RateChannel.Name, placed.Rate));
     }
 

@@ -40,10 +40,10 @@ public static class ChangePacking
         var touched = new TouchedRows();
         if (packing == 1)
             foreach (var row in MessagePackSerializer.Deserialize<RowImage[]>(bytes))
-                touched.Add(new RowKey((RowKind)row.Kind, row.Id, row.Channel), row.Before is null || row.After is null);
+                touched.Add(new RowKey((RowKind)row.Kind, row.Id, OlderWords.Channel(row.Channel)), row.Before is null || row.After is null);
         else
             foreach (var row in MessagePackSerializer.Deserialize<RowDifference[]>(bytes))
-                touched.Add(new RowKey((RowKind)row.Kind, row.Id, row.Channel), row.Before is null || row.After is null && !row.Same);
+                touched.Add(new RowKey((RowKind)row.Kind, row.Id, OlderWords.Channel(row.Channel)), row.Before is null || row.After is null && !row.Same);
         return touched;
     }
 
@@ -68,34 +68,35 @@ public static class ChangePacking
 
     private static RowChange Stepped(RowDifference row, Scene from, bool back)
     {
-        var key = new RowKey((RowKind)row.Kind, row.Id, row.Channel);
+        var key = new RowKey((RowKind)row.Kind, row.Id, OlderWords.Channel(row.Channel));
         var now = key.In(from);
         var image = back || row.Same ? row.Before : row.After;
         var keys = RowPacking.KeysOf(now);
         foreach (var curve in row.Keys)
         {
             var (takes, puts) = back ? (curve.Added, curve.Removed) : (curve.Removed, curve.Added);
-            keys = puts is null ? keys.Remove(curve.Curve) : keys.SetItem(curve.Curve, Spliced(keys, curve, takes, puts));
+            var name = OlderWords.Channel(curve.Curve);
+            keys = puts is null ? keys.Remove(name) : keys.SetItem(name, Spliced(keys, name, curve.At, takes, puts));
         }
         return new(key, now, RowPacking.Row(key.Kind, key.Id, image, keys));
     }
 
-    private static ImmutableArray<Key> Spliced(Keys all, KeysDifference curve, byte[]? takes, byte[] puts)
+    private static ImmutableArray<Key> Spliced(Keys all, string name, int at, byte[]? takes, byte[] puts)
     {
-        var old = all.TryGetValue(curve.Curve, out var there) ? there.AsSpan() : [];
+        var old = all.TryGetValue(name, out var there) ? there.AsSpan() : [];
         var taken = takes is null ? 0 : KeyPacking.CountOf(takes);
-        if (curve.At + taken > old.Length) throw new InvalidDataException("The history does not fit the scene.");
+        if (at + taken > old.Length) throw new InvalidDataException("The history does not fit the scene.");
         var keys = ImmutableArray.CreateBuilder<Key>(old.Length - taken + KeyPacking.CountOf(puts));
-        keys.AddRange(old[..curve.At]);
+        keys.AddRange(old[..at]);
         KeyPacking.Unpack(puts, keys);
-        keys.AddRange(old[(curve.At + taken)..]);
+        keys.AddRange(old[(at + taken)..]);
         return keys.DrainToImmutable();
     }
 
     private static RowChange Whole(RowImage row)
     {
         var kind = (RowKind)row.Kind;
-        return new(new RowKey(kind, row.Id, row.Channel),
+        return new(new RowKey(kind, row.Id, OlderWords.Channel(row.Channel)),
             RowPacking.Row(kind, row.Id, row.Before, RowPacking.KeysWithin(kind, row.Before)),
             RowPacking.Row(kind, row.Id, row.After, RowPacking.KeysWithin(kind, row.After)));
     }

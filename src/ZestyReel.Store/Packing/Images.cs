@@ -28,17 +28,18 @@ public sealed record SettingsImage(
 [MessagePackObject]
 public sealed record ObjectImage(
     [property: Key(0)] string Name, [property: Key(1)] string Kind, [property: Key(2)] int? Parent,
-    [property: Key(3)] int Place, [property: Key(4)] string TurnOrder, [property: Key(5)] string? Turning = null,
+    [property: Key(3)] int Place, [property: Key(4)] string RotationOrder, [property: Key(5)] string? RotationInterpolation = null,
     [property: Key(6)] string? RollAxle = null, [property: Key(7)] double? RollRadius = null)
 {
     public static ObjectImage Of(SceneObject o) => new(
-        o.Name, o.Kind.ToString(), o.Parent?.Value, o.Place, o.TurnOrder.ToString(), o.Turning.ToString(),
+        o.Name, o.Kind.ToString(), o.Parent?.Value, o.Place, o.RotationOrder.ToString(), o.RotationInterpolation.ToString(),
         o.Roll?.Axle.ToString(), o.Roll?.Radius);
 
     public SceneObject Object(int id) => new(
         new ObjectId(id), Name, Enum.Parse<ObjectKind>(Kind), Parent is { } parent ? new ObjectId(parent) : null, Place,
-        Enum.Parse<TurnOrder>(TurnOrder), ImmutableSortedDictionary<string, Channel>.Empty,
-        Turning is null ? Core.Scenes.Turning.EachAxis : Enum.Parse<Turning>(Turning),
+        Enum.Parse<RotationOrder>(RotationOrder), ImmutableSortedDictionary<string, Channel>.Empty,
+        RotationInterpolation is null ? Core.Scenes.RotationInterpolation.EachAxis : // As histories of former times have it.
+            RotationInterpolation == "Shortest" ? Core.Scenes.RotationInterpolation.Quaternion : Enum.Parse<RotationInterpolation>(RotationInterpolation),
         RollAxle is null ? null : new Roll(Enum.Parse<Axis>(RollAxle), RollRadius!.Value));
 }
 
@@ -63,7 +64,7 @@ public sealed record WarpImage(
 
     public Warp Warp(int id, ImmutableArray<Key> keys) => new(
         new WarpId(id), Name, On,
-        Targets is null ? null : [.. Targets.Select(t => new WarpTarget(new ObjectId(t.Object), t.Channel))],
+        Targets is null ? null : [.. Targets.Select(t => new WarpTarget(new ObjectId(t.Object), t.Channel is null ? null : OlderWords.Channel(t.Channel)))],
         Enum.Parse<WarpBeyond>(Beyond), new Curve(keys));
 }
 
@@ -77,11 +78,11 @@ public sealed record BookmarkImage(
 }
 
 [MessagePackObject]
-public sealed record NamedChoiceImage([property: Key(0)] string Name, [property: Key(1)] int[] Objects)
+public sealed record NamedSelectionImage([property: Key(0)] string Name, [property: Key(1)] int[] Objects)
 {
-    public static NamedChoiceImage Of(NamedChoice c) => new(c.Name, [.. c.Objects.Select(o => o.Value)]);
+    public static NamedSelectionImage Of(NamedSelection c) => new(c.Name, [.. c.Objects.Select(o => o.Value)]);
 
-    public NamedChoice Choice(int id) => new(new NamedChoiceId(id), Name, [.. Objects.Select(o => new ObjectId(o))]);
+    public NamedSelection Selection(int id) => new(new NamedSelectionId(id), Name, [.. Objects.Select(o => new ObjectId(o))]);
 }
 
 [MessagePackObject]
@@ -91,20 +92,20 @@ public sealed record ClipImage(
     public static ClipImage Of(Clip c) => new(c.Name, c.Length, [.. c.Channels.Keys], []);
 
     public Clip Clip(int id, Func<string, ImmutableArray<Key>> keys) => new(
-        new ClipId(id), Name, Length, Channels.ToImmutableSortedDictionary(channel => channel, channel => new Curve(keys(channel))));
+        new ClipId(id), Name, Length, Channels.Select(OlderWords.Channel).ToImmutableSortedDictionary(channel => channel, channel => new Curve(keys(channel))));
 }
 
 [MessagePackObject]
 public sealed record PlacedClipImage(
     [property: Key(0)] int Clip, [property: Key(1)] int Object, [property: Key(2)] long Start, [property: Key(3)] long End,
-    [property: Key(4)] long Offset, [property: Key(5)] string Rounds, [property: Key(6)] string After, [property: Key(7)] ChannelImage Rate)
+    [property: Key(4)] long Offset, [property: Key(5)] string Cycle, [property: Key(6)] string After, [property: Key(7)] ChannelImage Rate)
 {
     public static PlacedClipImage Of(PlacedClip p) => new(
-        p.Clip.Value, p.Object.Value, p.Start.Value, p.End.Value, p.Offset, p.Rounds.ToString(), p.After.ToString(), ChannelImage.Of(p.Rate));
+        p.Clip.Value, p.Object.Value, p.Start.Value, p.End.Value, p.Offset, p.Cycle.ToString(), p.After.ToString(), ChannelImage.Of(p.Rate));
 
     public PlacedClip Placed(int id, ImmutableArray<Key>? keys) => new(
         new PlacedClipId(id), new ClipId(Clip), new ObjectId(Object), new Tick(Start), new Tick(End), Offset,
-        Enum.Parse<ClipRounds>(Rounds), Enum.Parse<ClipAfter>(After), Rate.Channel(keys));
+        Enum.Parse<ClipCycle>(Cycle), Enum.Parse<ClipAfter>(After), Rate.Channel(keys));
 }
 
 [MessagePackObject]

@@ -23,7 +23,7 @@ internal static class RowPacking
         Channel channel => MessagePackSerializer.Serialize(ChannelImage.Of(channel)),
         Warp warp => MessagePackSerializer.Serialize(WarpImage.Of(warp)),
         Bookmark bookmark => MessagePackSerializer.Serialize(BookmarkImage.Of(bookmark)),
-        NamedChoice choice => MessagePackSerializer.Serialize(NamedChoiceImage.Of(choice)),
+        NamedSelection selection => MessagePackSerializer.Serialize(NamedSelectionImage.Of(selection)),
         Clip clip => MessagePackSerializer.Serialize(ClipImage.Of(clip)),
         PlacedClip placed => MessagePackSerializer.Serialize(PlacedClipImage.Of(placed)),
         _ => throw new ArgumentOutOfRangeException(nameof(row), row.GetType(), "There is no such row."),
@@ -52,7 +52,7 @@ internal static class RowPacking
             RowKind.Channel => MessagePackSerializer.Deserialize<ChannelImage>(image).Channel(only),
             RowKind.Warp => MessagePackSerializer.Deserialize<WarpImage>(image).Warp(id, only ?? throw Damaged(kind)),
             RowKind.Bookmark => MessagePackSerializer.Deserialize<BookmarkImage>(image).Bookmark(id),
-            RowKind.NamedChoice => MessagePackSerializer.Deserialize<NamedChoiceImage>(image).Choice(id),
+            RowKind.NamedSelection => MessagePackSerializer.Deserialize<NamedSelectionImage>(image).Selection(id),
             RowKind.Clip => MessagePackSerializer.Deserialize<ClipImage>(image).Clip(id, channel => keys.TryGetValue(channel, out var some) ? some : throw Damaged(kind)),
             RowKind.PlacedClip => MessagePackSerializer.Deserialize<PlacedClipImage>(image).Placed(id, only),
             _ => throw Damaged(kind),
@@ -69,7 +69,7 @@ internal static class RowPacking
             RowKind.Warp => One(MessagePackSerializer.Deserialize<WarpImage>(image).Keys),
             RowKind.PlacedClip => One(MessagePackSerializer.Deserialize<PlacedClipImage>(image).Rate.Keys),
             RowKind.Clip when MessagePackSerializer.Deserialize<ClipImage>(image) is var clip =>
-                clip.Channels.Zip(clip.Keys).ToImmutableSortedDictionary(c => c.First, c => KeyPacking.Unpack(c.Second)),
+                clip.Channels.Zip(clip.Keys).ToImmutableSortedDictionary(c => OlderWords.Channel(c.First), c => KeyPacking.Unpack(c.Second)),
             _ => None,
         };
 

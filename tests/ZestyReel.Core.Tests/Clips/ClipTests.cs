@@ -17,9 +17,9 @@ public class ClipTests
     private static readonly PlacedClipId First = new(1), Second = new(2);
     private static readonly ObjectId FirstRate = RateChannel.ObjectOf(First);
 
-    private static KeyChannels Up(decimal frame, double y) => new(frame, [new ChannelValue(Buoy, "move.y", y)], Interpolation.Linear);
+    private static KeyChannels Up(decimal frame, double y) => new(frame, [new ChannelValue(Buoy, "position.y", y)], Interpolation.Linear);
 
-    private static KeySet Heights(params decimal[] frames) => new(Buoy, "move.y", [.. frames.Select(frame => FrameRate.Film.At(frame))]);
+    private static KeySet Heights(params decimal[] frames) => new(Buoy, "position.y", [.. frames.Select(frame => FrameRate.Film.At(frame))]);
 
     /// <summary>A clip that climbs by 12 in 12 frames and falls back in 12 more, saved from a buoy that lay at 5, and which lies at 5 still.</summary>
     private static Scene Bobbing()
@@ -28,11 +28,11 @@ public class ClipTests
         return scene.After(new SaveClip([Heights(1, 13, 25)], "Bob"), new DeleteKeys([Heights(1, 13, 25)]));
     }
 
-    private static Scene Placed(decimal frame = 10, decimal times = 1, ClipRounds rounds = ClipRounds.Once, ClipAfter after = ClipAfter.LetGo) =>
+    private static Scene Placed(decimal frame = 10, decimal times = 1, ClipCycle rounds = ClipCycle.Once, ClipAfter after = ClipAfter.LetGo) =>
         Bobbing().After(new PlaceClip(Bob, [Buoy], frame, times, rounds, after));
 
     private static double Y(Scene scene, double frame, ObjectId? id = null) => Sampler.Values(
-        scene.Object(id ?? Buoy), "move.y", new FrameTimes(scene, [Math.Round(frame * scene.Rate.TicksPerFrame)]))[0];
+        scene.Object(id ?? Buoy), "position.y", new FrameTimes(scene, [Math.Round(frame * scene.Rate.TicksPerFrame)]))[0];
 
     private static double[] Ys(Scene scene, params double[] frames) => [.. frames.Select(frame => Math.Round(Y(scene, frame), 9))];
 
@@ -43,7 +43,7 @@ public class ClipTests
         Ys(scene, 1, 10, 16, 22, 28, 34, 35).ShouldBe([5, 5, 11, 17, 11, 5, 5]);
         scene.Clip(Bob).Length.ShouldBe(scene.Rate.StartOf(24).Value);
         // On top of the object's own motion, and on any object.
-        var ferry = Bobbing().After(new KeyChannels(1, [new(Ferry, "move.y", 0)], Interpolation.Linear), new KeyChannels(49, [new(Ferry, "move.y", 48)], Interpolation.Linear),
+        var ferry = Bobbing().After(new KeyChannels(1, [new(Ferry, "position.y", 0)], Interpolation.Linear), new KeyChannels(49, [new(Ferry, "position.y", 48)], Interpolation.Linear),
             new PlaceClip(Bob, [Ferry, Hull], 10));
         Y(ferry, 16, Ferry).ShouldBe(15 + 6, 1e-9);
         Y(ferry, 22, Hull).ShouldBe(12, 1e-9);
@@ -53,12 +53,12 @@ public class ClipTests
     public void Put_in_place_of_its_keys_a_clip_gives_the_same_motion()
     {
         var keyed = Still().After(
-            new KeyChannels(1, [new(Buoy, "move.y", 5), new(Buoy, "turn.z", 10)]), new KeyChannels(9, [new(Buoy, "move.y", 9)], Interpolation.Smooth),
-            new KeyChannels(25, [new(Buoy, "move.y", 6), new(Buoy, "turn.z", 90)]));
+            new KeyChannels(1, [new(Buoy, "position.y", 5), new(Buoy, "rotation.z", 10)]), new KeyChannels(9, [new(Buoy, "position.y", 9)], Interpolation.Smooth),
+            new KeyChannels(25, [new(Buoy, "position.y", 6), new(Buoy, "rotation.z", 90)]));
         foreach (var values in Enum.GetValues<ClipValues>())
         {
-            var clip = keyed.After(new SaveClip([Heights(1, 9, 25), new KeySet(Buoy, "turn.z", [keyed.Rate.At(1), keyed.Rate.At(25)])], "Bob", values, InPlace: true));
-            clip.Object(Buoy).Channel("move.y").Curve.ShouldBeNull();
+            var clip = keyed.After(new SaveClip([Heights(1, 9, 25), new KeySet(Buoy, "rotation.z", [keyed.Rate.At(1), keyed.Rate.At(25)])], "Bob", values, InPlace: true));
+            clip.Object(Buoy).Channel("position.y").Curve.ShouldBeNull();
             // Before it starts there is what the channel rests at, which differs for values as they are.
             foreach (var frame in new[] { 1, 4.5, 9, 13, 25, 40 }) Y(clip, frame).ShouldBe(Y(keyed, frame), 1e-9);
         }
@@ -67,22 +67,22 @@ public class ClipTests
     [Fact]
     public void A_clip_keeps_the_shape_of_its_keys_though_their_neighbours_stay_behind()
     {
-        var keyed = Still().After([.. new[] { (1m, 0.0), (9m, 4.0), (17m, 6.0), (25m, 0.0) }.Select(k => new KeyChannels(k.Item1, [new(Buoy, "move.y", k.Item2)], Interpolation.Smooth))]);
-        var clip = keyed.After(new SaveClip([Heights(9, 17)], "Crest")).Clip(Bob).Channels["move.y"];
+        var keyed = Still().After([.. new[] { (1m, 0.0), (9m, 4.0), (17m, 6.0), (25m, 0.0) }.Select(k => new KeyChannels(k.Item1, [new(Buoy, "position.y", k.Item2)], Interpolation.Smooth))]);
+        var clip = keyed.After(new SaveClip([Heights(9, 17)], "Crest")).Clip(Bob).Channels["position.y"];
         foreach (var frame in new[] { 10, 12.5, 16 })
             clip.ValueAt((frame - 9) * keyed.Rate.TicksPerFrame).ShouldBe(Y(keyed, frame) - 4, 1e-9);
     }
 
     [Fact]
-    public void Rounds_repeat_from_the_start_or_from_where_the_last_one_ended()
+    public void Cycles_repeat_from_the_start_or_from_where_the_last_one_ended()
     {
-        Ys(Placed(times: 3, rounds: ClipRounds.Repeat), 10, 34, 40, 58, 70, 82, 83).ShouldBe([5, 5, 11, 5, 17, 5, 5]);
+        Ys(Placed(times: 3, rounds: ClipCycle.Repeat), 10, 34, 40, 58, 70, 82, 83).ShouldBe([5, 5, 11, 5, 17, 5, 5]);
         var climbing = Still().After(Up(1, 0), Up(13, 12));
-        climbing = climbing.After(new SaveClip([Heights(1, 13)], "Climb"), new DeleteKeys([Heights(1, 13)]), new SetValues([new(Buoy, "move.y", 0)]));
-        var stairs = climbing.After(new PlaceClip(Bob, [Buoy], 1, 3, ClipRounds.RepeatOffset, ClipAfter.Hold));
+        climbing = climbing.After(new SaveClip([Heights(1, 13)], "Climb"), new DeleteKeys([Heights(1, 13)]), new SetValues([new(Buoy, "position.y", 0)]));
+        var stairs = climbing.After(new PlaceClip(Bob, [Buoy], 1, 3, ClipCycle.RepeatOffset, ClipAfter.Hold));
         Ys(stairs, 1, 7, 13, 25, 31, 37, 60).ShouldBe([0, 6, 12, 24, 30, 36, 36]);
         // Without offset each round falls back; the last instant belongs to the last round.
-        Ys(climbing.After(new PlaceClip(Bob, [Buoy], 1, 3, ClipRounds.Repeat, ClipAfter.Hold)), 13, 19, 37, 60).ShouldBe([0, 6, 12, 12]);
+        Ys(climbing.After(new PlaceClip(Bob, [Buoy], 1, 3, ClipCycle.Repeat, ClipAfter.Hold)), 13, 19, 37, 60).ShouldBe([0, 6, 12, 12]);
         Ys(climbing.After(new PlaceClip(Bob, [Buoy], 1, 2)), 7, 13, 20, 25, 26).ShouldBe([6, 12, 12, 12, 0]);
     }
 
@@ -94,8 +94,8 @@ public class ClipTests
         Ys(trimmed, 15, 16, 22, 30).ShouldBe([5, 11, 17, 9]);
         trimmed.Placed(First).Offset.ShouldBe(trimmed.Rate.StartOf(6).Value);
         Ys(Placed().After(new SetPlacedClip([First], End: 22, After: ClipAfter.Hold)), 22, 60).ShouldBe([17, 17]);
-        var both = Placed().After(new PlaceClip(Bob, [Ferry], 40), new SetPlacedClip([First, Second], Rounds: ClipRounds.Repeat, After: ClipAfter.Hold));
-        both.PlacedClips.Values.Select(p => (p.Rounds, p.After)).Distinct().ShouldBe([(ClipRounds.Repeat, ClipAfter.Hold)]);
+        var both = Placed().After(new PlaceClip(Bob, [Ferry], 40), new SetPlacedClip([First, Second], Cycle: ClipCycle.Repeat, After: ClipAfter.Hold));
+        both.PlacedClips.Values.Select(p => (p.Cycle, p.After)).Distinct().ShouldBe([(ClipCycle.Repeat, ClipAfter.Hold)]);
         Should.Throw<Refusal>(() => new SetPlacedClip([First], End: 10).Apply(Placed())).Place.ShouldBe("end");
     }
 
@@ -117,17 +117,17 @@ public class ClipTests
     [Fact]
     public void Two_that_overlap_blend_and_neither_jumps()
     {
-        var scene = Placed(10, 1, ClipRounds.Once, ClipAfter.Hold).After(new PlaceClip(Bob, [Buoy], 28));
+        var scene = Placed(10, 1, ClipCycle.Once, ClipAfter.Hold).After(new PlaceClip(Bob, [Buoy], 28));
         // In the middle of the overlap, at frame 31, half of each: 3 of the one that goes, 3 of the one that comes.
         Y(scene, 31).ShouldBe(5 + 3, 1e-9);
         Y(scene, 28).ShouldBe(5 + 6, 1e-9);
         Y(scene, 34).ShouldBe(5 + 6, 1e-9);
         for (var frame = 1.0; frame < 60; frame += 0.25) Math.Abs(Y(scene, frame + 0.25) - Y(scene, frame)).ShouldBeLessThan(0.9);
         // One that lies within another comes and goes.
-        var within = Placed(10, 4, ClipRounds.Repeat).After(new PlaceClip(Bob, [Buoy], 40));
-        Y(within, 40).ShouldBe(Y(Placed(10, 4, ClipRounds.Repeat), 40), 1e-9);
+        var within = Placed(10, 4, ClipCycle.Repeat).After(new PlaceClip(Bob, [Buoy], 40));
+        Y(within, 40).ShouldBe(Y(Placed(10, 4, ClipCycle.Repeat), 40), 1e-9);
         Y(within, 52).ShouldBe(17, 1e-9);
-        Y(within, 70).ShouldBe(Y(Placed(10, 4, ClipRounds.Repeat), 70), 1e-9);
+        Y(within, 70).ShouldBe(Y(Placed(10, 4, ClipCycle.Repeat), 70), 1e-9);
     }
 
     [Fact]
@@ -147,7 +147,7 @@ public class ClipTests
         later.Placed(Second).Start.ShouldBe(later.Rate.StartOf(22));
         var moved = warped.After(new MovePlacedClips([First], 12, Played: true));
         moved.Placed(First).Start.ShouldBe(moved.Rate.StartOf(16));
-        Should.Throw<Refusal>(() => new CommitWarp(new WarpId(1)).Apply(warped)).Reason.ShouldContain("clips");
+        Should.Throw<Refusal>(() => new BakeWarp(new WarpId(1)).Apply(warped)).Reason.ShouldContain("clips");
     }
 
     [Fact]
@@ -174,13 +174,13 @@ public class ClipTests
     {
         var scene = Placed();
         Y(scene.After(Up(16, 30)), 16).ShouldBe(30, 1e-9);
-        Y(scene.After(new SetValues([new(Buoy, "move.y", 30)], Frame: 22)), 22).ShouldBe(30, 1e-9);
-        Y(scene.After(new SetValues([new(Buoy, "move.y", 30)])), 22).ShouldBe(42, 1e-9);
+        Y(scene.After(new SetValues([new(Buoy, "position.y", 30)], Frame: 22)), 22).ShouldBe(30, 1e-9);
+        Y(scene.After(new SetValues([new(Buoy, "position.y", 30)])), 22).ShouldBe(42, 1e-9);
         // Keyed as it is, nothing moves.
-        Ys(scene.After(new KeyChannels(16, [new(Buoy, "move.y")])), 16, 22).ShouldBe([11, 17]);
+        Ys(scene.After(new KeyChannels(16, [new(Buoy, "position.y")])), 16, 22).ShouldBe([11, 17]);
         // Under another parent it stays where it was.
-        var world = (Scene s) => new WorldSampler(s, new FrameTimes(s, [s.Rate.StartOf(16).Value])).Worlds(Buoy)[0].Move.Y;
-        var under = scene.After(new SetValues([new(Ferry, "move.y", 3)]), new SetParent([Buoy], Ferry, 16));
+        var world = (Scene s) => new WorldSampler(s, new FrameTimes(s, [s.Rate.StartOf(16).Value])).Worlds(Buoy)[0].Position.Y;
+        var under = scene.After(new SetValues([new(Ferry, "position.y", 3)]), new SetParent([Buoy], Ferry, 16));
         world(under).ShouldBe(11, 1e-9);
     }
 
@@ -206,10 +206,10 @@ public class ClipTests
     [Fact]
     public void While_a_clip_turns_an_object_the_order_of_its_turns_stays()
     {
-        var turns = new KeySet(Buoy, "turn.x", [FrameRate.Film.At(1), FrameRate.Film.At(9)]);
-        var scene = Still().After(new KeyChannels(1, [new(Buoy, "turn.x", 0)]), new KeyChannels(9, [new(Buoy, "turn.x", 30)]), new SaveClip([turns], "Roll", InPlace: true));
-        Should.Throw<Refusal>(() => new SetTurnOrder([Buoy], TurnOrder.Zyx).Apply(scene)).Reason.ShouldContain("as keys first");
-        scene.After(new WriteClips([Buoy]), new SetTurnOrder([Buoy], TurnOrder.Zyx)).Object(Buoy).TurnOrder.ShouldBe(TurnOrder.Zyx);
+        var turns = new KeySet(Buoy, "rotation.x", [FrameRate.Film.At(1), FrameRate.Film.At(9)]);
+        var scene = Still().After(new KeyChannels(1, [new(Buoy, "rotation.x", 0)]), new KeyChannels(9, [new(Buoy, "rotation.x", 30)]), new SaveClip([turns], "Roll", InPlace: true));
+        Should.Throw<Refusal>(() => new SetRotationOrder([Buoy], RotationOrder.Zyx).Apply(scene)).Reason.ShouldContain("bake the clips first");
+        scene.After(new BakeClips([Buoy]), new SetRotationOrder([Buoy], RotationOrder.Zyx)).Object(Buoy).RotationOrder.ShouldBe(RotationOrder.Zyx);
     }
 
     [Fact]
@@ -217,9 +217,9 @@ public class ClipTests
     {
         var scene = Moving().After(Up(1, 0), Up(9, 1), new KeyChannels(1, [new(Buoy, "visible", 1)]), new KeyChannels(9, [new(Buoy, "visible", 0)]));
         Reason(new SaveClip([Heights(1)])).ShouldContain("two times");
-        Reason(new SaveClip([Heights(1, 9), Chosen(1, 25)])).ShouldContain("one object");
+        Reason(new SaveClip([Heights(1, 9), Selected(1, 25)])).ShouldContain("one object");
         Reason(new SaveClip([new KeySet(Buoy, "visible", [scene.Rate.At(1), scene.Rate.At(9)])])).ShouldContain("only jumps");
-        Reason(new SaveClip([Chosen(1, 25)], InPlace: true)).ShouldContain("all of them");
+        Reason(new SaveClip([Selected(1, 25)], InPlace: true)).ShouldContain("all of them");
         Reason(new PlaceClip(new ClipId(9), [Buoy], 1)).ShouldContain("no such clip");
         var named = scene.After(new SaveClip([Heights(1, 9)], "Bob"));
         Should.Throw<Refusal>(() => new SaveClip([Heights(1, 9)], "Bob").Apply(named)).Place.ShouldBe("name");
@@ -231,27 +231,27 @@ public class ClipTests
     [Fact]
     public void Written_as_keys_the_motion_is_the_same_within_the_tolerance()
     {
-        var scene = Placed(10, 3, ClipRounds.Repeat, ClipAfter.Hold).After(
+        var scene = Placed(10, 3, ClipCycle.Repeat, ClipAfter.Hold).After(
             new SetPlacedClip([First], Offset: 4), new KeyChannels(10, [new(FirstRate, "rate", 0.2)]), new KeyChannels(60, [new(FirstRate, "rate", 1.7)]),
-            new PlaceClip(Bob, [Buoy], 70), new KeyChannels(1, [new(Buoy, "move.y", 0)]), new KeyChannels(100, [new(Buoy, "move.y", 40)]));
-        var written = scene.After(new WriteClips([Buoy], 0.01));
+            new PlaceClip(Bob, [Buoy], 70), new KeyChannels(1, [new(Buoy, "position.y", 0)]), new KeyChannels(100, [new(Buoy, "position.y", 40)]));
+        var written = scene.After(new BakeClips([Buoy], 0.01));
         written.PlacedClips.ShouldBeEmpty();
         for (var frame = 1.0; frame < 115; frame += 0.125) Y(written, frame).ShouldBe(Y(scene, frame), 0.011, $"frame {frame}");
-        written.Keys(Buoy, "move.y").Length.ShouldBeLessThan(40);
+        written.Keys(Buoy, "position.y").Length.ShouldBeLessThan(40);
         // A jump stays a jump.
-        var jumping = Placed(10, 0.75m).After(new WriteClips([Buoy]));
+        var jumping = Placed(10, 0.75m).After(new BakeClips([Buoy]));
         Ys(jumping, 9, 10, 27.9, 28, 28.1, 60).Select(y => Math.Round(y, 6)).ShouldBe([5, 5, 11.1, 11, 5, 5]);
-        Should.Throw<Refusal>(() => new WriteClips([Ferry]).Apply(scene)).Reason.ShouldContain("no clips");
+        Should.Throw<Refusal>(() => new BakeClips([Ferry]).Apply(scene)).Reason.ShouldContain("no clips");
     }
 
     [Fact]
     public void What_the_rest_of_the_project_takes_no_clip_is_left_with()
     {
         // A warp over a channel of the second clip only is not committed either.
-        var turns = new KeySet(Buoy, "turn.x", [FrameRate.Film.At(1), FrameRate.Film.At(9)]);
-        var two = Placed().After(new KeyChannels(1, [new(Buoy, "turn.x", 0)]), new KeyChannels(9, [new(Buoy, "turn.x", 30)]), new SaveClip([turns], "Tilt"),
-            new PlaceClip(new ClipId(2), [Buoy], 40), new AddWarp("Slow", [new WarpTarget(Buoy, "turn.x")]));
-        Should.Throw<Refusal>(() => new CommitWarp(new WarpId(1)).Apply(two)).Reason.ShouldContain("clips");
+        var turns = new KeySet(Buoy, "rotation.x", [FrameRate.Film.At(1), FrameRate.Film.At(9)]);
+        var two = Placed().After(new KeyChannels(1, [new(Buoy, "rotation.x", 0)]), new KeyChannels(9, [new(Buoy, "rotation.x", 30)]), new SaveClip([turns], "Tilt"),
+            new PlaceClip(new ClipId(2), [Buoy], 40), new AddWarp("Slow", [new WarpTarget(Buoy, "rotation.x")]));
+        Should.Throw<Refusal>(() => new BakeWarp(new WarpId(1)).Apply(two)).Reason.ShouldContain("clips");
         // Own values stay within what a channel can have, and rates within what a rate can be: a written file can be read.
         KeySet fades = new(Buoy, "look.opacity", [FrameRate.Film.At(1), FrameRate.Film.At(9)]);
         var fading = Still().After(new KeyChannels(1, [new(Buoy, "look.opacity", 0)]), new KeyChannels(9, [new(Buoy, "look.opacity", 0.8)]), new SaveClip([fades], "Fade"),
@@ -276,7 +276,7 @@ public class ClipTests
         var before = Placed();
         IReadOnlyList<SampleTarget> Stale(Edit edit) => SceneChange.Between(before, edit.Apply(before)).Stale(edit.Apply(before));
         foreach (var edit in new Edit[] { new SetPlacedClip([First], Offset: 3), new DeletePlacedClips([First]), new DeleteClip(Bob), new KeyChannels(12, [new(FirstRate, "rate", 2)]), new MovePlacedClips([First], 1) })
-            Stale(edit).Select(target => (target.Object.Id, string.Join(' ', target.Channels.Select(c => c.Name)))).ShouldBe([(Buoy, "move.y")], edit.ToString());
+            Stale(edit).Select(target => (target.Object.Id, string.Join(' ', target.Channels.Select(c => c.Name)))).ShouldBe([(Buoy, "position.y")], edit.ToString());
         Stale(new RenameClip(Bob, "Swell")).Count.ShouldBe(1);
         Stale(new SetBookmark(3, "Horn", BookmarkColour.Sky)).ShouldBeEmpty();
     }
@@ -284,20 +284,20 @@ public class ClipTests
     [Fact]
     public void Rate_and_phase_are_sampled_and_rounds_are_found()
     {
-        var scene = Placed(10, 3, ClipRounds.Repeat).After(new SetValues([new(FirstRate, "rate", 2)]));
+        var scene = Placed(10, 3, ClipCycle.Repeat).After(new SetValues([new(FirstRate, "rate", 2)]));
         var block = ClipSamples.Of(scene, [scene.Placed(First)], new FrameRange(1, 100)).Single();
         block.Object.ShouldBe(FirstRate);
         var phase = block.Tracks.Single(track => track.Channel == "phase").Samples;
         phase[10 - 1].ShouldBe(0);
         phase[15 - 1].ShouldBe(10);
         phase[9 - 1].ShouldBe(float.NaN);
-        ClipSamples.RoundsOf(scene, scene.Placed(First)).Select(time => scene.Rate.FrameOf(time)).ShouldBe([22, 34, 46, 58, 70], 1e-6);
+        ClipSamples.CyclesOf(scene, scene.Placed(First)).Select(time => scene.Rate.FrameOf(time)).ShouldBe([22, 34, 46, 58, 70], 1e-6);
     }
 
     [Property]
     public bool At_the_rate_of_one_a_clip_is_its_keys(short start, byte offset)
     {
-        var scene = Placed(start, 5, ClipRounds.Repeat).After(new SetPlacedClip([First], Offset: offset));
+        var scene = Placed(start, 5, ClipCycle.Repeat).After(new SetPlacedClip([First], Offset: offset));
         return Enumerable.Range(0, 100).All(frame =>
         {
             var phase = (frame + offset) % 24;

@@ -184,7 +184,7 @@ public class CurveTests
     }
 
     [Fact]
-    public void Before_the_first_key_rounds_run_backwards_too()
+    public void Before_the_first_key_cycles_run_backwards_too()
     {
         Key[] keys = [At(1, 0, Interpolation.Linear, Interpolation.Linear), At(3, 4, Interpolation.Linear, Interpolation.Linear)];
         In(Of(Extrapolation.Repeat, Extrapolation.Hold, keys), 0).ShouldBe(2, 1e-9);

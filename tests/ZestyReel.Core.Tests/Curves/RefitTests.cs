@@ -20,20 +20,20 @@ public class RefitTests
     public void Taking_an_inserted_key_out_again_leaves_the_curve(double frame)
     {
         var scene = Curved();
-        var curve = scene.Object(Ferry).Channel("move.x").Curve!;
-        var back = scene.After(new InsertKeys((decimal)frame, [new ChannelValue(Ferry, "move.x")]), new DeleteKeys([Chosen((decimal)frame)], KeepShape: true));
-        back.Keys(Ferry, "move.x").Length.ShouldBe(4);
-        curve.Away(back.Object(Ferry).Channel("move.x").Curve!).ShouldBeLessThan(1e-6);
+        var curve = scene.Object(Ferry).Channel("position.x").Curve!;
+        var back = scene.After(new InsertKeys((decimal)frame, [new ChannelValue(Ferry, "position.x")]), new DeleteKeys([Selected((decimal)frame)], KeepCurve: true));
+        back.Keys(Ferry, "position.x").Length.ShouldBe(4);
+        curve.Away(back.Object(Ferry).Channel("position.x").Curve!).ShouldBeLessThan(1e-6);
     }
 
     [Fact]
-    public void Keeping_the_shape_comes_nearer_to_it_than_just_deleting()
+    public void Keeping_the_curve_comes_nearer_to_it_than_just_deleting()
     {
         var scene = Curved();
-        var plain = CurveConsequence.Of(scene, new DeleteKeys([Chosen(49)]));
-        var kept = CurveConsequence.Of(scene, new DeleteKeys([Chosen(49)], KeepShape: true));
+        var plain = CurveConsequence.Of(scene, new DeleteKeys([Selected(49)]));
+        var kept = CurveConsequence.Of(scene, new DeleteKeys([Selected(49)], KeepCurve: true));
         kept.Difference.ShouldBeLessThan(plain.Difference);
-        (kept.Keys, kept.KeysAfter, kept.Channel).ShouldBe((4L, 3L, "move.x"));
+        (kept.Keys, kept.KeysAfter, kept.Channel).ShouldBe((4L, 3L, "position.x"));
         kept.Frame.ShouldBeInRange(25, 73);
     }
 
@@ -41,8 +41,8 @@ public class RefitTests
     public void The_stretches_beside_are_left_as_they_were()
     {
         var scene = Curved();
-        var after = scene.After(new DeleteKeys([Chosen(49)], KeepShape: true)).Object(Ferry).Channel("move.x").Curve!;
-        var before = scene.Object(Ferry).Channel("move.x").Curve!;
+        var after = scene.After(new DeleteKeys([Selected(49)], KeepCurve: true)).Object(Ferry).Channel("position.x").Curve!;
+        var before = scene.Object(Ferry).Channel("position.x").Curve!;
         for (var frame = 1m; frame < 25; frame += 0.7m)
             after.ValueAt(scene.Rate.At(frame).Value).ShouldBe(before.ValueAt(scene.Rate.At(frame).Value), 1e-9);
     }
@@ -51,7 +51,7 @@ public class RefitTests
     public void A_hold_is_not_bent()
     {
         var scene = Still().After(Keyed(1, 0, Interpolation.Hold), Keyed(25, 10, Interpolation.Hold), Keyed(49, 4, Interpolation.Hold))
-            .After(new DeleteKeys([Chosen(25)], KeepShape: true));
-        scene.Keys(Ferry, "move.x").Select(key => key.Out).ShouldAllBe(mode => mode == Interpolation.Hold);
+            .After(new DeleteKeys([Selected(25)], KeepCurve: true));
+        scene.Keys(Ferry, "position.x").Select(key => key.Out).ShouldAllBe(mode => mode == Interpolation.Hold);
     }
 }

@@ -9,66 +9,66 @@ namespace ZestyReel.Core.Tests.Edits;
 
 public class CurveEditTests
 {
-    private static Curve Of(Scene scene, string channel = "move.x") => scene.Object(Ferry).Channel(channel).Curve!;
+    private static Curve Of(Scene scene, string channel = "position.x") => scene.Object(Ferry).Channel(channel).Curve!;
 
     private static Scene With(params double[] values) => Still().After(
         [.. values.Select((value, i) => Keyed(1 + i, value, Interpolation.Linear))]);
 
-    private static double[] Values(Scene scene, string channel = "move.x") => [.. scene.Keys(Ferry, channel).Select(key => key.Value)];
+    private static double[] Values(Scene scene, string channel = "position.x") => [.. scene.Keys(Ferry, channel).Select(key => key.Value)];
 
-    private static KeySet AllOf(Scene scene) => new(Ferry, "move.x", [.. scene.Keys(Ferry, "move.x").Select(key => key.Time)]);
+    private static KeySet AllOf(Scene scene) => new(Ferry, "position.x", [.. scene.Keys(Ferry, "position.x").Select(key => key.Time)]);
 
     [Fact]
     public void Keys_move_in_value_by_as_much_as_each_set_is_told()
     {
-        var scene = Moving().After(new KeyChannels(25, [new ChannelValue(Ferry, "move.y", 1)]));
-        var y = new KeySet(Ferry, "move.y", [scene.Rate.At(25)]);
-        var moved = scene.After(new MoveKeys([Chosen(25), y], 2, Values: [3, -1]));
+        var scene = Moving().After(new KeyChannels(25, [new ChannelValue(Ferry, "position.y", 1)]));
+        var y = new KeySet(Ferry, "position.y", [scene.Rate.At(25)]);
+        var moved = scene.After(new MoveKeys([Selected(25), y], 2, Values: [3, -1]));
         Values(moved).ShouldBe([0, 13, 30]);
-        Values(moved, "move.y").ShouldBe([0]);
-        moved.Keys(Ferry, "move.x")[1].Time.ShouldBe(scene.Rate.At(27));
-        Should.Throw<Refusal>(() => new MoveKeys([Chosen(25), y], 2, Values: [3]).Apply(scene)).Place.ShouldBe("values");
+        Values(moved, "position.y").ShouldBe([0]);
+        moved.Keys(Ferry, "position.x")[1].Time.ShouldBe(scene.Rate.At(27));
+        Should.Throw<Refusal>(() => new MoveKeys([Selected(25), y], 2, Values: [3]).Apply(scene)).Place.ShouldBe("values");
     }
 
     [Fact]
-    public void A_ripple_in_time_moves_only_the_chosen_values() =>
-        Values(Moving().After(new MoveKeys([Chosen(25)], 5, Ripple: true, Values: [2]))).ShouldBe([0, 12, 30]);
+    public void A_ripple_in_time_moves_only_the_selected_values() =>
+        Values(Moving().After(new MoveKeys([Selected(25)], 5, Ripple: true, Values: [2]))).ShouldBe([0, 12, 30]);
 
     [Fact]
     public void Values_and_their_handles_are_spread_about_a_value()
     {
-        var scene = Moving().After(new SetHandle(Ferry, "move.x", FrameRate.Film.At(25), KeySide.Out, 6, 4));
-        var scaled = scene.After(new ScaleKeys([Chosen(25, 49)], 25, 49, 49, Values: [new ValueScale(10, 0.5)]));
+        var scene = Moving().After(new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 6, 4));
+        var scaled = scene.After(new ScaleKeys([Selected(25, 49)], 25, 49, 49, Values: [new ValueScale(10, 0.5)]));
         Values(scaled).ShouldBe([0, 10, 20]);
-        scaled.Keys(Ferry, "move.x")[1].OutHandle.Value.ShouldBe(2);
-        scaled.Keys(Ferry, "move.x")[1].OutHandle.Ticks.ShouldBe(scene.Keys(Ferry, "move.x")[1].OutHandle.Ticks);
+        scaled.Keys(Ferry, "position.x")[1].OutHandle.Value.ShouldBe(2);
+        scaled.Keys(Ferry, "position.x")[1].OutHandle.Ticks.ShouldBe(scene.Keys(Ferry, "position.x")[1].OutHandle.Ticks);
     }
 
     [Fact]
     public void A_handle_turns_the_other_one_unless_it_is_moved_alone()
     {
         var scene = Still().After(Keyed(1, 0, Interpolation.Smooth), Keyed(25, 10, Interpolation.Smooth), Keyed(49, 0, Interpolation.Smooth));
-        var turned = Of(scene.After(new SetHandle(Ferry, "move.x", FrameRate.Film.At(25), KeySide.Out, 8, 4)));
+        var turned = Of(scene.After(new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 8, 4)));
         turned.IsJoined(1).ShouldBeTrue();
         turned.Keys[1].In.ShouldBe(Interpolation.Free);
         // The other handle keeps its length of a third, 8 frames.
         turned.Keys[1].InHandle.Value.ShouldBe(-4, 1e-6);
-        var alone = Of(scene.After(new SetHandle(Ferry, "move.x", FrameRate.Film.At(25), KeySide.Out, 8, 4, Alone: true)));
+        var alone = Of(scene.After(new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 8, 4, Alone: true)));
         alone.IsJoined(1).ShouldBeFalse();
         alone.Keys[1].In.ShouldBe(Interpolation.Smooth);
         // What is broken stays so when it is moved again.
         Of(scene.After(
-            new SetHandle(Ferry, "move.x", FrameRate.Film.At(25), KeySide.Out, 8, 4, Alone: true),
-            new SetHandle(Ferry, "move.x", FrameRate.Film.At(25), KeySide.Out, 8, 7))).IsJoined(1).ShouldBeFalse();
+            new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 8, 4, Alone: true),
+            new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 8, 7))).IsJoined(1).ShouldBeFalse();
     }
 
     [Fact]
     public void Handles_are_joined_made_a_third_or_equal()
     {
         var scene = Still().After(Keyed(1, 0), Keyed(25, 10), Keyed(37, 0)).After(
-            new SetHandle(Ferry, "move.x", FrameRate.Film.At(25), KeySide.In, -20, -2, Alone: true),
-            new SetHandle(Ferry, "move.x", FrameRate.Film.At(25), KeySide.Out, 2, 4, Alone: true));
-        Key Formed(HandleForm form) => scene.After(new FormHandles([Chosen(25)], form)).Keys(Ferry, "move.x")[1];
+            new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.In, -20, -2, Alone: true),
+            new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 2, 4, Alone: true));
+        Key Formed(HandleForm form) => scene.After(new FormHandles([Selected(25)], form)).Keys(Ferry, "position.x")[1];
         var perFrame = scene.Rate.TicksPerFrame;
         var joined = Formed(HandleForm.Joined);
         (joined.InHandle.Value / joined.InHandle.Ticks).ShouldBe(joined.OutHandle.Value / joined.OutHandle.Ticks, 1e-12);
@@ -81,13 +81,13 @@ public class CurveEditTests
     }
 
     [Fact]
-    public void Holding_channels_have_no_handles_and_no_shapes()
+    public void Holding_channels_have_no_handles_and_no_eases()
     {
         var scene = Still().After(new KeyChannels(1, [new ChannelValue(Buoy, "visible", 1)]), new KeyChannels(9, [new ChannelValue(Buoy, "visible", 0)]));
         var keys = new KeySet(Buoy, "visible", [scene.Rate.At(1), scene.Rate.At(9)]);
         Should.Throw<Refusal>(() => new SetHandle(Buoy, "visible", scene.Rate.At(1), KeySide.Out, 3, 1).Apply(scene));
         Should.Throw<Refusal>(() => new FormHandles([keys], HandleForm.Third).Apply(scene));
-        Should.Throw<Refusal>(() => new ShapeKeys([keys], Css: "ease").Apply(scene));
+        Should.Throw<Refusal>(() => new EaseKeys([keys], Css: "ease").Apply(scene));
         Should.Throw<Refusal>(() => new SmoothKeys([keys], 0.5).Apply(scene));
         Should.Throw<Refusal>(() => new RemoveSpikes([keys]).Apply(scene));
     }
@@ -125,34 +125,34 @@ public class CurveEditTests
     [Fact]
     public void Turns_are_put_back_into_one_winding()
     {
-        KeyChannels Turn(decimal frame, double value) => new(frame, [new ChannelValue(Ferry, "turn.y", value)]);
+        KeyChannels Turn(decimal frame, double value) => new(frame, [new ChannelValue(Ferry, "rotation.y", value)]);
         var scene = Still().After(Turn(1, 170), Turn(10, -175), Turn(20, -160), Turn(30, 200 + 720));
-        var keys = new KeySet(Ferry, "turn.y", [.. scene.Keys(Ferry, "turn.y").Select(key => key.Time)]);
-        Values(scene.After(new UnwindTurns([keys])), "turn.y").ShouldBe([170, 185, 200, 200]);
-        Should.Throw<Refusal>(() => new UnwindTurns([Chosen(25)]).Apply(Moving())).Reason.ShouldContain("no turn");
+        var keys = new KeySet(Ferry, "rotation.y", [.. scene.Keys(Ferry, "rotation.y").Select(key => key.Time)]);
+        Values(scene.After(new UnwindRotation([keys])), "rotation.y").ShouldBe([170, 185, 200, 200]);
+        Should.Throw<Refusal>(() => new UnwindRotation([Selected(25)]).Apply(Moving())).Reason.ShouldContain("no rotation");
     }
 
     [Fact]
     public void Keys_are_flipped_in_time_and_in_value()
     {
         var scene = Moving();
-        Values(scene.After(new FlipKeys([Chosen(1, 25, 49)], InTime: true))).ShouldBe([30, 10, 0]);
-        Values(scene.After(new FlipKeys([Chosen(1, 25, 49)], InTime: false))).ShouldBe([30, 20, 0]);
-        Values(scene.After(new FlipKeys([Chosen(25, 49)], InTime: false, About: 10))).ShouldBe([0, 10, -10]);
-        scene.After(new FlipKeys([Chosen(1, 25)], InTime: true)).Keys(Ferry, "move.x").Select(key => scene.Rate.FrameOf(key.Time.Value)).ShouldBe([1, 25, 49]);
+        Values(scene.After(new FlipKeys([Selected(1, 25, 49)], InTime: true))).ShouldBe([30, 10, 0]);
+        Values(scene.After(new FlipKeys([Selected(1, 25, 49)], InTime: false))).ShouldBe([30, 20, 0]);
+        Values(scene.After(new FlipKeys([Selected(25, 49)], InTime: false, About: 10))).ShouldBe([0, 10, -10]);
+        scene.After(new FlipKeys([Selected(1, 25)], InTime: true)).Keys(Ferry, "position.x").Select(key => scene.Rate.FrameOf(key.Time.Value)).ShouldBe([1, 25, 49]);
     }
 
     [Fact]
     public void Values_snap_to_multiples() =>
-        Values(Moving().After(new SetKeyValues([Chosen(25)], 11.3), new SnapValues([Chosen(1, 25, 49)], 4))).ShouldBe([0, 12, 32]);
+        Values(Moving().After(new SetKeyValues([Selected(25)], 11.3), new SnapValues([Selected(1, 25, 49)], 4))).ShouldBe([0, 12, 32]);
 
     [Fact]
     public void A_part_of_an_older_curve_is_taken_back()
     {
         var before = Moving();
-        var after = before.After(new SetKeyValues([Chosen(25)], -5), new SetKeyValues([Chosen(49)], 99), new InsertKeys(30, [new ChannelValue(Ferry, "move.x")]));
+        var after = before.After(new SetKeyValues([Selected(25)], -5), new SetKeyValues([Selected(49)], 99), new InsertKeys(30, [new ChannelValue(Ferry, "position.x")]));
         var rate = before.Rate;
-        var copied = CopiedKeys.Between(before, [(Ferry, "move.x")], rate.At(20), rate.At(40));
+        var copied = CopiedKeys.Between(before, [(Ferry, "position.x")], rate.At(20), rate.At(40));
         Values(after.After(new ReplaceKeys(copied, 20, 40))).ShouldBe([0, 10, 99]);
         Should.Throw<Refusal>(() => new ReplaceKeys(copied, 26, 40).Apply(after)).Place.ShouldBe("copied.time");
     }
@@ -160,7 +160,7 @@ public class CurveEditTests
     [Fact]
     public void A_line_out_and_a_jump_back_live_in_one_curve()
     {
-        var scene = Still().After(Keyed(1, 1), Keyed(25, 0), Keyed(49, 1)).After(new SetInterpolation([Chosen(25)], Out: Interpolation.Hold));
+        var scene = Still().After(Keyed(1, 1), Keyed(25, 0), Keyed(49, 1)).After(new SetInterpolation([Selected(25)], Out: Interpolation.Hold));
         double At(decimal frame) => Of(scene).ValueAt(scene.Rate.At(frame).Value);
         At(13).ShouldBe(0.5, 1e-12);
         At(25).ShouldBe(0);

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using ZestyReel.Core;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Curves.Shapes;
+using ZestyReel.Core.Curves.Eases;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
@@ -16,16 +16,16 @@ public class EditTests
     [Fact]
     public void Keying_what_is_takes_the_value_that_the_curve_has()
     {
-        var scene = Moving().After(new KeyChannels(13, [new ChannelValue(Ferry, "move.x")]));
-        scene.Keys(Ferry, "move.x").Length.ShouldBe(4);
-        scene.Keys(Ferry, "move.x")[1].Value.ShouldBe(5, 1e-12);
+        var scene = Moving().After(new KeyChannels(13, [new ChannelValue(Ferry, "position.x")]));
+        scene.Keys(Ferry, "position.x").Length.ShouldBe(4);
+        scene.Keys(Ferry, "position.x")[1].Value.ShouldBe(5, 1e-12);
     }
 
     [Fact]
     public void Keying_a_key_again_keeps_how_it_arrives_and_leaves()
     {
         var scene = Moving().After(Keyed(25, -4, Interpolation.Flat));
-        scene.Keys(Ferry, "move.x")[1].ShouldBe(new Key(scene.Rate.At(25), -4, Interpolation.Linear, Interpolation.Linear));
+        scene.Keys(Ferry, "position.x")[1].ShouldBe(new Key(scene.Rate.At(25), -4, Interpolation.Linear, Interpolation.Linear));
     }
 
     [Fact]
@@ -41,26 +41,26 @@ public class EditTests
     public void Moving_keys_may_pass_others_but_not_land_on_them()
     {
         var scene = Moving();
-        scene.After(new MoveKeys([Chosen(1)], 30)).Keys(Ferry, "move.x").Select(k => k.Value).ShouldBe([10, 0, 30]);
-        Should.Throw<Refusal>(() => new MoveKeys([Chosen(1)], 24).Apply(scene)).Reason.ShouldContain("frame 25");
-        scene.After(new MoveKeys([Chosen(1, 25)], 24.5m)).Keys(Ferry, "move.x").Length.ShouldBe(3);
+        scene.After(new MoveKeys([Selected(1)], 30)).Keys(Ferry, "position.x").Select(k => k.Value).ShouldBe([10, 0, 30]);
+        Should.Throw<Refusal>(() => new MoveKeys([Selected(1)], 24).Apply(scene)).Reason.ShouldContain("frame 25");
+        scene.After(new MoveKeys([Selected(1, 25)], 24.5m)).Keys(Ferry, "position.x").Length.ShouldBe(3);
     }
 
     [Fact]
     public void A_channel_that_loses_its_last_key_stays_where_it_was()
     {
         var scene = Moving();
-        scene = scene.After(new DeleteKeys([Chosen(1, 25, 49)]));
-        scene.Object(Ferry).Channel("move.x").ShouldBe(new Channel(30));
-        Should.Throw<Refusal>(() => new DeleteKeys([Chosen(1)]).Apply(scene));
+        scene = scene.After(new DeleteKeys([Selected(1, 25, 49)]));
+        scene.Object(Ferry).Channel("position.x").ShouldBe(new Channel(30));
+        Should.Throw<Refusal>(() => new DeleteKeys([Selected(1)]).Apply(scene));
     }
 
     [Fact]
     public void Staying_still_keeps_the_value_of_the_frame()
     {
-        var scene = Moving().After(new StayStill(37, [new ChannelValue(Ferry, "move.x")]));
-        scene.Object(Ferry).Channel("move.x").Curve.ShouldBeNull();
-        scene.Object(Ferry).Channel("move.x").Still.ShouldBe(20, 1e-12);
+        var scene = Moving().After(new StayStill(37, [new ChannelValue(Ferry, "position.x")]));
+        scene.Object(Ferry).Channel("position.x").Curve.ShouldBeNull();
+        scene.Object(Ferry).Channel("position.x").Still.ShouldBe(20, 1e-12);
     }
 
     [Fact]
@@ -87,17 +87,17 @@ public class EditTests
         Should.Throw<Refusal>(() => new SetRanges(new FrameRange(10, 9)).Apply(Still())).Place.ShouldBe("range");
         Should.Throw<Refusal>(() => new SetRanges(Work: new FrameRange(1, 500)).Apply(Still())).Place.ShouldBe("work");
         Still().After(new SetRanges(new FrameRange(-20, 60))).Settings.Work.ShouldBe(new FrameRange(1, 60));
-        Moving().After(new SetRanges(new FrameRange(100, 200))).Keys(Ferry, "move.x").Length.ShouldBe(3);
+        Moving().After(new SetRanges(new FrameRange(100, 200))).Keys(Ferry, "position.x").Length.ShouldBe(3);
     }
 
     [Fact]
     public void Values_that_a_channel_cannot_have_are_refused()
     {
         Should.Throw<Refusal>(() => new SetValues([new ChannelValue(Buoy, "shape.radius", -1)]).Apply(Still()));
-        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(Buoy, "move.x", double.NaN)]).Apply(Still()));
-        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(Buoy, "light.glow", 1)]).Apply(Still())).Reason.ShouldContain("no channel");
-        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(Ferry, "move.x", 1)]).Apply(Moving())).Reason.ShouldContain("set a key");
-        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(new ObjectId(99), "move.x", 1)]).Apply(Still()));
+        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(Buoy, "position.x", double.NaN)]).Apply(Still()));
+        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(Buoy, "light.intensity", 1)]).Apply(Still())).Reason.ShouldContain("no channel");
+        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(Ferry, "position.x", 1)]).Apply(Moving())).Reason.ShouldContain("set a key");
+        Should.Throw<Refusal>(() => new SetValues([new ChannelValue(new ObjectId(99), "position.x", 1)]).Apply(Still()));
     }
 
     [Fact]
@@ -113,17 +113,17 @@ public class EditTests
         var scene = Moving().After(new DuplicateObjects([Ferry]));
         var copy = scene.Find("Ferry 2").ShouldNotBeNull();
         scene.Find("Hull 2").ShouldNotBeNull().Parent.ShouldBe(copy.Id);
-        copy.Channel("move.x").Curve.ShouldBeSameAs(scene.Object(Ferry).Channel("move.x").Curve);
+        copy.Channel("position.x").Curve.ShouldBeSameAs(scene.Object(Ferry).Channel("position.x").Curve);
     }
 
     [Fact]
     public void Another_rate_keeps_the_clock_or_the_frames()
     {
         var clock = Moving().After(new SetRate(FrameRate.Parse("48"), RateKeep.Clock));
-        clock.Keys(Ferry, "move.x").Select(k => clock.Rate.ExactFrameOf(k.Time)).ShouldBe([2, 50, 98]);
+        clock.Keys(Ferry, "position.x").Select(k => clock.Rate.ExactFrameOf(k.Time)).ShouldBe([2, 50, 98]);
         clock.Settings.Range.ShouldBe(new FrameRange(2, 241));
         var frames = Moving().After(new SetRate(FrameRate.Parse("30000/1001"), RateKeep.Frames));
-        frames.Keys(Ferry, "move.x").Select(k => frames.Rate.ExactFrameOf(k.Time)).ShouldBe([1, 25, 49]);
+        frames.Keys(Ferry, "position.x").Select(k => frames.Rate.ExactFrameOf(k.Time)).ShouldBe([1, 25, 49]);
         frames.Settings.Range.ShouldBe(new FrameRange(1, 120));
     }
 
@@ -146,7 +146,7 @@ public class EditTests
         foreach (var keep in new[] { RateKeep.Clock, RateKeep.Frames })
         {
             var back = Moving().After(new SetRate(FrameRate.Parse(rate), keep), new SetRate(FrameRate.Film, keep));
-            back.Keys(Ferry, "move.x").ShouldBe(Moving().Keys(Ferry, "move.x"));
+            back.Keys(Ferry, "position.x").ShouldBe(Moving().Keys(Ferry, "position.x"));
         }
     }
 
@@ -156,44 +156,44 @@ public class EditTests
         var scene = frames.Get.Distinct().Aggregate(Still(), (now, frame) => now.After(Keyed(frame + 0.37m, frame)));
         var rate = FrameRate.Of(num.Get % 240 + 1, 1);
         return new[] { RateKeep.Clock, RateKeep.Frames }.All(keep =>
-            scene.After(new SetRate(rate, keep)).Keys(Ferry, "move.x").Select(k => k.Value).SequenceEqual(scene.Keys(Ferry, "move.x").Select(k => k.Value)));
+            scene.After(new SetRate(rate, keep)).Keys(Ferry, "position.x").Select(k => k.Value).SequenceEqual(scene.Keys(Ferry, "position.x").Select(k => k.Value)));
     }
 
     public static TheoryData<Edit> SomeEdits() =>
     [
         new RenameScene("Bay"), new SetRanges(new FrameRange(5, 50)), new SetRate(FrameRate.Parse("25"), RateKeep.Frames),
-        new AddObject(ObjectKind.Light, "Lamp", Ferry, ImmutableDictionary<string, double>.Empty.Add("light.glow", 3)),
+        new AddObject(ObjectKind.Light, "Lamp", Ferry, ImmutableDictionary<string, double>.Empty.Add("light.intensity", 3)),
         new DeleteObjects([Ferry]), new RenameObject(Hull, "Keel"), new DuplicateObjects([Ferry, Buoy]), new SetParent([Buoy], Ferry),
-        new SetValues([new ChannelValue(Buoy, "move.y", 2), new ChannelValue(Hull, "look.opacity", 0.5)]),
-        new KeyChannels(7, [new ChannelValue(Ferry, "move.x"), new ChannelValue(Buoy, "turn.z", 90)]),
-        new DeleteKeys([Chosen(25)]),
-        new MoveKeys([Chosen(25)], 3),
-        new SetInterpolation([Chosen(25)], Interpolation.Flat, Interpolation.Hold),
+        new SetValues([new ChannelValue(Buoy, "position.y", 2), new ChannelValue(Hull, "look.opacity", 0.5)]),
+        new KeyChannels(7, [new ChannelValue(Ferry, "position.x"), new ChannelValue(Buoy, "rotation.z", 90)]),
+        new DeleteKeys([Selected(25)]),
+        new MoveKeys([Selected(25)], 3),
+        new SetInterpolation([Selected(25)], Interpolation.Flat, Interpolation.Hold),
         new StretchTime(240, 1), new InsertFrames(20, 5), new RemoveFrames(20, 5), new InsertFrames(20, 5, [Ferry]),
         new SetBookmark(30, "Pier", BookmarkColour.Rose), new SetBookmark(31, "Horn", BookmarkColour.Plum, new BookmarkId(1)),
-        new DeleteBookmark(new BookmarkId(1)), new SetNamedChoice("Boats", [Ferry, Hull]), new DeleteNamedChoice(new NamedChoiceId(1)),
-        new DuplicateKeys([Chosen(25)], 3), new ScaleKeys([Chosen(1, 25)], 1, 25, 30), new MoveKeys([Chosen(25)], 0.5m),
-        new SetKeyValues([Chosen(25)], 3), new PasteKeys(CopiedKeys.Of(Moving(), [Chosen(1, 25)]), 60), new HoldPose(25, 35, [Ferry], Push: true),
-        new AddLead(12), new SetLocked([new ChannelValue(Ferry, "move.x")], true), new ReorderObjects([Buoy], Ferry), new SetParent([Ferry], Buoy, 1),
-        new SetExtrapolation([new ChannelValue(Ferry, "move.x")], After: Extrapolation.Mirror), new StayStill(9, [new ChannelValue(Ferry, "move.x")]),
-        new InsertKeys(9, [new ChannelValue(Ferry, "move.x"), new ChannelValue(Hull, "look.opacity")]), new DeleteKeys([Chosen(25)], KeepShape: true),
-        new MoveKeys([Chosen(25)], 2, Values: [1.5]), new ScaleKeys([Chosen(1, 25)], 1, 25, 30, Values: [new ValueScale(0, 2)]),
-        new SetHandle(Ferry, "move.x", FrameRate.Film.At(25), KeySide.Out, 4, 1), new FormHandles([Chosen(25)], HandleForm.Equal),
-        new ShapeKeys([Chosen(1, 25)], ReadyShape.Settle), new ShapeKeys([Chosen(1, 25)], Css: "ease"),
-        new ThinKeys([Chosen(1, 25, 49)], 20), new SmoothKeys([Chosen(1, 25, 49)], 0.5), new SnapValues([Chosen(1, 25, 49)], 4),
-        new FlipKeys([Chosen(1, 25)], InTime: true), new FlipKeys([Chosen(1, 25)], InTime: false),
-        new SaveClip([Chosen(1, 25)], "Glide"), new SaveClip([Chosen(1, 25, 49)], InPlace: true), new SetRoll([Buoy], Axis.X, 2), new SetRoll([Hull], Axis.Z),
-        new AddWarp("Slow pass", [new WarpTarget(Ferry, "move.x")]), new SetSceneSpeed(1.5m),
-        new SetTurnOrder([Buoy], TurnOrder.Zyx), new SetTurning([Buoy], Turning.Shortest),
-        new ReplaceKeys(CopiedKeys.Between(Moving(), [(Ferry, "move.x")], FrameRate.Film.At(1), FrameRate.Film.At(9)), 1, 30),
+        new DeleteBookmark(new BookmarkId(1)), new SetNamedSelection("Boats", [Ferry, Hull]), new DeleteNamedSelection(new NamedSelectionId(1)),
+        new DuplicateKeys([Selected(25)], 3), new ScaleKeys([Selected(1, 25)], 1, 25, 30), new MoveKeys([Selected(25)], 0.5m),
+        new SetKeyValues([Selected(25)], 3), new PasteKeys(CopiedKeys.Of(Moving(), [Selected(1, 25)]), 60), new HoldPose(25, 35, [Ferry], Push: true),
+        new AddLead(12), new SetLocked([new ChannelValue(Ferry, "position.x")], true), new ReorderObjects([Buoy], Ferry), new SetParent([Ferry], Buoy, 1),
+        new SetExtrapolation([new ChannelValue(Ferry, "position.x")], After: Extrapolation.Mirror), new StayStill(9, [new ChannelValue(Ferry, "position.x")]),
+        new InsertKeys(9, [new ChannelValue(Ferry, "position.x"), new ChannelValue(Hull, "look.opacity")]), new DeleteKeys([Selected(25)], KeepCurve: true),
+        new MoveKeys([Selected(25)], 2, Values: [1.5]), new ScaleKeys([Selected(1, 25)], 1, 25, 30, Values: [new ValueScale(0, 2)]),
+        new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 4, 1), new FormHandles([Selected(25)], HandleForm.Equal),
+        new EaseKeys([Selected(1, 25)], ReadyEase.Settle), new EaseKeys([Selected(1, 25)], Css: "ease"),
+        new ReduceKeys([Selected(1, 25, 49)], 20), new SmoothKeys([Selected(1, 25, 49)], 0.5), new SnapValues([Selected(1, 25, 49)], 4),
+        new FlipKeys([Selected(1, 25)], InTime: true), new FlipKeys([Selected(1, 25)], InTime: false),
+        new SaveClip([Selected(1, 25)], "Glide"), new SaveClip([Selected(1, 25, 49)], InPlace: true), new SetRoll([Buoy], Axis.X, 2), new SetRoll([Hull], Axis.Z),
+        new AddWarp("Slow pass", [new WarpTarget(Ferry, "position.x")]), new SetSceneSpeed(1.5m),
+        new SetRotationOrder([Buoy], RotationOrder.Zyx), new SetRotationInterpolation([Buoy], RotationInterpolation.Quaternion),
+        new ReplaceKeys(CopiedKeys.Between(Moving(), [(Ferry, "position.x")], FrameRate.Film.At(1), FrameRate.Film.At(9)), 1, 30),
     ];
 
     // What these change has to be there first; they have tests of their own.
     private static readonly Type[] TriedElsewhere = 
     [
-        typeof(PutOnFrames), typeof(WriteRounds), typeof(RemoveSpikes), typeof(UnwindTurns), typeof(DeleteWarp), typeof(SetWarp), typeof(SetWarpTargets),
-        typeof(RetimePart), typeof(RefitWarp), typeof(FitRangeToWarp), typeof(CommitWarp),
-        typeof(PlaceClip), typeof(WriteClips), typeof(SetPlacedClip), typeof(MovePlacedClips), typeof(DeletePlacedClips), typeof(RenameClip), typeof(DeleteClip),
+        typeof(PutOnFrames), typeof(BakeCycles), typeof(RemoveSpikes), typeof(UnwindRotation), typeof(DeleteWarp), typeof(SetWarp), typeof(SetWarpTargets),
+        typeof(RetimePart), typeof(RefitWarp), typeof(FitRangeToWarp), typeof(BakeWarp),
+        typeof(PlaceClip), typeof(BakeClips), typeof(SetPlacedClip), typeof(MovePlacedClips), typeof(DeletePlacedClips), typeof(RenameClip), typeof(DeleteClip),
     ];
 
     [Theory]

@@ -8,7 +8,7 @@ namespace ZestyReel.Core.Tests.Edits;
 
 public class KeptPlaceTests
 {
-    private static readonly string[] Channels = ["move.x", "move.y", "move.z", "turn.x", "turn.y", "turn.z"];
+    private static readonly string[] Channels = ["position.x", "position.y", "position.z", "rotation.x", "rotation.y", "rotation.z"];
 
     /// <summary>The ferry moves and turns, evenly sized; the buoy is keyed at some frames, on some channels.</summary>
     private static Scene Random(int seed, bool isBuoyKeyed)
@@ -16,7 +16,7 @@ public class KeptPlaceTests
         var random = new Random(seed);
         ChannelValue Value(ObjectId id, string channel) => new(id, channel, random.Next(-200, 200));
         var size = random.Next(1, 5) * 0.5;
-        var scene = Still().After(new SetValues([.. new[] { "size.x", "size.y", "size.z" }.Select(c => new ChannelValue(Ferry, c, size))]));
+        var scene = Still().After(new SetValues([.. new[] { "scale.x", "scale.y", "scale.z" }.Select(c => new ChannelValue(Ferry, c, size))]));
         foreach (var frame in new[] { 1, 20, 45 }) scene = scene.After(new KeyChannels(frame, [.. Channels.Select(c => Value(Ferry, c))]));
         if (!isBuoyKeyed) return scene.After(new SetValues([.. Channels.Select(c => Value(Buoy, c))]));
         foreach (var frame in new[] { 5, 12.5m, 33 }) scene = scene.After(new KeyChannels(frame, [.. Channels.Take(random.Next(1, 7)).Select(c => Value(Buoy, c))]));
@@ -51,11 +51,11 @@ public class KeptPlaceTests
     [Property]
     public bool The_nearest_turns_turn_the_same_way(int x, int y, int z, int order)
     {
-        var (turns, way) = ((x % 720 * 1.0, y % 720 * 1.0, z % 720 * 1.0), (TurnOrder)(Math.Abs(order % 6)));
+        var (turns, way) = ((x % 720 * 1.0, y % 720 * 1.0, z % 720 * 1.0), (RotationOrder)(Math.Abs(order % 6)));
         Transform Turned((double X, double Y, double Z) some) => Transform.Of((0, 0, 0), some, (1, 1, 1), way);
-        var found = Transform.NearestTurns(Turned(turns).Turn(way), turns, way);
+        var found = Transform.NearestRotation(Turned(turns).Rotation(way), turns, way);
         // Where the outer axes fall together, any share between them is as good.
-        var isLocked = Math.Abs(Turned(turns).Turn(way) is var t ? (way is TurnOrder.Xyz or TurnOrder.Zyx ? t.Y : way is TurnOrder.Yxz or TurnOrder.Zxy ? t.X : t.Z) : 0) > 89.999;
+        var isLocked = Math.Abs(Turned(turns).Rotation(way) is var t ? (way is RotationOrder.Xyz or RotationOrder.Zyx ? t.Y : way is RotationOrder.Yxz or RotationOrder.Zxy ? t.X : t.Z) : 0) > 89.999;
         return Near(Turned(found), Turned(turns))
             && (isLocked || Math.Abs(found.X - turns.Item1) + Math.Abs(found.Y - turns.Item2) + Math.Abs(found.Z - turns.Item3) < 1e-6);
     }

@@ -12,34 +12,34 @@ namespace ZestyReel.Core.Tests.Edits;
 /// <summary>Arranging keys. The ferry is keyed on x at 1 (0), 25 (10) and 49 (30).</summary>
 public class KeyEditTests
 {
-    private static decimal?[] Frames(Scene scene) => [.. scene.Keys(Ferry, "move.x").Select(k => scene.Rate.ExactFrameOf(k.Time))];
+    private static decimal?[] Frames(Scene scene) => [.. scene.Keys(Ferry, "position.x").Select(k => scene.Rate.ExactFrameOf(k.Time))];
 
-    private static double[] Values(Scene scene) => [.. scene.Keys(Ferry, "move.x").Select(k => k.Value)];
+    private static double[] Values(Scene scene) => [.. scene.Keys(Ferry, "position.x").Select(k => k.Value)];
 
     [Fact]
     public void Where_keys_meet_it_stops_replaces_or_keeps_both()
     {
-        var clash = Should.Throw<KeyClash>(() => new MoveKeys([Chosen(1)], 24).Apply(Moving()));
+        var clash = Should.Throw<KeyClash>(() => new MoveKeys([Selected(1)], 24).Apply(Moving()));
         (clash.Count, clash.Frame).ShouldBe((1, 25));
-        var replaced = Moving().After(new MoveKeys([Chosen(1)], 24, Meet: WhenKeysMeet.Replace));
+        var replaced = Moving().After(new MoveKeys([Selected(1)], 24, Meet: WhenKeysMeet.Replace));
         (Frames(replaced), Values(replaced)).ShouldSatisfyAllConditions(
             both => both.Item1.ShouldBe([25, 49]), both => both.Item2.ShouldBe([0, 30]));
-        var kept = Moving().After(new MoveKeys([Chosen(1)], 24, Meet: WhenKeysMeet.KeepBoth));
+        var kept = Moving().After(new MoveKeys([Selected(1)], 24, Meet: WhenKeysMeet.KeepBoth));
         Values(kept).ShouldBe([10, 0, 30]);
-        (kept.Keys(Ferry, "move.x")[1].Time - kept.Keys(Ferry, "move.x")[0].Time).ShouldBe(new TickSpan(1));
+        (kept.Keys(Ferry, "position.x")[1].Time - kept.Keys(Ferry, "position.x")[0].Time).ShouldBe(new TickSpan(1));
     }
 
     [Fact]
     public void What_follows_ripples_along()
     {
-        Frames(Moving().After(new MoveKeys([Chosen(25)], 7, Ripple: true))).ShouldBe([1, 32, 56]);
-        Should.Throw<KeyClash>(() => new MoveKeys([Chosen(25)], -24, Ripple: true).Apply(Moving()));
+        Frames(Moving().After(new MoveKeys([Selected(25)], 7, Ripple: true))).ShouldBe([1, 32, 56]);
+        Should.Throw<KeyClash>(() => new MoveKeys([Selected(25)], -24, Ripple: true).Apply(Moving()));
     }
 
     [Fact]
     public void Copies_stand_beside_the_originals()
     {
-        var scene = Moving().After(new DuplicateKeys([Chosen(1, 25)], 60));
+        var scene = Moving().After(new DuplicateKeys([Selected(1, 25)], 60));
         Frames(scene).ShouldBe([1, 25, 49, 61, 85]);
         Values(scene).ShouldBe([0, 10, 30, 0, 10]);
     }
@@ -47,12 +47,12 @@ public class KeyEditTests
     [Fact]
     public void Keys_scale_about_a_frame()
     {
-        Frames(Moving().After(new ScaleKeys([Chosen(1, 25, 49)], 1, 49, 25))).ShouldBe([1, 13, 25]);
-        Frames(Moving().After(new ScaleKeys([Chosen(1, 25, 49)], 49, 1, 25))).ShouldBe([25, 37, 49]);
-        Frames(Moving().After(new ScaleKeys([Chosen(25, 49)], 25, 49, 32.5m))).ShouldBe([1, 25, 32.5m]);
-        Frames(Moving().After(new ScaleKeys([Chosen(25, 49)], 25, 49, 32.4m, OnFrames: true))).ShouldBe([1, 25, 32]);
-        Should.Throw<Refusal>(() => new ScaleKeys([Chosen(25, 49)], 25, 49, 20).Apply(Moving())).Place.ShouldBe("to");
-        Should.Throw<KeyClash>(() => new ScaleKeys([Chosen(1, 25, 49)], 1, 49, 2, OnFrames: true).Apply(Moving())).Count.ShouldBe(1);
+        Frames(Moving().After(new ScaleKeys([Selected(1, 25, 49)], 1, 49, 25))).ShouldBe([1, 13, 25]);
+        Frames(Moving().After(new ScaleKeys([Selected(1, 25, 49)], 49, 1, 25))).ShouldBe([25, 37, 49]);
+        Frames(Moving().After(new ScaleKeys([Selected(25, 49)], 25, 49, 32.5m))).ShouldBe([1, 25, 32.5m]);
+        Frames(Moving().After(new ScaleKeys([Selected(25, 49)], 25, 49, 32.4m, OnFrames: true))).ShouldBe([1, 25, 32]);
+        Should.Throw<Refusal>(() => new ScaleKeys([Selected(25, 49)], 25, 49, 20).Apply(Moving())).Place.ShouldBe("to");
+        Should.Throw<KeyClash>(() => new ScaleKeys([Selected(1, 25, 49)], 1, 49, 2, OnFrames: true).Apply(Moving())).Count.ShouldBe(1);
     }
 
     [Property]
@@ -63,9 +63,9 @@ public class KeyEditTests
         var values = Values(scene);
         for (var i = 0; i < 100; i++)
         {
-            var all = new KeySet(Ferry, "move.x", [.. scene.Keys(Ferry, "move.x").Select(k => k.Time)]);
+            var all = new KeySet(Ferry, "position.x", [.. scene.Keys(Ferry, "position.x").Select(k => k.Time)]);
             scene = scene.After(new ScaleKeys([all], 1, 40, 1 + random.Next(1, 90) * (random.Next(2) == 0 ? 0.1m : 1m), Meet: WhenKeysMeet.KeepBoth));
-            if (scene.Keys(Ferry, "move.x").Any(k => Math.Abs(k.Time.Value) > Tick.Furthest / 1000)) break;
+            if (scene.Keys(Ferry, "position.x").Any(k => Math.Abs(k.Time.Value) > Tick.Furthest / 1000)) break;
         }
         return Values(scene).SequenceEqual(values);
     }
@@ -74,25 +74,25 @@ public class KeyEditTests
     public void On_whole_frames_one_of_those_that_meet_stays_as_said()
     {
         var scene = Moving().After(Keyed(25.25m, 7), Keyed(30.5m, 8), Keyed(24.75m, 6));
-        var chosen = Chosen(24.75m, 25.25m, 30.5m);
-        (Frames(scene.After(new PutOnFrames([chosen]))), Values(scene.After(new PutOnFrames([chosen])))).ShouldSatisfyAllConditions(
+        var selected = Selected(24.75m, 25.25m, 30.5m);
+        (Frames(scene.After(new PutOnFrames([selected]))), Values(scene.After(new PutOnFrames([selected])))).ShouldSatisfyAllConditions(
             both => both.Item1.ShouldBe([1, 25, 30, 49]), both => both.Item2.ShouldBe([0, 10, 8, 30]));
-        Values(scene.After(new PutOnFrames([chosen], Survivor.Earliest))).ShouldBe([0, 6, 8, 30]);
-        Values(scene.After(new PutOnFrames([chosen], Survivor.Latest))).ShouldBe([0, 7, 8, 30]);
-        var told = TimeConsequence.Of(scene, new PutOnFrames([chosen]));
+        Values(scene.After(new PutOnFrames([selected], Survivor.Earliest))).ShouldBe([0, 6, 8, 30]);
+        Values(scene.After(new PutOnFrames([selected], Survivor.Latest))).ShouldBe([0, 7, 8, 30]);
+        var told = TimeConsequence.Of(scene, new PutOnFrames([selected]));
         (told.Keys - told.KeysAfter).ShouldBe(2);
     }
 
     [Fact]
     public void Copied_keys_are_pasted_at_a_frame_in_place_and_on_another_object()
     {
-        var copied = CopiedKeys.Of(Moving(), [Chosen(25, 49)]);
+        var copied = CopiedKeys.Of(Moving(), [Selected(25, 49)]);
         var later = Moving().After(new PasteKeys(copied, 100));
         Frames(later).ShouldBe([1, 25, 49, 100, 124]);
         // Gone meanwhile, they come back where they were.
-        Moving().After(new DeleteKeys([Chosen(25, 49)]), new PasteKeys(copied)).Keys(Ferry, "move.x").ShouldBe(Moving().Keys(Ferry, "move.x"));
+        Moving().After(new DeleteKeys([Selected(25, 49)]), new PasteKeys(copied)).Keys(Ferry, "position.x").ShouldBe(Moving().Keys(Ferry, "position.x"));
         var onBuoy = Moving().After(new PasteKeys(copied, 10, [Buoy]));
-        onBuoy.Keys(Buoy, "move.x").Select(k => (onBuoy.Rate.ExactFrameOf(k.Time), k.Value)).ShouldBe([(10, 10), (34, 30)]);
+        onBuoy.Keys(Buoy, "position.x").Select(k => (onBuoy.Rate.ExactFrameOf(k.Time), k.Value)).ShouldBe([(10, 10), (34, 30)]);
         var colour = CopiedKeys.Of(Still().After(new KeyChannels(1, [new ChannelValue(Hull, "look.red", 1)])), [new KeySet(Hull, "look.red", [FrameRate.Film.At(1)])]);
         Should.Throw<Refusal>(() => new PasteKeys(colour, Onto: [Ferry]).Apply(Moving())).Place.ShouldBe("onto");
     }
@@ -102,14 +102,14 @@ public class KeyEditTests
     {
         var keys = some.Get.DistinctBy(k => k.Frame).OrderBy(k => k.Frame).Select(k => new Key(
             FrameRate.Film.At(k.Frame), k.Value, (Interpolation)(k.Mode % 6), (Interpolation)(k.Mode / 6 % 6), new Handle(-5e6, 1), new Handle(7e6, -2)));
-        var before = Still().With(Still().Object(Ferry).WithChannel("move.x", new Channel(0, new Curve([.. keys]))));
+        var before = Still().With(Still().Object(Ferry).WithChannel("position.x", new Channel(0, new Curve([.. keys]))));
         Scene Mirrored(Scene scene)
         {
-            var all = new KeySet(Ferry, "move.x", [.. scene.Keys(Ferry, "move.x").Select(k => k.Time)]);
+            var all = new KeySet(Ferry, "position.x", [.. scene.Keys(Ferry, "position.x").Select(k => k.Time)]);
             return scene.After(new DeleteKeys([all]), new PasteKeys(CopiedKeys.Of(scene, [all]), Mirrored: true));
         }
         // A mirrored curve is the same curve read backwards.
-        var (curve, turned) = (before.Object(Ferry).Channel("move.x").Curve!, Mirrored(before).Object(Ferry).Channel("move.x").Curve!);
+        var (curve, turned) = (before.Object(Ferry).Channel("position.x").Curve!, Mirrored(before).Object(Ferry).Channel("position.x").Curve!);
         var ends = curve.Keys[0].Time.Value + curve.Keys[^1].Time.Value;
         var isBackwards = curve.Segments.Length == 0 || Enumerable.Range(1, 40).All(i =>
         {
@@ -117,14 +117,14 @@ public class KeyEditTests
             return curve.Keys.Any(k => k.Out == Interpolation.Hold || k.In == Interpolation.Hold)
                 || Math.Abs(curve.ValueAt(ticks) - turned.ValueAt(ends - ticks)) < 1e-6;
         });
-        return isBackwards && Mirrored(Mirrored(before)).Keys(Ferry, "move.x").SequenceEqual(before.Keys(Ferry, "move.x"));
+        return isBackwards && Mirrored(Mirrored(before)).Keys(Ferry, "position.x").SequenceEqual(before.Keys(Ferry, "position.x"));
     }
 
     [Fact]
     public void Values_of_keys_are_set_or_changed()
     {
-        Values(Moving().After(new SetKeyValues([Chosen(1, 49)], 4))).ShouldBe([4, 10, 4]);
-        Values(Moving().After(new SetKeyValues([Chosen(1, 49)], 4, 1))).ShouldBe([4, 10, 34]);
+        Values(Moving().After(new SetKeyValues([Selected(1, 49)], 4))).ShouldBe([4, 10, 4]);
+        Values(Moving().After(new SetKeyValues([Selected(1, 49)], 4, 1))).ShouldBe([4, 10, 34]);
     }
 
     [Fact]
@@ -133,7 +133,7 @@ public class KeyEditTests
         var pushed = Moving().After(new HoldPose(13, 23, [Ferry], Push: true));
         Frames(pushed).ShouldBe([1, 13, 23, 35, 59]);
         Values(pushed).ShouldBe([0, 5, 5, 10, 30], 1e-9);
-        for (var frame = 13m; frame <= 23; frame += 0.5m) pushed.Object(Ferry).Channel("move.x").ValueAt(pushed.Rate.At(frame).Value).ShouldBe(5, 1e-9);
+        for (var frame = 13m; frame <= 23; frame += 0.5m) pushed.Object(Ferry).Channel("position.x").ValueAt(pushed.Rate.At(frame).Value).ShouldBe(5, 1e-9);
         Frames(Moving().After(new HoldPose(13, 30, [Ferry]))).ShouldBe([1, 13, 30, 49]);
         Should.Throw<Refusal>(() => new HoldPose(13, 13, [Ferry]).Apply(Moving()));
         Should.Throw<Refusal>(() => new HoldPose(13, 20, [Buoy]).Apply(Moving())).Place.ShouldBe("objects");
@@ -144,7 +144,7 @@ public class KeyEditTests
     {
         var led = Moving().After(new AddLead(12));
         Frames(led).ShouldBe([1, 13, 37, 61]);
-        led.Object(Ferry).Channel("move.x").ValueAt(led.Rate.At(7).Value).ShouldBe(0);
+        led.Object(Ferry).Channel("position.x").ValueAt(led.Rate.At(7).Value).ShouldBe(0);
         led.Settings.Range.ShouldBe(new FrameRange(1, 132));
         Moving().After(new AddLead(12, [Ferry])).Settings.Range.ShouldBe(new FrameRange(1, 120));
     }
@@ -152,24 +152,24 @@ public class KeyEditTests
     [Fact]
     public void Locked_channels_stay_as_they_are()
     {
-        var locked = Moving().After(new SetLocked([new ChannelValue(Ferry, "move.x"), new ChannelValue(Buoy, "move.y")], true));
+        var locked = Moving().After(new SetLocked([new ChannelValue(Ferry, "position.x"), new ChannelValue(Buoy, "position.y")], true));
         foreach (Edit edit in new Edit[]
         {
-            new MoveKeys([Chosen(25)], 3), new DeleteKeys([Chosen(25)]), Keyed(30, 1), new StayStill(30, [new ChannelValue(Ferry, "move.x")]),
-            new SetValues([new ChannelValue(Buoy, "move.y", 1)]), new HoldPose(3, 9, [Ferry]), new SetExtrapolation([new ChannelValue(Ferry, "move.x")], Extrapolation.Mirror),
+            new MoveKeys([Selected(25)], 3), new DeleteKeys([Selected(25)]), Keyed(30, 1), new StayStill(30, [new ChannelValue(Ferry, "position.x")]),
+            new SetValues([new ChannelValue(Buoy, "position.y", 1)]), new HoldPose(3, 9, [Ferry]), new SetExtrapolation([new ChannelValue(Ferry, "position.x")], Extrapolation.Mirror),
         }) Should.Throw<Refusal>(() => edit.Apply(locked)).Reason.ShouldContain("locked");
-        locked.After(new StretchTime(240, 1)).Object(Ferry).Channel("move.x").Locked.ShouldBeTrue();
-        locked.After(new SetLocked([new ChannelValue(Buoy, "move.y")], false)).Object(Buoy).Channels.ShouldNotContainKey("move.y");
+        locked.After(new StretchTime(240, 1)).Object(Ferry).Channel("position.x").Locked.ShouldBeTrue();
+        locked.After(new SetLocked([new ChannelValue(Buoy, "position.y")], false)).Object(Buoy).Channels.ShouldNotContainKey("position.y");
     }
 
     [Fact]
     public void The_first_key_of_a_still_channel_leaves_an_anchor()
     {
         var scene = Still().After(
-            new SetValues([new ChannelValue(Buoy, "move.y", 2)]), new KeyChannels(30, [new ChannelValue(Buoy, "move.y", 5)], Anchor: 1));
-        scene.Keys(Buoy, "move.y").Select(k => (scene.Rate.ExactFrameOf(k.Time), k.Value)).ShouldBe([(1, 2), (30, 5)]);
-        scene.After(new KeyChannels(40, [new ChannelValue(Buoy, "move.y", 6)], Anchor: 1)).Keys(Buoy, "move.y").Length.ShouldBe(3);
-        Still().After(new KeyChannels(1, [new ChannelValue(Buoy, "move.y", 5)], Anchor: 1)).Keys(Buoy, "move.y").Single().Value.ShouldBe(5);
+            new SetValues([new ChannelValue(Buoy, "position.y", 2)]), new KeyChannels(30, [new ChannelValue(Buoy, "position.y", 5)], Anchor: 1));
+        scene.Keys(Buoy, "position.y").Select(k => (scene.Rate.ExactFrameOf(k.Time), k.Value)).ShouldBe([(1, 2), (30, 5)]);
+        scene.After(new KeyChannels(40, [new ChannelValue(Buoy, "position.y", 6)], Anchor: 1)).Keys(Buoy, "position.y").Length.ShouldBe(3);
+        Still().After(new KeyChannels(1, [new ChannelValue(Buoy, "position.y", 5)], Anchor: 1)).Keys(Buoy, "position.y").Single().Value.ShouldBe(5);
     }
 
     [Fact]

@@ -14,8 +14,8 @@ public class DeepChainTests
     {
         var all = ImmutableSortedDictionary.CreateBuilder<ObjectId, SceneObject>();
         for (var n = 1; n <= length; n++)
-            all[new ObjectId(n)] = new SceneObject(new ObjectId(n), $"Link {n}", ObjectKind.Group, n == 1 ? null : new ObjectId(n - 1), n, TurnOrder.Xyz,
-                ImmutableSortedDictionary<string, Channel>.Empty.Add("move.x", new Channel(1)));
+            all[new ObjectId(n)] = new SceneObject(new ObjectId(n), $"Link {n}", ObjectKind.Group, n == 1 ? null : new ObjectId(n - 1), n, RotationOrder.Xyz,
+                ImmutableSortedDictionary<string, Channel>.Empty.Add("position.x", new Channel(1)));
         return Scene.Empty("Chain") with { Objects = all.ToImmutable() };
     }
 
@@ -33,11 +33,11 @@ public class DeepChainTests
     {
         var scene = Chain(2000);
         var (first, wheel) = (new ObjectId(1), new ObjectId(2000));
-        scene = new KeyChannels(48, [new ChannelValue(first, "move.x", Math.PI)]).Apply(new KeyChannels(0, [new ChannelValue(first, "move.x", 0)]).Apply(scene));
+        scene = new KeyChannels(48, [new ChannelValue(first, "position.x", Math.PI)]).Apply(new KeyChannels(0, [new ChannelValue(first, "position.x", 0)]).Apply(scene));
         scene = new SetRoll([wheel], Axis.Z, 1).Apply(scene);
-        var change = SceneChange.Between(scene, new KeyChannels(48, [new ChannelValue(first, "move.x", 2 * Math.PI)]).Apply(scene));
+        var change = SceneChange.Between(scene, new KeyChannels(48, [new ChannelValue(first, "position.x", 2 * Math.PI)]).Apply(scene));
         change.Stale(scene).ShouldContain(target => target.Object.Id == wheel);
-        Sampler.Values(scene.Object(wheel), "turn.z", new FrameTimes(scene, [FrameRate.Film.StartOf(48).Value]))[0].ShouldBe(-180, 1e-6);
+        Sampler.Values(scene.Object(wheel), "rotation.z", new FrameTimes(scene, [FrameRate.Film.StartOf(48).Value]))[0].ShouldBe(-180, 1e-6);
     }
 
     [Fact]
@@ -67,9 +67,9 @@ public class DeepChainTests
     {
         const int count = 20_000;
         var curve = new Curve([.. Enumerable.Range(0, count).Select(n => new Key(new Tick(n * 1000L), n))]);
-        var scene = Chain(1).With(Chain(1).Object(new ObjectId(1)).WithChannel("move.y", new Channel(0, curve)));
-        var sets = ImmutableArray.Create(new KeySet(new ObjectId(1), "move.y", [.. curve.Keys.Select(key => key.Time)]));
-        var moved = new ScaleKeys(sets, 0, 1_000_000, 0.000001m, Meet: WhenKeysMeet.KeepBoth).Apply(scene).Object(new ObjectId(1)).Channel("move.y").Curve!.Keys;
+        var scene = Chain(1).With(Chain(1).Object(new ObjectId(1)).WithChannel("position.y", new Channel(0, curve)));
+        var sets = ImmutableArray.Create(new KeySet(new ObjectId(1), "position.y", [.. curve.Keys.Select(key => key.Time)]));
+        var moved = new ScaleKeys(sets, 0, 1_000_000, 0.000001m, Meet: WhenKeysMeet.KeepBoth).Apply(scene).Object(new ObjectId(1)).Channel("position.y").Curve!.Keys;
         moved.Length.ShouldBe(count);
         moved.Select(key => key.Time.Value).ShouldBe(Enumerable.Range(0, count).Select(n => (long)n));
     }

@@ -17,7 +17,7 @@ public class RollingTests
     private static Scene Wheeled(params Edit[] edits) => Moving().After(
         new AddObject(ObjectKind.Torus, "Wheel", Ferry), new SetRoll([Wheel], Axis.Z, 2)).After(edits);
 
-    private static double Turn(Scene scene, double frame, string channel = "turn.z") => Sampler.Values(
+    private static double Turn(Scene scene, double frame, string channel = "rotation.z") => Sampler.Values(
         scene.Object(Wheel), channel, new FrameTimes(scene, [Math.Round(frame * scene.Rate.TicksPerFrame)]))[0];
 
     /// <summary>Degrees of a way rolled at radius 2; to the side of x a wheel about z turns backwards.</summary>
@@ -30,8 +30,8 @@ public class RollingTests
         foreach (var (frame, way) in new[] { (-5.0, 0.0), (1, 0), (13, 5), (25, 10), (30.3, 10 + 20 * 5.3 / 24), (49, 30), (100, 30) })
             Turn(scene, frame).ShouldBe(Rolled(way), 1e-6, $"frame {frame}");
         // On top of its own turn, and no other axis.
-        Turn(scene.After(new SetValues([new(Wheel, "turn.z", 15)])), 25).ShouldBe(15 + Rolled(10), 1e-6);
-        Turn(scene, 25, "turn.x").ShouldBe(0);
+        Turn(scene.After(new SetValues([new(Wheel, "rotation.z", 15)])), 25).ShouldBe(15 + Rolled(10), 1e-6);
+        Turn(scene, 25, "rotation.x").ShouldBe(0);
         Turn(scene.After(new SetRoll([Wheel])), 25).ShouldBe(0);
     }
 
@@ -39,7 +39,7 @@ public class RollingTests
     public void The_point_that_touches_the_ground_stands()
     {
         // Closed form of rolling: the lowest point of the rim does not move while the wheel does.
-        var scene = Wheeled(new SetValues([new(Wheel, "move.y", 2)]));
+        var scene = Wheeled(new SetValues([new(Wheel, "position.y", 2)]));
         Transform At(double frame) => new WorldSampler(scene, new FrameTimes(scene, [frame * scene.Rate.TicksPerFrame])).Worlds(Wheel)[0];
         var (now, next) = (At(30), At(30.01));
         // Where the ground point of now lies on the wheel, and where that point of the wheel is a moment later.
@@ -57,7 +57,7 @@ public class RollingTests
         var warped = Wheeled(new AddWarp(), new RetimePart(new WarpId(1), RetimeWay.Hold, 25, Frames: 12), new RetimePart(new WarpId(1), RetimeWay.Backwards, 45, 55));
         for (var frame = 1.0; frame < 80; frame += 1.5)
         {
-            var x = Sampler.Values(warped.Object(Ferry), "move.x", new FrameTimes(warped, [Math.Round(frame * warped.Rate.TicksPerFrame)]))[0];
+            var x = Sampler.Values(warped.Object(Ferry), "position.x", new FrameTimes(warped, [Math.Round(frame * warped.Rate.TicksPerFrame)]))[0];
             Turn(warped, frame).ShouldBe(Rolled(x), 1e-6, $"frame {frame}");
         }
     }
@@ -67,11 +67,11 @@ public class RollingTests
     {
         Turn(Still().After(new AddObject(ObjectKind.Torus, "Wheel", Ferry), new SetRoll([Wheel], Axis.X, 2)).After(Keyed(1, 0), Keyed(25, 10)), 25).ShouldBe(0, 1e-9);
         var slope = Wheeled(
-            new KeyChannels(25, [new(Ferry, "move.y", 0)], Interpolation.Linear), new KeyChannels(49, [new(Ferry, "move.y", 15)], Interpolation.Linear));
+            new KeyChannels(25, [new(Ferry, "position.y", 0)], Interpolation.Linear), new KeyChannels(49, [new(Ferry, "position.y", 15)], Interpolation.Linear));
         // 20 along and 15 up are 25 on the slope.
         Turn(slope, 49).ShouldBe(Rolled(10 + 25), 1e-6);
         var lifted = Still().After(new AddObject(ObjectKind.Torus, "Wheel", Ferry), new SetRoll([Wheel], Axis.Z, 2),
-            new KeyChannels(1, [new(Ferry, "move.y", 0)]), new KeyChannels(25, [new(Ferry, "move.y", 9)]));
+            new KeyChannels(1, [new(Ferry, "position.y", 0)]), new KeyChannels(25, [new(Ferry, "position.y", 9)]));
         Turn(lifted, 25).ShouldBe(0, 1e-9);
     }
 
@@ -80,8 +80,8 @@ public class RollingTests
     {
         // The wheel stands 5 from the middle of a turntable, its axle towards the middle: it goes 2π·5 in a full turn.
         var table = Still().After(
-            new AddObject(ObjectKind.Torus, "Wheel", Ferry), new SetValues([new(Wheel, "move.z", 5)]), new SetRoll([Wheel], Axis.Z, 2),
-            new KeyChannels(1, [new(Ferry, "turn.y", 0)], Interpolation.Linear), new KeyChannels(49, [new(Ferry, "turn.y", 360)], Interpolation.Linear));
+            new AddObject(ObjectKind.Torus, "Wheel", Ferry), new SetValues([new(Wheel, "position.z", 5)]), new SetRoll([Wheel], Axis.Z, 2),
+            new KeyChannels(1, [new(Ferry, "rotation.y", 0)], Interpolation.Linear), new KeyChannels(49, [new(Ferry, "rotation.y", 360)], Interpolation.Linear));
         Math.Abs(Turn(table, 49)).ShouldBe(2 * Math.PI * 5 / 2 * 180 / Math.PI, 0.05);
     }
 
@@ -89,7 +89,7 @@ public class RollingTests
     public void Its_radius_is_its_own_unless_one_is_given()
     {
         var scene = Still().After(new AddObject(ObjectKind.Torus, "Wheel", Ferry, System.Collections.Immutable.ImmutableDictionary<string, double>.Empty.Add("shape.radius", 0.5).Add("shape.tube", 0.1)),
-            new SetValues([new(Ferry, "size.x", 3), new(Ferry, "size.y", 3), new(Ferry, "size.z", 3)]), new SetRoll([Wheel], Axis.Z));
+            new SetValues([new(Ferry, "scale.x", 3), new(Ferry, "scale.y", 3), new(Ferry, "scale.z", 3)]), new SetRoll([Wheel], Axis.Z));
         scene.Object(Wheel).Roll!.Value.Radius.ShouldBe(1.8, 1e-9);
         Should.Throw<Refusal>(() => new SetRoll([Wheel], Axis.Z, 0).Apply(scene)).Place.ShouldBe("radius");
     }
@@ -97,21 +97,21 @@ public class RollingTests
     [Fact]
     public void While_it_rolls_the_order_of_its_turns_stays()
     {
-        Should.Throw<Refusal>(() => new SetTurnOrder([Wheel], TurnOrder.Zyx).Apply(Wheeled())).Reason.ShouldContain("rolling");
-        Wheeled().After(new SetTurnOrder([Wheel], TurnOrder.Xyz)).Object(Wheel).Roll.ShouldNotBeNull();
+        Should.Throw<Refusal>(() => new SetRotationOrder([Wheel], RotationOrder.Zyx).Apply(Wheeled())).Reason.ShouldContain("rolling");
+        Wheeled().After(new SetRotationOrder([Wheel], RotationOrder.Xyz)).Object(Wheel).Roll.ShouldNotBeNull();
     }
 
     [Fact]
     public void Whatever_moves_a_wheel_makes_its_roll_stale()
     {
         var before = Wheeled();
-        var after = before.After(new MoveKeys([Chosen(49)], 3));
+        var after = before.After(new MoveKeys([Selected(49)], 3));
         SceneChange.Between(before, after).Stale(after).Select(t => (t.Object.Id, string.Join(' ', t.Channels.Select(c => c.Name))))
-            .ShouldBe([(Ferry, "move.x"), (Wheel, "turn.z")]);
+            .ShouldBe([(Ferry, "position.x"), (Wheel, "rotation.z")]);
         var moved = before.After(new SetParent([Wheel], null));
-        SceneChange.Between(before, moved).Stale(moved).Single().Channels.Select(c => c.Name).ShouldBe(["turn.z"]);
+        SceneChange.Between(before, moved).Stale(moved).Single().Channels.Select(c => c.Name).ShouldBe(["rotation.z"]);
         // What the wheel itself is seen at is what it is keyed at.
-        var keyed = before.After(new KeyChannels(25, [new(Wheel, "turn.z", 100)]));
+        var keyed = before.After(new KeyChannels(25, [new(Wheel, "rotation.z", 100)]));
         Turn(keyed, 25).ShouldBe(100, 1e-6);
     }
 }

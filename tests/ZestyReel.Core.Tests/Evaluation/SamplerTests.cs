@@ -15,18 +15,18 @@ public class SamplerTests
     private static readonly FrameRate Film = FrameRate.Film;
 
     private static double[] X(Scene scene, params int[] frames) => Sampler.Values(
-        scene.Object(Ferry), "move.x", new FrameTimes(scene, [.. frames.Select(f => (double)Film.StartOf(f).Value)]));
+        scene.Object(Ferry), "position.x", new FrameTimes(scene, [.. frames.Select(f => (double)Film.StartOf(f).Value)]));
 
     [Fact]
     public void Blocks_hold_the_values_of_whole_frames_and_one_for_what_is_still()
     {
         var scene = Moving();
         var block = Sampler.Blocks(scene, [SampleTarget.All(scene.Object(Ferry))], new FrameRange(0, 60)).Single();
-        var x = block.Tracks.Single(t => t.Channel == "move.x").Samples;
+        var x = block.Tracks.Single(t => t.Channel == "position.x").Samples;
         x.Length.ShouldBe(61);
         x[13].ShouldBe(5f);
         x[37].ShouldBe(20f);
-        block.Tracks.Single(t => t.Channel == "size.y").Samples.ShouldBe([1f]);
+        block.Tracks.Single(t => t.Channel == "scale.y").Samples.ShouldBe([1f]);
         // The group's ten channels, its speed and its source frames.
         block.Tracks.Length.ShouldBe(12);
     }
@@ -35,10 +35,10 @@ public class SamplerTests
     public void Only_what_an_edit_touched_is_sampled_again()
     {
         var before = Moving();
-        var after = before.After(new KeyChannels(7, [new ChannelValue(Buoy, "turn.z", 90)]));
+        var after = before.After(new KeyChannels(7, [new ChannelValue(Buoy, "rotation.z", 90)]));
         var stale = SceneChange.Between(before, after).Stale(after).Single();
         stale.Object.Id.ShouldBe(Buoy);
-        stale.Channels.Single().Name.ShouldBe("turn.z");
+        stale.Channels.Single().Name.ShouldBe("rotation.z");
         var retimed = before.After(new SetRate(FrameRate.Parse("25"), RateKeep.Clock));
         SceneChange.Between(before, retimed).Stale(retimed).Count.ShouldBe(3);
     }
@@ -50,7 +50,7 @@ public class SamplerTests
         var line = Still().After(Keyed(0, 0), Keyed(240, 100));
         var half = Warped(1, null, (0, 0), (240, 120));
         var late = Warped(2, [new WarpTarget(Ferry, null)], (0, -24), (240, 216));
-        var other = Warped(3, [new WarpTarget(Buoy, null), new WarpTarget(Ferry, "move.y")], (0, 0), (240, 24));
+        var other = Warped(3, [new WarpTarget(Buoy, null), new WarpTarget(Ferry, "position.y")], (0, 0), (240, 24));
         X(With(line, half), 48).ShouldBe([10], 1e-9);
         X(With(line, late), 48).ShouldBe([10], 1e-9);
         X(With(line, late, half), 96).ShouldBe([10], 1e-9);
@@ -71,8 +71,8 @@ public class SamplerTests
     public void A_key_set_under_a_warp_goes_to_the_source_time_of_its_frame()
     {
         var scene = With(Still().After(Keyed(0, 0), Keyed(240, 100)), Warped(1, null, (0, 0), (240, 120)))
-            .After(new KeyChannels(48, [new ChannelValue(Ferry, "move.x", 77)]));
-        scene.Keys(Ferry, "move.x")[1].Time.ShouldBe(Film.At(24));
+            .After(new KeyChannels(48, [new ChannelValue(Ferry, "position.x", 77)]));
+        scene.Keys(Ferry, "position.x")[1].Time.ShouldBe(Film.At(24));
         X(scene, 48).ShouldBe([77]);
     }
 
@@ -81,35 +81,35 @@ public class SamplerTests
     {
         // Turned a quarter about y, the parent's x points along the world's −z.
         var scene = Still().After(
-            new SetValues([new(Ferry, "move.x", 5), new(Ferry, "turn.y", 90), new(Ferry, "size.x", 2), new(Hull, "move.x", 3), new(Hull, "turn.x", 30)]));
+            new SetValues([new(Ferry, "position.x", 5), new(Ferry, "rotation.y", 90), new(Ferry, "scale.x", 2), new(Hull, "position.x", 3), new(Hull, "rotation.x", 30)]));
         var world = new WorldSampler(scene, new FrameTimes(scene, [0])).Worlds(Hull)[0];
-        world.Move.X.ShouldBe(5, 1e-12);
-        world.Move.Z.ShouldBe(-6, 1e-12);
-        world.Size.X.ShouldBe(2, 1e-12);
-        world.Turn(TurnOrder.Yxz).Y.ShouldBe(90, 1e-9);
-        world.Turn(TurnOrder.Yxz).X.ShouldBe(30, 1e-9);
+        world.Position.X.ShouldBe(5, 1e-12);
+        world.Position.Z.ShouldBe(-6, 1e-12);
+        world.Scale.X.ShouldBe(2, 1e-12);
+        world.Rotation(RotationOrder.Yxz).Y.ShouldBe(90, 1e-9);
+        world.Rotation(RotationOrder.Yxz).X.ShouldBe(30, 1e-9);
     }
 
     [Property]
     public bool Turns_come_back_from_their_matrix(short a, short b, short c, byte order)
     {
-        var named = (TurnOrder)(order % 6);
+        var named = (RotationOrder)(order % 6);
         var turn = (a / 100.0, b / 100.0, c / 100.0);
         var there = Transform.Of((1, 2, 3), turn, (2, 3, 4), named);
-        var back = Transform.Of((1, 2, 3), there.Turn(named), there.Size, named);
+        var back = Transform.Of((1, 2, 3), there.Rotation(named), there.Scale, named);
         return Near(there, back);
     }
 
     [Theory]
-    [InlineData(TurnOrder.Xyz)]
-    [InlineData(TurnOrder.Zyx)]
-    [InlineData(TurnOrder.Yxz)]
-    public void Locked_turns_still_give_the_same_rotation(TurnOrder order)
+    [InlineData(RotationOrder.Xyz)]
+    [InlineData(RotationOrder.Zyx)]
+    [InlineData(RotationOrder.Yxz)]
+    public void Locked_turns_still_give_the_same_rotation(RotationOrder order)
     {
         foreach (var middle in new[] { 90, -90 })
         {
-            var there = Transform.Of((0, 0, 0), (order == TurnOrder.Yxz ? middle : 20, order == TurnOrder.Yxz ? 20 : middle, 35), (1, 1, 1), order);
-            Near(there, Transform.Of((0, 0, 0), there.Turn(order), there.Size, order)).ShouldBeTrue();
+            var there = Transform.Of((0, 0, 0), (order == RotationOrder.Yxz ? middle : 20, order == RotationOrder.Yxz ? 20 : middle, 35), (1, 1, 1), order);
+            Near(there, Transform.Of((0, 0, 0), there.Rotation(order), there.Scale, order)).ShouldBeTrue();
         }
     }
 

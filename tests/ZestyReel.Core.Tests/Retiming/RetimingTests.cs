@@ -16,7 +16,7 @@ public class RetimingTests
     /// <summary>The moving ferry with a plain warp over the scene's 1 to 120.</summary>
     private static Scene Warped() => Moving().After(new AddWarp("Slow pass"));
 
-    private static double Source(Scene scene, decimal played, ObjectId? id = null, string channel = "move.x") =>
+    private static double Source(Scene scene, decimal played, ObjectId? id = null, string channel = "position.x") =>
         scene.Rate.FrameOf(new TimeFlow(scene).SourceOf(id ?? Ferry, channel, scene.Rate.At(played).Value));
 
     [Fact]
@@ -39,7 +39,7 @@ public class RetimingTests
         Source(scene, 100).ShouldBe(76, 1e-9);
         scene.Settings.Range.ShouldBe(new FrameRange(1, 144));
         scene.Settings.Work.ShouldBe(new FrameRange(1, 144));
-        scene.Keys(Ferry, "move.x").ShouldBe(Moving().Keys(Ferry, "move.x"));
+        scene.Keys(Ferry, "position.x").ShouldBe(Moving().Keys(Ferry, "position.x"));
     }
 
     [Fact]
@@ -100,7 +100,7 @@ public class RetimingTests
         var fast = Moving().After(new SetSceneSpeed(1.5m));
         fast.Settings.Range.ShouldBe(new FrameRange(1, 80));
         Source(fast, 33).ShouldBe(49, 1e-6);
-        fast.Keys(Ferry, "move.x").ShouldBe(Moving().Keys(Ferry, "move.x"));
+        fast.Keys(Ferry, "position.x").ShouldBe(Moving().Keys(Ferry, "position.x"));
         // Set anew it counts from the motion, not from what was made of it; at 1 it is gone.
         var slow = fast.After(new SetSceneSpeed(0.5m));
         slow.Settings.Range.ShouldBe(new FrameRange(1, 240));
@@ -116,13 +116,13 @@ public class RetimingTests
         var scene = Moving().After(
             new AddWarp("Scene"), new RetimePart(new WarpId(1), RetimeWay.Speed, 1, 61, Speed: 0.5m),
             new AddWarp("Ferry", [new WarpTarget(Ferry, null)]), new RetimePart(new WarpId(2), RetimeWay.Hold, 21, Frames: 10),
-            new AddWarp("Sideways", [new WarpTarget(Ferry, "move.x")]), new RetimePart(new WarpId(3), RetimeWay.Backwards, 5, 9));
+            new AddWarp("Sideways", [new WarpTarget(Ferry, "position.x")]), new RetimePart(new WarpId(3), RetimeWay.Backwards, 5, 9));
         // Played 53 is 27 for the scene, 21 (held) for the ferry; the innermost leaves 21 alone.
         Source(scene, 53).ShouldBe(21, 1e-6);
         Source(scene, 53, Buoy).ShouldBe(27, 1e-6);
         // Played 13 is 7 for the scene and the ferry, and 7 is the middle of what runs backwards.
         Source(scene, 11).ShouldBe(8, 1e-6);
-        Source(scene, 11, Ferry, "move.y").ShouldBe(6, 1e-6);
+        Source(scene, 11, Ferry, "position.y").ShouldBe(6, 1e-6);
         Source(scene.After(new SetWarp(new WarpId(3), On: false)), 11).ShouldBe(6, 1e-6);
         Source(scene.After(new DeleteWarp(new WarpId(2))), 53).ShouldBe(27, 1e-6);
     }
@@ -164,7 +164,7 @@ public class RetimingTests
         Source(inserted.After(new MoveKeys([At(60)], 12, Ripple: true)), 132).ShouldBe(120, 1e-9);
         Source(inserted.After(new SetInterpolation([At(60)], Interpolation.Smooth, Interpolation.Flat)), 60).ShouldBe(60, 1e-9);
         Source(inserted.After(new SetKeyValues([At(60)], 42)), 60).ShouldBe(42, 1e-9);
-        Source(inserted.After(new ShapeKeys([At(1, 60)], Css: "cubic-bezier(0.5, 0, 0.5, 1)")), 30.5m).ShouldBe(30.5, 1e-6);
+        Source(inserted.After(new EaseKeys([At(1, 60)], Css: "cubic-bezier(0.5, 0, 0.5, 1)")), 30.5m).ShouldBe(30.5, 1e-6);
         inserted.After(new MoveKeys([At(60)], 0, Values: [0.123])).Warp(First).Curve.Keys[1].Value.ShouldBe(Math.Round(60.123 * 29_400_000));
         Should.Throw<Refusal>(() => new DeleteKeys([At(1, 120)]).Apply(scene)).Reason.ShouldContain("delete the warp");
         Should.Throw<Refusal>(() => new DeleteKeys([new KeySet(new ObjectId(-7), "warp", [Tick.Zero])]).Apply(scene)).Reason.ShouldContain("no such warp");
@@ -184,7 +184,7 @@ public class RetimingTests
     [Fact]
     public void A_copy_is_warped_as_the_original_is()
     {
-        var scene = Moving().After(new AddWarp("Ferry", [new WarpTarget(Ferry, null), new WarpTarget(Hull, "size.x")]), new RetimePart(First, RetimeWay.Hold, 10, Frames: 5));
+        var scene = Moving().After(new AddWarp("Ferry", [new WarpTarget(Ferry, null), new WarpTarget(Hull, "scale.x")]), new RetimePart(First, RetimeWay.Hold, 10, Frames: 5));
         var copied = scene.After(new DuplicateObjects([Ferry]));
         var copy = copied.Find("Ferry 2")!;
         Source(copied, 20, copy.Id).ShouldBe(15, 1e-6);
@@ -196,7 +196,7 @@ public class RetimingTests
     public void A_key_is_seen_where_its_source_frame_first_is()
     {
         var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m));
-        double? Played(Scene of, double source) => new TimeFlow(of).PlayedOf(Ferry, "move.x", source * of.Rate.TicksPerFrame) / of.Rate.TicksPerFrame;
+        double? Played(Scene of, double source) => new TimeFlow(of).PlayedOf(Ferry, "position.x", source * of.Rate.TicksPerFrame) / of.Rate.TicksPerFrame;
         Played(scene, 10)!.Value.ShouldBe(10, 1e-6);
         Played(scene, 31)!.Value.ShouldBe(37, 1e-6);
         Played(scene, 49)!.Value.ShouldBe(73, 1e-6);
@@ -215,10 +215,10 @@ public class RetimingTests
     {
         var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m));
         // Source 25 is played at 25; ten played frames later source 30 is shown.
-        scene.After(new MoveKeys([Chosen(25)], 10, Played: true)).Keys(Ferry, "move.x")[1].Time.ShouldBe(scene.Rate.At(30));
-        scene.After(new MoveKeys([Chosen(25)], 10)).Keys(Ferry, "move.x")[1].Time.ShouldBe(scene.Rate.At(35));
+        scene.After(new MoveKeys([Selected(25)], 10, Played: true)).Keys(Ferry, "position.x")[1].Time.ShouldBe(scene.Rate.At(30));
+        scene.After(new MoveKeys([Selected(25)], 10)).Keys(Ferry, "position.x")[1].Time.ShouldBe(scene.Rate.At(35));
         var frozen = scene.After(new RetimePart(First, RetimeWay.Freeze, 30));
-        Should.Throw<Refusal>(() => new MoveKeys([Chosen(49)], 1, Played: true).Apply(frozen)).Reason.ShouldContain("never played");
+        Should.Throw<Refusal>(() => new MoveKeys([Selected(49)], 1, Played: true).Apply(frozen)).Reason.ShouldContain("never played");
     }
 
     [Fact]

@@ -13,10 +13,10 @@ namespace ZestyReel.Core.Tests.Retiming;
 
 public class TimeMapTests
 {
-    private static decimal?[] Frames(Scene scene) => [.. scene.Keys(Ferry, "move.x").Select(k => scene.Rate.ExactFrameOf(k.Time))];
+    private static decimal?[] Frames(Scene scene) => [.. scene.Keys(Ferry, "position.x").Select(k => scene.Rate.ExactFrameOf(k.Time))];
 
     private static double ValueAt(Scene scene, double ticks) =>
-        scene.Object(Ferry).Channel("move.x").ValueAt(new TimeFlow(scene).SourceOf(Ferry, "move.x", ticks));
+        scene.Object(Ferry).Channel("position.x").ValueAt(new TimeFlow(scene).SourceOf(Ferry, "position.x", ticks));
 
     /// <summary>The ferry keyed at random frames and values, every mode in use, some keys between frames.</summary>
     private static Scene Random(int seed)
@@ -27,7 +27,7 @@ public class TimeMapTests
                 FrameRate.Film.At(frame), random.Next(-50, 50), (Interpolation)random.Next(1, 6), (Interpolation)random.Next(1, 6),
                 new Handle(-random.Next(0, 9) * 1e7, random.Next(-5, 5)), new Handle(random.Next(0, 9) * 1e7, random.Next(-5, 5))));
         var thing = Still().Object(Ferry);
-        return Still().With(thing.WithChannel("move.x", new Channel(0, new Curve([.. keys]))));
+        return Still().With(thing.WithChannel("position.x", new Channel(0, new Curve([.. keys]))));
     }
 
     private static Scene Warped(Scene scene, params (decimal Played, decimal Source)[] points)
@@ -74,7 +74,7 @@ public class TimeMapTests
     public void Removed_frames_leave_their_keys_at_the_cut_unless_told_otherwise()
     {
         var kept = Moving().After(new RemoveFrames(20, 29));
-        kept.Keys(Ferry, "move.x").Select(k => k.Time.Value).ShouldBe([29_400_000, 20 * 29_400_000L - 1, 20 * 29_400_000L]);
+        kept.Keys(Ferry, "position.x").Select(k => k.Time.Value).ShouldBe([29_400_000, 20 * 29_400_000L - 1, 20 * 29_400_000L]);
         kept.Settings.Range.ShouldBe(new FrameRange(1, 91));
         Frames(Moving().After(new RemoveFrames(20, 29, DeleteKeys: true))).ShouldBe([1, 20]);
         Should.Throw<Refusal>(() => new RemoveFrames(1, 500).Apply(Moving()));
@@ -113,7 +113,7 @@ public class TimeMapTests
         var before = frames.Get.Distinct().Aggregate(Still(), (now, frame) => now.After(Keyed(frame, frame)));
         var factor = times.Get % 9 + 1;
         var after = before.After(new StretchTime(120 * factor, 7), new StretchTime(120, 7));
-        return after.Keys(Ferry, "move.x").SequenceEqual(before.Keys(Ferry, "move.x"));
+        return after.Keys(Ferry, "position.x").SequenceEqual(before.Keys(Ferry, "position.x"));
     }
 
     [Property]
@@ -127,8 +127,8 @@ public class TimeMapTests
             new RemoveFrames(at % 100, length.Get % 100 + 1),
         })
         {
-            var after = before.After(edit).Keys(Ferry, "move.x");
-            if (!after.Select(k => k.Value).SequenceEqual(before.Keys(Ferry, "move.x").Select(k => k.Value))) return false;
+            var after = before.After(edit).Keys(Ferry, "position.x");
+            if (!after.Select(k => k.Value).SequenceEqual(before.Keys(Ferry, "position.x").Select(k => k.Value))) return false;
         }
         return true;
     }
@@ -139,7 +139,7 @@ public class TimeMapTests
         var before = Random(seed);
         var (cut, count) = (at % 150, frames.Get % 500 + 1);
         foreach (ImmutableArray<ObjectId>? some in new ImmutableArray<ObjectId>?[] { null, [Ferry] })
-            if (!before.After(new InsertFrames(cut, count, some), new RemoveFrames(cut, count, some)).Keys(Ferry, "move.x").SequenceEqual(before.Keys(Ferry, "move.x")))
+            if (!before.After(new InsertFrames(cut, count, some), new RemoveFrames(cut, count, some)).Keys(Ferry, "position.x").SequenceEqual(before.Keys(Ferry, "position.x")))
                 return false;
         return true;
     }

@@ -12,7 +12,7 @@ public class SceneTiesTests
         var scene = new AddObject(ObjectKind.Box, "Pier").Apply(Scene.Empty("Bay"));
         scene = new AddObject(ObjectKind.Box, "Crate", Pier).Apply(scene);
         scene = new AddWarp("Slow", [new(Crate, null)]).Apply(scene);
-        return new SetNamedChoice("Afloat", [Crate]).Apply(scene);
+        return new SetNamedSelection("Afloat", [Crate]).Apply(scene);
     }
 
     [Fact]
@@ -23,7 +23,7 @@ public class SceneTiesTests
     {
         var scene = Sample();
         SceneTies.Hold(scene with { Objects = scene.Objects.Remove(Pier) }).ShouldBeFalse();
-        SceneTies.Hold(scene with { Objects = scene.Objects.Remove(Crate), NamedChoices = scene.NamedChoices.Clear() }).ShouldBeFalse();
+        SceneTies.Hold(scene with { Objects = scene.Objects.Remove(Crate), NamedSelections = scene.NamedSelections.Clear() }).ShouldBeFalse();
         SceneTies.Hold(scene with { Objects = scene.Objects.Remove(Crate), Warps = scene.Warps.Clear() }).ShouldBeFalse();
         SceneTies.Hold(scene.With(scene.Object(Pier) with { Name = "Crate" })).ShouldBeFalse();
         SceneTies.Hold(scene.With(scene.Object(Pier) with { Parent = Crate })).ShouldBeFalse();

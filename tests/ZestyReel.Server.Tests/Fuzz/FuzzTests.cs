@@ -114,8 +114,8 @@ public sealed class FuzzTests : IDisposable
         T Any<T>(params T[] some) => some[random.Next(some.Length)];
         var scene = random.Next(10) == 0 ? Any<object?>(0L, 99L, null) : id;
         string Edit() => random.Next(4) == 0 ? new Spoiling(random).Tree(edits.Next().ToJsonString()) : edits.Next().ToJsonString();
-        var lanes = Any<(int[]?, string?[]?)>(([1, 2], ["move.x", "turn.z"]), ([1], []), (null, ["move.x"]), ([-1, 7], ["warp", null]), ([1], ["nothing"]));
-        var sets = Any("""[{"object":1,"channel":"move.x","times":[29400000,588000000]}]""", "[null]", "[]", "{}", "", """[{"object":1,"channel":null,"times":null}]""");
+        var lanes = Any<(int[]?, string?[]?)>(([1, 2], ["position.x", "rotation.z"]), ([1], []), (null, ["position.x"]), ([-1, 7], ["warp", null]), ([1], ["nothing"]));
+        var sets = Any("""[{"object":1,"channel":"position.x","times":[29400000,588000000]}]""", "[null]", "[]", "{}", "", """[{"object":1,"channel":null,"times":null}]""");
         return random.Next(15) switch
         {
             0 => ("Watch", [scene, Any(numbers), Any(numbers), Any(numbers)]),
@@ -126,8 +126,8 @@ public sealed class FuzzTests : IDisposable
             5 => ("TimeLabels", [scene, Any<long[]?>([1, 2], [long.MinValue], null, new long[9000]), Any("frames", "timecode", "9", "")]),
             6 => ("ReadTime", [scene, Any<string?>("12", "3.5s", "00:00:03:14", "+1e400", "", null, new string('9', 5000)), Any(frames)]),
             7 => ("WatchSpeeds", [scene, lanes.Item1, lanes.Item2]),
-            8 => ("TurnLocks", [scene, random.Next(-2, 5)]),
-            9 => ("CopyShape", [scene, sets]),
+            8 => ("GimbalLocks", [scene, random.Next(-2, 5)]),
+            9 => ("CopyEase", [scene, sets]),
             10 => ("CopyKeys", [scene, sets]),
             11 => ("ChannelsAt", [scene, random.Next(-2, 5), lanes.Item1, lanes.Item2]),
             12 => ("CopyKeysAt", [scene, random.Next(-2, 3), lanes.Item1, lanes.Item2, Any(frames), Any(frames)]),

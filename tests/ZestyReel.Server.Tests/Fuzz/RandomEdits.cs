@@ -16,7 +16,7 @@ internal sealed class RandomEdits(Random random)
     private const long Frame = 29_400_000;
 
     private static readonly Type[] Kinds = [.. typeof(Edit).Assembly.GetTypes().Where(type => type.IsSubclassOf(typeof(Edit)) && !type.IsAbstract)];
-    private static readonly string[] Channels = ["move.x", "move.y", "turn.z", "size.x", "visible", "look.opacity", "camera.fov", "warp", "rate", "nothing"];
+    private static readonly string[] Channels = ["position.x", "position.y", "rotation.z", "scale.x", "visible", "look.opacity", "camera.fov", "warp", "rate", "nothing"];
 
     public JsonObject Next()
     {
@@ -45,7 +45,7 @@ internal sealed class RandomEdits(Random random)
     {
         if (Nullable.GetUnderlyingType(type) is { } inner) return random.Next(4) == 0 ? null : Value(inner, depth);
         if (type == typeof(ObjectId)) return random.Next(12) switch { 0 => -1, 1 => -(1 << 24) - 1, 2 => random.Next(), var n => n - 2 };
-        if (type == typeof(WarpId) || type == typeof(ClipId) || type == typeof(PlacedClipId) || type == typeof(BookmarkId) || type == typeof(NamedChoiceId)) return random.Next(1, 4);
+        if (type == typeof(WarpId) || type == typeof(ClipId) || type == typeof(PlacedClipId) || type == typeof(BookmarkId) || type == typeof(NamedSelectionId)) return random.Next(1, 4);
         if (type == typeof(Tick)) return random.Next(60) * Frame;
         if (type == typeof(FrameRate)) return new[] { "24", "25", "30000/1001", "60", "1" }[random.Next(5)];
         if (type == typeof(bool)) return random.Next(2) == 0;

@@ -13,18 +13,18 @@ export type CopiedKeys = Schemas['CopiedKeys']
 export type ChannelValue = Schemas['ChannelValue']
 export type ObjectKind = NonNullable<Schemas['ObjectKind']>
 export type BookmarkColour = Schemas['BookmarkColour']
-export type TurnOrder = Schemas['TurnOrder']
-export type Turning = Schemas['Turning']
-export type ReadyShape = NonNullable<Schemas['ReadyShape']>
+export type RotationOrder = Schemas['RotationOrder']
+export type RotationInterpolation = Schemas['RotationInterpolation']
+export type ReadyEase = NonNullable<Schemas['ReadyEase']>
 export type Extrapolation = NonNullable<Schemas['Extrapolation']>
 export type RetimeWay = Schemas['RetimeWay']
 export type Axis = NonNullable<Schemas['Axis']>
-export type ClipRounds = Schemas['ClipRounds']
+export type ClipCycle = Schemas['ClipCycle']
 export type ClipAfter = Schemas['ClipAfter']
 export type ClipValues = Schemas['ClipValues']
 export type WarpTarget = { object: number; channel?: string | null }
 export type HandleForm = Schemas['HandleForm']
-export type KeptShape = Schemas['KeptShape']
+export type KeptEase = Schemas['KeptEase']
 export type Interpolation = NonNullable<Schemas['Interpolation']>
 
 /** What the server answered instead of doing what was asked, in words for a person. */
@@ -81,10 +81,10 @@ export const http = {
     send('POST', `/api/scenes/${id}/edits`, JSON.stringify({ revision, edit })),
   keepThumbnail: (id: number, revision: number, png: Blob) =>
     send('PUT', `/api/scenes/${id}/thumbnail?revision=${revision}`, png, { type: 'image/png' }),
-  shapes: () => json<KeptShape[]>(send('GET', '/api/shapes')),
-  keepShape: (name: string, css: string) =>
-    send('PUT', `/api/shapes/${encodeURIComponent(name)}`, JSON.stringify({ css })),
-  deleteShape: (name: string) => send('DELETE', `/api/shapes/${encodeURIComponent(name)}`),
+  eases: () => json<KeptEase[]>(send('GET', '/api/eases')),
+  keepEase: (name: string, css: string) =>
+    send('PUT', `/api/eases/${encodeURIComponent(name)}`, JSON.stringify({ css })),
+  deleteEase: (name: string) => send('DELETE', `/api/eases/${encodeURIComponent(name)}`),
   fileAddress: (id: number) => `/api/scenes/${id}/file`,
   thumbnailAddress: (id: number, revision: number) => `/api/scenes/${id}/thumbnail?revision=${revision}`,
 }

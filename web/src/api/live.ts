@@ -5,12 +5,12 @@ import type {
   Axis,
   BookmarkColour,
   ClipAfter,
-  ClipRounds,
+  ClipCycle,
   CopiedKeys,
   Edit,
   KeySet,
-  Turning,
-  TurnOrder,
+  RotationInterpolation,
+  RotationOrder,
   WarpTarget,
 } from './http'
 
@@ -31,8 +31,8 @@ export interface ObjectRow {
   kind: string
   parent: number | null
   place: number
-  turnOrder: TurnOrder
-  turning: Turning
+  rotationOrder: RotationOrder
+  rotationInterpolation: RotationInterpolation
   /** Turns like a wheel as it travels. */
   roll: { axle: Axis; radius: number } | null
 }
@@ -55,7 +55,7 @@ export interface BookmarkRow {
   colour: BookmarkColour
 }
 
-export interface NamedChoiceRow {
+export interface NamedSelectionRow {
   id: number
   name: string
   objects: number[]
@@ -84,13 +84,13 @@ export interface PlacedClipRow {
   id: number
   clip: number
   object: number
-  /** Where it starts, where it ends and where its rounds start between, in ticks of source time. */
+  /** Where it starts, where it ends and where its cycles start between, in ticks of source time. */
   times: number[]
   /** When these are first seen, where a warp covers the object. */
   played: number[] | null
   /** The phase at which it starts, in ticks. */
   offset: number
-  rounds: ClipRounds
+  cycle: ClipCycle
   after: ClipAfter
   /** Its rate, as the channel of the object that stands for it. */
   rate: ChannelRow
@@ -105,8 +105,8 @@ export interface Rows {
   removedWarps: number[]
   bookmarks: BookmarkRow[]
   removedBookmarks: number[]
-  choices: NamedChoiceRow[]
-  removedChoices: number[]
+  selections: NamedSelectionRow[]
+  removedSelections: number[]
   clips: ClipRow[]
   removedClips: number[]
   placed: PlacedClipRow[]
@@ -319,8 +319,8 @@ export class LiveLine {
   lookAhead = (scene: number, edit: Edit) => this.ask<TimeMessage>('LookAhead', scene, JSON.stringify(edit))
   lookAheadCurves = (scene: number, edit: Edit) =>
     this.ask<CurveMessage>('LookAheadCurves', scene, JSON.stringify(edit))
-  turnLocks = (scene: number, object: number) => this.ask<[number, number][]>('TurnLocks', scene, object)
-  copyShape = (scene: number, keys: KeySet[]) => this.ask<string>('CopyShape', scene, JSON.stringify(keys))
+  gimbalLocks = (scene: number, object: number) => this.ask<[number, number][]>('GimbalLocks', scene, object)
+  copyEase = (scene: number, keys: KeySet[]) => this.ask<string>('CopyEase', scene, JSON.stringify(keys))
   channelsAt = (scene: number, position: number, lanes: readonly LaneName[]) =>
     this.ask<ChannelRow[]>('ChannelsAt', scene, position, ...columns(lanes))
   copyKeysAt = async (scene: number, position: number, lanes: readonly LaneName[], from: number, to: number) =>

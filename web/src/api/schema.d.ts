@@ -313,7 +313,7 @@ export interface paths {
     patch?: never
     trace?: never
   }
-  '/api/shapes': {
+  '/api/eases': {
     parameters: {
       query?: never
       header?: never
@@ -321,7 +321,7 @@ export interface paths {
       cookie?: never
     }
     /** The shapes of motion that are kept. */
-    get: operations['ListShapes']
+    get: operations['ListEases']
     put?: never
     post?: never
     delete?: never
@@ -330,7 +330,7 @@ export interface paths {
     patch?: never
     trace?: never
   }
-  '/api/shapes/{name}': {
+  '/api/eases/{name}': {
     parameters: {
       query?: never
       header?: never
@@ -339,10 +339,10 @@ export interface paths {
     }
     get?: never
     /** Keeps a CSS easing function under a name. */
-    put: operations['KeepShape']
+    put: operations['KeepCurve']
     post?: never
     /** Lets go of a kept shape. */
-    delete: operations['DeleteShape']
+    delete: operations['DeleteEase']
     options?: never
     head?: never
     patch?: never
@@ -390,12 +390,12 @@ export interface components {
      * @enum {unknown}
      */
     ClipAfter: 'letGo' | 'hold'
-    ClipId: number
     /**
      * @default once
      * @enum {unknown}
      */
-    ClipRounds: 'once' | 'repeat' | 'repeatOffset'
+    ClipCycle: 'once' | 'repeat' | 'repeatOffset'
+    ClipId: number
     /**
      * @default changes
      * @enum {unknown}
@@ -428,20 +428,26 @@ export interface components {
       /** Format: int64 */
       bytes: number
     }
+    EaseRequest: {
+      css: string
+    }
     Edit:
       | components['schemas']['EditAddLead']
       | components['schemas']['EditAddObject']
       | components['schemas']['EditAddWarp']
-      | components['schemas']['EditCommitWarp']
+      | components['schemas']['EditBakeClips']
+      | components['schemas']['EditBakeCycles']
+      | components['schemas']['EditBakeWarp']
       | components['schemas']['EditDeleteBookmark']
       | components['schemas']['EditDeleteClip']
       | components['schemas']['EditDeleteKeys']
-      | components['schemas']['EditDeleteNamedChoice']
+      | components['schemas']['EditDeleteNamedSelection']
       | components['schemas']['EditDeleteObjects']
       | components['schemas']['EditDeletePlacedClips']
       | components['schemas']['EditDeleteWarp']
       | components['schemas']['EditDuplicateKeys']
       | components['schemas']['EditDuplicateObjects']
+      | components['schemas']['EditEaseKeys']
       | components['schemas']['EditFitRangeToWarp']
       | components['schemas']['EditFlipKeys']
       | components['schemas']['EditFormHandles']
@@ -454,6 +460,7 @@ export interface components {
       | components['schemas']['EditPasteKeys']
       | components['schemas']['EditPlaceClip']
       | components['schemas']['EditPutOnFrames']
+      | components['schemas']['EditReduceKeys']
       | components['schemas']['EditRefitWarp']
       | components['schemas']['EditRemoveFrames']
       | components['schemas']['EditRemoveSpikes']
@@ -471,27 +478,23 @@ export interface components {
       | components['schemas']['EditSetInterpolation']
       | components['schemas']['EditSetKeyValues']
       | components['schemas']['EditSetLocked']
-      | components['schemas']['EditSetNamedChoice']
+      | components['schemas']['EditSetNamedSelection']
       | components['schemas']['EditSetParent']
       | components['schemas']['EditSetPlacedClip']
       | components['schemas']['EditSetRanges']
       | components['schemas']['EditSetRate']
       | components['schemas']['EditSetRoll']
+      | components['schemas']['EditSetRotationInterpolation']
+      | components['schemas']['EditSetRotationOrder']
       | components['schemas']['EditSetSceneSpeed']
-      | components['schemas']['EditSetTurnOrder']
-      | components['schemas']['EditSetTurning']
       | components['schemas']['EditSetValues']
       | components['schemas']['EditSetWarp']
       | components['schemas']['EditSetWarpTargets']
-      | components['schemas']['EditShapeKeys']
       | components['schemas']['EditSmoothKeys']
       | components['schemas']['EditSnapValues']
       | components['schemas']['EditStayStill']
       | components['schemas']['EditStretchTime']
-      | components['schemas']['EditThinKeys']
-      | components['schemas']['EditUnwindTurns']
-      | components['schemas']['EditWriteClips']
-      | components['schemas']['EditWriteRounds']
+      | components['schemas']['EditUnwindRotation']
     EditAddLead: {
       /** @enum {string} */
       edit?: 'addLead'
@@ -515,9 +518,34 @@ export interface components {
       name?: null | string
       targets?: null | components['schemas']['WarpTarget'][]
     }
-    EditCommitWarp: {
+    EditBakeClips: {
       /** @enum {string} */
-      edit?: 'commitWarp'
+      edit?: 'bakeClips'
+      objects: unknown[]
+      /**
+       * Format: double
+       * @default 0.001
+       */
+      tolerance?: number
+    }
+    EditBakeCycles: {
+      /** @enum {string} */
+      edit?: 'bakeCycles'
+      channels: components['schemas']['ChannelValue'][]
+      /**
+       * Format: int32
+       * @default 0
+       */
+      before?: number
+      /**
+       * Format: int32
+       * @default 0
+       */
+      after?: number
+    }
+    EditBakeWarp: {
+      /** @enum {string} */
+      edit?: 'bakeWarp'
       warp: components['schemas']['WarpId']
       /**
        * Format: double
@@ -540,12 +568,12 @@ export interface components {
       edit?: 'deleteKeys'
       keys: components['schemas']['KeySet'][]
       /** @default false */
-      keepShape?: boolean
+      keepCurve?: boolean
     }
-    EditDeleteNamedChoice: {
+    EditDeleteNamedSelection: {
       /** @enum {string} */
-      edit?: 'deleteNamedChoice'
-      choice: components['schemas']['NamedChoiceId']
+      edit?: 'deleteNamedSelection'
+      selection: components['schemas']['NamedSelectionId']
     }
     EditDeleteObjects: {
       /** @enum {string} */
@@ -574,6 +602,23 @@ export interface components {
       /** @enum {string} */
       edit?: 'duplicateObjects'
       objects: unknown[]
+    }
+    EditEaseKeys: {
+      /** @enum {string} */
+      edit?: 'easeKeys'
+      keys: components['schemas']['KeySet'][]
+      ready?: null | components['schemas']['ReadyEase']
+      css?: null | string
+      /**
+       * Format: double
+       * @default 0.5
+       */
+      amount?: number
+      /**
+       * Format: int32
+       * @default 3
+       */
+      bounces?: number
     }
     EditFitRangeToWarp: {
       /** @enum {string} */
@@ -680,7 +725,7 @@ export interface components {
        * @default 1
        */
       times?: number
-      rounds?: components['schemas']['ClipRounds']
+      cycle?: components['schemas']['ClipCycle']
       after?: components['schemas']['ClipAfter']
     }
     EditPutOnFrames: {
@@ -688,6 +733,13 @@ export interface components {
       edit?: 'putOnFrames'
       keys: components['schemas']['KeySet'][]
       survivor?: components['schemas']['Survivor']
+    }
+    EditReduceKeys: {
+      /** @enum {string} */
+      edit?: 'reduceKeys'
+      keys: components['schemas']['KeySet'][]
+      /** Format: double */
+      tolerance: number
     }
     EditRefitWarp: {
       /** @enum {string} */
@@ -870,12 +922,12 @@ export interface components {
       channels: components['schemas']['ChannelValue'][]
       locked: boolean
     }
-    EditSetNamedChoice: {
+    EditSetNamedSelection: {
       /** @enum {string} */
-      edit?: 'setNamedChoice'
+      edit?: 'setNamedSelection'
       name: string
       objects: unknown[]
-      choice?: number
+      selection?: number
     }
     EditSetParent: {
       /** @enum {string} */
@@ -897,7 +949,7 @@ export interface components {
       times?: null | number
       /** Format: double */
       offset?: null | number
-      rounds?: null | components['schemas']['ClipRounds']
+      cycle?: null | components['schemas']['ClipCycle']
       after?: null | components['schemas']['ClipAfter']
     }
     EditSetRanges: {
@@ -920,6 +972,20 @@ export interface components {
       /** Format: double */
       radius?: null | number
     }
+    EditSetRotationInterpolation: {
+      /** @enum {string} */
+      edit?: 'setRotationInterpolation'
+      objects: unknown[]
+      rotationInterpolation: components['schemas']['RotationInterpolation']
+    }
+    EditSetRotationOrder: {
+      /** @enum {string} */
+      edit?: 'setRotationOrder'
+      objects: unknown[]
+      order: components['schemas']['RotationOrder']
+      /** @default true */
+      keepPoses?: boolean
+    }
     EditSetSceneSpeed: {
       /** @enum {string} */
       edit?: 'setSceneSpeed'
@@ -927,20 +993,6 @@ export interface components {
       speed: number
       /** @default true */
       fitRange?: boolean
-    }
-    EditSetTurnOrder: {
-      /** @enum {string} */
-      edit?: 'setTurnOrder'
-      objects: unknown[]
-      order: components['schemas']['TurnOrder']
-      /** @default true */
-      keepPoses?: boolean
-    }
-    EditSetTurning: {
-      /** @enum {string} */
-      edit?: 'setTurning'
-      objects: unknown[]
-      turning: components['schemas']['Turning']
     }
     EditSetValues: {
       /** @enum {string} */
@@ -962,23 +1014,6 @@ export interface components {
       edit?: 'setWarpTargets'
       warp: components['schemas']['WarpId']
       targets?: null | components['schemas']['WarpTarget'][]
-    }
-    EditShapeKeys: {
-      /** @enum {string} */
-      edit?: 'shapeKeys'
-      keys: components['schemas']['KeySet'][]
-      ready?: null | components['schemas']['ReadyShape']
-      css?: null | string
-      /**
-       * Format: double
-       * @default 0.5
-       */
-      amount?: number
-      /**
-       * Format: int32
-       * @default 3
-       */
-      bounces?: number
     }
     EditSmoothKeys: {
       /** @enum {string} */
@@ -1010,42 +1045,10 @@ export interface components {
       about: number
       part?: null | components['schemas']['StretchPart']
     }
-    EditThinKeys: {
+    EditUnwindRotation: {
       /** @enum {string} */
-      edit?: 'thinKeys'
+      edit?: 'unwindRotation'
       keys: components['schemas']['KeySet'][]
-      /** Format: double */
-      tolerance: number
-    }
-    EditUnwindTurns: {
-      /** @enum {string} */
-      edit?: 'unwindTurns'
-      keys: components['schemas']['KeySet'][]
-    }
-    EditWriteClips: {
-      /** @enum {string} */
-      edit?: 'writeClips'
-      objects: unknown[]
-      /**
-       * Format: double
-       * @default 0.001
-       */
-      tolerance?: number
-    }
-    EditWriteRounds: {
-      /** @enum {string} */
-      edit?: 'writeRounds'
-      channels: components['schemas']['ChannelValue'][]
-      /**
-       * Format: int32
-       * @default 0
-       */
-      before?: number
-      /**
-       * Format: int32
-       * @default 0
-       */
-      after?: number
     }
     /** @enum {unknown} */
     Extrapolation: 'hold' | 'straight' | 'repeat' | 'repeatOffset' | 'mirror' | null
@@ -1092,7 +1095,7 @@ export interface components {
      * @enum {unknown}
      */
     Interpolation: 'hold' | 'linear' | 'smooth' | 'clamped' | 'flat' | 'free'
-    KeptShape: {
+    KeptEase: {
       name: string
       css: string
     }
@@ -1111,7 +1114,7 @@ export interface components {
       /** Format: int64 */
       before: number
     }
-    NamedChoiceId: number
+    NamedSelectionId: number
     NewScene: {
       /** @default Untitled */
       name?: string
@@ -1131,10 +1134,14 @@ export interface components {
     /** @enum {unknown} */
     RateKeep: 'clock' | 'frames'
     /** @enum {unknown} */
-    ReadyShape:
+    ReadyEase:
       'even' | 'easeIn' | 'easeOut' | 'easeBoth' | 'linger' | 'anticipate' | 'overshoot' | 'settle' | 'bounce' | null
     /** @enum {unknown} */
     RetimeWay: 'speed' | 'hold' | 'backwards' | 'freeze' | 'loop'
+    /** @enum {unknown} */
+    RotationInterpolation: 'eachAxis' | 'quaternion'
+    /** @enum {unknown} */
+    RotationOrder: 'xyz' | 'xzy' | 'yxz' | 'yzx' | 'zxy' | 'zyx'
     SceneCard: {
       /** Format: int64 */
       id: number
@@ -1170,9 +1177,6 @@ export interface components {
       keys: number
       objects: components['schemas']['ObjectSummary'][]
     }
-    ShapeRequest: {
-      css: string
-    }
     StepRequest: {
       /** Format: int64 */
       revision: number
@@ -1191,10 +1195,6 @@ export interface components {
     Survivor: 'nearest' | 'earliest' | 'latest'
     /** @description Ticks of 1/705,600,000 s. */
     Tick: number
-    /** @enum {unknown} */
-    TurnOrder: 'xyz' | 'xzy' | 'yxz' | 'yzx' | 'zxy' | 'zyx'
-    /** @enum {unknown} */
-    Turning: 'eachAxis' | 'shortest'
     ValueScale: {
       /** Format: double */
       about?: number
@@ -1692,7 +1692,7 @@ export interface operations {
       }
     }
   }
-  ListShapes: {
+  ListEases: {
     parameters: {
       query?: never
       header?: never
@@ -1707,12 +1707,12 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['KeptShape'][]
+          'application/json': components['schemas']['KeptEase'][]
         }
       }
     }
   }
-  KeepShape: {
+  KeepCurve: {
     parameters: {
       query?: never
       header?: never
@@ -1723,7 +1723,7 @@ export interface operations {
     }
     requestBody: {
       content: {
-        'application/json': components['schemas']['ShapeRequest']
+        'application/json': components['schemas']['EaseRequest']
       }
     }
     responses: {
@@ -1736,7 +1736,7 @@ export interface operations {
       }
     }
   }
-  DeleteShape: {
+  DeleteEase: {
     parameters: {
       query?: never
       header?: never

@@ -2,7 +2,7 @@
 import { useClipDialogs } from './clipDialogs'
 import ClipsDialog from './ClipsDialog.vue'
 import SaveClipDialog from './SaveClipDialog.vue'
-import WriteClipsDialog from './WriteClipsDialog.vue'
+import BakeClipsDialog from './BakeClipsDialog.vue'
 
 const dialogs = useClipDialogs()
 </script>
@@ -10,5 +10,5 @@ const dialogs = useClipDialogs()
 <template>
   <SaveClipDialog v-if="dialogs.asked === 'save'" @close="dialogs.close" />
   <ClipsDialog v-else-if="dialogs.asked === 'clips'" @close="dialogs.close" />
-  <WriteClipsDialog v-else-if="dialogs.asked === 'write'" @close="dialogs.close" />
+  <BakeClipsDialog v-else-if="dialogs.asked === 'bake'" @close="dialogs.close" />
 </template>

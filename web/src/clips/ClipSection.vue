@@ -2,22 +2,22 @@
 import { computed } from 'vue'
 import type { ClipAfter, Edit } from '../api/http'
 import { specOf } from '../scene/catalogue'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { rateChannel, rateHolderOf } from '../scene/standIns'
 import TimeField from '../timebar/TimeField.vue'
 import ChannelRow from '../values/ChannelRow.vue'
 import { useChannelState } from '../values/channelState'
-import ChosenSection from '../values/ChosenSection.vue'
+import SelectedSection from '../values/SelectedSection.vue'
 import NumberField from '../values/NumberField.vue'
 import { usePending } from '../values/pending'
 import { usePlayhead } from '../timebar/playhead'
 import { useClipDialogs } from './clipDialogs'
-import RoundsPick from './RoundsPick.vue'
+import CyclePick from './CyclePick.vue'
 
-/** The chosen clip on an object: where it stands, how it repeats, and its rate. */
+/** The selected clip on an object: where it stands, how it repeats, and its rate. */
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const pending = usePending()
 const playhead = usePlayhead()
 const state = useChannelState()
@@ -25,11 +25,11 @@ const dialogs = useClipDialogs()
 
 const placed = computed(() => {
   void scene.rowsVersion
-  const id = [...choice.clips].at(-1)
+  const id = [...selection.clips].at(-1)
   return id === undefined ? undefined : scene.model.placed.get(id)
 })
 const title = computed(() => {
-  if (choice.clips.size > 1) return `${choice.clips.size} chosen clips`
+  if (selection.clips.size > 1) return `${selection.clips.size} selected clips`
   return `${placed.value?.holder.name} on ${scene.model.objects.get(placed.value?.object ?? 0)?.name}`
 })
 const inFrames = (ticks: number) => ticks / scene.settings.ticksPerFrame
@@ -48,24 +48,24 @@ const frames = computed(() => {
 const spec = specOf('rate', rateChannel)!
 
 type Change = Omit<Extract<Edit, { edit?: 'setPlacedClip' }>, 'edit' | 'placed'>
-const set = (change: Change) => void scene.edit({ edit: 'setPlacedClip', placed: [...choice.clips], ...change })
+const set = (change: Change) => void scene.edit({ edit: 'setPlacedClip', placed: [...selection.clips], ...change })
 const setStart = (start: number) =>
-  void scene.edit({ edit: 'movePlacedClips', placed: [...choice.clips], frames: start - frames.value.start })
+  void scene.edit({ edit: 'movePlacedClips', placed: [...selection.clips], frames: start - frames.value.start })
 const setAfter = (event: Event) => set({ after: (event.target as HTMLSelectElement).value as ClipAfter })
 
-const single = computed(() => choice.clips.size === 1)
+const single = computed(() => selection.clips.size === 1)
 
-/** The rates of all chosen clips. */
+/** The rates of all selected clips. */
 const rate = (value?: number) =>
-  [...choice.clips].map((id) => ({ object: rateHolderOf(id), channel: rateChannel, value }))
+  [...selection.clips].map((id) => ({ object: rateHolderOf(id), channel: rateChannel, value }))
 function keep(value: number): void {
   pending.hold(rate(value))
   void pending.finish()
 }
 
-/** The keys of the chosen clips' rates at a time. */
+/** The keys of the selected clips' rates at a time. */
 const keysAt = (time: number) =>
-  [...choice.clips]
+  [...selection.clips]
     .map((id) => ({ object: rateHolderOf(id), channel: rateChannel, times: [time] }))
     .filter(({ object }) => scene.model.holder(object)?.channels.get(rateChannel)?.keys.times.includes(time))
 
@@ -80,7 +80,7 @@ function toggleKey(): void {
 </script>
 
 <template>
-  <ChosenSection v-if="placed" label="Chosen clip" :title="title">
+  <SelectedSection v-if="placed" label="Selected clip" :title="title">
     <template #fields>
       <span>Starts</span>
       <TimeField :frame="shown(frames.start)" label="Frame on which the clip starts" fractions @keep="setStart" />
@@ -118,7 +118,7 @@ function toggleKey(): void {
       </template>
       <template v-else><span /><span /></template>
       <span>Then</span>
-      <RoundsPick :value="placed.rounds" @pick="set({ rounds: $event })" />
+      <CyclePick :value="placed.cycle" @pick="set({ cycle: $event })" />
       <span>After</span>
       <select class="small-pick" aria-label="What is left of it after its end" :value="placed.after" @change="setAfter">
         <option value="letGo">lets go</option>
@@ -135,16 +135,16 @@ function toggleKey(): void {
       @still="scene.edit({ edit: 'stayStill', frame: playhead.frame, values: rate() })"
     />
     <div class="acts">
-      <BButton variant="quiet" class="btn-small" @click="dialogs.ask('write')">Write as keys…</BButton>
+      <BButton variant="quiet" class="btn-small" @click="dialogs.ask('bake')">Bake…</BButton>
       <BButton
         variant="quiet"
         class="btn-small"
         title="Take it off the object (Delete); the clip itself stays"
-        @click="scene.edit({ edit: 'deletePlacedClips', placed: [...choice.clips] })"
+        @click="scene.edit({ edit: 'deletePlacedClips', placed: [...selection.clips] })"
         >Take off</BButton
       >
     </div>
-  </ChosenSection>
+  </SelectedSection>
 </template>
 
 <style scoped>

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { ClipRounds } from '../api/http'
-import { useChoice } from '../scene/choice'
+import type { ClipCycle } from '../api/http'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
 import { usePlayhead } from '../timebar/playhead'
 import NumberField from '../values/NumberField.vue'
-import RoundsPick from './RoundsPick.vue'
+import CyclePick from './CyclePick.vue'
 
-/** All clips of the scene: to be placed on the chosen objects, called something else, or deleted. */
+/** All clips of the scene: to be placed on the selected objects, called something else, or deleted. */
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const playhead = usePlayhead()
 
 const clips = computed(() => {
@@ -25,14 +25,14 @@ const clips = computed(() => {
 })
 const picked = ref(clips.value[0]?.id ?? null)
 const times = ref(1)
-const rounds = ref<ClipRounds>('once')
-const targets = computed(() => [...choice.objects].flatMap((id) => scene.model.objects.get(id) ?? []))
+const cycle = ref<ClipCycle>('once')
+const targets = computed(() => [...selection.objects].flatMap((id) => scene.model.objects.get(id) ?? []))
 const onWhat = computed(() => (targets.value.length === 1 ? targets.value[0]!.name : `${targets.value.length} objects`))
 const ready = computed(() => clips.value.some(({ id }) => id === picked.value) && targets.value.length > 0)
 
 function setTimes(value: number): void {
   times.value = value
-  if (value > 1 && rounds.value === 'once') rounds.value = 'repeat'
+  if (value > 1 && cycle.value === 'once') cycle.value = 'repeat'
 }
 
 function rename(clip: number, event: Event): void {
@@ -50,16 +50,16 @@ async function place(): Promise<void> {
     objects: targets.value.map(({ id }) => id),
     frame: playhead.frame,
     times: times.value,
-    rounds: rounds.value,
+    cycle: cycle.value,
   })
-  if (kept) choice.chooseClips([...scene.model.placed.keys()].filter((id) => !before.has(id)))
+  if (kept) selection.selectClips([...scene.model.placed.keys()].filter((id) => !before.has(id)))
 }
 </script>
 
 <template>
   <AskDialog title="Clips" ok="Place" :ready="ready" @done="place" @close="emit('close')">
     <p v-if="clips.length === 0" class="mb-0">
-      No clips yet. Choose some keys of an object on the desk and save them as a clip (E).
+      No clips yet. Select some keys of an object on the desk and save them as a clip (E).
     </p>
     <template v-else>
       <ul class="list" aria-label="Clips of the scene">
@@ -95,7 +95,7 @@ async function place(): Promise<void> {
           </button>
         </li>
       </ul>
-      <p v-if="targets.length === 0" class="told mb-0">Choose an object to place a clip on it.</p>
+      <p v-if="targets.length === 0" class="told mb-0">Select an object to place a clip on it.</p>
       <div v-else class="row-of-fields">
         on {{ onWhat }} at frame {{ playhead.readFrame }},
         <NumberField
@@ -110,7 +110,7 @@ async function place(): Promise<void> {
           @hold="setTimes"
           @keep="setTimes"
         />
-        <RoundsPick :value="rounds" @pick="rounds = $event" />
+        <CyclePick :value="cycle" @pick="cycle = $event" />
       </div>
     </template>
   </AskDialog>

@@ -2,15 +2,15 @@
 import { computed, ref } from 'vue'
 import type { ClipValues, Edit } from '../api/http'
 import { useLookAheadCurves } from '../curves/lookAheadCurves'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
 
-/** Saves the chosen keys as a clip. */
+/** Saves the selected keys as a clip. */
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
-const choice = useChoice()
-const keys = choice.keySets()
+const selection = useSelection()
+const keys = selection.keySets()
 const times = keys.flatMap((set) => set.times)
 const frames = (Math.max(...times) - Math.min(...times)) / scene.settings.ticksPerFrame
 const owner = scene.model.holder(keys[0]!.object)?.name ?? ''
@@ -30,7 +30,7 @@ const { told, wrong } = useLookAheadCurves(() => edit.value)
 const ready = computed(() => told.value !== null && name.value.trim() !== '')
 
 async function save(): Promise<void> {
-  if ((await scene.edit(edit.value)) && inPlace.value) choice.clearKeys()
+  if ((await scene.edit(edit.value)) && inPlace.value) selection.clearKeys()
 }
 </script>
 

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
-export type ClipDialog = 'save' | 'clips' | 'write'
+export type ClipDialog = 'save' | 'clips' | 'bake'
 
 /** Which dialog about clips is open. */
 export const useClipDialogs = defineStore('clipDialogs', () => {

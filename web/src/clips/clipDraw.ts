@@ -6,12 +6,12 @@ export interface ClipPicture {
   top: number
   height: number
   clips: readonly ShownClip[]
-  chosen: ReadonlySet<number>
+  selected: ReadonlySet<number>
 }
 
 const ui = "'Figtree Variable', sans-serif"
 const mono = "'JetBrains Mono Variable', monospace"
-/** Rounds narrower than this are not told apart. */
+/** Cycles narrower than this are not told apart. */
 const narrowest = 5
 
 /** The clips of an object: a band for each, an arch for each round, crossed lines where one blends into the next. */
@@ -28,13 +28,13 @@ export function drawClips(ctx: CanvasRenderingContext2D, p: DeskPicture, picture
 function drawBand(
   ctx: CanvasRenderingContext2D,
   p: DeskPicture,
-  { top, height, chosen }: ClipPicture,
-  { placed, start, end, rounds }: ShownClip,
+  { top, height, selected }: ClipPicture,
+  { placed, start, end, cycles }: ShownClip,
 ): void {
   const x = (ticks: number) => xOf(p, ticks / p.ticksPerFrame)
   const [left, right] = [x(start), x(end)]
   if (right < 0 || left > p.width) return
-  const colour = chosen.has(placed.id) ? p.colours.lemon : p.colours.mint
+  const colour = selected.has(placed.id) ? p.colours.lemon : p.colours.mint
   const [upper, lower] = [top + 3, top + height - 4]
   ctx.save()
   ctx.beginPath()
@@ -44,10 +44,10 @@ function drawBand(
   ctx.fill()
   ctx.globalAlpha = 1
   ctx.strokeStyle = colour
-  ctx.lineWidth = chosen.has(placed.id) ? 1.6 : 1
+  ctx.lineWidth = selected.has(placed.id) ? 1.6 : 1
   ctx.stroke()
   ctx.clip()
-  drawArches(ctx, [left, ...rounds.map(x).sort((a, b) => a - b), right], lower)
+  drawArches(ctx, [left, ...cycles.map(x).sort((a, b) => a - b), right], lower)
   ctx.restore()
 }
 

@@ -6,7 +6,7 @@ import type { Lane } from '../desk/lanes'
 import { useDesk } from '../desk/deskStore'
 import type { Readout } from '../desk/readout'
 import { useTimeView } from '../desk/timeView'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { channelOf, FakeLine } from '../scene/fakeLine.fixture'
 import { useScene } from '../scene/sceneStore'
 import { useClipHands } from './clipHands'
@@ -21,7 +21,7 @@ const placed = (id: number, times: number[], played: number[] | null = null) => 
   times,
   played,
   offset: 0,
-  rounds: 'once' as const,
+  cycle: 'once' as const,
   after: 'letGo' as const,
   rate: { ...channelOf(-99, 'rate'), still: 1, keys: null },
 })
@@ -59,7 +59,7 @@ beforeEach(async () => {
   const scene = useScene()
   FakeLine.last.rows = {
     ...FakeLine.last.rows,
-    clips: [{ id: 4, name: 'Bob', length: 24, channels: ['move.y'] }],
+    clips: [{ id: 4, name: 'Bob', length: 24, channels: ['position.y'] }],
     placed: [placed(1, [20, 44]), placed(2, [60, 84], [70, 94])],
   }
   await scene.open(1)
@@ -70,20 +70,20 @@ beforeEach(async () => {
 })
 
 describe('the mouse on a lane of clips', () => {
-  it('chooses a clip, adds one, and lets go of them', async () => {
-    const choice = useChoice()
-    choice.chooseKeys([{ object: 1, channel: 'move.x', times: [10] }])
+  it('selects a clip, adds one, and lets go of them', async () => {
+    const selection = useSelection()
+    selection.selectKeys([{ object: 1, channel: 'position.x', times: [10] }])
     await drag(30, 30)
-    expect([...choice.clips]).toEqual([1])
-    expect(choice.keyCount).toBe(0)
+    expect([...selection.clips]).toEqual([1])
+    expect(selection.keyCount).toBe(0)
     await drag(70, 70, { shiftKey: true })
-    expect([...choice.clips]).toEqual([1, 2])
+    expect([...selection.clips]).toEqual([1, 2])
     await drag(50, 50)
-    expect(choice.clips.size).toBe(0)
+    expect(selection.clips.size).toBe(0)
     expect(FakeLine.last.edits).toEqual([])
   })
 
-  it('moves the chosen clips by whole frames, and copies them with Alt', async () => {
+  it('moves the selected clips by whole frames, and copies them with Alt', async () => {
     expect(await drag(30, 37.3)).toBe('starts 20 → 27')
     expect(lastEdit()).toEqual({ edit: 'movePlacedClips', placed: [1], frames: 7, copy: false, played: false })
     expect(await drag(30, 40, { altKey: true })).toBe('copy starts 20 → 30')

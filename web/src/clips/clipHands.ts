@@ -6,7 +6,7 @@ import type { Hands } from '../desk/handsByLane'
 import type { Lane } from '../desk/lanes'
 import type { Readout } from '../desk/readout'
 import { useTimeView } from '../desk/timeView'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { clipAt, shownClips, type ClipPart } from './clipLane'
 
@@ -30,10 +30,10 @@ const clickSlack = 4
 const laneSlack = 16
 const shown = (frame: number) => String(Number(frame.toFixed(2)))
 
-/** What the mouse does on a lane of clips: chooses and moves them, copies them with Alt, and pulls at their ends. */
+/** What the mouse does on a lane of clips: selects and moves them, copies them with Alt, and pulls at their ends. */
 export function useClipHands(width: Ref<number>, readout: Readout): Hands {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const desk = useDesk()
   const view = useTimeView()
   let drag: Drag | null = null
@@ -55,17 +55,17 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
     pressedAt = { x: event.offsetX, y: event.offsetY }
     const hit = under(lane, event)
     if (!hit) {
-      choice.clearClips()
-      choice.clearKeys()
+      selection.clearClips()
+      selection.clearKeys()
       return
     }
     const { id } = hit.clip.placed
     if (event.ctrlKey || event.shiftKey) {
-      choice.chooseClips([id], 'toggle')
+      selection.selectClips([id], 'toggle')
       return
     }
-    const wasChosen = choice.clips.has(id)
-    if (!wasChosen) choice.chooseClips([id])
+    const wasSelected = selection.clips.has(id)
+    if (!wasSelected) selection.selectClips([id])
     // As it is played an end has no one place in source; the clip as a whole has.
     const part = desk.played && hit.clip.placed.played ? 'body' : hit.part
     const end = part === 'end' ? hit.clip.end : hit.clip.start
@@ -78,7 +78,7 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
       edit: null,
       isBegun: false,
       isBack: false,
-      click: () => choice.chooseClips([id]),
+      click: () => selection.selectClips([id]),
     }
   }
 
@@ -114,7 +114,7 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
     if (part === 'start') return { edit: 'setPlacedClip', placed: [placed], start: to }
     if (part === 'end') return { edit: 'setPlacedClip', placed: [placed], end: to }
     const frames = to - from
-    return { edit: 'movePlacedClips', placed: [...choice.clips], frames, copy, played: desk.played, onto }
+    return { edit: 'movePlacedClips', placed: [...selection.clips], frames, copy, played: desk.played, onto }
   }
 
   async function drop(event: PointerEvent): Promise<void> {

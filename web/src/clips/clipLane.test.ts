@@ -10,7 +10,7 @@ const placedAt = (id: number, times: number[], played: number[] | null = null): 
   times,
   played,
   offset: 0,
-  rounds: 'repeat',
+  cycle: 'repeat',
   after: 'letGo',
   rate: { object: -1, name: 'rate', still: 1, before: 'hold', after: 'hold', keys: null, locked: false },
   holder: { ...objectOf(-1, 'Bob'), channels: new Map() },
@@ -25,8 +25,8 @@ const at = (clips: PlacedClip[], x: number) => {
 describe('clips on a lane', () => {
   it('are shown in source, or where they are played', () => {
     const clip = placedAt(1, [100, 500, 300], [200, 900, 550])
-    expect(shownClips([clip], false)).toMatchObject([{ start: 100, end: 500, rounds: [300] }])
-    expect(shownClips([clip], true)).toMatchObject([{ start: 200, end: 900, rounds: [550] }])
+    expect(shownClips([clip], false)).toMatchObject([{ start: 100, end: 500, cycles: [300] }])
+    expect(shownClips([clip], true)).toMatchObject([{ start: 200, end: 900, cycles: [550] }])
     // Where a warp runs backwards, or never shows an end of it.
     expect(shownClips([placedAt(1, [100, 500], [900, 200])], true)).toMatchObject([{ start: 200, end: 900 }])
     expect(shownClips([placedAt(1, [100, 500], [200, NaN])], true)).toEqual([])

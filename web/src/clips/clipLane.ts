@@ -6,17 +6,17 @@ export interface ShownClip {
   placed: PlacedClip
   start: number
   end: number
-  /** Where its rounds start. */
-  rounds: readonly number[]
+  /** Where its cycles start. */
+  cycles: readonly number[]
 }
 
 /** The clips of a lane as it shows them; one that is never played is not shown there. */
 export function shownClips(clips: readonly PlacedClip[], played: boolean): ShownClip[] {
   return clips.flatMap((placed) => {
-    const [first, last, ...rounds] = (played && placed.played) || placed.times
+    const [first, last, ...cycles] = (played && placed.played) || placed.times
     if (Number.isNaN(first) || Number.isNaN(last)) return []
     // A warp may run backwards.
-    return [{ placed, start: Math.min(first!, last!), end: Math.max(first!, last!), rounds }]
+    return [{ placed, start: Math.min(first!, last!), end: Math.max(first!, last!), cycles }]
   })
 }
 

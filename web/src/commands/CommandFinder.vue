@@ -36,7 +36,7 @@ function press(event: KeyboardEvent): void {
   }
 }
 
-/** A list that appears under a pointer at rest does not take its choice from it. */
+/** A list that appears under a pointer at rest does not take its selection from it. */
 function point(event: PointerEvent, i: number): void {
   if (event.movementX !== 0 || event.movementY !== 0) at.value = i
 }

@@ -1,27 +1,27 @@
 import { useClipDialogs } from '../clips/clipDialogs'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useNotices } from '../scene/notices'
 import type { Command } from './command'
 
 /** Clips: short motions with a name. */
 export function clipCommands(): Command[] {
-  const choice = useChoice()
+  const selection = useSelection()
   const notices = useNotices()
   const dialogs = useClipDialogs()
 
   const save = () => {
-    if (choice.keySets().some(({ object }) => object > 0)) dialogs.ask('save')
-    else notices.say('Choose the keys that are to become a clip.')
+    if (selection.keySets().some(({ object }) => object > 0)) dialogs.ask('save')
+    else notices.say('Select the keys that are to become a clip.')
   }
-  const write = () => {
-    if (choice.clips.size) dialogs.ask('write')
-    else notices.say('Choose a clip on the desk first.')
+  const bake = () => {
+    if (selection.clips.size) dialogs.ask('bake')
+    else notices.say('Select a clip on the desk first.')
   }
 
   const commands: Omit<Command, 'group'>[] = [
-    { title: 'Save the chosen keys as a clip…', keys: ['e'], shown: 'E', run: save },
+    { title: 'Save the selected keys as a clip…', keys: ['e'], shown: 'E', run: save },
     { title: 'Place a clip…', keys: ['Shift+E'], shown: 'Shift E', run: () => dialogs.ask('clips') },
-    { title: 'Write clips as keys…', run: write },
+    { title: 'Bake clips into keys…', run: bake },
   ]
   return commands.map((command) => ({ group: 'Clips', ...command }))
 }

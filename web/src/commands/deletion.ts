@@ -1,21 +1,21 @@
 import { useArranging } from '../desk/arranging'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 
-/** Deletes the chosen keys or clips or, with none chosen, the chosen objects. */
+/** Deletes the selected keys or clips or, with none selected, the selected objects. */
 export function useDeletion(): () => void {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const arranging = useArranging()
   return () => {
-    if (choice.keyCount) void arranging.onChosen((keys) => ({ edit: 'deleteKeys', keys }))
-    else if (choice.clips.size) {
-      const placed = [...choice.clips]
-      choice.clearClips()
+    if (selection.keyCount) void arranging.onSelected((keys) => ({ edit: 'deleteKeys', keys }))
+    else if (selection.clips.size) {
+      const placed = [...selection.clips]
+      selection.clearClips()
       void scene.edit({ edit: 'deletePlacedClips', placed })
-    } else if (choice.objects.size) {
-      const objects = [...choice.objects]
-      choice.choose([])
+    } else if (selection.objects.size) {
+      const objects = [...selection.objects]
+      selection.select([])
       void scene.edit({ edit: 'deleteObjects', objects })
     }
   }

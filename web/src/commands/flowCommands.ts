@@ -20,11 +20,11 @@ export function flowCommands(): Command[] {
 
   const commands: Omit<Command, 'group'>[] = [
     { title: 'Add a warp for the scene', run: () => void warps.addForScene() },
-    { title: 'Add a warp for the chosen objects', run: () => void warps.addForObjects() },
-    { title: 'Add a warp for the channels of the chosen keys', run: () => void warps.addForChannels() },
+    { title: 'Add a warp for the selected objects', run: () => void warps.addForObjects() },
+    { title: 'Add a warp for the channels of the selected keys', run: () => void warps.addForChannels() },
     { title: 'Add a warp point at the playhead', keys: ['w'], shown: 'W', run: () => void warps.addPoint() },
-    { title: 'Choose the warp point before', keys: ['['], shown: '[', run: () => warps.choosePoint(-1) },
-    { title: 'Choose the next warp point', keys: [']'], shown: ']', run: () => warps.choosePoint(1) },
+    { title: 'Select the warp point before', keys: ['['], shown: '[', run: () => warps.selectPoint(-1) },
+    { title: 'Select the next warp point', keys: [']'], shown: ']', run: () => warps.selectPoint(1) },
     { title: 'Retime a part…', keys: ['Shift+W'], shown: 'Shift W', run: () => void warps.retime() },
     {
       title: 'Show keys where they are played, or in source',
@@ -33,7 +33,7 @@ export function flowCommands(): Command[] {
       run: () => (desk.played = !desk.played),
     },
     { title: 'Switch the warp on or off', run: withWarp(warps.toggle) },
-    { title: 'Commit the warp to keys…', run: withWarp((warp) => dialogs.ask({ kind: 'commit', warp })) },
+    { title: 'Bake the warp into keys…', run: withWarp((warp) => dialogs.ask({ kind: 'bake', warp })) },
     { title: 'Speed of the whole scene…', run: () => dialogs.ask({ kind: 'sceneSpeed' }) },
   ]
   return commands.map((command) => ({ group: 'Time flow', ...command }))

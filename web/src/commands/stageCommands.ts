@@ -1,16 +1,16 @@
-import { useChoice, type Tool } from '../scene/choice'
+import { useSelection, type Tool } from '../scene/selection'
 import { facingNames, shadingNames, useViews, type Facing, type Shading } from '../stage/views'
 import type { Command } from './command'
 
 const tools: [Tool, string][] = [
-  ['pick', 'Pick'],
+  ['select', 'Select'],
   ['move', 'Move'],
-  ['turn', 'Turn'],
-  ['size', 'Size'],
+  ['rotate', 'Rotate'],
+  ['scale', 'Scale'],
 ]
 
 export function stageCommands(): Command[] {
-  const choice = useChoice()
+  const selection = useSelection()
   const views = useViews()
   return [
     ...tools.map(([tool, title], i) => ({
@@ -18,7 +18,7 @@ export function stageCommands(): Command[] {
       title: `${title} tool`,
       keys: [`${i + 1}`],
       shown: `${i + 1}`,
-      run: () => (choice.tool = tool),
+      run: () => (selection.tool = tool),
     })),
     { group: 'Stage', title: 'Frame the choice', keys: ['f'], shown: 'F', run: views.askFrame },
     {

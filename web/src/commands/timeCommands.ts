@@ -1,4 +1,4 @@
-import { useChosenFrames } from '../desk/chosenFrames'
+import { useSelectedFrames } from '../desk/selectedFrames'
 import { useScene } from '../scene/sceneStore'
 import { useBookmarks } from '../timebar/bookmarks'
 import { goToNeighbourKey } from '../timebar/neighbourKeys'
@@ -12,7 +12,7 @@ export function timeCommands(): Command[] {
   const playhead = usePlayhead()
   const dialogs = useTimeDialogs()
   const bookmarks = useBookmarks()
-  const chosenFrames = useChosenFrames()
+  const selectedFrames = useSelectedFrames()
 
   function step(frames: number): void {
     playhead.stop()
@@ -22,7 +22,7 @@ export function timeCommands(): Command[] {
   const setWork = (first: number, last: number) => void scene.edit({ edit: 'setRanges', work: { first, last } })
 
   function workOfKeys(): void {
-    const span = chosenFrames()
+    const span = selectedFrames()
     const [start, end] = scene.settings.range
     if (span) setWork(Math.max(start, Math.min(span[0], end)), Math.min(end, Math.max(span[1], start)))
   }
@@ -32,7 +32,7 @@ export function timeCommands(): Command[] {
     { title: 'Play forwards; again, faster', keys: ['l'], shown: 'L', run: () => playhead.shuttle(1) },
     { title: 'Play backwards; again, faster', keys: ['j'], shown: 'J', run: () => playhead.shuttle(-1) },
     { title: 'Stop, and play at true speed next', keys: ['k'], shown: 'K', run: playhead.rest },
-    { title: 'Play the choice only, or everything', run: () => (playhead.onlyChoice = !playhead.onlyChoice) },
+    { title: 'Play the selection only, or everything', run: () => (playhead.onlySelection = !playhead.onlySelection) },
     { title: 'One frame back', keys: ['ArrowLeft'], shown: '←', run: () => step(-1) },
     { title: 'One frame on', keys: ['ArrowRight'], shown: '→', run: () => step(1) },
     { title: 'To the key before', keys: ['Alt+ArrowLeft'], shown: 'Alt ←', run: () => goToNeighbourKey(-1) },
@@ -66,7 +66,7 @@ export function timeCommands(): Command[] {
       run: () => setWork(Math.min(playhead.frame, scene.settings.work[0]), playhead.frame),
     },
     { title: 'Work range is the whole scene', run: () => setWork(...scene.settings.range) },
-    { title: 'Work range is where the chosen keys are', run: workOfKeys },
+    { title: 'Work range is where the selected keys are', run: workOfKeys },
     { title: 'Stretch time…', run: () => dialogs.ask({ kind: 'stretch' }) },
     { title: 'Insert frames…', run: () => dialogs.ask({ kind: 'gap', way: 'insert' }) },
     { title: 'Remove frames…', run: () => dialogs.ask({ kind: 'gap', way: 'remove' }) },

@@ -2,11 +2,11 @@
 import { computed, ref } from 'vue'
 import type { Edit, KeySet } from '../api/http'
 import { useArranging } from '../desk/arranging'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import NumberField from '../values/NumberField.vue'
 import { useLookAheadCurves } from './lookAheadCurves'
 
-/** Ways to put the chosen keys in order. What each would do to the curve is told before it is done. */
+/** Ways to put the selected keys in order. What each would do to the curve is told before it is done. */
 interface Way {
   name: string
   hint: string
@@ -17,10 +17,10 @@ interface Way {
 
 const ways: readonly Way[] = [
   {
-    name: 'Thin out',
+    name: 'Reduce keys',
     hint: 'as few keys as the tolerance allows',
     field: { label: 'Tolerance', rest: 0.05, least: 0, decimals: 4, step: 0.01 },
-    edit: (keys, tolerance) => ({ edit: 'thinKeys', keys, tolerance }),
+    edit: (keys, tolerance) => ({ edit: 'reduceKeys', keys, tolerance }),
   },
   {
     name: 'Smooth',
@@ -34,14 +34,14 @@ const ways: readonly Way[] = [
     edit: (keys) => ({ edit: 'removeSpikes', keys }),
   },
   {
-    name: 'Unwind turns',
+    name: 'Unwind rotation',
     hint: 'no jump of a whole turn between two keys',
-    edit: (keys) => ({ edit: 'unwindTurns', keys }),
+    edit: (keys) => ({ edit: 'unwindRotation', keys }),
   },
   {
-    name: 'Delete, keep the shape',
+    name: 'Delete, keep the curve',
     hint: 'bends the keys beside them towards the old curve',
-    edit: (keys) => ({ edit: 'deleteKeys', keys, keepShape: true }),
+    edit: (keys) => ({ edit: 'deleteKeys', keys, keepCurve: true }),
   },
   {
     name: 'Shift values',
@@ -65,25 +65,25 @@ const ways: readonly Way[] = [
   { name: 'Flip in time', hint: 'back to front', edit: (keys) => ({ edit: 'flipKeys', keys, inTime: true }) },
 ]
 
-const choice = useChoice()
+const selection = useSelection()
 const arranging = useArranging()
-const chosen = ref(0)
+const selected = ref(0)
 const numbers = ref(ways.map(({ field }) => field?.rest ?? 0))
-const way = computed(() => ways[chosen.value]!)
+const way = computed(() => ways[selected.value]!)
 const number = computed({
-  get: () => numbers.value[chosen.value]!,
-  set: (value) => (numbers.value[chosen.value] = value),
+  get: () => numbers.value[selected.value]!,
+  set: (value) => (numbers.value[selected.value] = value),
 })
-const edit = computed(() => (choice.keyCount ? way.value.edit(choice.keySets(), number.value) : null))
+const edit = computed(() => (selection.keyCount ? way.value.edit(selection.keySets(), number.value) : null))
 const { told, wrong } = useLookAheadCurves(() => edit.value)
 const shown = (value: number) => String(Number(value.toPrecision(3)))
 
-const apply = () => void arranging.onChosen((keys) => way.value.edit(keys, number.value))
+const apply = () => void arranging.onSelected((keys) => way.value.edit(keys, number.value))
 </script>
 
 <template>
   <div class="line">
-    <select v-model="chosen" class="small-pick" aria-label="How to clean up">
+    <select v-model="selected" class="small-pick" aria-label="How to clean up">
       <option v-for="({ name }, i) in ways" :key="name" :value="i">{{ name }}</option>
     </select>
     <BButton variant="lime" class="btn-small" :disabled="!told" @click="apply">Do it</BButton>

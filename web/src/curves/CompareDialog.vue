@@ -18,7 +18,7 @@ const steps = computed(() => [
     .reverse(),
   { seq: scene.note.floor, label: 'Before the first change', at: '' },
 ])
-const chosen = ref(comparing.step ?? Math.max(0, scene.position - 1))
+const selected = ref(comparing.step ?? Math.max(0, scene.position - 1))
 </script>
 
 <template>
@@ -26,11 +26,11 @@ const chosen = ref(comparing.step ?? Math.max(0, scene.position - 1))
     title="Compare with the curves of earlier"
     ok="Compare"
     :ready="true"
-    @done="comparing.step = chosen"
+    @done="comparing.step = selected"
     @close="emit('close')"
   >
     <p class="mb-0">Curves as they were after this change are drawn behind those of now, in tall lanes.</p>
-    <select v-model="chosen" class="form-select steps" size="9" aria-label="The curves after which change">
+    <select v-model="selected" class="form-select steps" size="9" aria-label="The curves after which change">
       <option v-for="step in steps" :key="step.seq" :value="step.seq">
         {{ step.label }}{{ step.at ? ` · ${step.at}` : '' }}
       </option>

@@ -3,7 +3,7 @@ import type { HandleForm } from '../api/http'
 import { useArranging } from '../desk/arranging'
 import { useDesk } from '../desk/deskStore'
 
-/** What becomes of the handles of the chosen keys. */
+/** What becomes of the handles of the selected keys. */
 const desk = useDesk()
 const arranging = useArranging()
 
@@ -12,7 +12,7 @@ const forms: { form: HandleForm; label: string; hint: string }[] = [
   { form: 'equal', label: 'Equal', hint: 'Both handles in one line and equally long' },
   { form: 'third', label: 'A third', hint: 'Each handle a third of its stretch long, with the slope that it has' },
 ]
-const give = (form: HandleForm) => void arranging.onChosen((keys) => ({ edit: 'formHandles', keys, form }))
+const give = (form: HandleForm) => void arranging.onSelected((keys) => ({ edit: 'formHandles', keys, form }))
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useDesk } from '../desk/deskStore'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
 import NumberField from '../values/NumberField.vue'
@@ -11,20 +11,20 @@ import { useCurveViews } from './curveViews'
 /** Takes a part of the compared curves back: which frames, and of which channels. */
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const desk = useDesk()
 const views = useCurveViews()
 const comparing = useComparing()
 
 const frameOf = (ticks: number) => ticks / scene.settings.ticksPerFrame
-const times = choice.keySets().flatMap((set) => set.times)
+const times = selection.keySets().flatMap((set) => set.times)
 const span = times.length ? [Math.min(...times), Math.max(...times)].map(frameOf) : scene.settings.work
 const from = ref(span[0]!)
 const to = ref(span[1]!)
-/** The channels of the chosen keys; with none chosen, those that tall lanes show. */
+/** The channels of the selected keys; with none selected, those that tall lanes show. */
 const lanes = computed(() =>
-  choice.keyCount
-    ? choice.keySets().map(({ object, channel }) => ({ object, channel }))
+  selection.keyCount
+    ? selection.keySets().map(({ object, channel }) => ({ object, channel }))
     : desk.lanes
         .filter((lane) => lane.curves)
         .flatMap((lane) => views.shown(lane).map(({ object, name }) => ({ object: object.id, channel: name }))),
@@ -46,7 +46,7 @@ const names = computed(() =>
       {{ lanes.length === 1 ? '1 channel' : `${lanes.length} channels` }} of {{ names }}: the keys between these frames
       become those of the compared curves.
     </p>
-    <p v-else class="wrong mb-0">Choose some keys, or pull a lane tall, to say which channels.</p>
+    <p v-else class="wrong mb-0">Select some keys, or pull a lane tall, to say which channels.</p>
     <div class="row-of-fields">
       from
       <NumberField :value="from" label="Take back from" :decimals="2" :step="1" trim @keep="from = $event" />

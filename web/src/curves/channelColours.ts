@@ -12,8 +12,8 @@ export function channelColour({ name }: LaneChannel, colours: Colours): string {
   const [, group, axis] = /^(\w+)\.([xyz])$/.exec(name) ?? []
   if (axis) {
     const own = colours[axis as 'x' | 'y' | 'z']
-    if (group === 'turn') return `color-mix(in oklab, ${own} 45%, ${colours.text})`
-    return group === 'size' ? `color-mix(in oklab, ${own} 60%, ${colours.ink})` : own
+    if (group === 'rotation') return `color-mix(in oklab, ${own} 45%, ${colours.text})`
+    return group === 'scale' ? `color-mix(in oklab, ${own} 60%, ${colours.ink})` : own
   }
   return colours[parts[name as keyof typeof parts] ?? others[hash(name) % others.length]!]
 }

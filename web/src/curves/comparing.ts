@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
 import type { LaneName } from '../api/live'
-import { laneOf } from '../scene/choice'
+import { laneOf } from '../scene/selection'
 import { unpackKeys, type Keys } from '../scene/keys'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'

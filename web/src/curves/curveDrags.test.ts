@@ -14,11 +14,11 @@ const keys: Keys = {
 /** Ten pixels a frame of 100 ticks, twenty pixels a unit; value 0 lies 200 pixels down. */
 const curve = (object: number, perValue = 20, offset = 0) =>
   ({
-    channel: { object: { id: object }, name: 'move.x' },
+    channel: { object: { id: object }, name: 'position.x' },
     keys,
     frame: { start: 0, perTick: 0.1, base: 200, offset, perValue, width: 500 },
   }) as unknown as Curve
-const set = (object: number): KeySet => ({ object, channel: 'move.x', times: [1000] })
+const set = (object: number): KeySet => ({ object, channel: 'position.x', times: [1000] })
 
 const scene = (curves: Curve[], more: Partial<PullScene> = {}): PullScene => ({
   lane: { curves } as unknown as CurveLane,

@@ -1,5 +1,5 @@
 import type { Edit, KeySet } from '../api/http'
-import { laneOf } from '../scene/choice'
+import { laneOf } from '../scene/selection'
 import { boxRoom, type CurveBox, type HandleHit } from './curveHits'
 import type { Curve, CurveLane } from './curveLane'
 import { xIn, yIn } from './curvePath'
@@ -18,7 +18,7 @@ export type Pull =
 /** What a pull depends on beside the hand. */
 export interface PullScene {
   lane: CurveLane
-  /** The keys that were chosen when it began. */
+  /** The keys that were selected when it began. */
   held: readonly KeySet[]
   /** The frame at a place, in pixels. */
   frameAt: (x: number) => number

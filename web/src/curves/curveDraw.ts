@@ -9,7 +9,7 @@ import { traceOutside, tracePath, xIn, yIn, type Jump, type Outside } from './cu
 
 export interface CurvePicture {
   lane: CurveLane
-  chosenTimes: (curve: Curve) => ReadonlySet<number> | undefined
+  selectedTimes: (curve: Curve) => ReadonlySet<number> | undefined
   /** What each curve does outside its keys. */
   outside: (curve: Curve) => { before: Outside; after: Outside }
   /** The keys that a curve had at the moment it is compared with. */
@@ -43,8 +43,8 @@ export function drawCurveLane(
   }
   const isMany = picture.lane.curves.length > 12
   for (const curve of picture.lane.curves) drawCurve(ctx, p, curve, picture.outside(curve), isMany ? 1 : 1.6)
-  for (const curve of picture.lane.curves) drawKeys(ctx, p, curve, picture.chosenTimes(curve))
-  for (const curve of picture.lane.curves) drawHandles(ctx, p, curve, picture.chosenTimes(curve))
+  for (const curve of picture.lane.curves) drawKeys(ctx, p, curve, picture.selectedTimes(curve))
+  for (const curve of picture.lane.curves) drawHandles(ctx, p, curve, picture.selectedTimes(curve))
   if (picture.box) drawBox(ctx, p, picture.box)
   ctx.restore()
 }
@@ -141,20 +141,20 @@ function drawKeys(
   ctx: CanvasRenderingContext2D,
   p: DeskPicture,
   { frame, keys }: Curve,
-  chosen: ReadonlySet<number> | undefined,
+  selected: ReadonlySet<number> | undefined,
 ): void {
   const margin = 12 / frame.perTick
   const from = firstAtOrAfter(keys, frame.start - margin)
   const to = firstAtOrAfter(keys, frame.start + frame.width / frame.perTick + margin)
   const { lemon, cream } = p.colours
-  // Where keys stand too close for their wings they are points, and too close for points only the chosen ones.
+  // Where keys stand too close for their wings they are points, and too close for points only the selected ones.
   const spacing = to > from ? frame.width / (to - from) : Infinity
   for (let i = from; i < to; i++) {
-    const isChosen = chosen?.has(keys.times[i]!) ?? false
-    if (spacing < 4 && !isChosen) continue
+    const isSelected = selected?.has(keys.times[i]!) ?? false
+    if (spacing < 4 && !isSelected) continue
     const x = xIn(frame, keys.times[i]!)
     const y = yIn(frame, keys.values[i]!)
-    const colour = isChosen ? lemon : cream
+    const colour = isSelected ? lemon : cream
     const near = Math.min(
       i > 0 ? x - xIn(frame, keys.times[i - 1]!) : Infinity,
       i + 1 < keys.count ? xIn(frame, keys.times[i + 1]!) - x : Infinity,
@@ -167,18 +167,18 @@ function drawKeys(
   }
 }
 
-/** The handles of the chosen keys: a filled square where it is the key's own, an open one where a rule sets it. */
+/** The handles of the selected keys: a filled square where it is the key's own, an open one where a rule sets it. */
 function drawHandles(
   ctx: CanvasRenderingContext2D,
   p: DeskPicture,
   { frame, keys }: Curve,
-  chosen: ReadonlySet<number> | undefined,
+  selected: ReadonlySet<number> | undefined,
 ): void {
-  if (!chosen || chosen.size > mostHandles) return
+  if (!selected || selected.size > mostHandles) return
   ctx.strokeStyle = p.colours.lemon
   ctx.fillStyle = p.colours.ink
   ctx.lineWidth = 1.4
-  for (const time of chosen) {
+  for (const time of selected) {
     const i = firstAtOrAfter(keys, time)
     if (keys.times[i] !== time) continue
     for (const side of ['in', 'out'] as const) {
@@ -200,7 +200,7 @@ function drawHandles(
   }
 }
 
-/** The box around a choice: corners that are pulled to spread it in time and value. */
+/** The box around a selection: corners that are pulled to spread it in time and value. */
 function drawBox(ctx: CanvasRenderingContext2D, p: DeskPicture, box: CurveBox): void {
   const [left, right] = [box.left - boxRoom, box.right + boxRoom]
   const [top, bottom] = [box.top - boxRoom, box.bottom + boxRoom]

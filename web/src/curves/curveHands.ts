@@ -6,7 +6,7 @@ import { useDesk } from '../desk/deskStore'
 import type { Lane } from '../desk/lanes'
 import type { Readout } from '../desk/readout'
 import { useTimeView } from '../desk/timeView'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { valueAt } from '../scene/samples'
 import { useScene } from '../scene/sceneStore'
 import { pulled, type Point, type Pull } from './curveDrags'
@@ -23,10 +23,10 @@ type Drag =
 
 const clickSlack = 4
 
-/** What the mouse does in a tall lane: choosing, moving and spreading keys in time and value, and bending handles. */
+/** What the mouse does in a tall lane: selecting, moving and spreading keys in time and value, and bending handles. */
 export function useCurveHands(width: Ref<number>, redraw: () => void, readout: Readout, scrolled: () => number) {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const desk = useDesk()
   const view = useTimeView()
   const views = useCurveViews()
@@ -47,7 +47,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
       scrolled(),
       speeds.on,
     )
-  const chosenTimes = ({ channel }: Curve) => choice.chosenTimes(channel.object.id, channel.name)
+  const selectedTimes = ({ channel }: Curve) => selection.selectedTimes(channel.object.id, channel.name)
   const at = (event: MouseEvent): Point => ({ x: event.offsetX, y: event.offsetY })
   const frameAt = (x: number) => frameOf({ width: width.value, first: view.first, last: view.last }, x)
   const framesPerPixel = () => (view.last - view.first) / width.value
@@ -74,7 +74,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
   }
 
   function takeHandle(x: number, y: number): Drag | null {
-    const hit = handleAt(lane!, x, y, chosenTimes)
+    const hit = handleAt(lane!, x, y, selectedTimes)
     return hit && { kind: 'pull', pull: { kind: 'handle', hit }, edit: null }
   }
 
@@ -83,12 +83,12 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     if (!hit) return null
     const { channel, keys } = hit.curve
     const stem: KeySet[] = [{ object: channel.object.id, channel: channel.name, times: [hit.time] }]
-    const wasChosen = choice.areChosen(stem)
+    const wasSelected = selection.areSelected(stem)
     if (event.ctrlKey) {
-      choice.chooseKeys(stem, 'toggle')
+      selection.selectKeys(stem, 'toggle')
       return null
     }
-    if (!wasChosen) choice.chooseKeys(stem, event.shiftKey ? 'add' : 'only')
+    if (!wasSelected) selection.selectKeys(stem, event.shiftKey ? 'add' : 'only')
     return {
       kind: 'pull',
       pull: {
@@ -100,13 +100,13 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
       },
       edit: null,
       click: () => {
-        if (!event.shiftKey) choice.chooseKeys(stem)
+        if (!event.shiftKey) selection.selectKeys(stem)
       },
     }
   }
 
   function takeBox(x: number, y: number): Drag | null {
-    const box = boxAround(lane!, chosenTimes)
+    const box = boxAround(lane!, selectedTimes)
     const grip = box && gripAt(box, x, y)
     return grip && { kind: 'pull', pull: { kind: 'spread', box, grip }, edit: null }
   }
@@ -128,8 +128,8 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
   }
 
   function cursorAt(lane: CurveLane, x: number, y: number): string {
-    if (handleAt(lane, x, y, chosenTimes) || keyAt(lane, x, y)) return 'pointer'
-    const box = boxAround(lane, chosenTimes)
+    if (handleAt(lane, x, y, selectedTimes) || keyAt(lane, x, y)) return 'pointer'
+    const box = boxAround(lane, selectedTimes)
     const grip = box && gripAt(box, x, y)
     if (!grip) return ''
     if (grip.x === 0) return 'ns-resize'
@@ -142,7 +142,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     if (arranging.isMaking()) return
     if (held.length === 0) {
       if (Math.hypot(point.x - pressed.x, point.y - pressed.y) < clickSlack) return
-      held = choice.keySets()
+      held = selection.keySets()
       views.freeze(lane!.lane)
     }
     const { edit, told } = pulled(now.pull, point, event, {
@@ -182,7 +182,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
 
   function finishBox({ from, to, add }: Extract<Drag, { kind: 'box' }>): void {
     if (Math.hypot(to.x - from.x, to.y - from.y) < clickSlack) {
-      if (!add) choice.clearKeys()
+      if (!add) selection.clearKeys()
       return
     }
     const [left, right] = [Math.min(from.x, to.x), Math.max(from.x, to.x)]
@@ -196,7 +196,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
       }
       return { object: channel.object.id, channel: channel.name, times }
     })
-    choice.chooseKeys(
+    selection.selectKeys(
       sets.filter(({ times }) => times.length),
       add ? 'add' : 'only',
     )
@@ -237,7 +237,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
   }
 
   const isDragging = () => drag !== null
-  const isOverHandle = (of: Lane, x: number, y: number) => handleAt(lay(of), x, y, chosenTimes) !== null
+  const isOverHandle = (of: Lane, x: number, y: number) => handleAt(lay(of), x, y, selectedTimes) !== null
 
   function drawBox(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
     if (drag?.kind !== 'box') return
@@ -249,5 +249,5 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     ctx.setLineDash([])
   }
 
-  return { grab, move, drop, cancel, insert, isDragging, isOverHandle, drawBox, lay, chosenTimes }
+  return { grab, move, drop, cancel, insert, isDragging, isOverHandle, drawBox, lay, selectedTimes }
 }

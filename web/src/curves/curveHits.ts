@@ -43,17 +43,17 @@ export function handleEnd(frame: Frame, keys: Keys, i: number, side: 'in' | 'out
   }
 }
 
-/** The handle of a chosen key at a point. */
+/** The handle of a selected key at a point. */
 export function handleAt(
   lane: CurveLane,
   x: number,
   y: number,
-  chosenTimes: (curve: Curve) => ReadonlySet<number> | undefined,
+  selectedTimes: (curve: Curve) => ReadonlySet<number> | undefined,
 ): HandleHit | null {
   let best: HandleHit | null = null
   let least = reach
   for (const curve of lane.curves) {
-    for (const time of chosenTimes(curve) ?? []) {
+    for (const time of selectedTimes(curve) ?? []) {
       const index = firstAtOrAfter(curve.keys, time)
       if (curve.keys.times[index] !== time) continue
       for (const side of ['in', 'out'] as const) {
@@ -74,7 +74,7 @@ export function handleAt(
   return best
 }
 
-/** A box around the chosen keys of a lane, in pixels. */
+/** A box around the selected keys of a lane, in pixels. */
 export interface CurveBox {
   left: number
   right: number
@@ -84,12 +84,12 @@ export interface CurveBox {
 
 export function boxAround(
   lane: CurveLane,
-  chosenTimes: (curve: Curve) => ReadonlySet<number> | undefined,
+  selectedTimes: (curve: Curve) => ReadonlySet<number> | undefined,
 ): CurveBox | null {
   const box: CurveBox = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity }
   let count = 0
   for (const curve of lane.curves)
-    for (const time of chosenTimes(curve) ?? []) {
+    for (const time of selectedTimes(curve) ?? []) {
       const i = firstAtOrAfter(curve.keys, time)
       if (curve.keys.times[i] !== time) continue
       const [x, y] = [xIn(curve.frame, time), yIn(curve.frame, curve.keys.values[i]!)]

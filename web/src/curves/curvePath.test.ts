@@ -163,7 +163,7 @@ describe('what a curve does outside its keys', () => {
     expect(value(pen, 145)).toBeCloseTo(1, 6)
   })
 
-  it('draws nothing where rounds are too narrow to be seen', () => {
+  it('draws nothing where cycles are too narrow to be seen', () => {
     const pen = new Recorder()
     traceOutside(pen, { ...frame, perTick: 0.01 }, keysOf(rows), 'repeat', 'repeat', [])
     expect(pen.points).toEqual([])

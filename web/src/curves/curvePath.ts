@@ -128,7 +128,7 @@ function part([a, b, c, d]: Four, u0: number, u1: number): Four {
   return [at(u0, u0, u0), at(u0, u0, u1), at(u0, u1, u1), at(u1, u1, u1)]
 }
 
-const mostRounds = 200
+const mostCycles = 200
 
 /** What a curve does on a side of its keys: an extrapolation by its name, or a straight line of so much value per tick. */
 export type Outside = string | number
@@ -155,8 +155,8 @@ function traceSide(pen: Pen, f: Frame, keys: Keys, how: Outside, side: -1 | 1, e
     return
   }
   const wanted = Math.ceil(Math.abs(edge - time) / period)
-  // Rounds too narrow to be told apart are left out.
-  if (period * f.perTick < narrow || wanted > mostRounds + Math.abs(edge - f.start) / period) return
+  // Cycles too narrow to be told apart are left out.
+  if (period * f.perTick < narrow || wanted > mostCycles + Math.abs(edge - f.start) / period) return
   for (let round = 1; round <= wanted; round++) {
     const rise = how === 'repeatOffset' ? side * round * (keys.values[last]! - keys.values[0]!) : 0
     const shift = side * round * period

@@ -1,7 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Lane, LaneChannel } from '../desk/lanes'
-import { laneOf, useChoice } from '../scene/choice'
+import { laneOf, useSelection } from '../scene/selection'
 import type { Keys } from '../scene/keys'
 import type { SceneObject } from '../scene/sceneModel'
 import { boxAround, gripAt, handleAt, keyAt } from './curveHits'
@@ -40,8 +40,8 @@ beforeEach(() => {
   setActivePinia(createPinia())
   views = useCurveViews()
 })
-const small = channel(1, 'move.x', keysOf(0, 1, 0))
-const large = channel(1, 'move.y', keysOf(0, 100, 50))
+const small = channel(1, 'position.x', keysOf(0, 1, 0))
+const large = channel(1, 'position.y', keysOf(0, 100, 50))
 const lane = laneOfChannels(small, large)
 
 describe('the values that a tall lane shows', () => {
@@ -53,7 +53,7 @@ describe('the values that a tall lane shows', () => {
   })
 
   it('have some height where a curve is flat', () => {
-    const { low, high } = views.rangeOf(laneOfChannels(channel(2, 'move.z', keysOf(3, 3))))
+    const { low, high } = views.rangeOf(laneOfChannels(channel(2, 'position.z', keysOf(3, 3))))
     expect(high - low).toBeGreaterThan(1)
     expect((high + low) / 2).toBeCloseTo(3)
   })
@@ -77,9 +77,9 @@ describe('the values that a tall lane shows', () => {
     expect(views.rangeOf(lane).high).toBeGreaterThan(100)
   })
 
-  it('fit the chosen keys', () => {
-    useChoice().chooseKeys([{ object: 1, channel: 'move.y', times: [100, 200] }])
-    views.showChosen([lane])
+  it('fit the selected keys', () => {
+    useSelection().selectKeys([{ object: 1, channel: 'position.y', times: [100, 200] }])
+    views.showSelected([lane])
     const { low, high } = views.rangeOf(lane)
     expect(low).toBeGreaterThan(40)
     expect(high).toBeLessThan(110)
@@ -88,7 +88,7 @@ describe('the values that a tall lane shows', () => {
   it('stay while a hand drags, unless it zooms', () => {
     const before = views.rangeOf(lane)
     views.freeze(lane)
-    const taller = laneOfChannels(channel(1, 'move.x', keysOf(0, 500)))
+    const taller = laneOfChannels(channel(1, 'position.x', keysOf(0, 500)))
     expect(views.rangeOf(taller)).toEqual(before)
     views.thaw()
     expect(views.rangeOf(taller).high).toBeGreaterThan(500)
@@ -101,7 +101,7 @@ describe('the values that a tall lane shows', () => {
 
 describe('a tall lane on the canvas', () => {
   const lay = () => layCurves(views, lane, { width: 300, first: 0, last: 3 }, 100, 0, false)
-  const chosen = (times: number[]) => () => new Set(times)
+  const selected = (times: number[]) => () => new Set(times)
 
   it('has each curve fill the height by itself when heights are even', () => {
     views.toggleNormalised(lane)
@@ -120,14 +120,14 @@ describe('a tall lane on the canvas', () => {
     const y = tall.frame.base - 100 * tall.frame.perValue
     expect(keyAt(laid, 103, y + 3)).toMatchObject({ index: 1, time: 100 })
     expect(keyAt(laid, 130, y)).toBeNull()
-    expect(handleAt(laid, 131, y, chosen([100]))).toMatchObject({ side: 'out', time: 100 })
-    expect(handleAt(laid, 131, y, chosen([]))).toBeNull()
-    const box = boxAround(laid, ({ channel: { name } }) => (name === 'move.y' ? new Set([100, 200]) : undefined))!
+    expect(handleAt(laid, 131, y, selected([100]))).toMatchObject({ side: 'out', time: 100 })
+    expect(handleAt(laid, 131, y, selected([]))).toBeNull()
+    const box = boxAround(laid, ({ channel: { name } }) => (name === 'position.y' ? new Set([100, 200]) : undefined))!
     expect([box.left, box.right]).toEqual([100, 200])
     expect(gripAt(box, 88, box.top - 12)).toEqual({ x: -1, y: -1 })
     expect(gripAt(box, 212, (box.top + box.bottom) / 2)).toEqual({ x: 1, y: 0 })
     expect(gripAt(box, 150, (box.top + box.bottom) / 2)).toBeNull()
-    expect(boxAround(laid, chosen([]))).toBeNull()
+    expect(boxAround(laid, selected([]))).toBeNull()
   })
 
   it('does not spread keys in value that all have the same', () => {
@@ -137,4 +137,4 @@ describe('a tall lane on the canvas', () => {
   })
 })
 
-it('a curve is named by its object and channel', () => expect(laneOf(3, 'move.x')).toBe('3|move.x'))
+it('a curve is named by its object and channel', () => expect(laneOf(3, 'position.x')).toBe('3|position.x'))

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import { curvesOf, type Lane, type LaneChannel } from '../desk/lanes'
 import { keysOf } from '../desk/laneKeys'
-import { laneOf, useChoice } from '../scene/choice'
+import { laneOf, useSelection } from '../scene/selection'
 import type { Keys } from '../scene/keys'
 
 /** The values at the lower and upper edge. */
@@ -20,9 +20,9 @@ function reachOf(keys: Keys): ValueRange {
   let [low, high] = [Infinity, -Infinity]
   for (let i = 0; i < keys.count; i++) {
     const value = keys.values[i]!
-    const [arriving, leaving] = [value + keys.handles[i * 4 + 1]!, value + keys.handles[i * 4 + 3]!]
-    low = Math.min(low, value, arriving, leaving)
-    high = Math.max(high, value, arriving, leaving)
+    const [inEnd, outEnd] = [value + keys.handles[i * 4 + 1]!, value + keys.handles[i * 4 + 3]!]
+    low = Math.min(low, value, inEnd, outEnd)
+    high = Math.max(high, value, inEnd, outEnd)
   }
   const range = { low, high }
   fits.set(keys, range)
@@ -44,7 +44,7 @@ const around = (ranges: readonly ValueRange[]): ValueRange => ({
 
 /** Which values tall lanes show: each lane all of its curves, unless it has been zoomed. */
 export const useCurveViews = defineStore('curveViews', () => {
-  const choice = useChoice()
+  const selection = useSelection()
   const zoomed = shallowRef<ReadonlyMap<string, ValueRange>>(new Map())
   /** Lanes whose channels each fill the height by themselves. */
   const normalised = shallowRef<ReadonlySet<string>>(new Set())
@@ -104,14 +104,14 @@ export const useCurveViews = defineStore('curveViews', () => {
     zoomed.value = next
   }
 
-  /** Shows the values of the chosen keys in the lanes that have some. */
-  function showChosen(lanes: readonly Lane[]): void {
+  /** Shows the values of the selected keys in the lanes that have some. */
+  function showSelected(lanes: readonly Lane[]): void {
     const next = new Map(zoomed.value)
     for (const lane of lanes) {
       if (!lane.curves) continue
       let [low, high] = [Infinity, -Infinity]
       for (const channel of shown(lane)) {
-        const times = choice.chosenTimes(channel.object.id, channel.name)
+        const times = selection.selectedTimes(channel.object.id, channel.name)
         if (!times) continue
         const { offset, factor } = scaleOf(lane, channel)
         const keys = keysOf(channel)
@@ -166,7 +166,7 @@ export const useCurveViews = defineStore('curveViews', () => {
     zoom,
     pan,
     showAll,
-    showChosen,
+    showSelected,
     freeze,
     thaw,
     toggleNormalised,

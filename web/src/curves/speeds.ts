@@ -43,7 +43,7 @@ export const useSpeeds = defineStore('speeds', () => {
       if (track && track.samples.length > 1) lines.push({ track, colour, label })
     }
     // Several moves of one object are one way through space; a single one is shown with its sign.
-    const moving = [...new Set(channels.filter(({ name }) => name.startsWith('move.')).map(({ object }) => object))]
+    const moving = [...new Set(channels.filter(({ name }) => name.startsWith('position.')).map(({ object }) => object))]
     const throughSpace = lane.kind !== 'channel'
     if (throughSpace)
       moving.forEach((object, i) =>
@@ -51,7 +51,7 @@ export const useSpeeds = defineStore('speeds', () => {
       )
     for (const channel of channels) {
       const { object, name } = channel
-      if (throughSpace && name.startsWith('move.')) continue
+      if (throughSpace && name.startsWith('position.')) continue
       add(object.id, speedOf(name), channelColour(channel, colours()), channelLabel(specOf(object.kind, name)!))
     }
     return lines

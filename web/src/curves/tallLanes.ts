@@ -2,7 +2,7 @@ import type { Ref } from 'vue'
 import type { DeskPicture } from '../desk/deskDraw'
 import type { Lane } from '../desk/lanes'
 import type { Readout } from '../desk/readout'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { warpOf } from '../scene/standIns'
 import { useComparing } from './comparing'
@@ -17,7 +17,7 @@ import { useSpeeds } from './speeds'
 /** Drawing tall lanes on a canvas, and what the mouse does in them. */
 export function useTallLanes(width: Ref<number>, redraw: () => void, readout: Readout, scrolled: () => number) {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const comparing = useComparing()
   const speeds = useSpeeds()
   const hands = useCurveHands(width, redraw, readout, scrolled)
@@ -39,10 +39,10 @@ export function useTallLanes(width: Ref<number>, redraw: () => void, readout: Re
       p,
       {
         lane: laid,
-        chosenTimes: hands.chosenTimes,
+        selectedTimes: hands.selectedTimes,
         outside,
         ghost: ({ channel: { object, name } }) => comparing.ghostOf(object.id, name),
-        box: choice.keyCount > 1 ? boxAround(laid, hands.chosenTimes) : null,
+        box: selection.keyCount > 1 ? boxAround(laid, hands.selectedTimes) : null,
         axis,
       },
       scrolled(),

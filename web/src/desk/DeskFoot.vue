@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
-import { useShowAll, useShowKeys } from './chosenFrames'
+import { useShowAll, useShowKeys } from './selectedFrames'
 import { useTimeView } from './timeView'
 
 /** How many keys there are, and what the desk is to show. */
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const view = useTimeView()
 const showKeys = useShowKeys()
 const showAll = useShowAll()
@@ -28,7 +28,7 @@ const waiting = computed(() => {
 <template>
   <div class="foot">
     <span class="num count" role="status"
-      >{{ count(total) }} keys<span v-if="choice.keyCount"> · {{ count(choice.keyCount) }} chosen</span
+      >{{ count(total) }} keys<span v-if="selection.keyCount"> · {{ count(selection.keyCount) }} selected</span
       ><span v-else-if="waiting" title="Keys outside the scene range are kept and not played">
         · {{ count(waiting) }} outside</span
       ></span
@@ -36,7 +36,9 @@ const waiting = computed(() => {
     <span class="views" role="group" aria-label="Show">
       <button type="button" title="Show all frames and values" @click="showAll">All</button>
       <button type="button" title="Show the work range" @click="view.showWork()">Work</button>
-      <button type="button" title="Show the chosen keys" :disabled="!choice.keyCount" @click="showKeys">Keys</button>
+      <button type="button" title="Show the selected keys" :disabled="!selection.keyCount" @click="showKeys">
+        Keys
+      </button>
     </span>
   </div>
 </template>

@@ -10,7 +10,7 @@ import { useCurveViews } from '../curves/curveViews'
 import { useSpeeds } from '../curves/speeds'
 import { useTallLanes } from '../curves/tallLanes'
 import FlowStrip from '../flow/FlowStrip.vue'
-import { laneOf, useChoice } from '../scene/choice'
+import { laneOf, useSelection } from '../scene/selection'
 import { drawSoon } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
@@ -37,7 +37,7 @@ import { useCanvas } from './useCanvas'
 import { useWheelHands } from './wheelHands'
 
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const playhead = usePlayhead()
 const desk = useDesk()
 const filter = useLaneFilter()
@@ -55,14 +55,14 @@ const comparing = useComparing()
 const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
 const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
   const p = picture(width, height)
-  const { keys } = choice
+  const { keys } = selection
   drawLanes(ctx, p, {
     lanes: shown.value,
     scrolled: desk.scrolled,
-    chosen: choice.objects,
-    chosenTimes: (object, channel) => (keys.size ? keys.get(laneOf(object, channel)) : undefined),
+    selected: selection.objects,
+    selectedTimes: (object, channel) => (keys.size ? keys.get(laneOf(object, channel)) : undefined),
     spacing: desk.spacing,
-    box: desk.choiceBox,
+    box: desk.selectionBox,
     played: desk.played,
     cursor: keyboard.cursor,
   })
@@ -73,7 +73,7 @@ const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
         top: lane.top - desk.scrolled,
         height: lane.height,
         clips: shownClips(scene.model.placedOn(lane.object!.id), desk.played),
-        chosen: choice.clips,
+        selected: selection.clips,
       })
   }
   hands.drawBox(ctx, p)
@@ -140,9 +140,9 @@ watch(
     () => view.last,
     () => scene.rowsVersion,
     () => scene.samplesVersion,
-    () => choice.objects,
-    () => choice.keys,
-    () => choice.clips,
+    () => selection.objects,
+    () => selection.keys,
+    () => selection.clips,
     shown,
     colours,
     () => desk.scrolled,
@@ -164,20 +164,20 @@ watch(
   },
 )
 watch(
-  () => choice.first,
-  () => drawSoon(revealChosen),
+  () => selection.first,
+  () => drawSoon(revealSelected),
 )
-// What is found is read from the top; then the chosen object is there again.
+// What is found is read from the top; then the selected object is there again.
 watch(
   () => filter.text,
   (text) => {
     if (text) desk.scrolled = 0
-    else drawSoon(revealChosen)
+    else drawSoon(revealSelected)
   },
 )
 
-function revealChosen(): void {
-  const lane = desk.lanes.find((each) => each.kind === 'object' && each.object!.id === choice.first)
+function revealSelected(): void {
+  const lane = desk.lanes.find((each) => each.kind === 'object' && each.object!.id === selection.first)
   if (!lane || !body.value) return
   const visible = lane.top >= desk.scrolled && lane.top + 3 * lane.height <= desk.scrolled + bodyHeight.value
   if (!visible) desk.scrolled = Math.max(0, lane.top - bodyHeight.value / 3)
@@ -242,7 +242,7 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
           class="lanes"
           tabindex="0"
           role="application"
-          aria-label="Keys. Up and down go from lane to lane, left and right from key to key, Space chooses, comma and full stop move the chosen keys by a frame, Delete removes them."
+          aria-label="Keys. Up and down go from lane to lane, left and right from key to key, Space selects, comma and full stop move the selected keys by a frame, Delete removes them."
           @focus="keyboard.isHere = lanesCanvas!.matches(':focus-visible')"
           @blur="keyboard.isHere = false"
           @keydown="keyboard.press"

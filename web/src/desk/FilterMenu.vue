@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import CheckItem from '../shared/CheckItem.vue'
 import { useEscape } from '../shared/escape'
@@ -8,17 +8,17 @@ import { useKeyDialogs } from './keyDialogs'
 import { useLaneFilter } from './laneFilter'
 import { laneGroups } from './lanes'
 
-/** Which lanes are shown, and the named choices. */
+/** Which lanes are shown, and the named selections. */
 const filter = useLaneFilter()
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const dialogs = useKeyDialogs()
 const open = ref(false)
 useEscape(open)
 
 const named = computed(() => {
   void scene.rowsVersion
-  return [...scene.model.namedChoices.values()].sort((a, b) => a.name.localeCompare(b.name))
+  return [...scene.model.namedSelections.values()].sort((a, b) => a.name.localeCompare(b.name))
 })
 </script>
 
@@ -31,14 +31,16 @@ const named = computed(() => {
     toggle-class="btn-small filter"
     no-caret
     strategy="fixed"
-    title="Which lanes are shown; named choices"
+    title="Which lanes are shown; named selections"
     auto-close="outside"
   >
     <template #button-content>
       <i :class="filter.count ? 'bi bi-funnel-fill' : 'bi bi-funnel'" aria-hidden="true" />
       <span class="visually-hidden">Lanes shown</span><span v-if="filter.count" class="num">{{ filter.count }}</span>
     </template>
-    <CheckItem :on="filter.chosenOnly" @click="filter.chosenOnly = !filter.chosenOnly">Chosen objects only</CheckItem>
+    <CheckItem :on="filter.selectedOnly" @click="filter.selectedOnly = !filter.selectedOnly"
+      >Selected objects only</CheckItem
+    >
     <CheckItem :on="filter.animatedOnly" @click="filter.animatedOnly = !filter.animatedOnly"
       >Only what has keys</CheckItem
     >
@@ -51,12 +53,12 @@ const named = computed(() => {
       >{{ group }}</CheckItem
     >
     <BDropdownDivider />
-    <BDropdownText class="hint-line">Named choices</BDropdownText>
+    <BDropdownText class="hint-line">Named selections</BDropdownText>
     <div v-for="each in named" :key="each.id" class="named">
       <BDropdownItemButton
         class="go"
-        :title="`Choose these ${each.objects.length}`"
-        @click="choice.choose(each.objects)"
+        :title="`Select these ${each.objects.length}`"
+        @click="selection.select(each.objects)"
         >{{ each.name }} <span class="hint num">{{ each.objects.length }}</span></BDropdownItemButton
       >
       <BDropdownItemButton
@@ -67,14 +69,16 @@ const named = computed(() => {
         ><i class="bi bi-funnel" aria-hidden="true"
       /></BDropdownItemButton>
       <BDropdownItemButton
-        :aria-label="`Change the choice ${each.name}`"
+        :aria-label="`Change the selection ${each.name}`"
         title="Change it"
-        @click="dialogs.ask({ kind: 'namedChoice', id: each.id })"
+        @click="dialogs.ask({ kind: 'namedSelection', id: each.id })"
         ><i class="bi bi-pencil" aria-hidden="true"
       /></BDropdownItemButton>
     </div>
-    <BDropdownItemButton :disabled="choice.objects.size === 0" @click="dialogs.ask({ kind: 'namedChoice', id: null })"
-      >Name the chosen objects…</BDropdownItemButton
+    <BDropdownItemButton
+      :disabled="selection.objects.size === 0"
+      @click="dialogs.ask({ kind: 'namedSelection', id: null })"
+      >Name the selected objects…</BDropdownItemButton
     >
     <template v-if="filter.count">
       <BDropdownDivider />

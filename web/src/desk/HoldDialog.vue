@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Edit } from '../api/http'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { useLookAhead } from '../timebar/lookAhead'
 import { usePlayhead } from '../timebar/playhead'
@@ -11,14 +11,14 @@ import AskDialog from '../shared/AskDialog.vue'
 /** Holds the pose of a frame until a later one. */
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 
 const from = ref(usePlayhead().frame)
 const to = ref(from.value + Math.round(scene.settings.framesPerSecond / 2))
 const push = ref<'push' | 'stay'>('push')
-/** Those chosen with all that moves with them: a pose is that of the whole figure. */
+/** Those selected with all that moves with them: a pose is that of the whole figure. */
 const objects = computed(() => {
-  const inside = new Set(choice.objects)
+  const inside = new Set(selection.objects)
   for (const object of scene.model.inOrder())
     if (object.parent !== null && inside.has(object.parent)) inside.add(object.id)
   return [...inside]

@@ -4,7 +4,7 @@ import TakeBackDialog from '../curves/TakeBackDialog.vue'
 import HoldDialog from './HoldDialog.vue'
 import { useKeyDialogs } from './keyDialogs'
 import LeadDialog from './LeadDialog.vue'
-import NamedChoiceDialog from './NamedChoiceDialog.vue'
+import NamedSelectionDialog from './NamedSelectionDialog.vue'
 import OnFramesDialog from './OnFramesDialog.vue'
 
 const dialogs = useKeyDialogs()
@@ -16,5 +16,9 @@ const dialogs = useKeyDialogs()
   <LeadDialog v-else-if="dialogs.asked?.kind === 'lead'" @close="dialogs.close" />
   <CompareDialog v-else-if="dialogs.asked?.kind === 'compare'" @close="dialogs.close" />
   <TakeBackDialog v-else-if="dialogs.asked?.kind === 'takeBack'" @close="dialogs.close" />
-  <NamedChoiceDialog v-else-if="dialogs.asked?.kind === 'namedChoice'" :id="dialogs.asked.id" @close="dialogs.close" />
+  <NamedSelectionDialog
+    v-else-if="dialogs.asked?.kind === 'namedSelection'"
+    :id="dialogs.asked.id"
+    @close="dialogs.close"
+  />
 </template>

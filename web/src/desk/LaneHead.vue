@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { useClipDialogs } from '../clips/clipDialogs'
 import CurveHead from '../curves/CurveHead.vue'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useWarps } from '../flow/warps'
 import { useScene } from '../scene/sceneStore'
 import { placedOf } from '../scene/standIns'
@@ -14,7 +14,7 @@ const props = defineProps<{ lane: Lane }>()
 const scene = useScene()
 const desk = useDesk()
 const filter = useLaneFilter()
-const choice = useChoice()
+const selection = useSelection()
 
 const clipDialogs = useClipDialogs()
 const warps = useWarps()
@@ -32,15 +32,15 @@ const isObject = computed(() => props.lane.kind === 'object')
 const isPinned = computed(() => isObject.value && filter.pinned.has(props.lane.object!.id))
 const canPin = computed(() => isObject.value && props.lane.object!.parent === null)
 
-function choose(event: MouseEvent): void {
+function select(event: MouseEvent): void {
   // What stands for a clip is no object; its clip is what is meant.
   const clip = props.lane.object && placedOf(props.lane.object.id)
-  if (clip !== null) choice.chooseClips([clip])
-  else if (props.lane.object) choice.choose([props.lane.object.id], event.shiftKey || event.ctrlKey)
+  if (clip !== null) selection.selectClips([clip])
+  else if (props.lane.object) selection.select([props.lane.object.id], event.shiftKey || event.ctrlKey)
 }
 
 function placeClip(): void {
-  choice.choose([props.lane.object!.id])
+  selection.select([props.lane.object!.id])
   clipDialogs.ask('clips')
 }
 
@@ -106,7 +106,7 @@ function drop(event: PointerEvent): void {
       group: lane.kind === 'group' || lane.kind === 'clips',
       tall: lane.curves,
       moving: shift !== 0,
-      chosen: isObject && choice.objects.has(lane.object!.id),
+      selected: isObject && selection.objects.has(lane.object!.id),
     }"
     :style="{
       top: `${lane.top + shift}px`,
@@ -128,8 +128,8 @@ function drop(event: PointerEvent): void {
     <button
       type="button"
       class="name"
-      :title="isObject ? 'Click to choose; drag up or down to reorder, or onto a warp' : undefined"
-      @click="choose"
+      :title="isObject ? 'Click to select; drag up or down to reorder, or onto a warp' : undefined"
+      @click="select"
       @pointerdown="grab"
       @pointermove="pull"
       @pointerup="drop"
@@ -210,8 +210,8 @@ function drop(event: PointerEvent): void {
 .head.whole {
   background: var(--panel);
 }
-.head.chosen {
-  background: var(--lane-chosen);
+.head.selected {
+  background: var(--lane-selected);
   box-shadow: inset 3px 0 var(--lemon);
 }
 .head.moving {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Edit } from '../api/http'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import ToldLength from '../timebar/ToldLength.vue'
 import { useLookAhead } from '../timebar/lookAhead'
@@ -11,14 +11,14 @@ import AskDialog from '../shared/AskDialog.vue'
 /** Pushes motion later and holds its first pose until it starts. */
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 
 const frames = ref(Math.round(scene.settings.framesPerSecond / 2))
-const whose = ref<'all' | 'chosen'>('all')
+const whose = ref<'all' | 'selected'>('all')
 const edit = computed<Edit>(() => ({
   edit: 'addLead',
   frames: frames.value,
-  objects: whose.value === 'chosen' ? [...choice.objects] : null,
+  objects: whose.value === 'selected' ? [...selection.objects] : null,
 }))
 const { told, wrong } = useLookAhead(() => edit.value)
 
@@ -51,12 +51,12 @@ async function add(): Promise<void> {
           v-model="whose"
           type="radio"
           class="form-check-input"
-          value="chosen"
-          :disabled="choice.objects.size === 0"
+          value="selected"
+          :disabled="selection.objects.size === 0"
         />
         <span
-          ><b>That of the chosen objects.</b>
-          {{ choice.objects.size ? `${choice.objects.size} chosen.` : 'Nothing is chosen.' }}</span
+          ><b>That of the selected objects.</b>
+          {{ selection.objects.size ? `${selection.objects.size} selected.` : 'Nothing is selected.' }}</span
         >
       </label>
     </fieldset>

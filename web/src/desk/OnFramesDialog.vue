@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Edit } from '../api/http'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useLookAhead } from '../timebar/lookAhead'
 import { useArranging } from './arranging'
 import AskDialog from '../shared/AskDialog.vue'
 
 const emit = defineEmits<{ close: [] }>()
-const choice = useChoice()
+const selection = useSelection()
 const arranging = useArranging()
 
-const keys = computed(() => choice.keySets())
+const keys = computed(() => selection.keySets())
 const survivor = ref<'nearest' | 'earliest' | 'latest'>('nearest')
 const edit = computed<Edit>(() => ({ edit: 'putOnFrames', keys: keys.value, survivor: survivor.value }))
 const { told, wrong } = useLookAhead(() => edit.value)
@@ -39,7 +39,7 @@ async function put(): Promise<void> {
     <p v-else-if="told" class="mb-0">
       {{
         moving === 0
-          ? 'All chosen keys stand on whole frames already.'
+          ? 'All selected keys stand on whole frames already.'
           : `${moving === 1 ? '1 key stands' : `${moving} keys stand`} between frames.`
       }}
       {{

@@ -1,5 +1,5 @@
 import type { ObjectKind } from '../api/http'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 
 export const kindNames: Record<ObjectKind, string> = {
@@ -28,17 +28,17 @@ export const kindIcons: Record<ObjectKind, string> = {
 
 /** Where new objects stand: shapes on the ground, cameras and lights where they see something. */
 const places: Partial<Record<ObjectKind, Record<string, number>>> = {
-  box: { 'move.y': 0.5 },
-  sphere: { 'move.y': 0.5 },
-  cylinder: { 'move.y': 0.5 },
-  cone: { 'move.y': 0.5 },
-  torus: { 'move.y': 0.65 },
-  camera: { 'move.y': 2, 'move.z': 8 },
-  light: { 'move.y': 4, 'light.glow': 30 },
+  box: { 'position.y': 0.5 },
+  sphere: { 'position.y': 0.5 },
+  cylinder: { 'position.y': 0.5 },
+  cone: { 'position.y': 0.5 },
+  torus: { 'position.y': 0.65 },
+  camera: { 'position.y': 2, 'position.z': 8 },
+  light: { 'position.y': 4, 'light.intensity': 30 },
 }
 
-/** Adds an object and chooses it. */
+/** Adds an object and selects it. */
 export async function addObject(kind: ObjectKind): Promise<void> {
   const kept = await useScene().edit({ edit: 'addObject', kind, values: places[kind] ?? null })
-  if (kept) useChoice().choose(kept.added)
+  if (kept) useSelection().select(kept.added)
 }

@@ -1,7 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Edit } from '../api/http'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { channelOf, FakeLine } from '../scene/fakeLine.fixture'
 import { useScene } from '../scene/sceneStore'
 import { useArranging } from './arranging'
@@ -12,41 +12,41 @@ vi.mock('../api/live', async () => {
 })
 vi.mock('../scene/catalogue', () => ({
   loadCatalogue: async () => {},
-  channelsOf: () => [{ name: 'move.x' }],
+  channelsOf: () => [{ name: 'position.x' }],
   specOf: () => undefined,
 }))
 
 let arranging: ReturnType<typeof useArranging>
-let choice: ReturnType<typeof useChoice>
+let selection: ReturnType<typeof useSelection>
 const line = () => FakeLine.last
-const chosen = () => choice.keySets().flatMap(({ times }) => times)
+const selected = () => selection.keySets().flatMap(({ times }) => times)
 const settled = () => new Promise((done) => setTimeout(done))
-const move = (frames: number): Edit => ({ edit: 'moveKeys', keys: choice.keySets(), frames })
-/** The server moves what is chosen. */
+const move = (frames: number): Edit => ({ edit: 'moveKeys', keys: selection.keySets(), frames })
+/** The server moves what is selected. */
 const movedBy = (edit: Edit) => {
   if (edit.edit !== 'moveKeys') return {}
   const moved = new Set(edit.keys.flatMap(({ times }) => times as number[]))
-  const now = [...useScene().model.objects.get(1)!.channels.get('move.x')!.keys.times]
+  const now = [...useScene().model.objects.get(1)!.channels.get('position.x')!.keys.times]
   const next = now.map((time) => (moved.has(time) ? time + edit.frames : time)).sort((a, b) => a - b)
-  return { channels: [channelOf(1, 'move.x', ...next)] }
+  return { channels: [channelOf(1, 'position.x', ...next)] }
 }
 
 beforeEach(async () => {
   setActivePinia(createPinia())
   await useScene().open(1)
-  choice = useChoice()
+  selection = useSelection()
   arranging = useArranging()
-  choice.chooseKeys([{ object: 1, channel: 'move.x', times: [20] }])
+  selection.selectKeys([{ object: 1, channel: 'position.x', times: [20] }])
 })
 
 describe('the choice', () => {
   it('goes with the keys while they are dragged, and stays on them when they are kept', async () => {
     line().answerTry = async (edit) => movedBy(edit)
     line().answer = movedBy
-    arranging.tryOn({ edit: 'moveKeys', keys: choice.keySets(), frames: 7 })
+    arranging.tryOn({ edit: 'moveKeys', keys: selection.keySets(), frames: 7 })
     await settled()
-    expect(chosen()).toEqual([27])
-    await arranging.make({ edit: 'moveKeys', keys: [{ object: 1, channel: 'move.x', times: [20] }], frames: 7 })
+    expect(selected()).toEqual([27])
+    await arranging.make({ edit: 'moveKeys', keys: [{ object: 1, channel: 'position.x', times: [20] }], frames: 7 })
     expect(arranging.isUnderWay()).toBe(false)
   })
 
@@ -55,27 +55,27 @@ describe('the choice', () => {
     arranging.tryOn(move(7))
     await settled()
     await arranging.cancel()
-    expect(chosen()).toEqual([20])
+    expect(selected()).toEqual([20])
   })
 
   it('is what it was when the edit is refused', async () => {
     line().answer = () => new Error('locked')
     expect(await arranging.make(move(3))).toBeNull()
-    expect(chosen()).toEqual([20])
+    expect(selected()).toEqual([20])
   })
 
   it('becomes the keys that an edit placed, where those are new', async () => {
-    line().answer = () => ({ channels: [channelOf(1, 'move.x', 10, 20, 40, 50)] })
+    line().answer = () => ({ channels: [channelOf(1, 'position.x', 10, 20, 40, 50)] })
     await arranging.make({ edit: 'pasteKeys', copied: { channels: [] } }, [])
-    expect(chosen()).toEqual([40, 50])
+    expect(selected()).toEqual([40, 50])
   })
 })
 
 it('strokes that follow each other all find the keys where the last one has put them', async () => {
   line().answer = movedBy
-  const strokes = [1, 1, 1].map((frames) => arranging.onChosen((keys) => ({ edit: 'moveKeys', keys, frames })))
+  const strokes = [1, 1, 1].map((frames) => arranging.onSelected((keys) => ({ edit: 'moveKeys', keys, frames })))
   await Promise.all(strokes)
-  expect(chosen()).toEqual([23])
+  expect(selected()).toEqual([23])
   expect(line().edits.map(({ edit }) => (edit as { keys: { times: number[] }[] }).keys[0]!.times)).toEqual([
     [20],
     [21],
@@ -83,8 +83,8 @@ it('strokes that follow each other all find the keys where the last one has put 
   ])
 })
 
-it('does nothing where no key is chosen', async () => {
-  choice.clearKeys()
-  expect(await arranging.onChosen((keys) => ({ edit: 'deleteKeys', keys }))).toBeNull()
+it('does nothing where no key is selected', async () => {
+  selection.clearKeys()
+  expect(await arranging.onSelected((keys) => ({ edit: 'deleteKeys', keys }))).toBeNull()
   expect(line().edits).toEqual([])
 })

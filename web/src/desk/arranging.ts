@@ -2,35 +2,35 @@ import { defineStore } from 'pinia'
 import { watch } from 'vue'
 import type { Edit, KeySet } from '../api/http'
 import type { Kept } from '../api/live'
-import { laneOf, useChoice } from '../scene/choice'
+import { laneOf, useSelection } from '../scene/selection'
 import type { Keys } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 
 interface Before {
   keys: Map<string, Keys>
-  chosen: readonly KeySet[]
+  selected: readonly KeySet[]
 }
 
 /**
- * Edits that put keys elsewhere. The choice goes with them: whatever key was not there before, among those that
- * were not chosen, is one that the edit placed. So no rule of the edit needs to be known here.
+ * Edits that put keys elsewhere. The selection goes with them: whatever key was not there before, among those that
+ * were not selected, is one that the edit placed. So no rule of the edit needs to be known here.
  */
 export const useArranging = defineStore('arranging', () => {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   let before: Before | null = null
 
-  function begin(chosen: readonly KeySet[]): Before {
+  function begin(selected: readonly KeySet[]): Before {
     const keys = new Map<string, Keys>()
     for (const object of scene.model.holders())
       for (const channel of object.channels.values())
         if (channel.keys.count) keys.set(laneOf(object.id, channel.name), channel.keys)
-    return (before = { keys, chosen })
+    return (before = { keys, selected })
   }
 
   /** The keys that an edit has placed since. */
-  function placed({ keys: old, chosen }: Before): KeySet[] {
-    const moved = new Map(chosen.map(({ object, channel, times }) => [laneOf(object, channel), new Set(times)]))
+  function placed({ keys: old, selected }: Before): KeySet[] {
+    const moved = new Map(selected.map(({ object, channel, times }) => [laneOf(object, channel), new Set(times)]))
     const sets: KeySet[] = []
     for (const object of scene.model.holders())
       for (const { name, keys } of object.channels.values()) {
@@ -50,13 +50,13 @@ export const useArranging = defineStore('arranging', () => {
     return sets
   }
 
-  // While keys are dragged, the choice is wherever the try has put them.
+  // While keys are dragged, the selection is wherever the try has put them.
   watch(
     () => scene.rowsVersion,
     () => {
       if (!before) return
       const now = placed(before)
-      if (now.length) choice.chooseKeys(now)
+      if (now.length) selection.selectKeys(now)
     },
     { flush: 'sync' },
   )
@@ -65,15 +65,15 @@ export const useArranging = defineStore('arranging', () => {
 
   /** Shows what the edit would give while the hand drags. */
   function tryOn(edit: Edit): void {
-    if (!before) begin(choice.keySets())
+    if (!before) begin(selection.keySets())
     scene.tryEdit(edit)
   }
 
   let making: Promise<Kept | null> | null = null
 
-  /** Makes the edit; refused or called off, the choice is as it was. */
-  function make(edit: Edit, chosen: readonly KeySet[] = choice.keySets()): Promise<Kept | null> {
-    const mine = keep(edit, chosen).finally(() => {
+  /** Makes the edit; refused or called off, the selection is as it was. */
+  function make(edit: Edit, selected: readonly KeySet[] = selection.keySets()): Promise<Kept | null> {
+    const mine = keep(edit, selected).finally(() => {
       if (making === mine) making = null
     })
     return (making = mine)
@@ -83,23 +83,23 @@ export const useArranging = defineStore('arranging', () => {
   /** Until the last edit has been made: only then are the keys where they will stay. */
   const settled = async () => void (await making)
 
-  async function keep(edit: Edit, chosen: readonly KeySet[]): Promise<Kept | null> {
-    const from = before ?? begin(chosen)
+  async function keep(edit: Edit, selected: readonly KeySet[]): Promise<Kept | null> {
+    const from = before ?? begin(selected)
     const kept = await scene.keepTry(edit)
     before = null
-    if (!kept) choice.chooseKeys(from.chosen)
+    if (!kept) selection.selectKeys(from.selected)
     return kept
   }
 
   let last: Promise<unknown> = Promise.resolve()
 
   /**
-   * Makes an edit of the keys that are chosen once everything before it is done: strokes that follow each other
-   * quickly all find the keys where the last one has put them. Null where none is chosen, or it was refused.
+   * Makes an edit of the keys that are selected once everything before it is done: strokes that follow each other
+   * quickly all find the keys where the last one has put them. Null where none is selected, or it was refused.
    */
-  function onChosen(edit: (keys: KeySet[]) => Edit): Promise<Kept | null> {
+  function onSelected(edit: (keys: KeySet[]) => Edit): Promise<Kept | null> {
     const next = last.then(() => {
-      const keys = choice.keySets()
+      const keys = selection.keySets()
       return keys.length ? make(edit(keys), keys) : null
     })
     last = next.catch(() => {})
@@ -111,9 +111,9 @@ export const useArranging = defineStore('arranging', () => {
     const from = before
     before = null
     if (!from) return
-    choice.chooseKeys(from.chosen)
+    selection.selectKeys(from.selected)
     await scene.dropTry()
   }
 
-  return { isUnderWay, isMaking, settled, tryOn, make, onChosen, cancel }
+  return { isUnderWay, isMaking, settled, tryOn, make, onSelected, cancel }
 })

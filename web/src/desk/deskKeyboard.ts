@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { channelLabel, specOf } from '../scene/catalogue'
-import { useChoice } from '../scene/choice'
-import { arrives, leaves } from '../scene/keys'
+import { useSelection } from '../scene/selection'
+import { inOf, outOf } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { useDesk } from './deskStore'
@@ -12,7 +12,7 @@ import type { Lane } from './lanes'
 /** Going about the desk with the keyboard: a lane and a key on it, told to those who cannot see them. */
 export const useDeskKeyboard = defineStore('deskKeyboard', () => {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const desk = useDesk()
   const playhead = usePlayhead()
   const lane = ref<string | null>(null)
@@ -40,8 +40,8 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
   function clipWords(of: Lane, at: number): string {
     return clipsOf(of, at)
       .map(({ id, holder, times }) => {
-        const isChosen = choice.clips.has(id) ? ', chosen' : ''
-        return `${holder.name}, from frame ${frame(times[0]!)} to ${frame(times[1]!)}${isChosen}`
+        const isSelected = selection.clips.has(id) ? ', selected' : ''
+        return `${holder.name}, from frame ${frame(times[0]!)} to ${frame(times[1]!)}${isSelected}`
       })
       .join('; ')
   }
@@ -52,17 +52,17 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
   /** A key in words: its frame and, on a single channel, its value and how motion arrives and leaves. */
   function keyWords(of: Lane, at: number): string {
     if (of.kind === 'clips') return clipWords(of, at)
-    const isChosen = choice.areChosen(keysBetween([of], at, at)) ? ', chosen' : ''
+    const isSelected = selection.areSelected(keysBetween([of], at, at)) ? ', selected' : ''
     if (of.kind !== 'channel' && of.kind !== 'flow') {
       const count = keysBetween([of], at, at).reduce((sum, { times }) => sum + times.length, 0)
-      return `${count === 1 ? '1 key' : `${count} keys`} at frame ${frame(at)}${isChosen}`
+      return `${count === 1 ? '1 key' : `${count} keys`} at frame ${frame(at)}${isSelected}`
     }
     const { object, name } = of.channels[0]!
     const keys = keysOf(of.channels[0]!)
     const i = keys.times.indexOf(at)
     const value = Number(keys.values[i]!.toFixed(3))
-    const way = `arrives ${arrives(keys.modes[i]!)}, leaves ${leaves(keys.modes[i]!)}`
-    return `${object.name} ${channelLabel(specOf(object.kind, name)!)}, key at frame ${frame(at)}, value ${value}, ${way}${isChosen}`
+    const way = `in ${inOf(keys.modes[i]!)}, out ${outOf(keys.modes[i]!)}`
+    return `${object.name} ${channelLabel(specOf(object.kind, name)!)}, key at frame ${frame(at)}, value ${value}, ${way}${isSelected}`
   }
 
   function step(rows: number): void {
@@ -93,8 +93,8 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
     const lane = current.value!
     if (lane.kind === 'clips') {
       const ids = clipsOf(lane, time.value).map(({ id }) => id)
-      choice.chooseClips(ids, how)
-    } else choice.chooseKeys(keysBetween([lane], time.value, time.value), how)
+      selection.selectClips(ids, how)
+    } else selection.selectKeys(keysBetween([lane], time.value, time.value), how)
     said.value = keyWords(current.value!, time.value)
   }
 

@@ -1,7 +1,7 @@
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { laneOf, useChoice } from '../scene/choice'
+import { laneOf, useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { useLaneFilter } from './laneFilter'
 import { curveHeight, layFlow, layLanes, type Lane } from './lanes'
@@ -10,8 +10,8 @@ import { useSpacing } from './spacing'
 const firstHeight = 96
 const tallest = 384
 
-/** A box around the chosen keys, in ticks and in heights of lanes. */
-export interface ChoiceBox {
+/** A box around the selected keys, in ticks and in heights of lanes. */
+export interface SelectionBox {
   from: number
   to: number
   top: number
@@ -21,7 +21,7 @@ export interface ChoiceBox {
 /** The lanes of the desk: which are open, and how far they are scrolled. */
 export const useDesk = defineStore('desk', () => {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const filter = useLaneFilter()
   const open = shallowRef<ReadonlySet<number>>(new Set())
   const closed = shallowRef<ReadonlySet<string>>(new Set())
@@ -97,28 +97,28 @@ export const useDesk = defineStore('desk', () => {
     }
   }
 
-  function channelsOfChosen(): ReadonlySet<string> {
-    const objects = [...choice.objects].flatMap((id) => scene.model.objects.get(id) ?? [])
+  function channelsOfSelected(): ReadonlySet<string> {
+    const objects = [...selection.objects].flatMap((id) => scene.model.objects.get(id) ?? [])
     return new Set(objects.flatMap((object) => scene.model.animated(object).map(({ name }) => laneOf(object.id, name))))
   }
 
-  // With other objects chosen, it is their curves that are wanted.
+  // With other objects selected, it is their curves that are wanted.
   watch(
-    () => choice.objects,
+    () => selection.objects,
     () => {
       if (!curvesOnly.value) return
-      const wanted = channelsOfChosen()
+      const wanted = channelsOfSelected()
       if (wanted.size) curvesOnly.value = wanted
     },
   )
 
-  /** Fills the desk with the curves of the chosen keys' channels, else those of the chosen objects; again, shows lanes. */
+  /** Fills the desk with the curves of the selected keys' channels, else those of the selected objects; again, shows lanes. */
   function toggleCurvesOnly(): boolean {
     if (curvesOnly.value) {
       curvesOnly.value = null
       return true
     }
-    const wanted = choice.keyCount ? new Set(choice.keys.keys()) : channelsOfChosen()
+    const wanted = selection.keyCount ? new Set(selection.keys.keys()) : channelsOfSelected()
     if (wanted.size === 0) return false
     scrolled.value = 0
     curvesOnly.value = wanted
@@ -157,9 +157,9 @@ export const useDesk = defineStore('desk', () => {
     else if (lane.object) open.value = toggled(open.value, lane.object.id)
   }
 
-  // What is chosen on the stage opens on the desk.
+  // What is selected on the stage opens on the desk.
   watch(
-    () => choice.first,
+    () => selection.first,
     (id) => {
       if (id === null) return
       const next = new Set(open.value)
@@ -168,17 +168,17 @@ export const useDesk = defineStore('desk', () => {
     },
   )
 
-  /** The box around the chosen keys; null where fewer than two times are chosen. */
-  const choiceBox = computed<ChoiceBox | null>(() => {
+  /** The box around the selected keys; null where fewer than two times are selected. */
+  const selectionBox = computed<SelectionBox | null>(() => {
     let [from, to] = [Infinity, -Infinity]
-    for (const times of choice.keys.values())
+    for (const times of selection.keys.values())
       for (const time of times) {
         if (time < from) from = time
         if (time > to) to = time
       }
     // As they are played, warped keys are moved, not scaled: what is scaled is source time.
     if (!(from < to) || (played.value && scene.model.warps.size > 0)) return null
-    const { keys } = choice
+    const { keys } = selection
     const objects = new Set([...keys.keys()].map((lane) => Number(lane.slice(0, lane.indexOf('|')))))
     const holding = lanes.value.filter(
       (lane) =>
@@ -220,7 +220,7 @@ export const useDesk = defineStore('desk', () => {
     double,
     reveal,
     toggleCurvesOnly,
-    choiceBox,
+    selectionBox,
     spacing,
   }
 })

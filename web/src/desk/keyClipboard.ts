@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import type { CopiedKeys } from '../api/http'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
@@ -16,7 +16,7 @@ export interface Pasting {
 /** Keys that were copied, whole, until others are. */
 export const useKeyClipboard = defineStore('keyClipboard', () => {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const playhead = usePlayhead()
   const notices = useNotices()
   const arranging = useArranging()
@@ -24,12 +24,12 @@ export const useKeyClipboard = defineStore('keyClipboard', () => {
   const isEmpty = computed(() => copied.value === null)
 
   async function copy(): Promise<boolean> {
-    if (choice.keyCount === 0) {
-      notices.say('Choose some keys on the desk first.')
+    if (selection.keyCount === 0) {
+      notices.say('Select some keys on the desk first.')
       return false
     }
     try {
-      copied.value = await scene.copyKeys(choice.keySets())
+      copied.value = await scene.copyKeys(selection.keySets())
       return true
     } catch (wrong) {
       notices.problem(wrong)
@@ -38,26 +38,26 @@ export const useKeyClipboard = defineStore('keyClipboard', () => {
   }
 
   async function cut(): Promise<void> {
-    const keys = choice.keySets()
+    const keys = selection.keySets()
     if (!(await copy())) return
-    choice.clearKeys()
+    selection.clearKeys()
     await scene.edit({ edit: 'deleteKeys', keys })
   }
 
-  /** Pastes on the objects that the keys are from or, where others are chosen, on those. */
+  /** Pastes on the objects that the keys are from or, where others are selected, on those. */
   async function paste({ inPlace = false, mirrored = false }: Pasting = {}): Promise<void> {
     if (!copied.value) {
-      notices.say('Nothing has been copied; choose keys and press Ctrl C.')
+      notices.say('Nothing has been copied; select keys and press Ctrl C.')
       return
     }
     const sources = new Set(copied.value.channels.map(({ object }) => object))
-    const onOthers = choice.objects.size > 0 && ![...choice.objects].some((id) => sources.has(id))
+    const onOthers = selection.objects.size > 0 && ![...selection.objects].some((id) => sources.has(id))
     await arranging.make(
       {
         edit: 'pasteKeys',
         copied: copied.value,
         at: inPlace ? null : playhead.frame,
-        onto: onOthers ? [...choice.objects] : null,
+        onto: onOthers ? [...selection.objects] : null,
         mirrored,
       },
       [],

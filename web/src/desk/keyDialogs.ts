@@ -7,7 +7,7 @@ export type KeyDialog =
   | { kind: 'lead' }
   | { kind: 'compare' }
   | { kind: 'takeBack' }
-  | { kind: 'namedChoice'; id: number | null }
+  | { kind: 'namedSelection'; id: number | null }
 
 /** Which dialog about keys and choices is open. */
 export const useKeyDialogs = defineStore('keyDialogs', () => {

@@ -1,4 +1,4 @@
-import { arrives, leaves, type InterpolationName } from '../scene/keys'
+import { inOf, outOf, type InterpolationName } from '../scene/keys'
 
 /**
  * A key is a stem with wings. The wing on each side tells how motion arrives and leaves: an arc is smooth or
@@ -20,8 +20,8 @@ export function drawStem(
   ctx.lineTo(x, middle + 6)
   ctx.stroke()
   ctx.lineWidth = 1.8
-  drawWing(ctx, x, middle - 6, -1, arrives(modes))
-  drawWing(ctx, x, middle - 6, 1, leaves(modes))
+  drawWing(ctx, x, middle - 6, -1, inOf(modes))
+  drawWing(ctx, x, middle - 6, 1, outOf(modes))
 }
 
 function drawWing(ctx: CanvasRenderingContext2D, x: number, y: number, side: -1 | 1, mode: InterpolationName): void {

@@ -1,6 +1,6 @@
 import { firstAtOrAfter } from '../scene/keys'
 import { xOf, type DeskPicture } from './deskDraw'
-import type { ChoiceBox } from './deskStore'
+import type { SelectionBox } from './deskStore'
 import { drawPlainStem, drawStem } from './keyStem'
 import { shownOf } from './laneKeys'
 import type { Lane } from './lanes'
@@ -8,18 +8,18 @@ import type { Lane } from './lanes'
 export interface LanePicture {
   lanes: readonly Lane[]
   scrolled: number
-  /** Objects that are chosen. */
-  chosen: ReadonlySet<number>
-  chosenTimes: (object: number, channel: string) => ReadonlySet<number> | undefined
+  /** Objects that are selected. */
+  selected: ReadonlySet<number>
+  selectedTimes: (object: number, channel: string) => ReadonlySet<number> | undefined
   spacing: (lane: Lane) => Float32Array | null
-  box: ChoiceBox | null
+  box: SelectionBox | null
   /** Whether keys are shown as they are played, and not where they stand in source. */
   played: boolean
   /** Where the keyboard is: a lane and a time on it. */
   cursor: { lane: string; time: number | null } | null
 }
 
-/** How far beside the keys the box around a choice has its sides, in pixels. */
+/** How far beside the keys the box around a selection has its sides, in pixels. */
 export const boxMargin = 10
 
 export function drawLanes(ctx: CanvasRenderingContext2D, p: DeskPicture, picture: LanePicture): void {
@@ -29,8 +29,8 @@ export function drawLanes(ctx: CanvasRenderingContext2D, p: DeskPicture, picture
   ctx.fillRect(0, 0, p.width, p.height)
   for (const lane of lanes) {
     const top = lane.top - scrolled
-    if (lane.kind === 'object' && picture.chosen.has(lane.object!.id)) {
-      ctx.fillStyle = c.laneChosen
+    if (lane.kind === 'object' && picture.selected.has(lane.object!.id)) {
+      ctx.fillStyle = c.laneSelected
       ctx.fillRect(0, top, p.width, lane.height)
     } else if (lane.curves) {
       ctx.fillStyle = c.curveGround
@@ -50,7 +50,7 @@ export function drawLanes(ctx: CanvasRenderingContext2D, p: DeskPicture, picture
     if (band) drawSpacing(ctx, p, band, top + lane.height - 6)
     drawKeys(ctx, p, lane, top + (band ? 9 : lane.height / 2), picture)
   }
-  if (picture.box) drawChoiceBox(ctx, p, picture.box, scrolled)
+  if (picture.box) drawSelectionBox(ctx, p, picture.box, scrolled)
   const at = picture.cursor && lanes.find(({ id }) => id === picture.cursor!.lane)
   if (at) drawCursor(ctx, p, at, picture.cursor!.time, scrolled)
 }
@@ -67,7 +67,7 @@ function shadeOutside(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
 }
 
 /** One column of pixels: the key that stands there, and what else is to be known of the column. */
-const [one, several, chosen, waiting] = [1, 2, 4, 8]
+const [one, several, selected, waiting] = [1, 2, 4, 8]
 /** Keys a little outside the picture reach into it. */
 const margin = 12
 let marks = new Uint8Array(0)
@@ -79,7 +79,7 @@ function drawKeys(
   p: DeskPicture,
   lane: Lane,
   middle: number,
-  { chosenTimes, played }: LanePicture,
+  { selectedTimes, played }: LanePicture,
 ): void {
   const columns = Math.ceil(p.width) + 2 * margin
   if (marks.length < columns) {
@@ -95,7 +95,7 @@ function drawKeys(
   const [rangeStart, rangeEnd] = p.range.map((frame) => frame * p.ticksPerFrame) as [number, number]
   for (const channel of lane.channels) {
     const keys = shownOf(channel, played)
-    const some = chosenTimes(channel.object.id, channel.name)
+    const some = selectedTimes(channel.object.id, channel.name)
     for (let i = firstAtOrAfter(keys, from); i < keys.count; i++) {
       const time = keys.times[i]!
       if (time > to) break
@@ -106,7 +106,7 @@ function drawKeys(
         modes[x] = keys.modes[i]!
         marks[x] = one | (time < rangeStart || time > rangeEnd ? waiting : 0)
       } else if (times[x] !== time) marks[x] = mark | several
-      if (some?.has(keys.own[i]!)) marks[x] = marks[x]! | chosen
+      if (some?.has(keys.own[i]!)) marks[x] = marks[x]! | selected
     }
   }
 
@@ -115,7 +115,7 @@ function drawKeys(
   for (let x = 0; x < columns; x++) {
     const mark = marks[x]!
     if (mark === 0) continue
-    const colour = mark & chosen ? lemon : mark & waiting ? dim : cream
+    const colour = mark & selected ? lemon : mark & waiting ? dim : cream
     let isCrowded = (mark & several) !== 0 || x - previous < 9
     for (let beside = x + 1; !isCrowded && beside < x + 9 && beside < columns; beside++) isCrowded = marks[beside] !== 0
     if (isCrowded) drawPlainStem(ctx, x - margin, middle, colour)
@@ -140,8 +140,8 @@ function drawSpacing(ctx: CanvasRenderingContext2D, p: DeskPicture, band: Float3
   ctx.globalAlpha = 1
 }
 
-/** Brackets around the chosen keys: their sides are pulled to scale the choice. */
-function drawChoiceBox(ctx: CanvasRenderingContext2D, p: DeskPicture, box: ChoiceBox, scrolled: number): void {
+/** Brackets around the selected keys: their sides are pulled to scale the selection. */
+function drawSelectionBox(ctx: CanvasRenderingContext2D, p: DeskPicture, box: SelectionBox, scrolled: number): void {
   const top = Math.max(1, box.top - scrolled + 1)
   const bottom = Math.min(p.height - 1, box.bottom - scrolled - 2)
   if (bottom <= top) return

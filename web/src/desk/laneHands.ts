@@ -1,6 +1,6 @@
 import type { Ref } from 'vue'
 import type { Edit, KeySet } from '../api/http'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { useArranging } from './arranging'
@@ -36,10 +36,10 @@ type Drag =
   | { kind: 'scale'; about: number; grip: number; to: number; isBegun: boolean }
   | { kind: 'box'; from: Point; to: Point; add: boolean; lane: Lane | undefined }
 
-/** What the mouse does on the lanes: choosing keys, moving, copying and scaling them and, with Alt, scrubbing. */
+/** What the mouse does on the lanes: selecting keys, moving, copying and scaling them and, with Alt, scrubbing. */
 export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Readout) {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const desk = useDesk()
   const view = useTimeView()
   const arranging = useArranging()
@@ -64,9 +64,9 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
     return time !== null && Math.abs(xAt(time) - x) <= stemReach ? time : null
   }
 
-  /** The side of the box around the choice that is under the pointer. */
+  /** The side of the box around the selection that is under the pointer. */
   function sideAt({ x, y }: Point): Drag | null {
-    const box = desk.choiceBox
+    const box = desk.selectionBox
     if (!box || y < box.top || y > box.bottom) return null
     const [left, right] = [box.from, box.to].map((time) => time / scene.settings.ticksPerFrame) as [number, number]
     if (Math.abs(x - xAt(box.to) - boxMargin) <= sideReach)
@@ -92,23 +92,23 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
 
   function takeStem(event: PointerEvent, lane: Lane, time: number): Drag | null {
     const stem = keysBetween([lane], time, time, desk.played)
-    const wasChosen = choice.areChosen(stem)
+    const wasSelected = selection.areSelected(stem)
     const start = anchor
     if (event.ctrlKey) {
-      choice.chooseKeys(stem, 'toggle')
+      selection.selectKeys(stem, 'toggle')
       anchor = { lane: lane.id, time }
       return null
     }
-    if (event.shiftKey && !wasChosen) {
-      if (start) chooseRange(start, lane, time)
-      else choice.chooseKeys(stem, 'add')
+    if (event.shiftKey && !wasSelected) {
+      if (start) selectRange(start, lane, time)
+      else selection.selectKeys(stem, 'add')
       return null
     }
     anchor = { lane: lane.id, time }
-    if (!wasChosen) choice.chooseKeys(stem)
+    if (!wasSelected) selection.selectKeys(stem)
     const way = event.altKey ? 'copy' : event.shiftKey ? 'ripple' : 'move'
     const click = () => {
-      if (way === 'move') choice.chooseKeys(stem)
+      if (way === 'move') selection.selectKeys(stem)
     }
     return {
       kind: 'keys',
@@ -122,10 +122,10 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
   }
 
   /** All keys from one stem to another, on the lanes between them. */
-  function chooseRange(start: { lane: string; time: number }, lane: Lane, time: number): void {
+  function selectRange(start: { lane: string; time: number }, lane: Lane, time: number): void {
     const rows = [desk.lanes.findIndex(({ id }) => id === start.lane), desk.lanes.indexOf(lane)]
     const lanes = desk.lanes.slice(Math.max(0, Math.min(...rows)), Math.max(...rows) + 1)
-    choice.chooseKeys(keysBetween(lanes, Math.min(start.time, time), Math.max(start.time, time), desk.played), 'add')
+    selection.selectKeys(keysBetween(lanes, Math.min(start.time, time), Math.max(start.time, time), desk.played), 'add')
   }
 
   let held: readonly KeySet[] = []
@@ -162,7 +162,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
     if (arranging.isMaking()) return
     if (!now.isBegun) {
       now.isBegun = true
-      held = choice.keySets()
+      held = selection.keySets()
     }
     const before = JSON.stringify(now)
     if (now.kind === 'keys') {
@@ -172,7 +172,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
       tell(event, `${shown(now.anchor)} → ${shown(to)} (${now.frames >= 0 ? '+' : ''}${shown(now.frames)})`)
     } else {
       const side = Math.sign(now.grip - now.about)
-      const box = desk.choiceBox
+      const box = desk.selectionBox
       // With Ctrl the playhead stays where it is, else the other end.
       if (event.ctrlKey && box) now.about = playheadBeside(now)
       const least = desk.snaps ? 1 : 0.01
@@ -219,8 +219,8 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
 
   function finishBox(box: Extract<Drag, { kind: 'box' }>, event: PointerEvent): void {
     if (Math.hypot(box.to.x - box.from.x, box.to.y - box.from.y) < clickSlack) {
-      if (!box.add) choice.clearKeys()
-      if (box.lane?.object) choice.choose([box.lane.object.id], event.shiftKey || event.ctrlKey)
+      if (!box.add) selection.clearKeys()
+      if (box.lane?.object) selection.select([box.lane.object.id], event.shiftKey || event.ctrlKey)
       return
     }
     const [from, to] = [Math.min(box.from.x, box.to.x), Math.max(box.from.x, box.to.x)].map(
@@ -231,7 +231,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
       const middle = lane.top + lane.height / 2
       return middle >= top && middle <= bottom
     })
-    choice.chooseKeys(keysBetween(lanes, from, to, desk.played), box.add ? 'add' : 'only')
+    selection.selectKeys(keysBetween(lanes, from, to, desk.played), box.add ? 'add' : 'only')
   }
 
   /** Ends a drag without doing anything. */

@@ -24,7 +24,7 @@ export interface Lane {
   open: boolean
 }
 
-export const laneGroups = ['Move', 'Turn', 'Size', 'Attributes'] as const
+export const laneGroups = ['Position', 'Rotation', 'Scale', 'Attributes'] as const
 export type LaneGroup = (typeof laneGroups)[number]
 
 /** Which lanes are wanted. */

@@ -13,7 +13,7 @@ const keys: Keys = {
   modes: Uint8Array.of(1, 2, 3, 4),
 }
 const channel = (played: number[] | null): Channel => ({
-  name: 'move.x',
+  name: 'position.x',
   still: 0,
   before: 'hold',
   after: 'hold',
@@ -22,11 +22,13 @@ const channel = (played: number[] | null): Channel => ({
   played: played && Float64Array.from(played),
 })
 const lane = (of: Channel): Lane => ({
-  id: '1|move.x',
+  id: '1|position.x',
   kind: 'channel',
   object: null,
-  channels: [{ object: { id: 1, channels: new Map([['move.x', of]]) } as unknown as SceneObject, name: 'move.x' }],
-  label: 'Move X',
+  channels: [
+    { object: { id: 1, channels: new Map([['position.x', of]]) } as unknown as SceneObject, name: 'position.x' },
+  ],
+  label: 'Position X',
   depth: 0,
   top: 0,
   height: 24,
@@ -50,12 +52,12 @@ describe('keys in a warped lane', () => {
     expect([...shown.modes]).toEqual([1, 3, 2])
   })
 
-  it('are found and chosen where they are shown', () => {
+  it('are found and selected where they are shown', () => {
     const warped = lane(channel([10, 25, 40, 60]))
     expect(nearestTime(warped, 58, true)).toBe(60)
     expect(nearestTime(warped, 58)).toBe(40)
-    expect(keysBetween([warped], 24, 41, true)).toEqual([{ object: 1, channel: 'move.x', times: [20, 30] }])
-    expect(keysBetween([warped], 24, 41)).toEqual([{ object: 1, channel: 'move.x', times: [30, 40] }])
+    expect(keysBetween([warped], 24, 41, true)).toEqual([{ object: 1, channel: 'position.x', times: [20, 30] }])
+    expect(keysBetween([warped], 24, 41)).toEqual([{ object: 1, channel: 'position.x', times: [30, 40] }])
   })
 
   it('fall back to source while the played times are not those of the keys', () => {

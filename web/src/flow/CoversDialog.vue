@@ -6,7 +6,7 @@ import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
 import { useWarps } from './warps'
 
-/** What a warp covers. Changes are made as they are chosen. */
+/** What a warp covers. Changes are made as they are selected. */
 const props = defineProps<{ warp: number }>()
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
@@ -47,16 +47,16 @@ const takeOut = (target: WarpTarget) => set(warp.value!.targets!.filter((each) =
       <BButton
         variant="quiet"
         class="btn-small"
-        :disabled="warps.chosenObjects().length === 0"
-        @click="warps.cover(warp.id, warps.chosenObjects())"
-        >Add the chosen objects</BButton
+        :disabled="warps.selectedObjects().length === 0"
+        @click="warps.cover(warp.id, warps.selectedObjects())"
+        >Add the selected objects</BButton
       >
       <BButton
         variant="quiet"
         class="btn-small"
-        :disabled="warps.chosenChannels().length === 0"
-        @click="warps.cover(warp.id, warps.chosenChannels())"
-        >Add the channels of the chosen keys</BButton
+        :disabled="warps.selectedChannels().length === 0"
+        @click="warps.cover(warp.id, warps.selectedChannels())"
+        >Add the channels of the selected keys</BButton
       >
       <BButton v-if="warp.targets" variant="quiet" class="btn-small" @click="set(null)">The whole scene</BButton>
     </div>

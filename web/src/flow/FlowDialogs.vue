@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import CommitDialog from './CommitDialog.vue'
+import BakeWarpDialog from './BakeWarpDialog.vue'
 import CoversDialog from './CoversDialog.vue'
 import { useFlowDialogs } from './flowDialogs'
 import RenameWarpDialog from './RenameWarpDialog.vue'
@@ -12,7 +12,7 @@ const dialogs = useFlowDialogs()
 <template>
   <RetimeDialog v-if="dialogs.asked?.kind === 'retime'" :warp="dialogs.asked.warp" @close="dialogs.close" />
   <CoversDialog v-else-if="dialogs.asked?.kind === 'covers'" :warp="dialogs.asked.warp" @close="dialogs.close" />
-  <CommitDialog v-else-if="dialogs.asked?.kind === 'commit'" :warp="dialogs.asked.warp" @close="dialogs.close" />
+  <BakeWarpDialog v-else-if="dialogs.asked?.kind === 'bake'" :warp="dialogs.asked.warp" @close="dialogs.close" />
   <RenameWarpDialog v-else-if="dialogs.asked?.kind === 'rename'" :warp="dialogs.asked.warp" @close="dialogs.close" />
   <SceneSpeedDialog v-else-if="dialogs.asked?.kind === 'sceneSpeed'" @close="dialogs.close" />
 </template>

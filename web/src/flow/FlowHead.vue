@@ -91,7 +91,7 @@ const id = computed(() => warp.value?.id ?? 0)
         <BDropdownDivider />
         <CheckItem :on="desk.played" @click="desk.played = !desk.played">Keys stand where they are played</CheckItem>
         <BDropdownDivider />
-        <BDropdownItemButton @click="dialogs.ask({ kind: 'commit', warp: id })">Commit to keys…</BDropdownItemButton>
+        <BDropdownItemButton @click="dialogs.ask({ kind: 'bake', warp: id })">Bake into keys…</BDropdownItemButton>
         <BDropdownItemButton @click="scene.edit({ edit: 'deleteWarp', warp: id })">Delete</BDropdownItemButton>
       </BDropdown>
     </div>

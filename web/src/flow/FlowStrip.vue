@@ -15,7 +15,7 @@ import type { Readout } from '../desk/readout'
 import { useTimeView } from '../desk/timeView'
 import { useCanvas } from '../desk/useCanvas'
 import { useWheelHands } from '../desk/wheelHands'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { warpChannel } from '../scene/standIns'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
@@ -25,7 +25,7 @@ import { useLadderHands } from './ladderHands'
 
 /** The warps above all lanes, whichever of those are in view: each a ladder, or its curve. */
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const desk = useDesk()
 const view = useTimeView()
 const views = useCurveViews()
@@ -47,7 +47,7 @@ const { width, redraw } = useCanvas(canvas, (ctx, wide, high) => {
         points: keysOf(lane.channels[0]!),
         track: scene.book.tracks(holder.id).get(warpChannel),
         on: scene.model.warps.get(-holder.id)?.on ?? false,
-        chosen: choice.chosenTimes(holder.id, warpChannel),
+        selected: selection.selectedTimes(holder.id, warpChannel),
       })
     ctx.fillStyle = p.colours.lineSoft
     ctx.fillRect(0, lane.top + lane.height - 1, wide, 1)
@@ -78,7 +78,7 @@ watch(
     () => view.last,
     () => scene.rowsVersion,
     () => scene.samplesVersion,
-    () => choice.keys,
+    () => selection.keys,
     () => desk.flowLanes,
     () => views.zoomed,
     () => desk.flowPercent,
@@ -100,7 +100,7 @@ watch(
         ref="canvas"
         class="ladder"
         role="img"
-        aria-label="Time flow: played frames above, source frames below. W adds a point at the playhead; its frame and source frame are fields under Chosen key."
+        aria-label="Time flow: played frames above, source frames below. W adds a point at the playhead; its frame and source frame are fields under Selected key."
         @pointerdown="by.grab"
         @pointermove="by.move"
         @pointerup="by.drop"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Edit, RetimeWay } from '../api/http'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
 import ToldLength from '../timebar/ToldLength.vue'
@@ -14,7 +14,7 @@ import NumberField from '../values/NumberField.vue'
 const props = defineProps<{ warp: number }>()
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const playhead = usePlayhead()
 
 const ways: { way: RetimeWay; label: string; hint: string }[] = [
@@ -24,8 +24,8 @@ const ways: { way: RetimeWay; label: string; hint: string }[] = [
   { way: 'loop', label: 'Loop', hint: 'the part again and again; what follows moves along' },
   { way: 'freeze', label: 'Freeze', hint: 'from this frame on nothing moves' },
 ]
-/** The played frames of the chosen points; with fewer than two, the work range. */
-const points = choice
+/** The played frames of the selected points; with fewer than two, the work range. */
+const points = selection
   .keySets()
   .filter(({ object }) => object === -props.warp)
   .flatMap(({ times }) => times.map((time) => Math.round(time / scene.settings.ticksPerFrame)))

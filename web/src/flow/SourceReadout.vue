@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { valueAt } from '../scene/samples'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 
-/** The source frame that the chosen object, or the scene, shows at the playhead; nothing where none is warped. */
+/** The source frame that the selected object, or the scene, shows at the playhead; nothing where none is warped. */
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const playhead = usePlayhead()
 
 const source = computed(() => {
   void scene.samplesVersion
-  for (const object of choice.first === null ? [0] : [choice.first, 0]) {
+  for (const object of selection.first === null ? [0] : [selection.first, 0]) {
     const track = scene.book.tracks(object).get('source')
     const frame = track ? valueAt(track, playhead.readFrame) : NaN
     if (!Number.isNaN(frame)) return frame

@@ -4,7 +4,7 @@ import { ref } from 'vue'
 export type FlowDialog =
   | { kind: 'retime'; warp: number }
   | { kind: 'covers'; warp: number }
-  | { kind: 'commit'; warp: number }
+  | { kind: 'bake'; warp: number }
   | { kind: 'rename'; warp: number }
   | { kind: 'sceneSpeed' }
 

@@ -10,7 +10,7 @@ export interface LadderPicture {
   /** The source frame of each played frame. */
   track: Track | undefined
   on: boolean
-  chosen: ReadonlySet<number> | undefined
+  selected: ReadonlySet<number> | undefined
 }
 
 const ui = "'Figtree Variable', sans-serif"
@@ -21,7 +21,7 @@ export const railRoom = 10
 export function drawLadder(
   ctx: CanvasRenderingContext2D,
   p: DeskPicture,
-  { lane, points, track, on, chosen }: LadderPicture,
+  { lane, points, track, on, selected }: LadderPicture,
 ): void {
   const c = p.colours
   const top = lane.top + railRoom
@@ -45,8 +45,8 @@ export function drawLadder(
     ctx.stroke()
   }
   for (let i = 0; i < points.count; i++) {
-    const isChosen = chosen?.has(points.times[i]!) ?? false
-    drawPoint(ctx, p, points.times[i]! / p.ticksPerFrame, points.values[i]!, top, bottom, isChosen)
+    const isSelected = selected?.has(points.times[i]!) ?? false
+    drawPoint(ctx, p, points.times[i]! / p.ticksPerFrame, points.values[i]!, top, bottom, isSelected)
   }
   for (const stretch of stretches) drawWords(ctx, p, stretch, (top + bottom) / 2)
   ctx.restore()
@@ -103,10 +103,10 @@ function drawPoint(
   source: number,
   top: number,
   bottom: number,
-  isChosen: boolean,
+  isSelected: boolean,
 ): void {
   const [x, below] = [xOf(p, played), xOf(p, source)]
-  ctx.strokeStyle = isChosen ? p.colours.lemon : p.colours.mint
+  ctx.strokeStyle = isSelected ? p.colours.lemon : p.colours.mint
   ctx.fillStyle = ctx.strokeStyle
   ctx.lineWidth = 1.6
   ctx.beginPath()

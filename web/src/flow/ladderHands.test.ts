@@ -5,7 +5,7 @@ import type { Readout } from '../desk/readout'
 import type { Lane } from '../desk/lanes'
 import { layFlow } from '../desk/lanes'
 import { useTimeView } from '../desk/timeView'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { channelOf, FakeLine } from '../scene/fakeLine.fixture'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
@@ -68,16 +68,16 @@ beforeEach(async () => {
 })
 
 describe('a point on the ladder', () => {
-  it('is chosen by a click on either of its ends', async () => {
-    const choice = useChoice()
+  it('is selected by a click on either of its ends', async () => {
+    const selection = useSelection()
     hands.grab(event(50, upper), lane)
     await hands.drop(event(50, upper))
-    expect(choice.keySets()).toEqual([{ object: -3, channel: 'warp', times: [50] }])
+    expect(selection.keySets()).toEqual([{ object: -3, channel: 'warp', times: [50] }])
     hands.grab(event(70, upper), lane)
-    expect(choice.keyCount).toBe(0)
+    expect(selection.keyCount).toBe(0)
     hands.grab(event(5, lower()), lane)
     await hands.drop(event(5, lower()))
-    expect(choice.keySets()[0]!.times).toEqual([50])
+    expect(selection.keySets()[0]!.times).toEqual([50])
   })
 
   it('is played earlier or later by its upper end', async () => {

@@ -7,7 +7,7 @@ import { keysOf } from '../desk/laneKeys'
 import type { Lane } from '../desk/lanes'
 import type { Readout } from '../desk/readout'
 import { useTimeView } from '../desk/timeView'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { warpChannel } from '../scene/standIns'
 import { railRoom } from './ladderDraw'
@@ -27,7 +27,7 @@ const shown = (frame: number) => String(Number(frame.toFixed(2)))
 /** What the mouse does on a ladder: takes a point by its played end or its source end, and pulls it along the rail. */
 export function useLadderHands(width: Ref<number>, readout: Readout) {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const desk = useDesk()
   const view = useTimeView()
   const arranging = useArranging()
@@ -70,8 +70,8 @@ export function useLadderHands(width: Ref<number>, readout: Readout) {
     isBegun = false
     edit = null
     grip = gripAt(lane, event.offsetX, event.offsetY - lane.top)
-    if (grip) choice.chooseKeys([pointOf(grip)], event.ctrlKey ? 'toggle' : 'only')
-    else choice.clearKeys()
+    if (grip) selection.selectKeys([pointOf(grip)], event.ctrlKey ? 'toggle' : 'only')
+    else selection.clearKeys()
   }
 
   function move(event: PointerEvent, lane: Lane | undefined): void {

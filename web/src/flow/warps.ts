@@ -1,5 +1,5 @@
 import type { WarpTarget } from '../api/http'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import { holderOf, warpChannel, warpOf } from '../scene/standIns'
@@ -12,7 +12,7 @@ import { useFlowDialogs } from './flowDialogs'
 /** Adding warps, and what is done to one of them. */
 export function useWarps() {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const notices = useNotices()
   const playhead = usePlayhead()
   const arranging = useArranging()
@@ -21,10 +21,10 @@ export function useWarps() {
 
   const addForScene = () => scene.edit({ edit: 'addWarp' })
 
-  const chosenObjects = (): WarpTarget[] => [...choice.objects].map((object) => ({ object }))
-  /** The channels of the chosen keys. */
-  const chosenChannels = (): WarpTarget[] =>
-    choice
+  const selectedObjects = (): WarpTarget[] => [...selection.objects].map((object) => ({ object }))
+  /** The channels of the selected keys. */
+  const selectedChannels = (): WarpTarget[] =>
+    selection
       .keySets()
       .filter(({ object }) => object > 0)
       .map(({ object, channel }) => ({ object, channel }))
@@ -33,15 +33,15 @@ export function useWarps() {
     if (targets.length) await scene.edit({ edit: 'addWarp', targets })
     else notices.say(none)
   }
-  const addForObjects = () => addFor(chosenObjects(), 'Choose the objects that the warp is to cover.')
-  const addForChannels = () => addFor(chosenChannels(), 'Choose keys of the channels that the warp is to cover.')
+  const addForObjects = () => addFor(selectedObjects(), 'Select the objects that the warp is to cover.')
+  const addForChannels = () => addFor(selectedChannels(), 'Select keys of the channels that the warp is to cover.')
 
-  /** The warp that is meant: that of the chosen points, one over the chosen object, one of the scene, or any. */
+  /** The warp that is meant: that of the selected points, one over the selected object, one of the scene, or any. */
   function meant(): number | null {
-    const chosen = choice.keySets().find(({ object }) => warpOf(object) !== null)
-    if (chosen) return warpOf(chosen.object)
+    const selected = selection.keySets().find(({ object }) => warpOf(object) !== null)
+    if (selected) return warpOf(selected.object)
     const all = [...scene.model.warps.values()]
-    const over = all.find(({ targets }) => targets?.some(({ object }) => choice.objects.has(object)))
+    const over = all.find(({ targets }) => targets?.some(({ object }) => selection.objects.has(object)))
     return (over ?? all.find(({ targets }) => targets === null) ?? all[0])?.id ?? null
   }
 
@@ -60,8 +60,8 @@ export function useWarps() {
     )
   }
 
-  /** Chooses the next point of the warp on one side of the chosen one, or of the playhead, and goes there. */
-  function choosePoint(way: -1 | 1): void {
+  /** Selects the next point of the warp on one side of the selected one, or of the playhead, and goes there. */
+  function selectPoint(way: -1 | 1): void {
     const warp = meant()
     const lane = warp === null ? undefined : desk.flowLanes.find(({ object }) => object!.id === holderOf(warp))
     if (!lane) {
@@ -69,14 +69,14 @@ export function useWarps() {
       return
     }
     const { ticksPerFrame } = scene.settings
-    const chosen = [...(choice.chosenTimes(lane.object!.id, warpChannel) ?? [])]
-    const from = chosen.length ? Math[way === 1 ? 'max' : 'min'](...chosen) : playhead.frame * ticksPerFrame
+    const selected = [...(selection.selectedTimes(lane.object!.id, warpChannel) ?? [])]
+    const from = selected.length ? Math[way === 1 ? 'max' : 'min'](...selected) : playhead.frame * ticksPerFrame
     const time = neighbourTime(lane, from, way)
     if (time === null) {
       notices.say('No point further that way.')
       return
     }
-    choice.chooseKeys([{ object: lane.object!.id, channel: warpChannel, times: [time] }])
+    selection.selectKeys([{ object: lane.object!.id, channel: warpChannel, times: [time] }])
     playhead.goTo(Math.round(time / ticksPerFrame))
   }
 
@@ -102,11 +102,11 @@ export function useWarps() {
     addForScene,
     addForObjects,
     addForChannels,
-    chosenObjects,
-    chosenChannels,
+    selectedObjects,
+    selectedChannels,
     meant,
     addPoint,
-    choosePoint,
+    selectPoint,
     retime,
     cover,
     toggle,

@@ -24,6 +24,6 @@ export const channelsOf = (kind: string): readonly ChannelSpec[] => byKind.get(k
 export const specOf = (kind: string, channel: string): ChannelSpec | undefined =>
   channelsOf(kind).find((spec) => spec.name === channel)
 
-/** A channel's full name for people, such as `Move X` or `Glow`. */
+/** A channel's full name for people, such as `Position X` or `Glow`. */
 export const channelLabel = (spec: ChannelSpec): string =>
   spec.group === 'Attributes' || spec.group === 'Time' ? spec.label : `${spec.group} ${spec.label}`

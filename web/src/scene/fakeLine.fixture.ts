@@ -16,7 +16,7 @@ export class FakeLine {
   rows: Rows = rowsOf({
     settings: settingsOf(),
     objects: [objectOf(1, 'Ferry')],
-    channels: [channelOf(1, 'move.x', 10, 20)],
+    channels: [channelOf(1, 'position.x', 10, 20)],
   })
   /** What an edit gives: rows, a clash, or an error. */
   answer: (
@@ -144,8 +144,8 @@ export const rowsOf = (some: Partial<Rows>): Rows => ({
   removedWarps: [],
   bookmarks: [],
   removedBookmarks: [],
-  choices: [],
-  removedChoices: [],
+  selections: [],
+  removedSelections: [],
   clips: [],
   removedClips: [],
   placed: [],
@@ -170,8 +170,8 @@ export const objectOf = (id: number, name: string): Rows['objects'][number] => (
   kind: 'box',
   parent: null,
   place: id,
-  turnOrder: 'xyz',
-  turning: 'eachAxis',
+  rotationOrder: 'xyz',
+  rotationInterpolation: 'eachAxis',
   roll: null,
 })
 

@@ -39,8 +39,8 @@ export function unpackKeys(bytes: Uint8Array | null): Keys {
   }
 }
 
-export const arrives = (modes: number): InterpolationName => interpolations[modes & 7] ?? 'clamped'
-export const leaves = (modes: number): InterpolationName => interpolations[(modes >> 4) & 7] ?? 'clamped'
+export const inOf = (modes: number): InterpolationName => interpolations[modes & 7] ?? 'clamped'
+export const outOf = (modes: number): InterpolationName => interpolations[(modes >> 4) & 7] ?? 'clamped'
 
 /** Whether the stretch from one key to the next is held: it stands at the earlier value and jumps at the later key. */
 export const isHeld = ({ modes }: Keys, i: number) => ((modes[i]! >> 4) & 7) === 0 || (modes[i + 1]! & 7) === 0

@@ -18,7 +18,11 @@ const spec = (name: string, label: string, group: string, rest: number) => ({
   most: 1e12,
   choices: [],
 })
-const channels = [spec('move.x', 'X', 'Move', 0), spec('move.y', 'Y', 'Move', 0), spec('size.x', 'X', 'Size', 1)]
+const channels = [
+  spec('position.x', 'X', 'Position', 0),
+  spec('position.y', 'Y', 'Position', 0),
+  spec('scale.x', 'X', 'Scale', 1),
+]
 
 beforeAll(async () => {
   const answer = new Response(
@@ -44,7 +48,7 @@ const placedOf = (id: number, on: number, times: number[], ...keys: number[]) =>
   times,
   played: null,
   offset: 0,
-  rounds: 'once' as const,
+  cycle: 'once' as const,
   after: 'letGo' as const,
   rate: keys.length
     ? keyed(rateHolderOf(id), 'rate', ...keys)
@@ -56,7 +60,7 @@ function harbour(): SceneModel {
   model.take(
     rows({
       objects: [object(1, 'Ferry', null, 5), object(2, 'Hull', 1), object(3, 'Buoy', null, 1)],
-      channels: [keyed(1, 'move.x', 24, 86), keyed(2, 'move.y', 86, 90)],
+      channels: [keyed(1, 'position.x', 24, 86), keyed(2, 'position.y', 86, 90)],
     }),
   )
   return model
@@ -74,14 +78,14 @@ describe('the scene that a tab knows', () => {
     const model = harbour()
     model.take(rows({ objects: [object(1, 'Night ferry', null, 0)] }))
     expect(model.inOrder()[0]!.name).toBe('Night ferry')
-    expect(model.animated(model.objects.get(1)!).map((channel) => channel.name)).toEqual(['move.x'])
+    expect(model.animated(model.objects.get(1)!).map((channel) => channel.name)).toEqual(['position.x'])
   })
 
   it('goes back to a channel’s default, and loses what is removed', () => {
     const model = harbour()
-    model.take(rows({ channels: [{ ...keyed(1, 'move.x'), still: NaN, keys: null }], removedObjects: [3] }))
+    model.take(rows({ channels: [{ ...keyed(1, 'position.x'), still: NaN, keys: null }], removedObjects: [3] }))
     expect(model.animated(model.objects.get(1)!)).toEqual([])
-    expect(model.channel(model.objects.get(1)!, 'size.x').still).toBe(1)
+    expect(model.channel(model.objects.get(1)!, 'scale.x').still).toBe(1)
     expect(model.inOrder().length).toBe(2)
   })
 })
@@ -115,8 +119,8 @@ describe('lanes', () => {
     const lanes = lay()
     expect(lanes.map((lane) => lane.label)).toEqual(['All keys', 'Buoy', 'Ferry'])
     expect(keysBetween([lanes[2]!], -Infinity, Infinity)).toEqual([
-      { object: 1, channel: 'move.x', times: [24, 86] },
-      { object: 2, channel: 'move.y', times: [86, 90] },
+      { object: 1, channel: 'position.x', times: [24, 86] },
+      { object: 2, channel: 'position.y', times: [86, 90] },
     ])
     expect(keysBetween(lanes, 86, 86).length).toBe(2)
     expect(nearestTime(lanes[0]!, 60)).toBe(86)
@@ -130,45 +134,45 @@ describe('lanes', () => {
       ['All keys', 0],
       ['Buoy', 0],
       ['Ferry', 0],
-      ['Move X', 1],
+      ['Position X', 1],
       ['Hull', 1],
-      ['Move Y', 2],
+      ['Position Y', 2],
     ])
-    expect(lanesWithin(lanes, 49, 95).map((lane) => lane.label)).toEqual(['Ferry', 'Move X'])
+    expect(lanesWithin(lanes, 49, 95).map((lane) => lane.label)).toEqual(['Ferry', 'Position X'])
   })
 
   it('stand in groups where a group has several', () => {
     const model = harbour()
-    model.take(rows({ channels: [keyed(1, 'move.y', 5), keyed(1, 'size.x', 7)] }))
+    model.take(rows({ channels: [keyed(1, 'position.y', 5), keyed(1, 'scale.x', 7)] }))
     const open = { open: new Set([1]) }
     expect(lay(open, model).map(({ label, kind, depth }) => `${kind} ${label} ${depth}`)).toEqual([
       'scene All keys 0',
       'object Buoy 0',
       'object Ferry 0',
-      'group Move 1',
-      'channel Move X 2',
-      'channel Move Y 2',
-      'channel Size X 1',
+      'group Position 1',
+      'channel Position X 2',
+      'channel Position Y 2',
+      'channel Scale X 1',
       'object Hull 1',
     ])
-    expect(lay({ ...open, closed: new Set(['1|Move']) }, model).map(({ label }) => label)).not.toContain('Move X')
+    expect(lay({ ...open, closed: new Set(['1|Move']) }, model).map(({ label }) => label)).not.toContain('Position X')
   })
 
   it('show the clips of an object below it and, when it is open, the rates that are keyed', () => {
     const model = harbour()
-    const clips = [{ id: 4, name: 'Bob', length: 24, channels: ['move.y'] }]
+    const clips = [{ id: 4, name: 'Bob', length: 24, channels: ['position.y'] }]
     model.take(rows({ clips, placed: [placedOf(1, 2, [30, 54]), placedOf(2, 2, [10, 34], 12, 20)] }))
     model.settings.ticksPerFrame = 1
     expect(lay({ open: new Set([1]) }, model).map(({ label, kind, depth }) => `${kind} ${label} ${depth}`)).toEqual([
       'scene All keys 0',
       'object Buoy 0',
       'object Ferry 0',
-      'channel Move X 1',
+      'channel Position X 1',
       'object Hull 1',
       'clips Clips 2',
     ])
     const open = lay({ open: new Set([1, 2]) }, model)
-    expect(open.map(({ label }) => label).slice(-3)).toEqual(['Clips', 'Rate of Bob at 10', 'Move Y'])
+    expect(open.map(({ label }) => label).slice(-3)).toEqual(['Clips', 'Rate of Bob at 10', 'Position Y'])
     expect(keysBetween([open.at(-2)!], -Infinity, Infinity)).toEqual([
       { object: rateHolderOf(2), channel: 'rate', times: [12, 20] },
     ])
@@ -185,7 +189,7 @@ describe('lanes', () => {
 
   it('are found by name, whatever is closed', () => {
     expect(labels({ text: 'hul' })).toEqual(['Hull'])
-    expect(labels({ text: 'move y' })).toEqual(['Hull', 'Move Y'])
+    expect(labels({ text: 'position y' })).toEqual(['Hull', 'Position Y'])
     expect(labels({ text: 'gull' })).toEqual([])
   })
 
@@ -193,7 +197,7 @@ describe('lanes', () => {
     expect(labels({ animatedOnly: true })).toEqual(['All keys', 'Ferry'])
     expect(labels({ only: new Set([2]) })).toEqual(['All keys', 'Hull'])
     expect(labels({ pinned: new Set([1]) })).toEqual(['All keys', 'Ferry', 'Buoy'])
-    expect(keysBetween(lay({ groups: new Set(['Size']) }), -Infinity, Infinity)).toEqual([])
+    expect(keysBetween(lay({ groups: new Set(['Scale']) }), -Infinity, Infinity)).toEqual([])
   })
 })
 
@@ -205,15 +209,15 @@ describe('samples', () => {
       object: 1,
       first: 10,
       count: 3,
-      channels: ['move.x', 'size.x'],
+      channels: ['position.x', 'scale.x'],
       counts: [3, 1],
       samples: bytes.subarray(1),
     }
     const book = new SampleBook()
     book.take([block])
-    const x = book.tracks(1).get('move.x')!
+    const x = book.tracks(1).get('position.x')!
     expect([5, 10, 11, 12, 99].map((frame) => valueAt(x, frame))).toEqual([1, 1, 2, 3, 3])
-    expect(valueAt(book.tracks(1).get('size.x')!, 500)).toBe(9)
+    expect(valueAt(book.tracks(1).get('scale.x')!, 500)).toBe(9)
     book.drop(1)
     expect(book.tracks(1).size).toBe(0)
   })

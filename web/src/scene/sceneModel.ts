@@ -2,7 +2,7 @@ import type {
   BookmarkRow,
   ChannelRow,
   ClipRow,
-  NamedChoiceRow,
+  NamedSelectionRow,
   ObjectRow,
   PlacedClipRow,
   Rows,
@@ -54,7 +54,7 @@ export class SceneModel {
   }
   readonly objects = new Map<number, SceneObject>()
   readonly bookmarks = new Map<number, BookmarkRow>()
-  readonly namedChoices = new Map<number, NamedChoiceRow>()
+  readonly namedSelections = new Map<number, NamedSelectionRow>()
   readonly warps = new Map<number, Warp>()
   readonly clips = new Map<number, ClipRow>()
   readonly placed = new Map<number, PlacedClip>()
@@ -101,8 +101,8 @@ export class SceneModel {
     for (const id of rows.removedWarps) isOtherwise = this.warps.delete(id) || isOtherwise
     for (const row of rows.bookmarks) this.bookmarks.set(row.id, row)
     for (const id of rows.removedBookmarks) this.bookmarks.delete(id)
-    for (const row of rows.choices) this.namedChoices.set(row.id, row)
-    for (const id of rows.removedChoices) this.namedChoices.delete(id)
+    for (const row of rows.selections) this.namedSelections.set(row.id, row)
+    for (const id of rows.removedSelections) this.namedSelections.delete(id)
     this.order = null
     return isOtherwise
   }

@@ -12,13 +12,13 @@ vi.mock('../api/live', async () => {
 })
 vi.mock('./catalogue', () => ({
   loadCatalogue: async () => {},
-  channelsOf: () => [{ name: 'move.x' }],
+  channelsOf: () => [{ name: 'position.x' }],
   specOf: () => undefined,
 }))
 
 let scene: ReturnType<typeof useScene>
 const line = () => FakeLine.last
-const times = () => [...scene.model.objects.get(1)!.channels.get('move.x')!.keys.times]
+const times = () => [...scene.model.objects.get(1)!.channels.get('position.x')!.keys.times]
 const rename = (name: string): Edit => ({ edit: 'renameScene', name })
 const asked = () => useQuestions().waiting[0]!
 const settled = () => new Promise((done) => setTimeout(done))
@@ -37,7 +37,7 @@ describe('the open scene', () => {
   })
 
   it('takes changes in their order, and fetches everything anew where one was missed', async () => {
-    line().change({ channels: [channelOf(1, 'move.x', 10, 30)] })
+    line().change({ channels: [channelOf(1, 'position.x', 10, 30)] })
     expect(times()).toEqual([10, 30])
     expect(scene.canUndo).toBe(true)
     expect(scene.undoTitle).toBe('Change 1')
@@ -99,7 +99,7 @@ describe('while the hand drags', () => {
   })
 
   it('shows what a try would give, and what is kept again when it is dropped', async () => {
-    line().answerTry = async () => ({ channels: [channelOf(1, 'move.x', 10, 55)] })
+    line().answerTry = async () => ({ channels: [channelOf(1, 'position.x', 10, 55)] })
     scene.tryEdit(rename('a'))
     await settled()
     expect(times()).toEqual([10, 55])
@@ -120,8 +120,8 @@ describe('while the hand drags', () => {
 })
 
 describe('where somebody else changed the same', () => {
-  const set: Edit = { edit: 'setValues', values: [{ object: 1, channel: 'move.x', value: 4 }] }
-  const taken = { name: 'Mia', title: 'Set Ferry move.x' }
+  const set: Edit = { edit: 'setValues', values: [{ object: 1, channel: 'position.x', value: 4 }] }
+  const taken = { name: 'Mia', title: 'Set Ferry position.x' }
 
   it('asks whose is to stay, and makes it all the same where it is one’s own', async () => {
     line().answer = () => (line().edits.length === 1 ? { taken } : { objects: [] })
@@ -134,10 +134,10 @@ describe('where somebody else changed the same', () => {
   })
 
   it('tells at once what happens to what a hand holds, and makes the edit on what was seen then', async () => {
-    line().answerTry = async () => ({ channels: [channelOf(1, 'move.x', 10, 55)] })
+    line().answerTry = async () => ({ channels: [channelOf(1, 'position.x', 10, 55)] })
     scene.tryEdit(set)
     await settled()
-    line().change({ channels: [channelOf(1, 'move.x', 10, 70)] }, 1, {
+    line().change({ channels: [channelOf(1, 'position.x', 10, 70)] }, 1, {
       window: 'other',
       name: 'Mia',
       title: 'Move 1 key',
@@ -148,8 +148,8 @@ describe('where somebody else changed the same', () => {
   })
 
   it('says nothing of what is elsewhere, and the edit is made on the newest', async () => {
-    scene.hold(['1|move.x'])
-    line().change({ channels: [channelOf(1, 'move.y', 10)] }, 1, { window: 'other' })
+    scene.hold(['1|position.x'])
+    line().change({ channels: [channelOf(1, 'position.y', 10)] }, 1, { window: 'other' })
     expect(useNotices().shown).toEqual([])
     await scene.edit(set)
     expect(line().edits.map(({ revision }) => revision)).toEqual([1])

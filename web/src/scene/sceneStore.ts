@@ -338,8 +338,8 @@ export const useScene = defineStore('scene', () => {
   const copyKeys = (keys: KeySet[]) => line.copyKeys(id.value!, keys)
   const lookAhead = (edit: Edit) => line.lookAhead(id.value!, edit)
   const lookAheadCurves = (edit: Edit) => line.lookAheadCurves(id.value!, edit)
-  const turnLocks = (object: number) => line.turnLocks(id.value!, object)
-  const copyShape = (keys: KeySet[]) => line.copyShape(id.value!, keys)
+  const gimbalLocks = (object: number) => line.gimbalLocks(id.value!, object)
+  const copyEase = (keys: KeySet[]) => line.copyEase(id.value!, keys)
   const channelsAt = (place: number, lanes: readonly LaneName[]) => line.channelsAt(id.value!, place, lanes)
   const copyKeysAt = (place: number, lanes: readonly LaneName[], from: number, to: number) =>
     line.copyKeysAt(id.value!, place, lanes, from, to)
@@ -406,8 +406,8 @@ export const useScene = defineStore('scene', () => {
     readTime,
     lookAhead,
     lookAheadCurves,
-    turnLocks,
-    copyShape,
+    gimbalLocks,
+    copyEase,
     channelsAt,
     copyKeysAt,
     watchSpeeds,

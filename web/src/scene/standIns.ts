@@ -30,8 +30,8 @@ const standIn = (id: number, name: string, kind: string): SceneObject => ({
   kind,
   parent: null,
   place: 0,
-  turnOrder: 'xyz',
-  turning: 'eachAxis',
+  rotationOrder: 'xyz',
+  rotationInterpolation: 'eachAxis',
   roll: null,
   channels: new Map(),
 })

@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core'
 import type { Ref } from 'vue'
 
-/** Closes a menu that stays open while things are chosen in it, wherever the focus is by then. */
+/** Closes a menu that stays open while things are selected in it, wherever the focus is by then. */
 export function useEscape(open: Ref<boolean>): void {
   useEventListener(
     window,

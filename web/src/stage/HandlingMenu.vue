@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { axesNames, centreNames, useHandling, type Axes, type Centre } from './handling'
 
 const handling = useHandling()
-const choice = useChoice()
+const selection = useSelection()
 const axes = Object.entries(axesNames) as [Axes, string][]
 const centres = Object.entries(centreNames) as [Centre, string][]
 </script>
@@ -26,7 +26,7 @@ const centres = Object.entries(centreNames) as [Centre, string][]
       >{{ name }}</BDropdownItemButton
     >
     <BDropdownDivider />
-    <BDropdownText v-if="choice.objects.size < 2" class="dim">Several objects turn and size</BDropdownText>
+    <BDropdownText v-if="selection.objects.size < 2" class="dim">Several objects turn and size</BDropdownText>
     <BDropdownItemButton
       v-for="[each, name] in centres"
       :key="each"

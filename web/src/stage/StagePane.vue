@@ -47,7 +47,7 @@ defineExpose({
       class="pane-hand"
       tabindex="0"
       role="img"
-      aria-label="3D view. Drag to orbit, right-drag to pan, wheel to zoom, Shift and arrow keys to orbit, click to choose."
+      aria-label="3D view. Drag to orbit, right-drag to pan, wheel to zoom, Shift and arrow keys to orbit, click to select."
       @focus="views.activeIndex = index"
       @pointerdown.capture="views.activeIndex = index"
       @pointerdown="emit('press', $event, index)"

@@ -2,7 +2,7 @@
 import { useEventListener, useResizeObserver } from '@vueuse/core'
 import { Box3, Color, Sphere, Vector3 } from 'three'
 import { nextTick, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { drawSoon, eachFrame } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
@@ -25,7 +25,7 @@ import ViewMenu from './ViewMenu.vue'
 type Pane = InstanceType<typeof StagePane>
 
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const playhead = usePlayhead()
 const pending = usePending()
 const views = useViews()
@@ -156,7 +156,7 @@ function render(): void {
   if (renderer.setRatio(sharpness.ratio)) for (const index of views.shown) due.add(index)
   if (isStateDue) {
     const { frame, othersAt } = playhead
-    stage.show(scene.model, scene.book, { frame, held: held(), chosen: choice.objects, othersAt })
+    stage.show(scene.model, scene.book, { frame, held: held(), selected: selection.objects, othersAt })
     handles.place()
   }
   isStateDue = false
@@ -167,7 +167,7 @@ function render(): void {
     const filming = typeof look === 'number' ? scene.model.objects.get(look) : undefined
     if (filming)
       each.camera.film(stage.nodes.get(filming.id)!, stage.lensOf(filming, scene.book, playhead.frame, held()))
-    handles.shown = index === views.activeIndex && choice.first !== null && !playhead.playing
+    handles.shown = index === views.activeIndex && selection.first !== null && !playhead.playing
     renderer.draw(stage, each)
   }
   due.clear()
@@ -191,13 +191,13 @@ function takeLooks(): void {
   if (renderer) views.all.forEach(({ look }, index) => (paneAt(index).camera.looking = look))
 }
 
-/** What the handles work on: of what is chosen, that which does not move with something else chosen. */
+/** What the handles work on: of what is selected, that which does not move with something else selected. */
 function handled(): Handled[] {
   const isInside = (parent: number | null): boolean =>
-    parent !== null && (choice.objects.has(parent) || isInside(scene.model.objects.get(parent)?.parent ?? null))
-  return [...choice.objects].flatMap((id) => {
+    parent !== null && (selection.objects.has(parent) || isInside(scene.model.objects.get(parent)?.parent ?? null))
+  return [...selection.objects].flatMap((id) => {
     const [object, node] = [scene.model.objects.get(id), stage.nodes.get(id)]
-    return object && node && !isInside(object.parent) ? [{ node, order: object.turnOrder }] : []
+    return object && node && !isInside(object.parent) ? [{ node, order: object.rotationOrder }] : []
   })
 }
 
@@ -205,7 +205,7 @@ function holdHandles(): void {
   if (!renderer) return
   const pane = paneAt(views.activeIndex)
   handles.moveTo(pane.camera.camera, pane.element!)
-  handles.hold(playhead.playing ? [] : handled(), choice.tool, handling.axes, handling.centre)
+  handles.hold(playhead.playing ? [] : handled(), selection.tool, handling.axes, handling.centre)
   redrawState()
 }
 
@@ -227,10 +227,10 @@ const snapWithCtrl = (event: KeyboardEvent) => {
   if (handles && event.key === 'Control') handles.snapping = event.type === 'keydown'
 }
 
-function frameChoice(): void {
+function frameSelection(): void {
   if (!renderer) return
   const box = new Box3()
-  const ids = choice.objects.size ? choice.objects : new Set(scene.model.objects.keys())
+  const ids = selection.objects.size ? selection.objects : new Set(scene.model.objects.keys())
   for (const id of ids)
     for (const node of stage.inside(id)) box.expandByPoint(new Vector3().setFromMatrixPosition(node.matrixWorld))
   if (box.isEmpty()) return
@@ -285,7 +285,7 @@ watch(
   () => sharpness.forget(),
 )
 watch([() => handling.axes, () => handling.centre], holdHandles)
-watch([() => choice.objects, () => choice.tool, () => playhead.playing, () => views.activeIndex], holdHandles)
+watch([() => selection.objects, () => selection.tool, () => playhead.playing, () => views.activeIndex], holdHandles)
 watch(
   [() => playhead.frame, () => scene.samplesVersion, () => pending.values],
   () => redrawState(playhead.playing && views.updates === 'active' ? [views.activeIndex] : undefined),
@@ -330,7 +330,7 @@ playhead.whenDrawn((dropped) => {
     time()
   }
 })
-watch(() => views.frameAsked, frameChoice)
+watch(() => views.frameAsked, frameSelection)
 watch(colours, applyColours)
 </script>
 

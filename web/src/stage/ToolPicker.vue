@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { useChoice, type Tool } from '../scene/choice'
+import { useSelection, type Tool } from '../scene/selection'
 
-const choice = useChoice()
+const selection = useSelection()
 const tools: { tool: Tool; label: string; key: string }[] = [
-  { tool: 'pick', label: 'Pick', key: '1' },
+  { tool: 'select', label: 'Select', key: '1' },
   { tool: 'move', label: 'Move', key: '2' },
-  { tool: 'turn', label: 'Turn', key: '3' },
-  { tool: 'size', label: 'Size', key: '4' },
+  { tool: 'rotate', label: 'Rotate', key: '3' },
+  { tool: 'scale', label: 'Scale', key: '4' },
 ]
 </script>
 
@@ -16,10 +16,10 @@ const tools: { tool: Tool; label: string; key: string }[] = [
       v-for="{ tool, label, key } in tools"
       :key="tool"
       type="button"
-      :class="{ on: choice.tool === tool }"
-      :aria-pressed="choice.tool === tool"
+      :class="{ on: selection.tool === tool }"
+      :aria-pressed="selection.tool === tool"
       :title="`${label} (${key})`"
-      @click="choice.tool = tool"
+      @click="selection.tool = tool"
     >
       {{ label }}
     </button>

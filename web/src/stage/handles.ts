@@ -11,10 +11,10 @@ import {
 } from 'three'
 import { TransformControls } from 'three/addons/controls/TransformControls.js'
 import type { ChannelValue } from '../api/http'
-import type { Tool } from '../scene/choice'
+import type { Tool } from '../scene/selection'
 import type { Axes, Centre } from './handling'
 
-const modes = { move: 'translate', turn: 'rotate', size: 'scale' } as const
+const modes = { move: 'translate', rotate: 'rotate', scale: 'scale' } as const
 const axisNames = ['x', 'y', 'z'] as const
 
 export interface Handled {
@@ -32,14 +32,14 @@ interface Start {
 }
 
 /**
- * The handles on what is chosen. They move a pivot of their own; what the pivot did since the hand took hold of it
+ * The handles on what is selected. They move a pivot of their own; what the pivot did since the hand took hold of it
  * is then done to each object, about their common centre or about its own.
  */
 export class Handles {
   private readonly controls: TransformControls
   private readonly pivot = new Object3D()
   private readonly pivotStart = new Matrix4()
-  private tool: Tool = 'pick'
+  private tool: Tool = 'select'
   private handled: readonly Handled[] = []
   private starts: Start[] = []
   private axes: Axes = 'world'
@@ -82,7 +82,7 @@ export class Handles {
 
   hold(handled: readonly Handled[], tool: Tool, axes: Axes, centre: Centre): void {
     ;[this.handled, this.tool, this.axes, this.centre] = [handled, tool, axes, centre]
-    if (handled.length === 0 || tool === 'pick') {
+    if (handled.length === 0 || tool === 'select') {
       this.controls.detach()
       return
     }
@@ -99,7 +99,7 @@ export class Handles {
     for (const { node } of this.handled)
       this.pivot.position.add(scratch.setFromMatrixPosition(node.matrixWorld).divideScalar(this.handled.length))
     // Sizes are an object's own: only along its own axes do they stay sizes.
-    const axes = this.tool === 'size' && this.handled.length === 1 ? 'own' : this.axes
+    const axes = this.tool === 'scale' && this.handled.length === 1 ? 'own' : this.axes
     this.pivot.quaternion.identity()
     const whose = axes === 'own' ? last : axes === 'parent' ? last.parent : null
     whose?.matrixWorld.decompose(scratch, this.pivot.quaternion, scratchToo)
@@ -157,12 +157,12 @@ export class Handles {
       value: rounded(of),
     })
     const isAlone = this.starts.length === 1
-    const places = axisNames.map((axis) => value('move', axis, position[axis]))
+    const places = axisNames.map((axis) => value('position', axis, position[axis]))
     if (this.tool === 'move') return places
     const others =
-      this.tool === 'turn'
-        ? axisNames.map((axis) => value('turn', axis, MathUtils.RAD2DEG * rotation[axis]))
-        : axisNames.map((axis) => value('size', axis, scale[axis]))
+      this.tool === 'rotate'
+        ? axisNames.map((axis) => value('rotation', axis, MathUtils.RAD2DEG * rotation[axis]))
+        : axisNames.map((axis) => value('scale', axis, scale[axis]))
     // About a common centre, turning and sizing move things as well.
     return isAlone || this.centre === 'each' ? others : [...others, ...places]
   }
@@ -179,7 +179,7 @@ export class Handles {
         .join('  ')
     const signed = (value: number) => `${value >= 0 ? '+' : '−'}${Math.abs(value).toFixed(2)}`
     if (this.tool === 'move') return parts(position, signed, 0) || '0'
-    if (this.tool === 'size') return parts(scale, (value) => `×${value.toFixed(2)}`, 1) || '×1'
+    if (this.tool === 'scale') return parts(scale, (value) => `×${value.toFixed(2)}`, 1) || '×1'
     const angle = 2 * Math.acos(Math.min(1, Math.abs(quaternion.w))) * MathUtils.RAD2DEG
     const axis = this.controls.axis
     const way = quaternion.w < 0 ? -1 : 1

@@ -1,5 +1,5 @@
 import { Raycaster, Vector2 } from 'three'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import type { StageScene } from './stageScene'
 import type { ViewCamera } from './viewCamera'
@@ -7,10 +7,10 @@ import type { ViewCamera } from './viewCamera'
 /** A press that moves farther than this, in pixels, turns the view and picks nothing. */
 const clickSlack = 4
 
-/** Choosing objects with a click on the stage. */
+/** Selecting objects with a click on the stage. */
 export function usePicking(stage: StageScene) {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   let pressedAt: [number, number] | null = null
 
   function press(event: PointerEvent, isOnHandle: boolean): void {
@@ -27,8 +27,8 @@ export function usePicking(stage: StageScene) {
     )
     const hit = stage.pick(ray)[0]
     if (hit === undefined) {
-      if (!event.shiftKey) choice.choose([])
-    } else choice.choose([event.altKey ? hit : wholeOrPart(hit)], event.shiftKey)
+      if (!event.shiftKey) selection.select([])
+    } else selection.select([event.altKey ? hit : wholeOrPart(hit)], event.shiftKey)
   }
 
   /** The outermost thing that the object belongs to; each further click goes one level in. */
@@ -36,8 +36,8 @@ export function usePicking(stage: StageScene) {
     const way = [hit]
     for (let at = scene.model.objects.get(hit)?.parent; at != null; at = scene.model.objects.get(at)?.parent)
       way.unshift(at)
-    const chosen = way.findLastIndex((id) => choice.objects.has(id))
-    return way[Math.min(chosen + 1, way.length - 1)]!
+    const selected = way.findLastIndex((id) => selection.objects.has(id))
+    return way[Math.min(selected + 1, way.length - 1)]!
   }
 
   return { press, release }

@@ -31,10 +31,10 @@ export class StageLights {
     }
     const { light } = entry
     light.color.setRGB(read('look.red'), read('look.green'), read('look.blue'))
-    light.intensity = Math.max(0, read('light.glow'))
-    if (light instanceof PointLight || light instanceof SpotLight) light.distance = read('light.reach')
+    light.intensity = Math.max(0, read('light.intensity'))
+    if (light instanceof PointLight || light instanceof SpotLight) light.distance = read('light.range')
     if (light instanceof SpotLight) {
-      light.angle = ((read('light.spread') / 2) * Math.PI) / 180
+      light.angle = ((read('light.cone') / 2) * Math.PI) / 180
       light.penumbra = 0.4
     }
   }

@@ -34,8 +34,8 @@ export type Held = ((object: number, channel: string) => number | undefined) | n
 export interface Moment {
   frame: number
   held: Held
-  chosen: ReadonlySet<number>
-  /** The frame on which all that is not chosen stands still, dimmed; null while everything moves. */
+  selected: ReadonlySet<number>
+  /** The frame on which all that is not selected stands still, dimmed; null while everything moves. */
   othersAt: number | null
 }
 
@@ -109,13 +109,14 @@ export class StageScene {
   }
 
   /** Puts everything where it is at a moment. */
-  show(model: SceneModel, book: SampleBook, { frame, held, chosen, othersAt }: Moment): void {
+  show(model: SceneModel, book: SampleBook, { frame, held, selected, othersAt }: Moment): void {
     const objects = model.inOrder()
-    const inChoice = new Set<number>()
+    const inSelection = new Set<number>()
     for (const object of objects)
-      if (chosen.has(object.id) || (object.parent !== null && inChoice.has(object.parent))) inChoice.add(object.id)
+      if (selected.has(object.id) || (object.parent !== null && inSelection.has(object.parent)))
+        inSelection.add(object.id)
     const readOf = (object: SceneObject) =>
-      reader(object, book, othersAt !== null && !inChoice.has(object.id) ? othersAt : frame, held)
+      reader(object, book, othersAt !== null && !inSelection.has(object.id) ? othersAt : frame, held)
     for (const object of objects) this.place(object, readOf(object))
 
     for (const batch of this.batches.values()) batch.begin()
@@ -124,11 +125,11 @@ export class StageScene {
       const node = this.nodes.get(object.id)!
       if (!node.visible) continue
       const read = readOf(object)
-      const isChosen = inChoice.has(object.id)
+      const isSelected = inSelection.has(object.id)
       const key = shapeKey(object.kind, read)
-      if (key) this.addShape(object, key, node, read, isChosen, othersAt !== null && !isChosen)
+      if (key) this.addShape(object, key, node, read, isSelected, othersAt !== null && !isSelected)
       else if (object.kind === 'light') this.lights.show(object.id, node, read)
-      if (object.kind === 'camera' || object.kind === 'light') this.addHelper(object, node, isChosen)
+      if (object.kind === 'camera' || object.kind === 'light') this.addHelper(object, node, isSelected)
     }
     for (const batch of this.batches.values()) batch.end()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.end()
@@ -179,14 +180,14 @@ export class StageScene {
 
   private place(object: SceneObject, read: Read): void {
     const node = this.nodes.get(object.id)!
-    node.position.set(read('move.x'), read('move.y'), read('move.z'))
+    node.position.set(read('position.x'), read('position.y'), read('position.z'))
     node.rotation.set(
-      read('turn.x') * MathUtils.DEG2RAD,
-      read('turn.y') * MathUtils.DEG2RAD,
-      read('turn.z') * MathUtils.DEG2RAD,
-      object.turnOrder.toUpperCase() as EulerOrder,
+      read('rotation.x') * MathUtils.DEG2RAD,
+      read('rotation.y') * MathUtils.DEG2RAD,
+      read('rotation.z') * MathUtils.DEG2RAD,
+      object.rotationOrder.toUpperCase() as EulerOrder,
     )
-    node.scale.set(read('size.x'), read('size.y'), read('size.z'))
+    node.scale.set(read('scale.x'), read('scale.y'), read('scale.z'))
     // A parent comes before what moves with it.
     const parent = node.parent!
     node.visible = parent.visible && read('visible') >= 0.5
@@ -199,7 +200,7 @@ export class StageScene {
     key: string,
     node: Object3D,
     read: Read,
-    chosen: boolean,
+    selected: boolean,
     aside: boolean,
   ): void {
     matrix.makeScale(...shapeScale(object.kind, read, scratch).toArray()).premultiply(node.matrixWorld)
@@ -214,17 +215,17 @@ export class StageScene {
       ghost.material.opacity = opacity
       putAt(ghost, object.id)
     }
-    if (chosen) {
+    if (selected) {
       const outline = this.outlines.next()
       outline.geometry = this.edgesOf(key)
       putAt(outline, object.id)
     }
   }
 
-  private addHelper(object: SceneObject, node: Object3D, chosen: boolean): void {
+  private addHelper(object: SceneObject, node: Object3D, selected: boolean): void {
     const helper = this.helpers.next()
     helper.geometry = object.kind === 'camera' ? this.helperGeometry.camera : this.helperGeometry.light
-    ;(helper.material as MeshBasicMaterial).color.set(chosen ? lemon : 0xefe6cf)
+    ;(helper.material as MeshBasicMaterial).color.set(selected ? lemon : 0xefe6cf)
     matrix.copy(node.matrixWorld)
     putAt(helper, object.id)
   }

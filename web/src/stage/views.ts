@@ -26,7 +26,7 @@ export const useViews = defineStore('views', () => {
   /** Which views playback keeps up to date. */
   const updates = useStorage<'active' | 'all'>('zesty-view-updates', 'all')
   const activeIndex = ref(0)
-  /** Counts up whenever the choice is to be framed. */
+  /** Counts up whenever the selection is to be framed. */
   const frameAsked = ref(0)
   /** Milliseconds that all views together took to draw once at the screen's pixel ratio; 0 until measured. */
   const drawingTime = ref(0)

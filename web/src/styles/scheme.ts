@@ -3,15 +3,15 @@ import { computed, shallowRef, watch } from 'vue'
 
 export type Scheme = 'dark' | 'light'
 
-const chosen = useStorage<Scheme | 'system'>('zesty-scheme', 'dark')
+const selected = useStorage<Scheme | 'system'>('zesty-scheme', 'dark')
 const systemDark = usePreferredDark()
 
 export const scheme = computed<Scheme>(() =>
-  chosen.value === 'system' ? (systemDark.value ? 'dark' : 'light') : chosen.value,
+  selected.value === 'system' ? (systemDark.value ? 'dark' : 'light') : selected.value,
 )
 
 export function toggleScheme(): void {
-  chosen.value = scheme.value === 'dark' ? 'light' : 'dark'
+  selected.value = scheme.value === 'dark' ? 'light' : 'dark'
 }
 
 const names = {
@@ -36,7 +36,7 @@ const names = {
   stage: '--stage',
   grid: '--grid',
   gridStrong: '--grid-strong',
-  laneChosen: '--lane-chosen',
+  laneSelected: '--lane-selected',
   curveGround: '--curve-ground',
   x: '--x',
   y: '--y',

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Edit } from '../api/http'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import NumberField from '../values/NumberField.vue'
 import ToldLength from './ToldLength.vue'
@@ -13,16 +13,16 @@ import AskDialog from '../shared/AskDialog.vue'
 const props = defineProps<{ way: 'insert' | 'remove' }>()
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 
 const at = ref(usePlayhead().frame)
 const frames = ref(Math.round(scene.settings.framesPerSecond / 2))
-const whose = ref<'all' | 'chosen'>('all')
+const whose = ref<'all' | 'selected'>('all')
 const inside = ref<'gather' | 'delete'>('gather')
 const title = computed(() => (props.way === 'insert' ? 'Insert frames' : 'Remove frames'))
 
 function editOf(deleteKeys: boolean): Edit {
-  const objects = whose.value === 'chosen' ? [...choice.objects] : null
+  const objects = whose.value === 'selected' ? [...selection.objects] : null
   return props.way === 'insert'
     ? { edit: 'insertFrames', at: at.value, frames: frames.value, objects }
     : { edit: 'removeFrames', at: at.value, frames: frames.value, objects, deleteKeys }
@@ -62,13 +62,15 @@ async function change(): Promise<void> {
           v-model="whose"
           type="radio"
           class="form-check-input"
-          value="chosen"
-          :disabled="choice.objects.size === 0"
+          value="selected"
+          :disabled="selection.objects.size === 0"
         />
         <span
-          ><b>Those of the chosen objects.</b>
+          ><b>Those of the selected objects.</b>
           {{
-            choice.objects.size ? `${choice.objects.size} chosen; the scene keeps its length.` : 'Nothing is chosen.'
+            selection.objects.size
+              ? `${selection.objects.size} selected; the scene keeps its length.`
+              : 'Nothing is selected.'
           }}</span
         >
       </label>

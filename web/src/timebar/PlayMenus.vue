@@ -50,11 +50,11 @@ const label = computed(() => {
       >{{ label }}</BDropdownItemButton
     >
     <BDropdownDivider />
-    <BDropdownItemButton :active="!playhead.onlyChoice" @click="playhead.onlyChoice = false"
+    <BDropdownItemButton :active="!playhead.onlySelection" @click="playhead.onlySelection = false"
       >Everything moves</BDropdownItemButton
     >
-    <BDropdownItemButton :active="playhead.onlyChoice" @click="playhead.onlyChoice = true">
-      Only the choice <span class="hint">the others stand still, dimmed</span>
+    <BDropdownItemButton :active="playhead.onlySelection" @click="playhead.onlySelection = true">
+      Only the selection <span class="hint">the others stand still, dimmed</span>
     </BDropdownItemButton>
     <BDropdownDivider />
     <BDropdownItemButton

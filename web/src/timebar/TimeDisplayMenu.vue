@@ -33,7 +33,7 @@ const other = computed(() =>
       v-for="{ way, label, hint } in ways"
       :key="way"
       :active="way === time.display"
-      @click="time.chosen = way"
+      @click="time.selected = way"
     >
       {{ label }} <span class="hint">{{ hint }}</span>
     </BDropdownItemButton>

@@ -34,7 +34,7 @@ const time = useTimeDisplay()
       >Speed of the whole scene…</BDropdownItemButton
     >
     <BDropdownItemButton @click="warps.addForScene()">Add a warp for the scene</BDropdownItemButton>
-    <BDropdownItemButton @click="warps.addForObjects()">Add a warp for the chosen objects</BDropdownItemButton>
+    <BDropdownItemButton @click="warps.addForObjects()">Add a warp for the selected objects</BDropdownItemButton>
     <BDropdownItemButton @click="clipDialogs.ask('clips')">Clips… <kbd>Shift E</kbd></BDropdownItemButton>
     <BDropdownDivider />
     <BDropdownItemButton @click="dialogs.ask({ kind: 'gap', way: 'insert' })">Insert frames…</BDropdownItemButton>

@@ -1,15 +1,15 @@
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { firstAtOrAfter } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from './playhead'
 
 /**
- * The whole frame of the key that is next to a frame on one side, of the chosen objects or, with none chosen, of all.
+ * The whole frame of the key that is next to a frame on one side, of the selected objects or, with none selected, of all.
  * @returns null where there is none on that side.
  */
 export function neighbourKey(frame: number, way: -1 | 1): number | null {
   const scene = useScene()
-  const { objects } = useChoice()
+  const { objects } = useSelection()
   const { ticksPerFrame } = scene.settings
   let best: number | null = null
   for (const object of scene.model.objects.values()) {

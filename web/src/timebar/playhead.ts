@@ -2,7 +2,7 @@ import { refThrottled, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, onScopeDispose, ref } from 'vue'
 import { drawSoon, eachFrame } from '../scene/drawLoop'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { FrameMeter } from './frameMeter'
 import { frameAfter, type Ending } from './playOrder'
@@ -18,7 +18,7 @@ export type Span = 'work' | 'scene'
 /** Where now is, and playing. */
 export const usePlayhead = defineStore('playhead', () => {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const frame = ref(1)
   const playing = ref(false)
   const shownRate = ref(0)
@@ -36,8 +36,8 @@ export const usePlayhead = defineStore('playhead', () => {
   /** Frames a second that playing should show. */
   const wantedRate = computed(() => scene.settings.framesPerSecond * speed.value)
 
-  /** Whether only what is chosen moves while playing; the rest stands still where playing began. */
-  const onlyChoice = ref(false)
+  /** Whether only what is selected moves while playing; the rest stands still where playing began. */
+  const onlySelection = ref(false)
   const othersAt = ref<number | null>(null)
 
   const meter = new FrameMeter()
@@ -77,7 +77,7 @@ export const usePlayhead = defineStore('playhead', () => {
     const isAtEnd = ending.value === 'once' && frame.value === (direction === 1 ? last : first)
     if (isOutside || isAtEnd) show(direction === 1 ? first : last)
     playing.value = true
-    othersAt.value = onlyChoice.value && choice.objects.size > 0 ? frame.value : null
+    othersAt.value = onlySelection.value && selection.objects.size > 0 ? frame.value : null
     startFrom(frame.value)
     stopStepping ??= eachFrame(step)
   }
@@ -170,7 +170,7 @@ export const usePlayhead = defineStore('playhead', () => {
     span,
     range,
     wantedRate,
-    onlyChoice,
+    onlySelection,
     othersAt,
     whenDrawn,
     goTo,

@@ -11,10 +11,10 @@ const run = 512
 /** Frames as people read them. Frame numbers are plain; other ways of showing time come from the core. */
 export const useTimeDisplay = defineStore('timeDisplay', () => {
   const scene = useScene()
-  const chosen = useStorage<Display>('zesty-time', 'frames')
+  const selected = useStorage<Display>('zesty-time', 'frames')
   /** Drop-frame falls back to plain timecode at rates that have none. */
   const display = computed<Display>(() =>
-    chosen.value === 'dropFrame' && !scene.settings.canDrop ? 'timecode' : chosen.value,
+    selected.value === 'dropFrame' && !scene.settings.canDrop ? 'timecode' : selected.value,
   )
   const known = shallowRef(new Map<string, Map<number, string>>())
   const asked = new Set<string>()
@@ -52,5 +52,5 @@ export const useTimeDisplay = defineStore('timeDisplay', () => {
     )
   }
 
-  return { chosen, display, known, label }
+  return { selected, display, known, label }
 })

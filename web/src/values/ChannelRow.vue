@@ -47,7 +47,7 @@ const locked = computed(() => {
 const tint = computed(() => /\.([xyz])$/.exec(props.spec.name)?.[1] ?? '')
 const clipboard = useValueClipboard()
 const begin = () => scene.hold([channelRow(props.object.id, props.spec.name)])
-const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelectElement).value))
+const select = (event: Event) => emit('keep', Number((event.target as HTMLSelectElement).value))
 </script>
 
 <template>
@@ -91,7 +91,7 @@ const choose = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       :aria-label="label"
       :value="Math.round(value)"
       :disabled="locked"
-      @change="choose"
+      @change="select"
     >
       <option v-for="(choice, i) in spec.choices" :key="choice" :value="i">{{ choice }}</option>
     </select>

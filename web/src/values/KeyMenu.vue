@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useChoice, type Tool } from '../scene/choice'
+import { useSelection, type Tool } from '../scene/selection'
 import { interpolations } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 import CheckItem from '../shared/CheckItem.vue'
@@ -13,21 +13,26 @@ import { usePending } from './pending'
 
 /** Auto-key, the key button, and what they do. */
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const playhead = usePlayhead()
 const pending = usePending()
 const autoKey = useAutoKey()
 const keying = useKeying()
 const settings = useKeySettings()
 
-const labels: Record<Tool, string> = { pick: 'Key transforms', move: 'Key move', turn: 'Key turn', size: 'Key size' }
+const labels: Record<Tool, string> = {
+  select: 'Key transforms',
+  move: 'Key position',
+  rotate: 'Key rotation',
+  scale: 'Key scale',
+}
 const named = computed(() => {
   void scene.rowsVersion
-  return [...scene.model.namedChoices.values()]
+  return [...scene.model.namedSelections.values()]
 })
 const open = ref(false)
 useEscape(open)
-const nothing = computed(() => choice.objects.size === 0)
+const nothing = computed(() => selection.objects.size === 0)
 </script>
 
 <template>
@@ -55,22 +60,26 @@ const nothing = computed(() => choice.objects.size === 0)
     auto-close="outside"
     :title="
       nothing
-        ? 'Choose an object first'
-        : `${labels[choice.tool]} of what is chosen at frame ${playhead.readFrame} (N); all with Shift N`
+        ? 'Select an object first'
+        : `${labels[selection.tool]} of what is selected at frame ${playhead.readFrame} (N); all with Shift N`
     "
-    @split-click="keying.keyChosen()"
+    @split-click="keying.keySelected()"
   >
     <template #button-content
-      >{{ labels[choice.tool] }} · N<span
+      >{{ labels[selection.tool] }} · N<span
         v-if="pending.count"
         class="waiting"
         :title="`${pending.count} changed values wait for a key`"
         >{{ pending.count }}</span
       ></template
     >
-    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['move'])">Key move</BDropdownItemButton>
-    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['turn'])">Key turn</BDropdownItemButton>
-    <BDropdownItemButton :disabled="nothing" @click="keying.keyChosen(['size'])">Key size</BDropdownItemButton>
+    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['position'])"
+      >Key position</BDropdownItemButton
+    >
+    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['rotation'])"
+      >Key rotation</BDropdownItemButton
+    >
+    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['scale'])">Key scale</BDropdownItemButton>
     <BDropdownItemButton :disabled="nothing" @click="keying.keyAttributes()">Key all attributes</BDropdownItemButton>
     <BDropdownItemButton :disabled="settings.objects.length === 0" @click="keying.keyAll()"
       >Key all <kbd>Shift N</kbd></BDropdownItemButton
@@ -90,14 +99,14 @@ const nothing = computed(() => choice.objects.size === 0)
       <label>
         <span>of</span>
         <select class="small-pick" v-model="settings.scope" aria-label="Whose channels key all keys">
-          <option value="chosen">the chosen objects</option>
+          <option value="selected">the selected objects</option>
           <option value="all">all objects</option>
           <option v-for="each in named" :key="each.id" :value="each.id">{{ each.name }}</option>
         </select>
       </label>
       <label>
         <span>New keys</span>
-        <select class="small-pick" v-model="settings.interpolation" aria-label="How new keys arrive and leave">
+        <select class="small-pick" v-model="settings.interpolation" aria-label="In and out of new keys">
           <option v-for="mode in interpolations.filter((each) => each !== 'free')" :key="mode">{{ mode }}</option>
         </select>
       </label>

@@ -5,48 +5,48 @@ import type { Interpolation } from '../api/http'
 import { useClipDialogs } from '../clips/clipDialogs'
 import CleanPanel from '../curves/CleanPanel.vue'
 import HandlePanel from '../curves/HandlePanel.vue'
-import OutsidePanel from '../curves/OutsidePanel.vue'
-import ShapePanel from '../curves/ShapePanel.vue'
+import BeforeAfterPanel from '../curves/BeforeAfterPanel.vue'
+import EasePanel from '../curves/EasePanel.vue'
 import { useArranging } from '../desk/arranging'
 import { useDesk } from '../desk/deskStore'
 import { useKeyDialogs } from '../desk/keyDialogs'
 import { specOf } from '../scene/catalogue'
-import { useChoice } from '../scene/choice'
-import { arrives, leaves } from '../scene/keys'
+import { useSelection } from '../scene/selection'
+import { inOf, outOf } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 import { warpOf } from '../scene/standIns'
 import TimeField from '../timebar/TimeField.vue'
-import ChosenSection from './ChosenSection.vue'
+import SelectedSection from './SelectedSection.vue'
 import ModeButtons from './ModeButtons.vue'
 import NumberField from './NumberField.vue'
 import { readSum } from './sums'
 
-/** The chosen keys: their frame, value, and how they arrive and leave. */
+/** The selected keys: their frame, value, and how they arrive and leave. */
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const desk = useDesk()
 const arranging = useArranging()
 const dialogs = useKeyDialogs()
 const clipDialogs = useClipDialogs()
 
-/** What the chosen keys have in common; undefined where they differ. */
+/** What the selected keys have in common; undefined where they differ. */
 const common = computed(() => {
   void scene.rowsVersion
-  let first: { time: number; value: number; arrives: Interpolation; leaves: Interpolation } | undefined
-  const same = { value: true, arrives: true, leaves: true }
-  for (const [lane, times] of choice.keys) {
+  let first: { time: number; value: number; in: Interpolation; out: Interpolation } | undefined
+  const same = { value: true, in: true, out: true }
+  for (const [lane, times] of selection.keys) {
     const [object, channel] = lane.split('|') as [string, string]
     const keys = scene.model.holder(Number(object))?.channels.get(channel)?.keys
     if (!keys) continue
     for (let i = 0; i < keys.count; i++) {
       const time = keys.times[i]!
       if (!times.has(time)) continue
-      const now = { time, value: keys.values[i]!, arrives: arrives(keys.modes[i]!), leaves: leaves(keys.modes[i]!) }
+      const now = { time, value: keys.values[i]!, in: inOf(keys.modes[i]!), out: outOf(keys.modes[i]!) }
       if (!first) first = now
       else {
         same.value &&= first.value === now.value
-        same.arrives &&= first.arrives === now.arrives
-        same.leaves &&= first.leaves === now.leaves
+        same.in &&= first.in === now.in
+        same.out &&= first.out === now.out
         if (time < first.time) first = { ...first, time }
       }
     }
@@ -55,77 +55,79 @@ const common = computed(() => {
 })
 const frame = computed(() => (common.value ? common.value.time / scene.settings.ticksPerFrame : 0))
 
-/** Moves the whole choice, so that its first key comes to stand on the frame. */
+/** Moves the whole selection, so that its first key comes to stand on the frame. */
 const setFrame = (wanted: number) =>
-  void arranging.onChosen((keys) => ({ edit: 'moveKeys', keys, frames: wanted - frame.value, ripple: false }))
+  void arranging.onSelected((keys) => ({ edit: 'moveKeys', keys, frames: wanted - frame.value, ripple: false }))
 
 /** All the same, or each by as much. */
 const setValue = (value: number) =>
-  void arranging.onChosen((keys) => ({ edit: 'setKeyValues', keys, offset: value, factor: 0 }))
+  void arranging.onSelected((keys) => ({ edit: 'setKeyValues', keys, offset: value, factor: 0 }))
 
 function typed(text: string): void {
   const change = /^([+\-*/])=(.+)$/.exec(text.replace(/\s/g, ''))
   const number = readSum(change?.[2] ?? '', 0)
   if (!change || number === null) return
   const [factor, offset] = { '+': [1, number], '-': [1, -number], '*': [number, 0], '/': [1 / number, 0] }[change[1]!]!
-  void arranging.onChosen((keys) => ({ edit: 'setKeyValues', keys, offset: offset!, factor: factor! }))
+  void arranging.onSelected((keys) => ({ edit: 'setKeyValues', keys, offset: offset!, factor: factor! }))
 }
 
 const setMode = (side: 'in' | 'out', mode: Interpolation) =>
-  void arranging.onChosen((keys) => ({ edit: 'setInterpolation', keys, [side]: mode }))
+  void arranging.onSelected((keys) => ({ edit: 'setInterpolation', keys, [side]: mode }))
 
-/** Whether every chosen key belongs to a channel that only jumps. */
+/** Whether every selected key belongs to a channel that only jumps. */
 const holdsOnly = computed(() =>
-  [...choice.keys.keys()].every((lane) => {
+  [...selection.keys.keys()].every((lane) => {
     const [object, channel] = lane.split('|') as [string, string]
     const unit = specOf(scene.model.holder(Number(object))?.kind ?? '', channel)?.unit
     return unit === 'onOff' || unit === 'choice'
   }),
 )
 
-const names = { handles: 'Handles', shape: 'Shape', clean: 'Clean up', outside: 'Outside' } as const
+const names = { handles: 'Handles', ease: 'Ease', clean: 'Clean up', beforeAfter: 'Before and after' } as const
 type Panel = keyof typeof names
 const opened = useStorage<Panel | ''>('zesty-key-panel', '')
 // A warp runs on or stops outside its points; its own menu says which.
-const ofWarps = computed(() => choice.keySets().some(({ object }) => warpOf(object) !== null))
-const ofStandIns = computed(() => choice.keySets().some(({ object }) => object < 0))
-const panels = computed(() => (Object.keys(names) as Panel[]).filter((name) => name !== 'outside' || !ofWarps.value))
+const ofWarps = computed(() => selection.keySets().some(({ object }) => warpOf(object) !== null))
+const ofStandIns = computed(() => selection.keySets().some(({ object }) => object < 0))
+const panels = computed(() =>
+  (Object.keys(names) as Panel[]).filter((name) => name !== 'beforeAfter' || !ofWarps.value),
+)
 const panel = computed(() => (opened.value !== '' && panels.value.includes(opened.value) ? opened.value : ''))
 const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name)
 </script>
 
 <template>
-  <ChosenSection
+  <SelectedSection
     v-if="common"
-    label="Chosen keys"
-    :title="choice.keyCount === 1 ? 'Chosen key' : `${choice.keyCount} chosen keys`"
+    label="Selected keys"
+    :title="selection.keyCount === 1 ? 'Selected key' : `${selection.keyCount} selected keys`"
   >
     <template #fields>
-      <span>{{ choice.keyCount === 1 ? 'Frame' : 'First frame' }}</span>
-      <TimeField :frame="Number(frame.toFixed(3))" label="Frame of the chosen keys" fractions @keep="setFrame" />
+      <span>{{ selection.keyCount === 1 ? 'Frame' : 'First frame' }}</span>
+      <TimeField :frame="Number(frame.toFixed(3))" label="Frame of the selected keys" fractions @keep="setFrame" />
       <span>Value</span>
       <NumberField
         :value="common.value"
-        label="Value of the chosen keys"
+        label="Value of the selected keys"
         :decimals="3"
         trim
         :placeholder="common.same.value ? undefined : 'various'"
         @keep="setValue"
         @changed="typed"
       />
-      <span>Arrives</span>
+      <span>In</span>
       <ModeButtons
         class="wide"
         side="in"
-        :mode="common.same.arrives ? common.arrives : null"
+        :mode="common.same.in ? common.in : null"
         :holds-only="holdsOnly"
         @pick="setMode('in', $event)"
       />
-      <span>Leaves</span>
+      <span>Out</span>
       <ModeButtons
         class="wide"
         side="out"
-        :mode="common.same.leaves ? common.leaves : null"
+        :mode="common.same.out ? common.out : null"
         :holds-only="holdsOnly"
         @pick="setMode('out', $event)"
       />
@@ -144,18 +146,18 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
       >
       <BButton variant="quiet" class="btn-small" @click="dialogs.ask({ kind: 'onFrames' })">Put on frames…</BButton>
     </div>
-    <div class="tabs" role="group" aria-label="More for the chosen keys">
+    <div class="tabs" role="group" aria-label="More for the selected keys">
       <button v-for="name in panels" :key="name" type="button" :aria-expanded="panel === name" @click="toggle(name)">
         {{ names[name] }}
       </button>
     </div>
     <div v-if="panel" class="panel">
       <HandlePanel v-if="panel === 'handles'" />
-      <ShapePanel v-else-if="panel === 'shape'" />
+      <EasePanel v-else-if="panel === 'ease'" />
       <CleanPanel v-else-if="panel === 'clean'" />
-      <OutsidePanel v-else />
+      <BeforeAfterPanel v-else />
     </div>
-  </ChosenSection>
+  </SelectedSection>
 </template>
 
 <style scoped>

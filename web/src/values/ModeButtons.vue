@@ -25,11 +25,7 @@ const hints: Record<Interpolation, string> = {
 </script>
 
 <template>
-  <div
-    class="modes"
-    role="group"
-    :aria-label="side === 'in' ? 'How the chosen keys arrive' : 'How the chosen keys leave'"
-  >
+  <div class="modes" role="group" :aria-label="side === 'in' ? 'In of the selected keys' : 'Out of the selected keys'">
     <button
       v-for="(each, i) in interpolations"
       :key="each"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
@@ -9,7 +9,7 @@ import NameField from '../shared/NameField.vue'
 
 const props = defineProps<{ object: SceneObject }>()
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const playhead = usePlayhead()
 
 const parents = computed(() => {
@@ -28,7 +28,7 @@ const keyTimes = computed(() => {
   void scene.rowsVersion
   const times = new Set<number>()
   for (const { name, keys } of props.object.channels.values())
-    if (/^(move|turn|size)\./.test(name)) for (const time of keys.times) times.add(time)
+    if (/^(position|rotation|scale)\./.test(name)) for (const time of keys.times) times.add(time)
   return times.size
 })
 
@@ -36,7 +36,7 @@ function putUnder(event: Event): void {
   const { value } = event.target as HTMLSelectElement
   void scene.edit({
     edit: 'setParent',
-    objects: [...choice.objects],
+    objects: [...selection.objects],
     parent: value === '' ? null : Number(value),
     keepAt: keepsPlace.value ? playhead.frame : null,
   })
@@ -49,11 +49,11 @@ function putUnder(event: Event): void {
       <NameField v-slot="{ rename: begin }" :name="object.name" @rename="rename">
         <button type="button" class="name" title="Click to rename" @click="begin">{{ object.name }}</button>
       </NameField>
-      <span v-if="choice.objects.size > 1" class="dim">and {{ choice.objects.size - 1 }} more</span>
+      <span v-if="selection.objects.size > 1" class="dim">and {{ selection.objects.size - 1 }} more</span>
     </div>
     <label class="under">
       <span class="dim">{{ object.kind }}, moves with</span>
-      <select class="small-pick" :value="object.parent ?? ''" aria-label="Moves with" @change="putUnder">
+      <select class="small-pick" :value="object.parent ?? ''" aria-label="Parent" @change="putUnder">
         <option value="">nothing</option>
         <option v-for="parent in parents" :key="parent.id" :value="parent.id">{{ parent.name }}</option>
       </select>

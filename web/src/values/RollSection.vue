@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Axis } from '../api/http'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import NumberField from './NumberField.vue'
@@ -9,7 +9,7 @@ import NumberField from './NumberField.vue'
 /** Whether an object turns like a wheel as it travels, about which axis, and how large the wheel is. */
 const props = defineProps<{ object: SceneObject }>()
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const axes: Axis[] = ['x', 'y', 'z']
 
 const roll = computed(() => {
@@ -17,14 +17,14 @@ const roll = computed(() => {
   return scene.model.objects.get(props.object.id)?.roll ?? null
 })
 const give = (axle: Axis | null, radius?: number) =>
-  void scene.edit({ edit: 'setRoll', objects: [...choice.objects], axle, radius })
+  void scene.edit({ edit: 'setRoll', objects: [...selection.objects], axle, radius })
 const pick = (event: Event) => give(((event.target as HTMLSelectElement).value || null) as Axis | null)
 </script>
 
 <template>
   <div class="roll">
     <label
-      title="Turns like a wheel, as far as it is carried over the ground: it starts, runs and stops with its vehicle"
+      title="Rotates like a wheel, as far as it is carried over the ground: it starts, runs and stops with its vehicle"
     >
       rolls
       <select class="small-pick" aria-label="Rolls about" :value="roll?.axle ?? ''" @change="pick">

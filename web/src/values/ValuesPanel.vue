@@ -3,7 +3,7 @@ import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import type { ChannelSpec, ChannelValue } from '../api/http'
 import { channelsOf, specOf } from '../scene/catalogue'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
@@ -15,10 +15,10 @@ import KeySection from './KeySection.vue'
 import ObjectHead from './ObjectHead.vue'
 import { usePending } from './pending'
 import RollSection from './RollSection.vue'
-import TurnSection from './TurnSection.vue'
+import RotationSection from './RotationSection.vue'
 
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const pending = usePending()
 const state = useChannelState()
 const playhead = usePlayhead()
@@ -29,35 +29,35 @@ const ways = [
 
 const object = computed<SceneObject | undefined>(() => {
   void scene.rowsVersion
-  return choice.first === null ? undefined : scene.model.objects.get(choice.first)
+  return selection.first === null ? undefined : scene.model.objects.get(selection.first)
 })
 const colour = ['look.red', 'look.green', 'look.blue']
 const groups = computed(() => {
   const specs = object.value ? channelsOf(object.value.kind) : []
-  return ['Move', 'Turn', 'Size', 'Attributes'].map((name) => ({
+  return ['Position', 'Rotation', 'Scale', 'Attributes'].map((name) => ({
     name,
     specs: specs.filter((spec) => spec.group === name && !colour.includes(spec.name)),
     hasColour: name === 'Attributes' && specs.some((spec) => spec.name === colour[0]),
   }))
 })
 
-/** Whether several chosen objects get the same value, or each the same change. */
+/** Whether several selected objects get the same value, or each the same change. */
 const together = useStorage<'value' | 'change'>('zesty-together', 'value')
 
-/** The same channel of every chosen object that has it and is not locked there. */
-function onChosen(channel: string, value: number): ChannelValue[] {
+/** The same channel of every selected object that has it and is not locked there. */
+function onSelected(channel: string, value: number): ChannelValue[] {
   const change = value - state.kept(object.value!, channel)
-  return [...choice.objects].flatMap((id) => {
-    const chosen = scene.model.objects.get(id)
-    const spec = chosen && specOf(chosen.kind, channel)
-    if (!spec || chosen.channels.get(channel)?.locked) return []
-    const own = together.value === 'value' || id === choice.first ? value : state.kept(chosen, channel) + change
+  return [...selection.objects].flatMap((id) => {
+    const selected = scene.model.objects.get(id)
+    const spec = selected && specOf(selected.kind, channel)
+    if (!spec || selected.channels.get(channel)?.locked) return []
+    const own = together.value === 'value' || id === selection.first ? value : state.kept(selected, channel) + change
     return [{ object: id, channel, value: Math.min(Math.max(own, spec.least), spec.most) }]
   })
 }
 
 const onAll = (channels: readonly string[]): ChannelValue[] =>
-  channels.flatMap((channel) => onChosen(channel, 0).map(({ object: id }) => ({ object: id, channel })))
+  channels.flatMap((channel) => onSelected(channel, 0).map(({ object: id }) => ({ object: id, channel })))
 
 const still = (spec: ChannelSpec) =>
   void scene.edit({ edit: 'stayStill', frame: playhead.frame, values: onAll([spec.name]) })
@@ -65,14 +65,14 @@ const still = (spec: ChannelSpec) =>
 const lock = (spec: ChannelSpec, locked: boolean) =>
   void scene.edit({
     edit: 'setLocked',
-    channels: [...choice.objects]
+    channels: [...selection.objects]
       .filter((id) => specOf(scene.model.objects.get(id)!.kind, spec.name))
       .map((id) => ({ object: id, channel: spec.name })),
     locked,
   })
 
 const hold = (channels: readonly string[], values: readonly number[]) =>
-  pending.hold(channels.flatMap((channel, i) => onChosen(channel, values[i]!)))
+  pending.hold(channels.flatMap((channel, i) => onSelected(channel, values[i]!)))
 
 function keep(channels: readonly string[], values: readonly number[]): void {
   hold(channels, values)
@@ -101,7 +101,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
     <ClipSection />
     <template v-if="object">
       <ObjectHead :object="object" />
-      <div v-if="choice.objects.size > 1" class="together" role="radiogroup" aria-label="A change gives each">
+      <div v-if="selection.objects.size > 1" class="together" role="radiogroup" aria-label="A change gives each">
         <span class="dim">each gets</span>
         <button
           v-for="[way, label] in ways"
@@ -127,8 +127,8 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
           @still="still(spec)"
           @lock="lock(spec, $event)"
         />
-        <template v-if="group.name === 'Turn'">
-          <TurnSection :object="object" />
+        <template v-if="group.name === 'Rotation'">
+          <RotationSection :object="object" />
           <RollSection :object="object" />
         </template>
         <ColourRow
@@ -142,7 +142,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
       </section>
     </template>
     <div v-else class="none">
-      <p class="none-title">Nothing is chosen</p>
+      <p class="none-title">Nothing is selected</p>
       <p>Click an object on the stage, or its lane on the desk, to see and set its values.</p>
     </div>
   </aside>

@@ -1,18 +1,23 @@
 import type { ChannelValue } from '../api/http'
 import { channelsOf } from '../scene/catalogue'
-import { useChoice, type Tool } from '../scene/choice'
+import { useSelection, type Tool } from '../scene/selection'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import { useKeySettings } from './keySettings'
 import { usePending } from './pending'
 
-const transforms = ['move', 'turn', 'size']
-const groupsOf: Record<Tool, string[]> = { pick: transforms, move: ['move'], turn: ['turn'], size: ['size'] }
+const transforms = ['position', 'rotation', 'scale']
+const groupsOf: Record<Tool, string[]> = {
+  select: transforms,
+  move: ['position'],
+  rotate: ['rotation'],
+  scale: ['scale'],
+}
 
 /** Keying what is there at the playhead. */
 export function useKeying() {
   const scene = useScene()
-  const choice = useChoice()
+  const selection = useSelection()
   const pending = usePending()
   const settings = useKeySettings()
   const notices = useNotices()
@@ -29,19 +34,20 @@ export function useKeying() {
 
   function key(wanted: readonly ChannelValue[]): void {
     const all = new Map([...wanted, ...pending.list()].map((value) => [`${value.object}|${value.channel}`, value]))
-    if (all.size === 0) notices.say('Choose an object first; then N keys it at the playhead.')
+    if (all.size === 0) notices.say('Select an object first; then N keys it at the playhead.')
     else void pending.key([...all.values()])
   }
 
-  /** Keys what is chosen: the tool's transforms, or the groups named, and whatever the hand changed on this frame. */
-  const keyChosen = (groups = groupsOf[choice.tool]) =>
-    key(channels(choice.objects, (channel) => groups.includes(channel.split('.')[0]!)))
+  /** Keys what is selected: the tool's transforms, or the groups named, and whatever the hand changed on this frame. */
+  const keySelected = (groups = groupsOf[selection.tool]) =>
+    key(channels(selection.objects, (channel) => groups.includes(channel.split('.')[0]!)))
 
   /** Keys everything that the settings say "key all" touches. */
   const keyAll = () => key(channels(settings.objects, settings.touches))
 
-  /** Keys all attributes of what is chosen: whatever is neither moved, turned nor sized. */
-  const keyAttributes = () => key(channels(choice.objects, (channel) => !transforms.includes(channel.split('.')[0]!)))
+  /** Keys all attributes of what is selected: whatever is neither moved, turned nor sized. */
+  const keyAttributes = () =>
+    key(channels(selection.objects, (channel) => !transforms.includes(channel.split('.')[0]!)))
 
-  return { keyChosen, keyAll, keyAttributes }
+  return { keySelected, keyAll, keyAttributes }
 }

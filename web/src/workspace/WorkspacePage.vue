@@ -13,7 +13,7 @@ import DeskPanel from '../desk/DeskPanel.vue'
 import KeyDialogs from '../desk/KeyDialogs.vue'
 import { useTimeView } from '../desk/timeView'
 import { useArranging } from '../desk/arranging'
-import { useChoice } from '../scene/choice'
+import { useSelection } from '../scene/selection'
 import { firstAtOrAfter } from '../scene/keys'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
@@ -35,7 +35,7 @@ import WhoDialog from './WhoDialog.vue'
 const props = defineProps<{ id: number }>()
 const router = useRouter()
 const scene = useScene()
-const choice = useChoice()
+const selection = useSelection()
 const arranging = useArranging()
 const playhead = usePlayhead()
 const pending = usePending()
@@ -68,8 +68,8 @@ watch(
   () => props.id,
   async (id) => {
     opened.value = false
-    choice.choose([])
-    choice.clearKeys()
+    selection.select([])
+    selection.clearKeys()
     try {
       await scene.open(id)
       playhead.goTo(scene.settings.work[0])
@@ -98,15 +98,15 @@ watch(
     void router.push('/')
   },
 )
-// Objects and keys that are gone are no longer chosen.
+// Objects and keys that are gone are no longer selected.
 watch(
   () => scene.rowsVersion,
   () => {
-    const there = [...choice.objects].filter((id) => scene.model.objects.has(id))
-    if (there.length !== choice.objects.size) choice.choose(there)
-    choice.keepClips((clip) => scene.model.placed.has(clip))
-    if (choice.keyCount && !arranging.isUnderWay())
-      choice.keepOnly((object, channel, time) => {
+    const there = [...selection.objects].filter((id) => scene.model.objects.has(id))
+    if (there.length !== selection.objects.size) selection.select(there)
+    selection.keepClips((clip) => scene.model.placed.has(clip))
+    if (selection.keyCount && !arranging.isUnderWay())
+      selection.keepOnly((object, channel, time) => {
         const keys = scene.model.holder(object)?.channels.get(channel)?.keys
         return keys !== undefined && keys.times[firstAtOrAfter(keys, time)] === time
       })

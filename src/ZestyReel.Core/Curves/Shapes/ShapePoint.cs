@@ -1,7 +1,0 @@
-namespace ZestyReel.Core.Curves.Shapes;
-
-/// <summary>
-/// A key of a shape, in parts of the stretch: 0 is its start and 1 its end, in time and in value. Handles are offsets,
-/// the arriving one backwards in time; none stands for a straight line on that side.
-/// </summary>
-public readonly record struct ShapePoint(double Time, double Value, (double Time, double Value)? In = null, (double Time, double Value)? Out = null);

@@ -1,0 +1,9 @@
+using System.Collections.Immutable;
+
+namespace ZestyReel.Core.Scenes;
+
+/// <summary>A set of objects with a name, to select them again or to limit what keying touches.</summary>
+/// <param name="Id">Its number in the scene.</param>
+/// <param name="Name">Unique among the scene's named selections.</param>
+/// <param name="Objects">Without repeats, in rising order.</param>
+public sealed record NamedSelection(NamedSelectionId Id, string Name, ImmutableArray<ObjectId> Objects);

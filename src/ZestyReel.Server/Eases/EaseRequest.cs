@@ -1,0 +1,4 @@
+namespace ZestyReel.Server.Eases;
+
+/// <param name="Css">A CSS easing function.</param>
+public sealed record EaseRequest(string Css);

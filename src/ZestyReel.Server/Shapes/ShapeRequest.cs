@@ -1,4 +1,0 @@
-namespace ZestyReel.Server.Shapes;
-
-/// <param name="Css">A CSS easing function.</param>
-public sealed record ShapeRequest(string Css);

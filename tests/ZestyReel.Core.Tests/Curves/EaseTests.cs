@@ -1,0 +1,144 @@
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Curves.Eases;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Tests.Scenes;
+using ZestyReel.Core.Time;
+using static ZestyReel.Core.Tests.Scenes.Harbour;
+
+namespace ZestyReel.Core.Tests.Curves;
+
+public class EaseTests
+{
+    private const long Second = Tick.PerSecond;
+
+    private static Curve Between(Ease ease, double from = 0, double to = 1) =>
+        new(ease.Between(new Key(new Tick(0), from), new Key(new Tick(Second), to)));
+
+    /// <summary>What Chromium's Web Animations give for each easing at 5, 25, 50, 75 and 95 % (getComputedTiming().progress).</summary>
+    [Theory]
+    [InlineData("linear(0, 1)", 0.05, 0.25, 0.5, 0.75, 0.95)]
+    [InlineData("linear(0, 0.25, 1)", 0.025, 0.125, 0.25, 0.625, 0.925)]
+    [InlineData("linear(0, 0.25 25% 75%, 1)", 0.05, 0.25, 0.25, 0.25, 0.85)]
+    [InlineData("linear(0 20%, 0.5 10%, 1)", 0.5, 0.53125, 0.6875, 0.84375, 0.96875)]
+    [InlineData("linear(0, 0.3 10%, 0.9 10%, 1)", 0.15, 0.916666667, 0.944444444, 0.972222222, 0.994444444)]
+    [InlineData("linear(0.2, 0.8)", 0.23, 0.35, 0.5, 0.65, 0.77)]
+    [InlineData("linear(0 -20%, 1 80%)", 0.25, 0.45, 0.7, 0.95, 1.15)]
+    [InlineData("linear(0 20%, 1 120%)", -0.15, 0.05, 0.3, 0.55, 0.75)]
+    [InlineData("linear(0, 1 40%, 0.5, 0.75, 1)", 0.125, 0.625, 0.75, 0.6875, 0.9375)]
+    [InlineData("linear(0, 1.4 30%, 0.8 60% 70%, 1)", 0.233333333, 1.166666667, 1.0, 0.833333333, 0.966666667)]
+    [InlineData("linear(0 50%, 1 50%)", 1.0, 1.0, 1.0, 1.0, 1.0)]
+    [InlineData("linear(0, 0 100%, 1)", 0.0, 0.0, 0.0, 0.0, 0.0)]
+    [InlineData("linear(0 0%, 1 0%)", 1.0, 1.0, 1.0, 1.0, 1.0)]
+    [InlineData("cubic-bezier(0.25, 0.1, 0.25, 1)", 0.032951541, 0.408510591, 0.802403391, 0.960458978, 0.998624541)]
+    [InlineData("cubic-bezier(0.34, 1.56, 0.64, 1)", 0.215561656, 0.816289197, 1.087400670, 1.059646858, 1.003383918)]
+    [InlineData("cubic-bezier(0, 0, 0, 1)", 0.307162687, 0.690550790, 0.889881575, 0.976445437, 0.999147589)]
+    [InlineData("cubic-bezier(1, -0.5, 0, 1.5)", -0.023675556, -0.080413092, 0.5, 1.080413092, 1.023675556)]
+    [InlineData(" EASE ;", 0.032951541, 0.408510591, 0.802403391, 0.960458978, 0.998624541)]
+    [InlineData("ease-in-out", 0.004829750, 0.129161931, 0.5, 0.870838069, 0.995170250)]
+    public void CSS_gives_what_a_browser_gives(string css, params double[] expected)
+    {
+        var curve = Between(CssEasing.Read(css));
+        double[] at = [0.05, 0.25, 0.5, 0.75, 0.95];
+        // The browser solves a cubic's time to about 1e-7.
+        for (var i = 0; i < at.Length; i++) curve.ValueAt(at[i] * Second).ShouldBe(expected[i], 2e-7, $"at {at[i]}");
+    }
+
+    [Theory]
+    [InlineData("bounce")]
+    [InlineData("cubic-bezier(1, 2, 3)")]
+    [InlineData("cubic-bezier(1.2, 0, 0, 1)")]
+    [InlineData("cubic-bezier(0, 0, 0, one)")]
+    [InlineData("linear(0)")]
+    [InlineData("linear(0 10% 20% 30%, 1)")]
+    [InlineData("linear(0, NaN, 1)")]
+    [InlineData("linear(0, 1) url(x)")]
+    [InlineData("")]
+    public void Other_text_is_refused(string css) => Should.Throw<Refusal>(() => CssEasing.Read(css)).Place.ShouldBe("css");
+
+    [Theory]
+    [InlineData("cubic-bezier(0.34, 1.56, 0.64, 1)")]
+    [InlineData("cubic-bezier(0, 0, 0, 1)")]
+    public void A_stretch_is_written_as_it_was_read(string css) => CssEasing.Write(Between(CssEasing.Read(css), 3, -7).Segments).ShouldBe(css);
+
+    [Fact]
+    public void Several_stretches_are_written_as_points_that_lead_back_to_them()
+    {
+        var curve = Between(Ease.Of(ReadyEase.Settle, 0.3, 2), 5, 9);
+        var again = Between(CssEasing.Read(CssEasing.Write(curve.Segments)), 5, 9);
+        foreach (var at in curve.Times()) again.ValueAt(at).ShouldBe(curve.ValueAt(at), 0.03);
+        Should.Throw<Refusal>(() => CssEasing.Write(Between(Ease.Of(ReadyEase.Even, 0), 4, 4).Segments));
+    }
+
+    public static TheoryData<ReadyEase> All() => [.. Enum.GetValues<ReadyEase>()];
+
+    [Theory]
+    [MemberData(nameof(All))]
+    public void Every_ready_ease_goes_from_the_one_key_to_the_other(ReadyEase ease)
+    {
+        foreach (var amount in new[] { 0, 0.3, 1 })
+        {
+            var curve = Between(Ease.Of(ease, amount), -2, 8);
+            (curve.Keys[0].Value, curve.Keys[^1].Value).ShouldBe((-2, 8));
+            (curve.Keys[0].Time.Value, curve.Keys[^1].Time.Value).ShouldBe((0, Second));
+        }
+    }
+
+    [Fact]
+    public void The_eases_are_slow_and_fast_where_they_say()
+    {
+        double[] Quarters(ReadyEase ease) => [.. new[] { 0.25, 0.5, 0.75 }.Select(at => Between(Ease.Of(ease, 0.6)).ValueAt(at * Second))];
+        Quarters(ReadyEase.Even).ShouldBe([0.25, 0.5, 0.75], 1e-9);
+        Quarters(ReadyEase.EaseIn)[0].ShouldBeLessThan(0.15);
+        Quarters(ReadyEase.EaseOut)[2].ShouldBeGreaterThan(0.85);
+        Quarters(ReadyEase.EaseBoth)[0].ShouldBeLessThan(0.2);
+        Quarters(ReadyEase.EaseBoth)[2].ShouldBeGreaterThan(0.8);
+        Quarters(ReadyEase.Linger)[0].ShouldBeGreaterThan(0.3);
+        Quarters(ReadyEase.Linger)[2].ShouldBeLessThan(0.7);
+        Between(Ease.Of(ReadyEase.Overshoot, 0.5)).Times(200).Max(Between(Ease.Of(ReadyEase.Overshoot, 0.5)).ValueAt).ShouldBeGreaterThan(1.05);
+        Between(Ease.Of(ReadyEase.Anticipate, 0.5)).Times(200).Min(Between(Ease.Of(ReadyEase.Anticipate, 0.5)).ValueAt).ShouldBeLessThan(-0.05);
+    }
+
+    [Fact]
+    public void A_bounce_falls_as_a_stone_does_and_comes_back_lower_each_time()
+    {
+        var curve = Between(Ease.Of(ReadyEase.Bounce, 0.5, 3));
+        var touches = curve.Keys.Where(key => key.Value == 1).Select(key => key.Time.Value / (double)Second).ToArray();
+        touches.Length.ShouldBe(4);
+        // Half of the fall's time is a quarter of its height.
+        curve.ValueAt(touches[0] / 2 * Second).ShouldBe(0.25, 1e-6);
+        // With a restitution of one half each spring is a quarter as high, and takes half as long, as the one before.
+        for (var i = 0; i < 3; i++) (1 - curve.ValueAt((touches[i] + touches[i + 1]) / 2 * Second)).ShouldBe(Math.Pow(0.25, i + 1), 1e-6);
+        ((touches[2] - touches[1]) / (touches[1] - touches[0])).ShouldBe(0.5, 1e-6);
+    }
+
+    [Fact]
+    public void A_settle_swings_over_and_under_less_each_time()
+    {
+        var turns = Between(Ease.Of(ReadyEase.Settle, 0.5, 3)).Keys.Select(key => key.Value - 1).ToArray();
+        turns[1].ShouldBe(0.5, 1e-12);
+        turns[2].ShouldBeInRange(-0.49, -0.01);
+        turns[3].ShouldBeInRange(0.001, 0.2);
+    }
+
+    [Fact]
+    public void An_ease_changes_the_selected_stretch_only()
+    {
+        var scene = Still().After(Keyed(1, 0, Interpolation.Smooth), Keyed(25, 10, Interpolation.Smooth), Keyed(49, 30, Interpolation.Smooth), Keyed(73, 0, Interpolation.Smooth));
+        var before = scene.Object(Ferry).Channel("position.x").Curve!;
+        var after = scene.After(new EaseKeys([Selected(25, 49)], ReadyEase.Bounce)).Object(Ferry).Channel("position.x").Curve!;
+        after.Keys.Length.ShouldBe(7);
+        foreach (var at in before.Times().Where(at => at < scene.Rate.At(25).Value || at > scene.Rate.At(49).Value))
+            after.ValueAt(at).ShouldBe(before.ValueAt(at), 1e-9);
+    }
+
+    [Fact]
+    public void A_single_key_eases_what_follows_it_and_the_last_one_nothing()
+    {
+        var scene = Moving().After(new EaseKeys([Selected(25)], Css: "cubic-bezier(0.5, 0, 0.5, 1)"));
+        scene.Object(Ferry).Channel("position.x").ValueAt(scene.Rate.At(37).Value).ShouldBe(20, 1e-9);
+        StretchOf.Css(scene, [Selected(25)]).ShouldBe("cubic-bezier(0.5, 0, 0.5, 1)");
+        Should.Throw<Refusal>(() => new EaseKeys([Selected(49)], ReadyEase.EaseIn).Apply(scene)).Place.ShouldBe("keys");
+        Should.Throw<Refusal>(() => new EaseKeys([Selected(1)], ReadyEase.EaseIn, "ease").Apply(scene)).Place.ShouldBe("ease");
+        Should.Throw<Refusal>(() => new EaseKeys([Selected(1)], ReadyEase.EaseIn, Amount: 2).Apply(scene)).Place.ShouldBe("amount");
+    }
+}

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Extrapolation } from '../api/http'
+import { useArranging } from '../desk/arranging'
+import { useSelection } from '../scene/selection'
+import { useScene } from '../scene/sceneStore'
+import NumberField from '../values/NumberField.vue'
+
+/** What the channels of the selected keys do before their first key and after their last. */
+const scene = useScene()
+const selection = useSelection()
+const arranging = useArranging()
+
+const names: Record<Extrapolation, string> = {
+  hold: 'hold',
+  straight: 'straight on',
+  repeat: 'repeat',
+  repeatOffset: 'repeat with offset',
+  mirror: 'mirror',
+}
+const kinds = Object.entries(names) as [Extrapolation, string][]
+const cycles = ref(1)
+
+const lanes = computed(() => selection.keySets().map(({ object, channel }) => ({ object, channel })))
+/** What all of them do on a side; empty where they differ. */
+function common(side: 'before' | 'after'): Extrapolation | '' {
+  void scene.rowsVersion
+  const found = new Set(
+    lanes.value.map(({ object, channel }) => scene.model.objects.get(object)?.channels.get(channel)?.[side]),
+  )
+  return found.size === 1 ? ([...found][0] as Extrapolation) : ''
+}
+const now = computed(() => ({ before: common('before'), after: common('after') }))
+const isCycle = (how: string) => ['repeat', 'repeatOffset', 'mirror'].includes(how)
+
+const give = (side: 'before' | 'after', event: Event) =>
+  void scene.edit({
+    edit: 'setExtrapolation',
+    channels: lanes.value,
+    [side]: (event.target as HTMLSelectElement).value as Extrapolation,
+  })
+
+const bake = (side: 'before' | 'after') =>
+  void arranging.make({ edit: 'bakeCycles', channels: lanes.value, [side]: cycles.value }, [])
+</script>
+
+<template>
+  <div class="grid">
+    <template v-for="side in ['before', 'after'] as const" :key="side">
+      <span>{{ side === 'before' ? 'Before' : 'After' }}</span>
+      <select
+        class="small-pick"
+        :aria-label="`What happens ${side} the keys`"
+        :value="now[side]"
+        @change="give(side, $event)"
+      >
+        <option v-if="now[side] === ''" value="" disabled>various</option>
+        <option v-for="[kind, name] in kinds" :key="kind" :value="kind">{{ name }}</option>
+      </select>
+      <BButton
+        variant="quiet"
+        class="btn-small"
+        :disabled="!isCycle(now[side])"
+        :title="`Bake the cycles ${side} the keys: write them as keys`"
+        :aria-label="`Bake the cycles ${side} the keys`"
+        @click="bake(side)"
+        >Bake</BButton
+      >
+    </template>
+    <span>Cycles</span>
+    <NumberField
+      :value="cycles"
+      label="Cycles to bake"
+      :decimals="0"
+      :step="1"
+      :least="1"
+      :most="1000"
+      @hold="cycles = Math.round($event)"
+      @keep="cycles = Math.round($event)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 4px 8px;
+}
+</style>

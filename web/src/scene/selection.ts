@@ -1,0 +1,114 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import type { KeySet } from '../api/http'
+
+export type Tool = 'select' | 'move' | 'rotate' | 'scale'
+
+/** How newly selected keys meet those that are selected already. */
+export type Selecting = 'only' | 'add' | 'toggle'
+
+export const laneOf = (object: number, channel: string) => `${object}|${channel}`
+
+/** What is selected: objects on the stage, keys or placed clips on the desk, and the tool in hand. */
+export const useSelection = defineStore('selection', () => {
+  const objects = shallowRef<ReadonlySet<number>>(new Set())
+  /** Selected key times in ticks, by lane. */
+  const keys = shallowRef<ReadonlyMap<string, ReadonlySet<number>>>(new Map())
+  /** Selected placed clips. While there are any, no key is selected. */
+  const clips = shallowRef<ReadonlySet<number>>(new Set())
+  const tool = ref<Tool>('move')
+
+  const first = computed<number | null>(() => [...objects.value].at(-1) ?? null)
+  const keyCount = computed(() => [...keys.value.values()].reduce((sum, times) => sum + times.size, 0))
+
+  function select(ids: Iterable<number>, add = false): void {
+    const next = new Set(add ? objects.value : [])
+    for (const id of ids) {
+      if (add && next.has(id)) next.delete(id)
+      else next.add(id)
+    }
+    objects.value = next
+  }
+
+  const selectedTimes = (object: number, channel: string) => keys.value.get(laneOf(object, channel))
+
+  const areSelected = (sets: readonly KeySet[]) =>
+    sets.every(({ object, channel, times }) => {
+      const selected = selectedTimes(object, channel)
+      return selected !== undefined && times.every((time) => selected.has(time))
+    })
+
+  function selectKeys(sets: readonly KeySet[], how: Selecting = 'only'): void {
+    const next = new Map<string, Set<number>>()
+    if (how !== 'only') for (const [lane, times] of keys.value) next.set(lane, new Set(times))
+    const takeOut = how === 'toggle' && areSelected(sets)
+    for (const { object, channel, times } of sets) {
+      const lane = laneOf(object, channel)
+      let selected = next.get(lane)
+      if (!selected) next.set(lane, (selected = new Set()))
+      for (const time of times) {
+        if (takeOut) selected.delete(time)
+        else selected.add(time)
+      }
+      if (selected.size === 0) next.delete(lane)
+    }
+    keys.value = next
+    if (next.size) clearClips()
+  }
+
+  function selectClips(ids: Iterable<number>, how: Selecting = 'only'): void {
+    const next = new Set(how === 'only' ? [] : clips.value)
+    for (const id of ids) {
+      if (how === 'toggle' && next.has(id)) next.delete(id)
+      else next.add(id)
+    }
+    clips.value = next
+    if (next.size) clearKeys()
+  }
+
+  function clearClips(): void {
+    if (clips.value.size) clips.value = new Set()
+  }
+
+  const keySets = (): KeySet[] =>
+    [...keys.value].map(([lane, times]) => {
+      const [object, channel] = lane.split('|') as [string, string]
+      return { object: Number(object), channel, times: [...times] }
+    })
+
+  /** Lets go of selected clips that are not there any more. */
+  function keepClips(isPlaced: (clip: number) => boolean): void {
+    if (![...clips.value].every(isPlaced)) clips.value = new Set([...clips.value].filter(isPlaced))
+  }
+
+  /** Lets go of selected keys that are not there any more. */
+  function keepOnly(isThere: (object: number, channel: string, time: number) => boolean): void {
+    const left = keySets()
+      .map((set) => ({ ...set, times: set.times.filter((time) => isThere(set.object, set.channel, time)) }))
+      .filter(({ times }) => times.length)
+    if (left.reduce((sum, { times }) => sum + times.length, 0) !== keyCount.value) selectKeys(left)
+  }
+
+  function clearKeys(): void {
+    if (keys.value.size) keys.value = new Map()
+  }
+
+  return {
+    objects,
+    keys,
+    clips,
+    tool,
+    first,
+    keyCount,
+    select,
+    areSelected,
+    selectedTimes,
+    selectKeys,
+    keySets,
+    keepOnly,
+    keepClips,
+    clearKeys,
+    selectClips,
+    clearClips,
+  }
+})
