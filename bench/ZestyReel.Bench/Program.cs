@@ -5,7 +5,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.Extensions.DependencyInjection;
 using ZestyReel.Bench;
-using ZestyReel.Core.Clips;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
@@ -60,7 +60,7 @@ void SamplingRetimed()
     ImmutableArray<KeySet> moves = [.. new[] { "position.x", "position.y", "position.z" }.Select(name =>
         new KeySet(first, name, [.. scene.Object(first).Channel(name).Curve!.Keys.Take(4).Select(key => key.Time)]))];
     var placed = new PlaceClip(new ClipId(1), [.. scene.Objects.Keys], 100, 3, ClipCycle.Repeat).Apply(new SaveClip(moves, "Step").Apply(scene));
-    var rates = placed.PlacedClips.Keys.Select(id => new ChannelValue(RateChannel.ObjectOf(id), RateChannel.Name));
+    var rates = placed.PlacedClips.Keys.Select(id => new ChannelValue(Placed: id));
     placed = new KeyChannels(700, [.. rates.Select(rate => rate with { Value = 2 })]).Apply(new KeyChannels(100, [.. rates.Select(rate => rate with { Value = 1 })]).Apply(placed));
     double Median(Scene of)
     {
@@ -170,6 +170,6 @@ void Resolving()
     var random = new Random(7);
     var keys = Enumerable.Range(0, 100).Select(_ => Enumerable.Range(0, 1000)
         .Select(i => new Key(FrameRate.Film.StartOf(i), random.NextDouble())).ToImmutableArray()).ToList();
-    var times = Measure.Runs(15, () => keys.ForEach(each => SceneWire.Channel(1, "position.x", new Channel(0, new Curve(each)))));
+    var times = Measure.Runs(15, () => keys.ForEach(each => SceneWire.Channel(CurveRef.Of(new ObjectId(1), "position.x"), new Channel(0, new Curve(each)))));
     Measure.Print("resolve 100 curves of 1000 keys", Measure.Median(times), "ms");
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Dapper;
 using Microsoft.Data.Sqlite;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;

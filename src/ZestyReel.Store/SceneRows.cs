@@ -1,13 +1,12 @@
 using System.Collections.Immutable;
 using Dapper;
 using Microsoft.Data.Sqlite;
-using ZestyReel.Core.Clips;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Store.Packing;
-using AllKeys = System.Collections.Generic.Dictionary<(ZestyReel.Core.Edits.RowKind Kind, int Id, string Channel), System.Collections.Immutable.ImmutableArray<ZestyReel.Core.Curves.Key>>;
+using AllKeys = System.Collections.Generic.Dictionary<(ZestyReel.Core.Changes.RowKind Kind, int Id, string Channel), System.Collections.Immutable.ImmutableArray<ZestyReel.Core.Curves.Key>>;
 
 namespace ZestyReel.Store;
 

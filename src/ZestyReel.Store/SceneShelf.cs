@@ -1,6 +1,7 @@
 using Dapper;
 using Microsoft.Data.Sqlite;
 using ZestyReel.Core;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 

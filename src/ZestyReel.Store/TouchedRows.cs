@@ -1,3 +1,4 @@
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
 
 namespace ZestyReel.Store;

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using System.Text;
-using ZestyReel.Core.Clips;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Retiming;

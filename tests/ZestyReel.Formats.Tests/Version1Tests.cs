@@ -1,5 +1,4 @@
 using System.Text;
-using ZestyReel.Core.Clips;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.SceneFiles;
 

@@ -49,7 +49,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var (hub, _, scene) = await Open(id);
         scene.Rows.Channels.Single().Keys!.Length.ShouldBe(2 * KeySize);
         scene.History.Length.ShouldBe(3);
-        var block = (await hub.Watch(id, 8, 22)).Single(b => b.Object == 1);
+        var block = (await hub.Watch(id, 8, 22)).Single(b => b is { Owner: "object", Id: 1 });
         var x = Array.IndexOf(block.Channels, "position.x");
         block.Counts[x].ShouldBe(15);
         var samples = MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan())[block.Counts.Take(x).Sum()..];
@@ -160,7 +160,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
-        (await hub.Watch(id, 1, 30)).Single(b => b.Object == 1).Channels.ShouldNotContain("speed:position.x");
+        (await hub.Watch(id, 1, 30)).Single(b => b is { Owner: "object", Id: 1 }).Channels.ShouldNotContain("speed:position.x");
         (await hub.WatchSpeeds(id, [1], ["position.x"])).Single().Channels.ShouldBe(["position.x", "speed:position.x", "speed", "source"]);
         await server.Edit(id, 3, KeyBox);
         await server.Edit(id, 4, KeyBox.Replace("\"value\":4", "\"value\":5"));
@@ -207,21 +207,21 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         await server.Edit(id, 3, """{"edit":"addWarp","name":"Slow pass","targets":[{"object":1,"channel":"position.x"}]}""");
         var added = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         var warp = added.Rows.Warps.Single();
-        (warp.Name, warp.On, warp.Beyond, warp.Curve.Object, warp.Curve.Name).ShouldBe(("Slow pass", true, "runOn", -1, "warp"));
+        (warp.Name, warp.On, warp.Beyond, warp.Curve.Owner, warp.Curve.Id, warp.Curve.Name).ShouldBe(("Slow pass", true, "runOn", "warp", 1, "warp"));
         warp.Targets!.ShouldBe([new TargetMessage(1, "position.x")]);
         await server.Edit(id, 4, """{"edit":"retimePart","warp":1,"way":"hold","from":15,"frames":4}""");
         var held = await changes.ReadAsync().AsTask().WaitAsync(Patience);
-        float[] Samples(int thing, string channel)
+        float[] Samples(string owner, int id, string channel)
         {
-            var block = held.Blocks.Single(b => b.Object == thing);
+            var block = held.Blocks.Single(b => b.Owner == owner && b.Id == id);
             var at = Array.IndexOf(block.Channels, channel);
             return MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan())[block.Counts.Take(at).Sum()..][..block.Counts[at]].ToArray();
         }
-        Samples(-1, "warp")[13..20].ShouldBe([14, 15, 15, 15, 15, 15, 16]);
-        Samples(1, "position.x")[14..19].ShouldAllBe(value => value == 6);
+        Samples("warp", 1, "warp")[13..20].ShouldBe([14, 15, 15, 15, 15, 15, 16]);
+        Samples("object", 1, "position.x")[14..19].ShouldAllBe(value => value == 6);
         // It covers one channel only, so neither the object nor the scene shows other frames than are played.
-        Samples(1, "source").ShouldBe([float.NaN]);
-        Samples(0, "source").ShouldBe([float.NaN]);
+        Samples("object", 1, "source").ShouldBe([float.NaN]);
+        Samples("scene", 0, "source").ShouldBe([float.NaN]);
         var told = await hub.InvokeAsync<CurveMessage>("LookAheadCurves", id, """{"edit":"bakeWarp","warp":1}""");
         told.Keys.ShouldBe(2);
         told.Difference.ShouldBeLessThan(0.001);
@@ -245,25 +245,24 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var row = placed.Rows.Placed.Single();
         row.Times.Select(time => time / 29_400_000).ShouldBe([30, 50, 40]);
         (row.Cycle, row.After, row.Rate.Still).ShouldBe(("repeatOffset", "letGo", 1));
-        float[] Track(BlockMessage[] blocks, int thing, string channel)
+        float[] Track(BlockMessage[] blocks, string owner, string channel)
         {
-            var block = blocks.Single(b => b.Object == thing);
+            var block = blocks.Single(b => b.Owner == owner && b.Id == 1);
             var at = Array.IndexOf(block.Channels, channel);
             return MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan()).Slice(block.Counts.Take(at).Sum(), block.Counts[at]).ToArray();
         }
-        Track(placed.Blocks, 1, "position.x")[45 - 1].ShouldBe(8 + 4 + 2, 1e-5f);
-        var holder = row.Rate.Object;
-        Track(placed.Blocks, holder, "phase")[45 - 1].ShouldBe(15);
-        // Its rate is keyed as the channel of what stands for it.
-        await hub.Edit(id, 5, $$"""{"edit":"keyChannels","frame":30,"values":[{"object":{{holder}},"channel":"rate","value":0.5}]}""");
+        Track(placed.Blocks, "object", "position.x")[45 - 1].ShouldBe(8 + 4 + 2, 1e-5f);
+        (row.Rate.Owner, row.Rate.Id).ShouldBe(("placed", 1));
+        Track(placed.Blocks, "placed", "phase")[45 - 1].ShouldBe(15);
+        await hub.Edit(id, 5, """{"edit":"keyChannels","frame":30,"values":[{"placed":1,"value":0.5}]}""");
         var keyed = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         keyed.Rows.Placed.Single().Rate.Keys!.Length.ShouldBe(KeySize);
-        Track(keyed.Blocks, 1, "position.x")[50 - 1].ShouldBe(8 + 4, 1e-5f);
+        Track(keyed.Blocks, "object", "position.x")[50 - 1].ShouldBe(8 + 4, 1e-5f);
         await hub.InvokeAsync<KeptMessage>("GoTo", id, 6, 3);
         var undone = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         undone.Rows.RemovedClips.ShouldBe([1]);
         undone.Rows.RemovedPlaced.ShouldBe([1]);
-        Track(undone.Blocks, 1, "position.x")[50 - 1].ShouldBe(8);
+        Track(undone.Blocks, "object", "position.x")[50 - 1].ShouldBe(8);
         await hub.DisposeAsync();
     }
 

@@ -1,5 +1,5 @@
 using ZestyReel.Core;
-using ZestyReel.Core.Clips;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Retiming;
@@ -67,7 +67,7 @@ public sealed class SceneStoreTests : IDisposable
     [Fact]
     public void Turns_shapes_of_keys_and_warps_are_kept_and_taken_back_from_the_history()
     {
-        var (ferry, slow) = (new ObjectId(1), WarpChannel.ObjectOf(new WarpId(1)));
+        var (ferry, slow) = (new ObjectId(1), CurveRef.Of(new WarpId(1)));
         var scene = Sample();
         var id = _shelf.Add(scene).Id;
         Edit[] edits =
@@ -78,7 +78,7 @@ public sealed class SceneStoreTests : IDisposable
             new SetHandle(ferry, "position.x", scene.Rate.At(25), KeySide.In, -3, 1),
             new SetExtrapolation([new ChannelValue(ferry, "position.x")], After: Extrapolation.Mirror),
             new AddWarp("Whole"), new RetimePart(new WarpId(2), Core.Retiming.RetimeWay.Speed, 10, 40, Speed: 0.5m, Ease: 4),
-            new MoveKeys([new KeySet(slow, "warp", [new Tick(100)])], 5), new SetWarp(new WarpId(1), "Slower", On: false),
+            new MoveKeys([new KeySet(slow, [new Tick(100)])], 5), new SetWarp(new WarpId(1), "Slower", On: false),
         ];
         var steps = new List<Scene> { scene };
         foreach (var edit in edits)
@@ -112,7 +112,7 @@ public sealed class SceneStoreTests : IDisposable
         Edit[] edits =
         [
             new SaveClip([all], "Bounce"), new PlaceClip(bounce, [ferry], 3, 2, ClipCycle.Repeat, ClipAfter.Hold),
-            new KeyChannels(5, [new ChannelValue(RateChannel.ObjectOf(placed), "rate", 0.5)]), new SetPlacedClip([placed], Offset: 1.5m),
+            new KeyChannels(5, [new ChannelValue(Placed: placed, Value: 0.5)]), new SetPlacedClip([placed], Offset: 1.5m),
             new SetRoll([ferry], Axis.Y, 0.75), new RenameClip(bounce, "Swell"), new DeleteClip(bounce),
         ];
         var steps = new List<Scene> { scene };

@@ -54,6 +54,34 @@ public sealed class Curve
         return Inside(ticks, ref near);
     }
 
+    /// <summary>The values at a run of times in ticks, in any order; quickest where they rise.</summary>
+    /// <param name="times">The times asked for.</param>
+    /// <param name="values">Where the values go; as long as <paramref name="times"/>.</param>
+    public void ValuesAt(ReadOnlySpan<double> times, Span<double> values)
+    {
+        var segments = Segments;
+        var near = 0;
+        for (var i = 0; i < times.Length;)
+        {
+            if (segments.Length == 0 || times[i] < _first || times[i] >= _last)
+            {
+                values[i] = ValueAt(times[i], ref near);
+                i++;
+                continue;
+            }
+            var at = near;
+            if ((uint)at >= (uint)segments.Length || times[i] < segments[at].Start || times[i] >= segments[at].End)
+                at = at + 1 < segments.Length && times[i] >= segments[at + 1].Start && times[i] < segments[at + 1].End ? at + 1 : SegmentAt(times[i]);
+            near = at;
+            // All that follow within the same segment are worked out together.
+            ref readonly var segment = ref segments[at];
+            var end = i + 1;
+            while (end < times.Length && times[end] >= segment.Start && times[end] < segment.End) end++;
+            segment.ValuesAt(times[i..end], values[i..end]);
+            i = end;
+        }
+    }
+
     /// <summary>The index of the key at exactly this time, or the complement of where it would stand.</summary>
     public int IndexOf(Tick time)
     {

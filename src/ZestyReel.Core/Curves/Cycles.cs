@@ -43,7 +43,7 @@ public static class Cycles
         var shift = new TickSpan(period.Value * cycle);
         var rise = how == Extrapolation.RepeatOffset ? cycle * (own[^1].Value - own[0].Value) : 0;
         if (how == Extrapolation.Mirror && cycle % 2 != 0)
-            return [.. Turned(own).Select(key => key with { Time = key.Time + shift })];
+            return [.. PlainSides.BackToFront(own, own[0].Time, own[^1].Time).Select(key => key with { Time = key.Time + shift })];
         return [.. own.Select(key => key with { Time = key.Time + shift, Value = key.Value + rise })];
     }
 
@@ -74,21 +74,5 @@ public static class Cycles
             all.Insert(0, end with { Time = end.Time + new TickSpan(-1), Out = Interpolation.Hold });
         }
         all.InsertRange(0, cycle.SkipLast(1));
-    }
-
-    /// <summary>
-    /// The keys back to front. A hold then jumps right after its first key instead of at its last one, which takes a
-    /// key of its own a tick later.
-    /// </summary>
-    private static IEnumerable<Key> Turned(ImmutableArray<Key> own)
-    {
-        for (var i = own.Length - 1; i >= 0; i--)
-        {
-            var key = own[i].TurnedInTime(own[0].Time, own[^1].Time);
-            var isHeld = i > 0 && (own[i].In == Interpolation.Hold || own[i - 1].Out == Interpolation.Hold);
-            yield return isHeld ? key with { Out = Interpolation.Hold } : key;
-            if (isHeld && own[i - 1].Value != key.Value)
-                yield return new(key.Time + new TickSpan(1), own[i - 1].Value, Interpolation.Hold, Interpolation.Hold);
-        }
     }
 }

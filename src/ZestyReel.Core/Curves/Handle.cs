@@ -12,7 +12,9 @@ public readonly record struct Handle
     /// <param name="ticks">Offset in time; kept to 1/1024 tick.</param>
     /// <param name="value">Offset in value.</param>
     [JsonConstructor]
-    public Handle(double ticks, double value) => (Ticks, Value) = (InSteps(ticks), value);
+    public Handle(double ticks, double value) =>
+        // Without a sign on nothing, which a file would show.
+        (Ticks, Value) = (InSteps(ticks) + 0.0, value + 0.0);
 
     public double Ticks { get; }
     public double Value { get; }

@@ -24,7 +24,7 @@ public readonly record struct Key(
     /// <summary>The key with its value, and so its handles, made so many times as high and then raised.</summary>
     public Key Raised(double factor, double offset) => this with
     {
-        Value = Value * factor + offset,
+        Value = Value * factor + offset + 0.0,
         InHandle = new Handle(InHandle.Ticks, InHandle.Value * factor),
         OutHandle = new Handle(OutHandle.Ticks, OutHandle.Value * factor),
     };

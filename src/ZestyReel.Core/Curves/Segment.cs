@@ -1,3 +1,5 @@
+using System.Numerics;
+
 namespace ZestyReel.Core.Curves;
 
 /// <summary>
@@ -27,6 +29,35 @@ public readonly record struct Segment(
         // With both handles at a third, time is the Bézier's own parameter.
         var u = T1 == Third && T2 == TwoThirds ? s : ParameterAt(s);
         return ValueAtParameter(u);
+    }
+
+    /// <summary>Time of the right key, in ticks.</summary>
+    public double End => Start + Length;
+
+    /// <summary>The values at times inside the segment, right key excluded; each the same as <see cref="ValueAt"/> gives.</summary>
+    public void ValuesAt(ReadOnlySpan<double> times, Span<double> values)
+    {
+        if (Held || (V1 == V0 && V2 == V0 && V3 == V0))
+        {
+            values.Fill(V0);
+            return;
+        }
+        var i = 0;
+        if (T1 == Third && T2 == TwoThirds)
+        {
+            // The same sums as in ValueAtParameter, several times at once.
+            var (one, three) = (Vector<double>.One, new Vector<double>(3));
+            var (v0, v1, v2, v3) = (new Vector<double>(V0), new Vector<double>(V1), new Vector<double>(V2), new Vector<double>(V3));
+            var (start, length) = (new Vector<double>(Start), new Vector<double>(Length));
+            for (; i + Vector<double>.Count <= times.Length; i += Vector<double>.Count)
+            {
+                var u = (new Vector<double>(times[i..]) - start) / length;
+                var w = one - u;
+                (w * w * w * v0 + three * w * w * u * v1 + three * w * u * u * v2 + u * u * u * v3).CopyTo(values[i..]);
+            }
+        }
+        for (; i < times.Length; i++) values[i] = ValueAt(times[i]);
+        if (times[0] == Start) values[0] = V0;
     }
 
     /// <summary>The slope at a time from the left key to the right one, both included, in value per tick; 0 if held.</summary>

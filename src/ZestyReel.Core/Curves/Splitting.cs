@@ -40,7 +40,8 @@ public static class Splitting
         var end = isBefore ? curve.Keys[0] : curve.Keys[^1];
         var mode = (isBefore ? curve.Before : curve.After) switch
         {
-            Extrapolation.Hold => end.In == Interpolation.Hold && end.Out == Interpolation.Hold ? Interpolation.Hold : Interpolation.Flat,
+            _ when end.In == Interpolation.Hold && end.Out == Interpolation.Hold => Interpolation.Hold,
+            Extrapolation.Hold => Interpolation.Flat,
             Extrapolation.Straight => Interpolation.Linear,
             _ => Interpolation.Clamped,
         };

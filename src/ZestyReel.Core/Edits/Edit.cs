@@ -1,3 +1,4 @@
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
@@ -8,7 +9,21 @@ public abstract record Edit
     /// <summary>What the history calls it, told of the scene before the edit.</summary>
     public abstract string Title(Scene scene);
 
-    /// <summary>The scene after the edit.</summary>
+    /// <summary>The scene after the edit, which keeps to the rules of scenes; see <see cref="SceneRules"/>.</summary>
     /// <exception cref="Refusal">The edit cannot be done.</exception>
-    public abstract Scene Apply(Scene scene);
+    public Scene Apply(Scene scene) => Changed(scene).After;
+
+    /// <summary>The scene after the edit, and what the edit changed.</summary>
+    /// <exception cref="Refusal">The edit cannot be done.</exception>
+    public (Scene After, SceneChange Change) Changed(Scene scene)
+    {
+        var after = Make(scene);
+        var change = SceneChange.Between(scene, after);
+        ChangeRules.Check(change, after);
+        return (after, change);
+    }
+
+    /// <summary>Does what the edit is for; the rules are looked at afterwards.</summary>
+    /// <exception cref="Refusal">The edit cannot be done.</exception>
+    protected abstract Scene Make(Scene scene);
 }

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Retiming;
@@ -17,6 +18,10 @@ public sealed class FrameGap(FrameRate rate, Tick at, long frames) : TimeMap
         time < at ? time
         : time >= _end ? rate.Moved(time, frames)
         : at;
+
+    public override Tick OfBefore(Tick time) => time <= at ? time : time >= _end ? rate.Moved(time, frames) : at;
+
+    public override ImmutableArray<Tick> Breaks => _end > at ? [at, _end] : [at];
 
     public override double FactorBefore(Tick time) => 1;
     public override double FactorAfter(Tick time) => 1;

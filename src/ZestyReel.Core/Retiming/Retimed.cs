@@ -1,10 +1,11 @@
 using System.Collections.Immutable;
 using ZestyReel.Core.Curves;
+using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Retiming;
 
-/// <summary>Changes a part of a warp's curve, which lies between two played times.</summary>
+/// <summary>Changes a part of a warp, which lies between two played times; beyond the warp's ends it goes on from what is seen there.</summary>
 /// <remarks>
 /// Where source time jumps, the older source time keeps the last tick before the jump: two keys a tick apart, the first
 /// one holding.
@@ -12,56 +13,67 @@ namespace ZestyReel.Core.Retiming;
 public static class Retimed
 {
     /// <summary>The part made so many times as long, what follows moved along; its ends eased over some time on both sides.</summary>
-    /// <param name="curve">From played to source time.</param>
+    /// <param name="warp">The warp.</param>
     /// <param name="map">What makes the part longer, in played time.</param>
     /// <param name="from">Where the part starts.</param>
     /// <param name="to">Where it ends, before it is made longer.</param>
     /// <param name="ease">How far the speed takes to change, before and after each end; 0 for at once.</param>
-    public static Curve Stretched(Curve curve, Stretch map, Tick from, Tick to, TickSpan ease)
+    public static Curve Stretched(Warp warp, Stretch map, Tick from, Tick to, TickSpan ease)
     {
-        var stretched = map.Applied(Plain(curve.SplitAt(from).SplitAt(to)));
+        var stretched = map.Applied(Split(warp, from, to));
         return Eased(Eased(stretched, map.Of(from), ease), map.Of(to), ease);
     }
 
     /// <summary>A moment that stands for a while, what follows moved along.</summary>
-    public static Curve Held(Curve curve, Tick at, TickSpan length)
+    public static Curve Held(Warp warp, Tick at, TickSpan length)
     {
-        var keys = Plain(curve.SplitAt(at)).Keys;
-        var place = curve.SplitAt(at).IndexOf(at);
+        var curve = Split(warp, at);
+        var (keys, place) = (curve.Keys, curve.IndexOf(at));
         var stands = keys[place] with { Out = Interpolation.Linear };
         var goesOn = keys[place] with { Time = at + length, In = Interpolation.Linear };
         return curve.WithKeys([.. keys[..place], stands, goesOn, .. keys[(place + 1)..].Select(key => Later(key, length))]);
     }
 
-    /// <summary>From a moment on, its source time; the last key stays where it is.</summary>
-    public static Curve Frozen(Curve curve, Tick at)
+    /// <summary>From a moment on, its source time; the last key stays where it is. Beyond its ends the warp is to stop.</summary>
+    /// <param name="warp">The warp.</param>
+    /// <param name="at">The moment.</param>
+    /// <param name="first">The first moment that is played: what a warp that runs on shows before its first point goes on being shown from there on.</param>
+    public static Curve Frozen(Warp warp, Tick at, Tick first)
     {
-        var split = Plain(curve.SplitAt(at));
-        var place = split.IndexOf(at);
-        var stands = split.Keys[place] with { Out = Interpolation.Linear };
-        ImmutableArray<Key> end = split.Keys[^1].Time > at ? [new(split.Keys[^1].Time, stands.Value, Interpolation.Linear, Interpolation.Linear)] : [];
-        return curve.WithKeys([.. split.Keys[..place], stands, .. end]);
+        if (warp.Beyond == WarpBeyond.RunOn && first < warp.Curve.Keys[0].Time && first < at) warp = warp.WithPoint(first);
+        var curve = Split(warp, at);
+        var place = curve.IndexOf(at);
+        var stands = curve.Keys[place] with { Out = Interpolation.Linear };
+        ImmutableArray<Key> end = curve.Keys[^1].Time > at ? [new(curve.Keys[^1].Time, stands.Value, Interpolation.Linear, Interpolation.Linear)] : [];
+        return curve.WithKeys([.. curve.Keys[..place], stands, .. end]);
     }
 
     /// <summary>The part back to front; before and after it nothing changes.</summary>
-    public static Curve Turned(Curve curve, Tick from, Tick to)
+    public static Curve Turned(Warp warp, Tick from, Tick to)
     {
-        var split = Plain(curve.SplitAt(from).SplitAt(to));
-        var (start, end) = (split.IndexOf(from), split.IndexOf(to));
-        var part = split.Keys[start..(end + 1)].Reverse().Select(key => key.TurnedInTime(from, to)).ToList();
-        return Spliced(curve, split.Keys[..start], [split.Keys[start], .. part, split.Keys[end]], split.Keys[(end + 1)..]);
+        var curve = Split(warp, from, to);
+        var (start, end) = (curve.IndexOf(from), curve.IndexOf(to));
+        var part = PlainSides.BackToFront(curve.Keys[start..(end + 1)], from, to);
+        return Spliced(curve, curve.Keys[..start], [curve.Keys[start], .. part, curve.Keys[end]], curve.Keys[(end + 1)..]);
     }
 
     /// <summary>The part several times over, what follows moved along.</summary>
-    public static Curve Looped(Curve curve, Tick from, Tick to, int times)
+    public static Curve Looped(Warp warp, Tick from, Tick to, int times)
     {
-        var split = Plain(curve.SplitAt(from).SplitAt(to));
-        var (start, end) = (split.IndexOf(from), split.IndexOf(to));
+        var curve = Split(warp, from, to);
+        var (start, end) = (curve.IndexOf(from), curve.IndexOf(to));
         var rounds = new List<Key>();
         for (var round = 0; round < times; round++)
-            rounds.AddRange(split.Keys[start..(end + 1)].Select(key => Later(key, new TickSpan((to - from).Value * round))));
+            rounds.AddRange(curve.Keys[start..(end + 1)].Select(key => Later(key, new TickSpan((to - from).Value * round))));
         var shift = new TickSpan((to - from).Value * (times - 1));
-        return Spliced(curve, split.Keys[..start], rounds, split.Keys[(end + 1)..].Select(key => Later(key, shift)));
+        return Spliced(curve, curve.Keys[..start], rounds, curve.Keys[(end + 1)..].Select(key => Later(key, shift)));
+    }
+
+    /// <summary>The warp's curve with points at some moments, and with no side that leans on a neighbour.</summary>
+    private static Curve Split(Warp warp, params ReadOnlySpan<Tick> at)
+    {
+        foreach (var time in at) warp = warp.WithPoint(time);
+        return warp.Curve.Plain();
     }
 
     private static Key Later(Key key, TickSpan by) => key with { Time = key.Time + by };
@@ -83,20 +95,6 @@ public static class Retimed
         return curve.WithKeys([.. all]);
     }
 
-    /// <summary>The same curve with no side that leans on a neighbour, so that keys can be moved about.</summary>
-    private static Curve Plain(Curve curve)
-    {
-        var keys = curve.Keys.ToBuilder();
-        for (var i = 0; i < curve.Segments.Length; i++)
-        {
-            var segment = curve.Segments[i];
-            if (segment.Held) continue;
-            if (keys[i].Out.LeansOnNeighbours()) keys[i] = keys[i] with { Out = Interpolation.Free, OutHandle = segment.OutHandle };
-            if (keys[i + 1].In.LeansOnNeighbours()) keys[i + 1] = keys[i + 1] with { In = Interpolation.Free, InHandle = segment.InHandle };
-        }
-        return curve.WithKeys(keys.ToImmutable());
-    }
-
     /// <summary>
     /// Rounds the corner at a key: in its place the speed changes evenly from that before to that after. Between two
     /// straight stretches this meets both exactly, since the mean of the two speeds is that of the whole.
@@ -110,7 +108,7 @@ public static class Retimed
         var reach = new TickSpan(Math.Min(ease.Value, room));
         if (reach.Value < 1) return curve;
         var (start, end) = (at + new TickSpan(-reach.Value), at + reach);
-        var split = Plain(curve.SplitAt(start).SplitAt(end));
+        var split = curve.SplitAt(start).SplitAt(end).Plain();
         var first = split.IndexOf(start);
         if (split.Segments[first].Held || split.Segments[first + 1].Held) return curve;
         double arriving = split.Segments[first].SlopeAtStart, leaving = split.Segments[first + 1].SlopeAtEnd;

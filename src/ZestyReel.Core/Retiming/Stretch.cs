@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Retiming;
@@ -32,6 +33,8 @@ public sealed class Stretch : TimeMap
 
     public override Tick Of(Tick time) =>
         time < _from ? time + _before : time > _to ? time + _after : Inside(time);
+
+    public override ImmutableArray<Tick> Breaks => _from is { } from ? [from, _to!.Value] : [];
 
     public override double FactorBefore(Tick time) => time <= _from || time > _to ? 1 : (double)_top / _bottom;
     public override double FactorAfter(Tick time) => time < _from || time >= _to ? 1 : (double)_top / _bottom;

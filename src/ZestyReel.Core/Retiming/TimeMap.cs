@@ -1,8 +1,6 @@
 using System.Collections.Immutable;
 using System.Runtime.InteropServices;
-using ZestyReel.Core.Clips;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
@@ -14,7 +12,14 @@ namespace ZestyReel.Core.Retiming;
 /// </summary>
 public abstract class TimeMap
 {
+    /// <summary>Where a moment goes.</summary>
     public abstract Tick Of(Tick time);
+
+    /// <summary>Where the moments right before one go; another place than its own where time is cut.</summary>
+    public virtual Tick OfBefore(Tick time) => Of(time);
+
+    /// <summary>The moments, rising, at which it is cut or changes its factor; between them it is a line.</summary>
+    public virtual ImmutableArray<Tick> Breaks => [];
 
     /// <summary>How many times as long a short stretch that ends at the moment becomes.</summary>
     public abstract double FactorBefore(Tick time);
@@ -26,16 +31,16 @@ public abstract class TimeMap
     public virtual bool LengthensClips => false;
 
     /// <summary>
-    /// The scene with every key, warp, placed clip and bookmark moved. The ends of warps move in played and in source time
-    /// alike, so that what was played at a moment is played at the moment's new place.
+    /// The scene with every key, warp, placed clip and bookmark moved. If S is this map and W a warp, the new warp is
+    /// S∘W∘S⁻¹, so that what was played at a moment is played at the moment's new place; see <see cref="WarpMoving"/>.
     /// </summary>
-    /// <exception cref="Refusal">A key would land out of reach.</exception>
+    /// <exception cref="Refusal">A key would land out of reach, or nothing is left of a placed clip.</exception>
     public Scene Applied(Scene scene) => scene with
     {
         Objects = scene.Objects.ToImmutableSortedDictionary(o => o.Key, o => Applied(o.Value)),
-        Warps = scene.Warps.ToImmutableSortedDictionary(w => w.Key, w => w.Value with { Curve = Applied(w.Value.Curve, valuesAreTimes: true) }),
+        Warps = scene.Warps.ToImmutableSortedDictionary(w => w.Key, w => WarpMoving.Moved(w.Value, this)),
         Clips = LengthensClips ? scene.Clips.ToImmutableSortedDictionary(c => c.Key, c => Lengthened(c.Value)) : scene.Clips,
-        PlacedClips = scene.PlacedClips.Values.Select(Applied).OfType<PlacedClip>().ToImmutableSortedDictionary(p => p.Id, p => p),
+        PlacedClips = scene.PlacedClips.ToImmutableSortedDictionary(p => p.Key, p => Kept(scene, p.Value)),
         Bookmarks = scene.Bookmarks.ToImmutableSortedDictionary(b => b.Key, b => b.Value with { Time = Reached(b.Value.Time) }),
     };
 
@@ -50,7 +55,8 @@ public abstract class TimeMap
     }
 
     /// <summary>The curve with its keys and free handles moved.</summary>
-    public Curve Applied(Curve curve, bool valuesAreTimes = false)
+    /// <exception cref="Refusal">A key would land out of reach.</exception>
+    public Curve Applied(Curve curve)
     {
         var keys = new Key[curve.Keys.Length];
         for (var i = keys.Length - 1; i >= 0; i--)
@@ -61,9 +67,8 @@ public abstract class TimeMap
             keys[i] = key with
             {
                 Time = time,
-                Value = valuesAreTimes ? Of(new Tick((long)key.Value)).Value : key.Value,
-                InHandle = Scaled(key.InHandle, FactorBefore(key.Time), valuesAreTimes),
-                OutHandle = Scaled(key.OutHandle, FactorAfter(key.Time), valuesAreTimes),
+                InHandle = Scaled(key.InHandle, FactorBefore(key.Time)),
+                OutHandle = Scaled(key.OutHandle, FactorAfter(key.Time)),
             };
         }
         return curve.WithKeys(ImmutableCollectionsMarshal.AsImmutableArray(keys));
@@ -73,6 +78,7 @@ public abstract class TimeMap
     /// A placed clip between its new ends, from the phase at which it started to the one at which it ended; null where
     /// nothing is left between them.
     /// </summary>
+    /// <exception cref="Refusal">Its rate would be out of bounds.</exception>
     public PlacedClip? Applied(PlacedClip placed)
     {
         var (start, end) = (Reached(placed.Start), Reached(placed.End));
@@ -87,8 +93,12 @@ public abstract class TimeMap
         };
 
         Curve Slower(Curve curve) => curve.WithKeys([.. curve.Keys.Select(key => key.Raised(slower, 0) with { Value = Fits(key.Value * slower) })]);
-        static double Fits(double rate) => RateChannel.Spec.Checked(rate, "rate");
+        static double Fits(double rate) => ClipRate.Spec.Checked(rate, "rate");
     }
+
+    /// <exception cref="Refusal">Nothing is left of it.</exception>
+    private PlacedClip Kept(Scene scene, PlacedClip placed) => Applied(placed)
+        ?? throw new Refusal("frames", $"nothing would be left of {scene.Clip(placed.Clip).Name} on {scene.Object(placed.Object).Name}; take it off first, or delete what stands in the frames");
 
     private Clip Lengthened(Clip clip) => clip with
     {
@@ -106,14 +116,12 @@ public abstract class TimeMap
                     c => c.Value.Curve is { } curve ? c.Value with { Curve = Applied(curve) } : c.Value),
             };
 
-    private Tick Reached(Tick time)
+    /// <exception cref="Refusal">It is out of reach.</exception>
+    internal Tick Reached(Tick time)
     {
         var moved = Of(time);
         return moved.IsWithinReach ? moved : throw new Refusal("keys", "a key would land out of reach");
     }
 
-    private static Handle Scaled(Handle handle, double factor, bool valuesAreTimes) =>
-        handle == default || factor == 1 ? handle
-        : valuesAreTimes ? Handle.BetweenTimes(handle.Ticks * factor, handle.Value * factor)
-        : new(handle.Ticks * factor, handle.Value);
+    private static Handle Scaled(Handle handle, double factor) => handle == default || factor == 1 ? handle : new(handle.Ticks * factor, handle.Value);
 }

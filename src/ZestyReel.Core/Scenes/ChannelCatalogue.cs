@@ -51,11 +51,17 @@ public static class ChannelCatalogue
     private static readonly FrozenDictionary<ObjectKind, FrozenDictionary<string, ChannelSpec>> ByName =
         ByKind.ToFrozenDictionary(kind => kind.Key, kind => kind.Value.ToFrozenDictionary(spec => spec.Name));
 
+    private static readonly FrozenDictionary<string, ChannelSpec> Any =
+        ByKind.Values.SelectMany(specs => specs).DistinctBy(spec => spec.Name).ToFrozenDictionary(spec => spec.Name);
+
     /// <summary>All channels of a kind, in order.</summary>
     public static ImmutableArray<ChannelSpec> Of(ObjectKind kind) => ByKind[kind];
 
     /// <summary>The channel of that name, or null if the kind has none.</summary>
     public static ChannelSpec? Find(ObjectKind kind, string name) => ByName[kind].GetValueOrDefault(name);
+
+    /// <summary>The channel of that name as the first kind that has it has it; null if none has.</summary>
+    public static ChannelSpec? OfAnyKind(string name) => Any.GetValueOrDefault(name);
 
     private static ImmutableArray<ChannelSpec> Axes(string group, string label, ChannelUnit unit, double rest) =>
         [.. new[] { "x", "y", "z" }.Select(axis =>

@@ -29,6 +29,11 @@ public sealed record ChannelSpec(
     /// <summary>The nearest value that the channel can have; a curve may overshoot.</summary>
     public double Within(double value) => Math.Clamp(value, Least, Most);
 
+    /// <summary>The nearest key that the channel can have: within its limits, and holding whole values where it holds only.</summary>
+    public Key Fitted(Key key) => HoldsOnly
+        ? new Key(key.Time, Within(Math.Round(key.Value)), Interpolation.Hold, Interpolation.Hold)
+        : key.Value >= Least && key.Value <= Most ? key : key with { Value = Within(key.Value) };
+
     /// <exception cref="Refusal">The key's value is not one that the channel can have.</exception>
     public Key Checked(Key key, string place) => key with { Value = Checked(key.Value, place) };
 

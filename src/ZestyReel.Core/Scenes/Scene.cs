@@ -1,7 +1,5 @@
 using System.Collections.Immutable;
-using ZestyReel.Core.Clips;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Scenes;

@@ -23,9 +23,16 @@ public sealed record SceneObject(
     RotationInterpolation RotationInterpolation = RotationInterpolation.EachAxis,
     Roll? Roll = null)
 {
-    /// <exception cref="Refusal">The kind has no such channel.</exception>
+    /// <summary>The channels that it has, in the order in which they are shown and written.</summary>
+    public ImmutableArray<ChannelSpec> Specs => ChannelCatalogue.Of(Kind);
+
+    /// <summary>What is known of a channel; null where it has no such channel.</summary>
+    public ChannelSpec? Find(string channel) => ChannelCatalogue.Find(Kind, channel);
+
+    /// <summary>What is known of a channel.</summary>
+    /// <exception cref="Refusal">It has no such channel.</exception>
     public ChannelSpec Spec(string channel, string place) =>
-        ChannelCatalogue.Find(Kind, channel)
+        Find(channel)
         ?? throw new Refusal(place, $"a {Kind.ToString().ToLowerInvariant()} has no channel \"{Names.Shown(channel)}\"");
 
     /// <summary>The channel of that name, which the kind must have.</summary>

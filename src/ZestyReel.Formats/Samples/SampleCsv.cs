@@ -95,7 +95,7 @@ public static class SampleCsv
             foreach (var channel in ChannelsOf(thing, query))
             {
                 stop.ThrowIfCancellationRequested();
-                yield return (thing, channel, 0, Sampler.Values(thing, channel, times));
+                yield return (thing, channel, 0, Stages.Values(thing, channel, times));
             }
     }
 
@@ -118,7 +118,7 @@ public static class SampleCsv
         new(scene, Array.ConvertAll(frames, frame => (double)scene.Rate.At(frame).Value)) { Stop = stop };
 
     private static IEnumerable<string> ChannelsOf(SceneObject thing, SampleQuery query) =>
-        (query.World ? WorldChannels.Select(channel => channel.Name) : ChannelCatalogue.Of(thing.Kind).Select(spec => spec.Name))
+        (query.World ? WorldChannels.Select(channel => channel.Name) : thing.Specs.Select(spec => spec.Name))
         .Where(name => query.Channels.Count == 0 || query.Channels.Contains(name));
 
     private static List<SceneObject> Selected(Scene scene, SampleQuery query)
@@ -128,7 +128,7 @@ public static class SampleCsv
         if (wanted.Count > objects.Count && wanted.Except(objects.Select(thing => thing.Name)).FirstOrDefault() is { } missing)
             throw new Refusal("object", $"there is no object called \"{Names.Shown(missing)}\"");
         foreach (var name in query.Channels)
-            if (query.World ? WorldChannels.All(channel => channel.Name != name) : objects.All(o => ChannelCatalogue.Find(o.Kind, name) is null))
+            if (query.World ? WorldChannels.All(channel => channel.Name != name) : objects.All(o => o.Find(name) is null))
                 throw new Refusal("channel", $"there is no channel \"{Names.Shown(name)}\" here");
         return objects;
     }

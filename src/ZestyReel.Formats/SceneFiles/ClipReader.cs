@@ -1,9 +1,8 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using ZestyReel.Core.Clips;
+using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
 namespace ZestyReel.Formats.SceneFiles;
@@ -11,10 +10,6 @@ namespace ZestyReel.Formats.SceneFiles;
 /// <summary>Reads the lists of clips, and of the places where they are on objects.</summary>
 internal static class ClipReader
 {
-    // Clips know no kind: a channel is one that any kind has.
-    private static readonly Dictionary<string, ChannelSpec> Known =
-        Enum.GetValues<ObjectKind>().SelectMany(kind => ChannelCatalogue.Of(kind)).DistinctBy(spec => spec.Name).ToDictionary(spec => spec.Name);
-
     public static List<Clip> Read(Node node, KeyReader keys)
     {
         var clips = new List<Clip>();
@@ -39,7 +34,8 @@ internal static class ClipReader
         var curves = ImmutableSortedDictionary.CreateBuilder<string, Curve>();
         foreach (var (name, value) in node.Channels())
         {
-            if (!Known.TryGetValue(name, out var spec)) value.Fault("there is no such channel");
+            // Clips know no kind: a channel is one that any kind has.
+            if (ChannelCatalogue.OfAnyKind(name) is not { } spec) value.Fault("there is no such channel");
             else if (spec.HoldsOnly) value.Fault("this channel only jumps, and nothing can be added to it");
             else if (value.Fields(["keys"], []) is { } fields && fields.TryGetValue("keys", out var keysNode))
             {
@@ -68,7 +64,7 @@ internal static class ClipReader
             var rate = fields.TryGetValue("rate", out var rateNode) ? ReadRate(rateNode, keys) : PlacedClip.AsRecorded;
             if (start is null || end is null || offset is null || clip is null || thing is null || rate is null) continue;
             if (end <= start) item.Fault("a placed clip ends after it starts");
-            else if (!clip.Channels.Keys.Any(channel => ChannelCatalogue.Find(thing.Kind, channel) is not null))
+            else if (!clip.Channels.Keys.Any(channel => thing.Find(channel) is not null))
                 item.Fault($"{thing.Name} has none of the channels of {clip.Name}");
             else placed.Add(new PlacedClip(
                 new PlacedClipId(placed.Count + 1), clip.Id, thing.Id, start.Value, end.Value, offset.Value.Value,
@@ -87,7 +83,7 @@ internal static class ClipReader
 
     private static Channel? ReadRate(Node node, KeyReader keys)
     {
-        double? Checked(Node value) => value.Number() is { } number ? value.Guarded<double?>(() => RateChannel.Spec.Checked(number, "")) : null;
+        double? Checked(Node value) => value.Number() is { } number ? value.Guarded<double?>(() => ClipRate.Spec.Checked(number, "")) : null;
         if (node.Element.ValueKind == JsonValueKind.Number) return Checked(node) is { } still ? new Channel(still) : null;
         if (node.Fields(["keys"], ["before", "after"]) is not { } fields || !fields.TryGetValue("keys", out var keysNode)) return null;
         return ObjectReader.ReadCurve(fields, keysNode, keys.ChannelKeys(keysNode, holdsOnly: false, Checked)) is { } curve ? new Channel(1, curve) : null;

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using ZestyReel.Core.Clips;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 

@@ -68,7 +68,7 @@ internal static class ObjectReader
     {
         foreach (var (name, value) in node.Channels())
         {
-            if (ChannelCatalogue.Find(thing.Kind, name) is not { } spec)
+            if (thing.Find(name) is not { } spec)
             {
                 value.Fault($"a {FileWords.Of(thing.Kind)} has no such channel");
                 continue;

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 

@@ -3,7 +3,6 @@ using System.Globalization;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
@@ -69,7 +68,7 @@ public static class SceneFileWriter
     private static void WriteChannels(Utf8JsonWriter json, Scene scene, SceneObject thing)
     {
         json.WriteStartObject("channels");
-        foreach (var spec in ChannelCatalogue.Of(thing.Kind))
+        foreach (var spec in thing.Specs)
         {
             if (!thing.Channels.TryGetValue(spec.Name, out var channel)) continue;
             json.WritePropertyName(spec.Name);

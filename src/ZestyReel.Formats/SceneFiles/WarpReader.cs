@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Formats.SceneFiles;
@@ -47,7 +46,7 @@ internal static class WarpReader
             if (item.Text() is not { } text) continue;
             var parts = text.Split('/', 2);
             if (!byName.TryGetValue(parts[0], out var thing)) item.Fault($"there is no object called \"{Names.Shown(parts[0])}\"");
-            else if (parts.Length == 2 && ChannelCatalogue.Find(thing.Kind, parts[1] = item.ChannelOf(parts[1])) is null)
+            else if (parts.Length == 2 && thing.Find(parts[1] = item.ChannelOf(parts[1])) is null)
                 item.Fault($"{thing.Name} has no channel \"{Names.Shown(text[(parts[0].Length + 1)..])}\"");
             else if (new WarpTarget(thing.Id, parts.Length == 2 ? parts[1] : null) is var target && targets.Contains(target))
                 item.Fault("this is covered already");

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.SignalR;
 using ZestyReel.Core;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
@@ -136,7 +137,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     {
         var then = session.At(position, stop);
         return Lanes(objects, channels).Where(lane => then.Objects.ContainsKey(lane.Object))
-            .Select(lane => SceneWire.Channel(lane.Object.Value, lane.Channel, then.Object(lane.Object).Channel(lane.Channel))).ToArray();
+            .Select(lane => SceneWire.Channel(CurveRef.Of(lane.Object, lane.Channel), then.Object(lane.Object).Channel(lane.Channel))).ToArray();
     });
 
     /// <summary>The keys that channels had between two frames at a place in the history, as <see cref="ReplaceKeys"/> takes them.</summary>
@@ -144,7 +145,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     {
         var rate = session.State.Scene.Rate;
         return EditJson.Write(CopiedKeys.Between(
-            session.At(position, stop), Lanes(objects, channels), rate.At(Frame(from, "from"), "from"), rate.At(Frame(to, "to"), "to")));
+            session.At(position, stop), Lanes(objects, channels).Select(lane => CurveRef.Of(lane.Object, lane.Channel)), rate.At(Frame(from, "from"), "from"), rate.At(Frame(to, "to"), "to")));
     });
 
     /// <summary>Keys, whole, as a paste takes them.</summary>

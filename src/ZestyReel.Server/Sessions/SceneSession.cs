@@ -1,4 +1,5 @@
 using ZestyReel.Core;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Store;
@@ -44,8 +45,7 @@ public sealed class SceneSession
             var now = _state;
             if (by.Mark is { } mark && _store.FindMark(Id, mark) is { } seq) return Unchanged(now, seq > now.Floor ? now.Entry(seq).Title : "Kept before", by);
             var title = edit.Title(now.Scene);
-            var next = edit.Apply(now.Scene);
-            var change = SceneChange.Between(now.Scene, next);
+            var (next, change) = edit.Changed(now.Scene);
             _recent.Refuse(change, basedOn, now.Revision, by.Window);
             return change.IsEmpty ? Unchanged(now, title, by) : Keep(now, next, change, title, by, null);
         }

@@ -3,9 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using ZestyReel.Core;
-using ZestyReel.Core.Clips;
 using ZestyReel.Core.Edits;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 

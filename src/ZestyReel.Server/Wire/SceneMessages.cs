@@ -51,7 +51,7 @@ public sealed record RowsMessage(
 /// <summary>When the keys of a warped channel are seen: for each, in their order, its first played time (f64 ticks), or not a number.</summary>
 [MessagePackObject]
 public sealed record PlayedMessage(
-    [property: Key("object")] int Object, [property: Key("name")] string Name, [property: Key("times")] byte[] Times);
+    [property: Key("owner")] string Owner, [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("times")] byte[] Times);
 
 [MessagePackObject]
 public sealed record SettingsMessage(
@@ -77,7 +77,8 @@ public sealed record ObjectMessage(
 [MessagePackObject]
 public sealed record RollMessage([property: Key("axle")] string Axle, [property: Key("radius")] double Radius);
 
-/// <param name="Object">Whose channel.</param>
+/// <param name="Owner">What has the channel: an object, a warp or a placed clip.</param>
+/// <param name="Id">The owner's number.</param>
 /// <param name="Name">The channel's name.</param>
 /// <param name="Still">Its value while it has no keys.</param>
 /// <param name="Before">What it does before its keys.</param>
@@ -89,7 +90,8 @@ public sealed record RollMessage([property: Key("axle")] string Axle, [property:
 /// <param name="Locked">Neither value nor keys can be changed by hand.</param>
 [MessagePackObject]
 public sealed record ChannelMessage(
-    [property: Key("object")] int Object,
+    [property: Key("owner")] string Owner,
+    [property: Key("id")] int Id,
     [property: Key("name")] string Name,
     [property: Key("still")] double Still,
     [property: Key("before")] string Before,
@@ -102,7 +104,7 @@ public sealed record ChannelMessage(
 /// <param name="On">Whether it applies.</param>
 /// <param name="Beyond">What happens outside its points.</param>
 /// <param name="Targets">What it covers; null is the whole scene.</param>
-/// <param name="Curve">Its curve, as that of the object that stands for it; values are source frames.</param>
+/// <param name="Curve">Its points; values are source frames.</param>
 [MessagePackObject]
 public sealed record WarpMessage(
     [property: Key("id")] int Id,
@@ -129,7 +131,7 @@ public sealed record ClipMessage(
 /// <param name="Offset">The phase at which it starts, in ticks.</param>
 /// <param name="Cycle">What it does when it has been played through.</param>
 /// <param name="After">What is left of it after its end.</param>
-/// <param name="Rate">Its rate, as a channel of the object that stands for it.</param>
+/// <param name="Rate">Its rate.</param>
 [MessagePackObject]
 public sealed record PlacedClipMessage(
     [property: Key("id")] int Id,
@@ -197,10 +199,11 @@ public sealed record SampledMessage(
 public sealed record LiveMessage(
     [property: Key("rows")] RowsMessage Rows, [property: Key("blocks")] BlockMessage[] Blocks);
 
-/// <summary>An object's samples: for each channel named, <c>counts[i]</c> 32-bit floats; one where it is still.</summary>
+/// <summary>An owner's samples: for each channel named, <c>counts[i]</c> 32-bit floats; one where it is still.</summary>
 [MessagePackObject]
 public sealed record BlockMessage(
-    [property: Key("object")] int Object,
+    [property: Key("owner")] string Owner,
+    [property: Key("id")] int Id,
     [property: Key("first")] long First,
     [property: Key("count")] int Count,
     [property: Key("channels")] string[] Channels,

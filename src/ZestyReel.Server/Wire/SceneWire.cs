@@ -1,11 +1,10 @@
 using System.Collections.Immutable;
 using System.Runtime.InteropServices;
 using System.Text.Json;
-using ZestyReel.Core.Clips;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
@@ -48,11 +47,11 @@ public static class SceneWire
                     removedObjects.Add(row.Id);
                     break;
                 case (RowKind.Channel, Channel c):
-                    channels.Add(Channel(row.Id, row.Channel, c));
+                    channels.Add(Channel(CurveRef.Of(new ObjectId(row.Id), row.Channel), c));
                     break;
                 case (RowKind.Channel, null):
                     // Back to the kind's default, which the browser knows from the catalogue.
-                    channels.Add(new(row.Id, row.Channel, double.NaN, Word(Extrapolation.Hold), Word(Extrapolation.Hold), null, false));
+                    channels.Add(new(Word(OwnerKind.Object), row.Id, row.Channel, double.NaN, Word(Extrapolation.Hold), Word(Extrapolation.Hold), null, false));
                     break;
                 case (RowKind.Warp, Warp w):
                     warps.Add(Warp(w, scene.Rate));
@@ -113,7 +112,7 @@ public static class SceneWire
             MemoryMarshal.AsBytes(track.Samples.AsSpan()).CopyTo(bytes.AsSpan(at));
             at += track.Samples.Length * sizeof(float);
         }
-        return new(block.Object.Value, block.FirstFrame, block.Count, [.. block.Tracks.Select(t => t.Channel)], counts, bytes);
+        return new(Word(block.Owner), block.Id, block.FirstFrame, block.Count, [.. block.Tracks.Select(t => t.Channel)], counts, bytes);
     }
 
     public static string Word<T>(T value) where T : struct, Enum => JsonNamingPolicy.CamelCase.ConvertName(value.ToString());
@@ -122,19 +121,16 @@ public static class SceneWire
     private static IEnumerable<PlayedMessage> Played(SceneChange change, Scene scene, TimeFlow flow, IReadOnlyList<PlacedClip> clips)
     {
         if (flow.IsPlain) yield break;
-        var changed = change.Rows.Where(row => row.Row.Kind == RowKind.Channel).Select(row => (new ObjectId(row.Row.Id), row.Row.Channel));
-        var all = scene.Objects.Values.SelectMany(thing => thing.Channels.Keys.Select(name => (thing.Id, name)))
-            .Concat(scene.PlacedClips.Keys.Select(placed => (RateChannel.ObjectOf(placed), RateChannel.Name)));
-        changed = changed.Concat(clips.Select(placed => (RateChannel.ObjectOf(placed.Id), RateChannel.Name)));
-        foreach (var (id, name) in change.ChangesTime ? all : changed)
+        var addresses = change.ChangesTime
+            ? scene.Objects.Values.SelectMany(thing => thing.Channels.Keys.Select(name => CurveRef.Of(thing.Id, name))).Concat(scene.PlacedClips.Keys.Select(CurveRef.Of))
+            : change.Rows.Where(row => row is { Row.Kind: RowKind.Channel, After: not null }).Select(row => CurveRef.Of(new ObjectId(row.Row.Id), row.Row.Channel))
+                .Concat(clips.Select(placed => CurveRef.Of(placed.Id)));
+        foreach (var address in addresses)
         {
-            var channel = RateChannel.PlacedOf(id) is { } placed
-                ? scene.PlacedClips.GetValueOrDefault(placed)?.Rate
-                : scene.Objects.GetValueOrDefault(id)?.Channels.GetValueOrDefault(name);
-            if (channel?.Curve is not { } curve || flow.Covering(id, name).Length == 0) continue;
+            if (scene.At(address, "channel").Channel.Curve is not { } curve || flow.Covering(address).Length == 0) continue;
             var times = new double[curve.Keys.Length];
-            for (var i = 0; i < times.Length; i++) times[i] = flow.PlayedOf(id, name, curve.Keys[i].Time.Value) ?? double.NaN;
-            yield return new(id.Value, name, MemoryMarshal.AsBytes(times.AsSpan()).ToArray());
+            for (var i = 0; i < times.Length; i++) times[i] = flow.PlayedOf(address, curve.Keys[i].Time.Value) ?? double.NaN;
+            yield return new(Word(address.Owner), address.Id, address.Channel, MemoryMarshal.AsBytes(times.AsSpan()).ToArray());
         }
     }
 
@@ -143,18 +139,19 @@ public static class SceneWire
         double[] times = [placed.Start.Value, placed.End.Value, .. ClipSamples.CyclesOf(scene, placed)];
         var played = flow.Covering(placed.Object, "").Length == 0
             ? null
-            : Array.ConvertAll(times, time => flow.PlayedOf(placed.Object, "", time) ?? double.NaN);
+            : Array.ConvertAll(times, time => flow.PlayedOf(placed.Object, time) ?? double.NaN);
         return new(placed.Id.Value, placed.Clip.Value, placed.Object.Value, times, played, placed.Offset, Word(placed.Cycle), Word(placed.After),
-            Channel(RateChannel.ObjectOf(placed.Id).Value, RateChannel.Name, placed.Rate));
+            Channel(CurveRef.Of(placed.Id), placed.Rate));
     }
 
     private static WarpMessage Warp(Warp warp, FrameRate rate) => new(
         warp.Id.Value, warp.Name, warp.On, Word(warp.Beyond),
         warp.Targets is { } targets ? [.. targets.Select(target => new TargetMessage(target.Object.Value, target.Channel))] : null,
-        Channel(WarpChannel.ObjectOf(warp.Id).Value, WarpChannel.Name, WarpChannel.Of(warp, rate)));
+        Channel(CurveRef.Of(warp.Id), WarpPoints.Of(warp, rate)));
 
-    public static ChannelMessage Channel(int thing, string name, Channel c) => new(
-        thing, name, c.Still, Word(c.Curve?.Before ?? default), Word(c.Curve?.After ?? default), Keys(c.Curve), c.Locked);
+    /// <summary>A channel with its address.</summary>
+    public static ChannelMessage Channel(CurveRef curve, Channel c) => new(
+        Word(curve.Owner), curve.Id, curve.Channel, c.Still, Word(c.Curve?.Before ?? default), Word(c.Curve?.After ?? default), Keys(c.Curve), c.Locked);
 
     private static byte[]? Keys(Curve? curve)
     {

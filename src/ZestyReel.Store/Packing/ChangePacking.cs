@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using MessagePack;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;

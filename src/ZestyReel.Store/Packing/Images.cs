@@ -1,8 +1,6 @@
 using System.Collections.Immutable;
 using MessagePack;
-using ZestyReel.Core.Clips;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 

@@ -1,9 +1,8 @@
 using System.Collections.Immutable;
 using MessagePack;
-using ZestyReel.Core.Clips;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using Keys = System.Collections.Immutable.ImmutableArray<ZestyReel.Core.Curves.Key>;
 

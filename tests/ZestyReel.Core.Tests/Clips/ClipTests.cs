@@ -1,5 +1,5 @@
 using FsCheck.Xunit;
-using ZestyReel.Core.Clips;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
@@ -15,7 +15,7 @@ public class ClipTests
 {
     private static readonly ClipId Bob = new(1);
     private static readonly PlacedClipId First = new(1), Second = new(2);
-    private static readonly ObjectId FirstRate = RateChannel.ObjectOf(First);
+    private static readonly CurveRef FirstRate = CurveRef.Of(First);
 
     private static KeyChannels Up(decimal frame, double y) => new(frame, [new ChannelValue(Buoy, "position.y", y)], Interpolation.Linear);
 
@@ -31,7 +31,7 @@ public class ClipTests
     private static Scene Placed(decimal frame = 10, decimal times = 1, ClipCycle rounds = ClipCycle.Once, ClipAfter after = ClipAfter.LetGo) =>
         Bobbing().After(new PlaceClip(Bob, [Buoy], frame, times, rounds, after));
 
-    private static double Y(Scene scene, double frame, ObjectId? id = null) => Sampler.Values(
+    private static double Y(Scene scene, double frame, ObjectId? id = null) => Stages.Values(
         scene.Object(id ?? Buoy), "position.y", new FrameTimes(scene, [Math.Round(frame * scene.Rate.TicksPerFrame)]))[0];
 
     private static double[] Ys(Scene scene, params double[] frames) => [.. frames.Select(frame => Math.Round(Y(scene, frame), 9))];
@@ -102,16 +102,16 @@ public class ClipTests
     [Fact]
     public void The_rate_stands_runs_backwards_and_is_keyed_like_any_channel()
     {
-        Ys(Placed(times: 2).After(new SetValues([new(FirstRate, "rate", 0.5)])), 10, 22, 34).ShouldBe([5, 11, 17]);
-        Ys(Placed().After(new SetValues([new(FirstRate, "rate", 0)]), new SetPlacedClip([First], Offset: 3)), 10, 30).ShouldBe([8, 8]);
-        Ys(Placed().After(new SetValues([new(FirstRate, "rate", -1)]), new SetPlacedClip([First], Offset: 24)), 10, 16, 22).ShouldBe([5, 11, 17]);
+        Ys(Placed(times: 2).After(new SetValues([new ChannelValue(FirstRate, 0.5)])), 10, 22, 34).ShouldBe([5, 11, 17]);
+        Ys(Placed().After(new SetValues([new ChannelValue(FirstRate, 0)]), new SetPlacedClip([First], Offset: 3)), 10, 30).ShouldBe([8, 8]);
+        Ys(Placed().After(new SetValues([new ChannelValue(FirstRate, -1)]), new SetPlacedClip([First], Offset: 24)), 10, 16, 22).ShouldBe([5, 11, 17]);
         // From 0 to 1 in 12 frames: the phase is t²/24.
         var starting = Placed(times: 2).After(
-            new KeyChannels(10, [new(FirstRate, "rate", 0)], Interpolation.Linear), new KeyChannels(22, [new(FirstRate, "rate", 1)], Interpolation.Linear));
+            new KeyChannels(10, [new ChannelValue(FirstRate, 0)], Interpolation.Linear), new KeyChannels(22, [new ChannelValue(FirstRate, 1)], Interpolation.Linear));
         foreach (var frame in new[] { 0, 3, 6, 10, 12 }) Y(starting, 10 + frame).ShouldBe(5 + frame * frame / 24.0, 1e-9);
         Y(starting, 22 + 5).ShouldBe(5 + 6 + 5, 1e-9);
         starting.Placed(First).Rate.Curve!.Keys.Length.ShouldBe(2);
-        Ys(starting.After(new MoveKeys([new KeySet(FirstRate, "rate", [starting.Rate.At(22)])], -12 + 1)), 11, 16).ShouldBe([5.5, 10.5]);
+        Ys(starting.After(new MoveKeys([new KeySet(FirstRate, [starting.Rate.At(22)])], -12 + 1)), 11, 16).ShouldBe([5.5, 10.5]);
     }
 
     [Fact]
@@ -153,7 +153,7 @@ public class ClipTests
     [Fact]
     public void They_are_moved_copied_taken_off_and_deleted()
     {
-        var scene = Placed().After(new KeyChannels(20, [new(FirstRate, "rate", 1)]));
+        var scene = Placed().After(new KeyChannels(20, [new ChannelValue(FirstRate, 1)]));
         var moved = scene.After(new MovePlacedClips([First], 5.5m));
         Ys(moved, 15.5, 27.5).ShouldBe([5, 17]);
         moved.Placed(First).Rate.Curve!.Keys[0].Time.ShouldBe(moved.Rate.At(25.5m));
@@ -224,7 +224,7 @@ public class ClipTests
         var named = scene.After(new SaveClip([Heights(1, 9)], "Bob"));
         Should.Throw<Refusal>(() => new SaveClip([Heights(1, 9)], "Bob").Apply(named)).Place.ShouldBe("name");
         Should.Throw<Refusal>(() => new PlaceClip(Bob, [Buoy], 1, 0).Apply(named)).Place.ShouldBe("times");
-        Should.Throw<Refusal>(() => new KeyChannels(1, [new(FirstRate, "rate", 1e7)]).Apply(named.After(new PlaceClip(Bob, [Buoy], 1))));
+        Should.Throw<Refusal>(() => new KeyChannels(1, [new ChannelValue(FirstRate, 1e7)]).Apply(named.After(new PlaceClip(Bob, [Buoy], 1))));
         string Reason(Edit edit) => Should.Throw<Refusal>(() => edit.Apply(scene)).Reason;
     }
 
@@ -232,7 +232,7 @@ public class ClipTests
     public void Written_as_keys_the_motion_is_the_same_within_the_tolerance()
     {
         var scene = Placed(10, 3, ClipCycle.Repeat, ClipAfter.Hold).After(
-            new SetPlacedClip([First], Offset: 4), new KeyChannels(10, [new(FirstRate, "rate", 0.2)]), new KeyChannels(60, [new(FirstRate, "rate", 1.7)]),
+            new SetPlacedClip([First], Offset: 4), new KeyChannels(10, [new ChannelValue(FirstRate, 0.2)]), new KeyChannels(60, [new ChannelValue(FirstRate, 1.7)]),
             new PlaceClip(Bob, [Buoy], 70), new KeyChannels(1, [new(Buoy, "position.y", 0)]), new KeyChannels(100, [new(Buoy, "position.y", 40)]));
         var written = scene.After(new BakeClips([Buoy], 0.01));
         written.PlacedClips.ShouldBeEmpty();
@@ -258,7 +258,7 @@ public class ClipTests
             new DeleteKeys([fades]), new SetValues([new(Buoy, "look.opacity", 0.1)]), new PlaceClip(Bob, [Buoy], 1));
         fading.After(new KeyChannels(9, [new(Buoy, "look.opacity", 0.2)])).Keys(Buoy, "look.opacity")[0].Value.ShouldBe(0);
         fading.After(new SetValues([new(Buoy, "look.opacity", 0.2)], Frame: 9)).Object(Buoy).Channel("look.opacity").Still.ShouldBe(0);
-        Should.Throw<Refusal>(() => new StretchTime(0.001m, 1, new StretchPart(1, 9)).Apply(fading.After(new SetValues([new(FirstRate, "rate", 900_000)])))).Place.ShouldBe("rate");
+        Should.Throw<Refusal>(() => new StretchTime(0.001m, 1, new StretchPart(1, 9)).Apply(fading.After(new SetValues([new ChannelValue(FirstRate, 900_000)])))).Place.ShouldBe("rate");
         Placed().After(new StretchTime(0.2m, 1, new StretchPart(1, 60))).Placed(First).Rate.Still.ShouldBeGreaterThan(100);
     }
 
@@ -275,7 +275,7 @@ public class ClipTests
     {
         var before = Placed();
         IReadOnlyList<SampleTarget> Stale(Edit edit) => SceneChange.Between(before, edit.Apply(before)).Stale(edit.Apply(before));
-        foreach (var edit in new Edit[] { new SetPlacedClip([First], Offset: 3), new DeletePlacedClips([First]), new DeleteClip(Bob), new KeyChannels(12, [new(FirstRate, "rate", 2)]), new MovePlacedClips([First], 1) })
+        foreach (var edit in new Edit[] { new SetPlacedClip([First], Offset: 3), new DeletePlacedClips([First]), new DeleteClip(Bob), new KeyChannels(12, [new ChannelValue(FirstRate, 2)]), new MovePlacedClips([First], 1) })
             Stale(edit).Select(target => (target.Object.Id, string.Join(' ', target.Channels.Select(c => c.Name)))).ShouldBe([(Buoy, "position.y")], edit.ToString());
         Stale(new RenameClip(Bob, "Swell")).Count.ShouldBe(1);
         Stale(new SetBookmark(3, "Horn", BookmarkColour.Sky)).ShouldBeEmpty();
@@ -284,9 +284,9 @@ public class ClipTests
     [Fact]
     public void Rate_and_phase_are_sampled_and_rounds_are_found()
     {
-        var scene = Placed(10, 3, ClipCycle.Repeat).After(new SetValues([new(FirstRate, "rate", 2)]));
+        var scene = Placed(10, 3, ClipCycle.Repeat).After(new SetValues([new ChannelValue(FirstRate, 2)]));
         var block = ClipSamples.Of(scene, [scene.Placed(First)], new FrameRange(1, 100)).Single();
-        block.Object.ShouldBe(FirstRate);
+        (block.Owner, block.Id).ShouldBe((OwnerKind.Placed, First.Value));
         var phase = block.Tracks.Single(track => track.Channel == "phase").Samples;
         phase[10 - 1].ShouldBe(0);
         phase[15 - 1].ShouldBe(10);

@@ -53,12 +53,12 @@ public class CurveEditTests
         turned.Keys[1].In.ShouldBe(Interpolation.Free);
         // The other handle keeps its length of a third, 8 frames.
         turned.Keys[1].InHandle.Value.ShouldBe(-4, 1e-6);
-        var alone = Of(scene.After(new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 8, 4, Alone: true)));
+        var alone = Of(scene.After(new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 8, 4, alone: true)));
         alone.IsJoined(1).ShouldBeFalse();
         alone.Keys[1].In.ShouldBe(Interpolation.Smooth);
         // What is broken stays so when it is moved again.
         Of(scene.After(
-            new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 8, 4, Alone: true),
+            new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 8, 4, alone: true),
             new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 8, 7))).IsJoined(1).ShouldBeFalse();
     }
 
@@ -66,8 +66,8 @@ public class CurveEditTests
     public void Handles_are_joined_made_a_third_or_equal()
     {
         var scene = Still().After(Keyed(1, 0), Keyed(25, 10), Keyed(37, 0)).After(
-            new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.In, -20, -2, Alone: true),
-            new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 2, 4, Alone: true));
+            new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.In, -20, -2, alone: true),
+            new SetHandle(Ferry, "position.x", FrameRate.Film.At(25), KeySide.Out, 2, 4, alone: true));
         Key Formed(HandleForm form) => scene.After(new FormHandles([Selected(25)], form)).Keys(Ferry, "position.x")[1];
         var perFrame = scene.Rate.TicksPerFrame;
         var joined = Formed(HandleForm.Joined);
@@ -152,7 +152,7 @@ public class CurveEditTests
         var before = Moving();
         var after = before.After(new SetKeyValues([Selected(25)], -5), new SetKeyValues([Selected(49)], 99), new InsertKeys(30, [new ChannelValue(Ferry, "position.x")]));
         var rate = before.Rate;
-        var copied = CopiedKeys.Between(before, [(Ferry, "position.x")], rate.At(20), rate.At(40));
+        var copied = CopiedKeys.Between(before, [CurveRef.Of(Ferry, "position.x")], rate.At(20), rate.At(40));
         Values(after.After(new ReplaceKeys(copied, 20, 40))).ShouldBe([0, 10, 99]);
         Should.Throw<Refusal>(() => new ReplaceKeys(copied, 26, 40).Apply(after)).Place.ShouldBe("copied.time");
     }

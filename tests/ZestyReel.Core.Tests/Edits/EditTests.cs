@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
 using ZestyReel.Core;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Curves.Eases;
 using ZestyReel.Core.Edits;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Tests.Scenes;
 using ZestyReel.Core.Time;
@@ -185,7 +185,7 @@ public class EditTests
         new SaveClip([Selected(1, 25)], "Glide"), new SaveClip([Selected(1, 25, 49)], InPlace: true), new SetRoll([Buoy], Axis.X, 2), new SetRoll([Hull], Axis.Z),
         new AddWarp("Slow pass", [new WarpTarget(Ferry, "position.x")]), new SetSceneSpeed(1.5m),
         new SetRotationOrder([Buoy], RotationOrder.Zyx), new SetRotationInterpolation([Buoy], RotationInterpolation.Quaternion),
-        new ReplaceKeys(CopiedKeys.Between(Moving(), [(Ferry, "position.x")], FrameRate.Film.At(1), FrameRate.Film.At(9)), 1, 30),
+        new ReplaceKeys(CopiedKeys.Between(Moving(), [CurveRef.Of(Ferry, "position.x")], FrameRate.Film.At(1), FrameRate.Film.At(9)), 1, 30),
     ];
 
     // What these change has to be there first; they have tests of their own.

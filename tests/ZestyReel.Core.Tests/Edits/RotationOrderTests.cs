@@ -1,4 +1,5 @@
 using System.Numerics;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
@@ -18,7 +19,7 @@ public class RotationOrderTests
     private static (double X, double Y, double Z) At(Scene scene, decimal frame)
     {
         var times = new FrameTimes(scene, [scene.Rate.At(frame).Value]);
-        var turns = Array.ConvertAll(Names, name => Sampler.Values(scene.Object(Ferry), name, times)[0]);
+        var turns = Array.ConvertAll(Names, name => Stages.Values(scene.Object(Ferry), name, times)[0]);
         return (turns[0], turns[1], turns[2]);
     }
 

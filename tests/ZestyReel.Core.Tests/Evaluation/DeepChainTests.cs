@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
@@ -37,7 +38,7 @@ public class DeepChainTests
         scene = new SetRoll([wheel], Axis.Z, 1).Apply(scene);
         var change = SceneChange.Between(scene, new KeyChannels(48, [new ChannelValue(first, "position.x", 2 * Math.PI)]).Apply(scene));
         change.Stale(scene).ShouldContain(target => target.Object.Id == wheel);
-        Sampler.Values(scene.Object(wheel), "rotation.z", new FrameTimes(scene, [FrameRate.Film.StartOf(48).Value]))[0].ShouldBe(-180, 1e-6);
+        Stages.Values(scene.Object(wheel), "rotation.z", new FrameTimes(scene, [FrameRate.Film.StartOf(48).Value]))[0].ShouldBe(-180, 1e-6);
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
@@ -17,7 +18,7 @@ public class RollingTests
     private static Scene Wheeled(params Edit[] edits) => Moving().After(
         new AddObject(ObjectKind.Torus, "Wheel", Ferry), new SetRoll([Wheel], Axis.Z, 2)).After(edits);
 
-    private static double Turn(Scene scene, double frame, string channel = "rotation.z") => Sampler.Values(
+    private static double Turn(Scene scene, double frame, string channel = "rotation.z") => Stages.Values(
         scene.Object(Wheel), channel, new FrameTimes(scene, [Math.Round(frame * scene.Rate.TicksPerFrame)]))[0];
 
     /// <summary>Degrees of a way rolled at radius 2; to the side of x a wheel about z turns backwards.</summary>
@@ -57,7 +58,7 @@ public class RollingTests
         var warped = Wheeled(new AddWarp(), new RetimePart(new WarpId(1), RetimeWay.Hold, 25, Frames: 12), new RetimePart(new WarpId(1), RetimeWay.Backwards, 45, 55));
         for (var frame = 1.0; frame < 80; frame += 1.5)
         {
-            var x = Sampler.Values(warped.Object(Ferry), "position.x", new FrameTimes(warped, [Math.Round(frame * warped.Rate.TicksPerFrame)]))[0];
+            var x = Stages.Values(warped.Object(Ferry), "position.x", new FrameTimes(warped, [Math.Round(frame * warped.Rate.TicksPerFrame)]))[0];
             Turn(warped, frame).ShouldBe(Rolled(x), 1e-6, $"frame {frame}");
         }
     }

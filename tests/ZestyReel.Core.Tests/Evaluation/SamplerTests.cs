@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Tests.Scenes;
 using ZestyReel.Core.Time;
@@ -14,7 +14,7 @@ public class SamplerTests
 {
     private static readonly FrameRate Film = FrameRate.Film;
 
-    private static double[] X(Scene scene, params int[] frames) => Sampler.Values(
+    private static double[] X(Scene scene, params int[] frames) => Stages.Values(
         scene.Object(Ferry), "position.x", new FrameTimes(scene, [.. frames.Select(f => (double)Film.StartOf(f).Value)]));
 
     [Fact]

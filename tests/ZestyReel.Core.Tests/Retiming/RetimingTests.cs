@@ -1,3 +1,4 @@
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
@@ -17,7 +18,7 @@ public class RetimingTests
     private static Scene Warped() => Moving().After(new AddWarp("Slow pass"));
 
     private static double Source(Scene scene, decimal played, ObjectId? id = null, string channel = "position.x") =>
-        scene.Rate.FrameOf(new TimeFlow(scene).SourceOf(id ?? Ferry, channel, scene.Rate.At(played).Value));
+        scene.Rate.FrameOf(new TimeFlow(scene).SourceOf(CurveRef.Of(id ?? Ferry, channel), scene.Rate.At(played).Value));
 
     [Fact]
     public void A_new_warp_changes_nothing()
@@ -155,9 +156,8 @@ public class RetimingTests
     public void A_warps_points_are_keys_like_any_other()
     {
         var scene = Warped();
-        var warp = WarpChannel.ObjectOf(First);
-        KeySet At(params decimal[] frames) => new(warp, "warp", [.. frames.Select(frame => scene.Rate.At(frame))]);
-        var inserted = scene.After(new InsertKeys(60, [new ChannelValue(warp, "warp")]));
+        KeySet At(params decimal[] frames) => new(CurveRef.Of(First), [.. frames.Select(frame => scene.Rate.At(frame))]);
+        var inserted = scene.After(new InsertKeys(60, [new ChannelValue(Warp: First)]));
         inserted.Warp(First).Curve.Keys.Length.ShouldBe(3);
         Source(inserted.After(new MoveKeys([At(60)], 0, Values: [10])), 60).ShouldBe(70, 1e-9);
         Source(inserted.After(new MoveKeys([At(60)], 12)), 72).ShouldBe(60, 1e-9);
@@ -167,7 +167,7 @@ public class RetimingTests
         Source(inserted.After(new EaseKeys([At(1, 60)], Css: "cubic-bezier(0.5, 0, 0.5, 1)")), 30.5m).ShouldBe(30.5, 1e-6);
         inserted.After(new MoveKeys([At(60)], 0, Values: [0.123])).Warp(First).Curve.Keys[1].Value.ShouldBe(Math.Round(60.123 * 29_400_000));
         Should.Throw<Refusal>(() => new DeleteKeys([At(1, 120)]).Apply(scene)).Reason.ShouldContain("delete the warp");
-        Should.Throw<Refusal>(() => new DeleteKeys([new KeySet(new ObjectId(-7), "warp", [Tick.Zero])]).Apply(scene)).Reason.ShouldContain("no such warp");
+        Should.Throw<Refusal>(() => new DeleteKeys([new KeySet([Tick.Zero], Warp: new WarpId(7))]).Apply(scene)).Reason.ShouldContain("no such warp");
         new MoveKeys([At(1)], 1).Title(scene).ShouldNotBeEmpty();
     }
 
@@ -175,7 +175,7 @@ public class RetimingTests
     public void Points_are_copied_and_pasted_like_keys()
     {
         var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m));
-        var copied = CopiedKeys.Of(scene, [new KeySet(WarpChannel.ObjectOf(First), "warp", [scene.Rate.At(25), scene.Rate.At(73)])]);
+        var copied = CopiedKeys.Of(scene, [new KeySet(CurveRef.Of(First), [scene.Rate.At(25), scene.Rate.At(73)])]);
         var pasted = scene.After(new PasteKeys(copied, 90));
         Source(pasted, 90).ShouldBe(25, 1e-6);
         Source(pasted, 138).ShouldBe(49, 1e-6);
@@ -196,7 +196,7 @@ public class RetimingTests
     public void A_key_is_seen_where_its_source_frame_first_is()
     {
         var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 25, 49, Speed: 0.5m));
-        double? Played(Scene of, double source) => new TimeFlow(of).PlayedOf(Ferry, "position.x", source * of.Rate.TicksPerFrame) / of.Rate.TicksPerFrame;
+        double? Played(Scene of, double source) => new TimeFlow(of).PlayedOf(CurveRef.Of(Ferry, "position.x"), source * of.Rate.TicksPerFrame) / of.Rate.TicksPerFrame;
         Played(scene, 10)!.Value.ShouldBe(10, 1e-6);
         Played(scene, 31)!.Value.ShouldBe(37, 1e-6);
         Played(scene, 49)!.Value.ShouldBe(73, 1e-6);

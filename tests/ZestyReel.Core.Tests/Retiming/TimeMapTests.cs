@@ -3,7 +3,6 @@ using ZestyReel.Core;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Tests.Scenes;
 using ZestyReel.Core.Time;
@@ -16,7 +15,7 @@ public class TimeMapTests
     private static decimal?[] Frames(Scene scene) => [.. scene.Keys(Ferry, "position.x").Select(k => scene.Rate.ExactFrameOf(k.Time))];
 
     private static double ValueAt(Scene scene, double ticks) =>
-        scene.Object(Ferry).Channel("position.x").ValueAt(new TimeFlow(scene).SourceOf(Ferry, "position.x", ticks));
+        scene.Object(Ferry).Channel("position.x").ValueAt(new TimeFlow(scene).SourceOf(CurveRef.Of(Ferry, "position.x"), ticks));
 
     /// <summary>The ferry keyed at random frames and values, every mode in use, some keys between frames.</summary>
     private static Scene Random(int seed)

@@ -15,7 +15,7 @@ public class WarpBakingTests
 {
     private static readonly WarpId First = new(1);
 
-    private static double[] Played(Scene scene, IEnumerable<double> frames) => Sampler.Values(
+    private static double[] Played(Scene scene, IEnumerable<double> frames) => Stages.Values(
         scene.Object(Ferry), "position.x", new FrameTimes(scene, [.. frames.Select(frame => frame * scene.Rate.TicksPerFrame)]));
 
     private static readonly double[] Places = [.. Enumerable.Range(0, 1400).Select(i => 0.5 + i * 0.0937)];
@@ -114,7 +114,7 @@ public class WarpBakingTests
             new KeyChannels(1, [new(Ferry, "visible", 1)]), new KeyChannels(30, [new(Ferry, "visible", 0)]), new KeyChannels(40, [new(Ferry, "visible", 1)]),
             new AddWarp(), new RetimePart(First, RetimeWay.Backwards, 20, 50));
         var committed = scene.After(new BakeWarp(First));
-        double At(Scene of, double frame) => Sampler.Values(of.Object(Ferry), "visible", new FrameTimes(of, [frame * of.Rate.TicksPerFrame]))[0];
+        double At(Scene of, double frame) => Stages.Values(of.Object(Ferry), "visible", new FrameTimes(of, [frame * of.Rate.TicksPerFrame]))[0];
         for (var frame = 1.5; frame < 60; frame += 0.5)
             if (frame % 1 != 0) At(committed, frame).ShouldBe(At(scene, frame), 0, $"frame {frame}");
         committed.Keys(Ferry, "visible").ShouldAllBe(key => key.Out == Interpolation.Hold || key.Value == 1);

@@ -1,0 +1,24 @@
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Changes;
+
+/// <summary>Points at one row of a scene.</summary>
+/// <param name="Kind">The kind of row.</param>
+/// <param name="Id">The number of the object, warp, bookmark or named selection; 0 for settings.</param>
+/// <param name="Channel">The channel's name; empty for the other kinds.</param>
+public readonly record struct RowKey(RowKind Kind, int Id = 0, string Channel = "")
+{
+    /// <summary>The row in a scene, an object without its channels; null where there is none.</summary>
+    public object? In(Scene scene) => Kind switch
+    {
+        RowKind.Settings => scene.Settings,
+        RowKind.Object => scene.Objects.GetValueOrDefault(new ObjectId(Id)) is { } thing ? thing with { Channels = thing.Channels.Clear() } : null,
+        RowKind.Channel => scene.Objects.GetValueOrDefault(new ObjectId(Id))?.Channels.GetValueOrDefault(Channel),
+        RowKind.Warp => scene.Warps.GetValueOrDefault(new WarpId(Id)),
+        RowKind.Bookmark => scene.Bookmarks.GetValueOrDefault(new BookmarkId(Id)),
+        RowKind.NamedSelection => scene.NamedSelections.GetValueOrDefault(new NamedSelectionId(Id)),
+        RowKind.Clip => scene.Clips.GetValueOrDefault(new ClipId(Id)),
+        RowKind.PlacedClip => scene.PlacedClips.GetValueOrDefault(new PlacedClipId(Id)),
+        _ => null,
+    };
+}

@@ -1,0 +1,29 @@
+namespace ZestyReel.Core.Changes;
+
+/// <summary>What a scene is kept as: rows of these kinds.</summary>
+public enum RowKind : byte
+{
+    /// <summary>The scene's settings.</summary>
+    Settings,
+
+    /// <summary>An object without its channels.</summary>
+    Object,
+
+    /// <summary>One channel of an object.</summary>
+    Channel,
+
+    /// <summary>A warp.</summary>
+    Warp,
+
+    /// <summary>A bookmark.</summary>
+    Bookmark,
+
+    /// <summary>A named selection.</summary>
+    NamedSelection,
+
+    /// <summary>A clip.</summary>
+    Clip,
+
+    /// <summary>A clip on an object.</summary>
+    PlacedClip,
+}

@@ -1,0 +1,122 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Changes;
+
+/// <summary>What an edit did, row by row. Turned round, it is the undo of any edit.</summary>
+public sealed record SceneChange(ImmutableArray<RowChange> Rows)
+{
+    private static readonly ImmutableSortedDictionary<string, Channel> NoChannels = ImmutableSortedDictionary<string, Channel>.Empty;
+
+    public bool IsEmpty => Rows.IsEmpty;
+
+    /// <summary>Whether the change reaches every object's samples: another rate, or another warp.</summary>
+    public bool ChangesTime =>
+        Rows.Any(r => r.Row.Kind == RowKind.Warp
+            || r is { Before: SceneSettings before, After: SceneSettings after } && before.Rate != after.Rate);
+
+    public SceneChange Reversed() => new([.. Rows.Select(r => new RowChange(r.Row, r.After, r.Before))]);
+
+    /// <summary>Finds what differs. Scenes share what an edit left alone, so that only touched objects are looked into.</summary>
+    public static SceneChange Between(Scene before, Scene after)
+    {
+        var rows = ImmutableArray.CreateBuilder<RowChange>();
+        if (before.Settings != after.Settings)
+            rows.Add(new(new(RowKind.Settings), before.Settings, after.Settings));
+        foreach (var (id, old) in before.Objects)
+        {
+            var now = after.Objects.GetValueOrDefault(id);
+            if (!ReferenceEquals(old, now)) AddObject(rows, id, old, now);
+        }
+        foreach (var (id, now) in after.Objects)
+            if (!before.Objects.ContainsKey(id)) AddObject(rows, id, null, now);
+        AddRows(rows, RowKind.Warp, before.Warps, after.Warps, id => id.Value);
+        AddRows(rows, RowKind.Bookmark, before.Bookmarks, after.Bookmarks, id => id.Value);
+        AddRows(rows, RowKind.NamedSelection, before.NamedSelections, after.NamedSelections, id => id.Value);
+        AddRows(rows, RowKind.Clip, before.Clips, after.Clips, id => id.Value);
+        AddRows(rows, RowKind.PlacedClip, before.PlacedClips, after.PlacedClips, id => id.Value);
+        return new(rows.ToImmutable());
+    }
+
+    private static void AddRows<TId, TRow>(
+        ImmutableArray<RowChange>.Builder rows, RowKind kind,
+        ImmutableSortedDictionary<TId, TRow> before, ImmutableSortedDictionary<TId, TRow> after, Func<TId, int> number)
+        where TId : notnull where TRow : class
+    {
+        if (ReferenceEquals(before, after)) return;
+        foreach (var id in before.Keys.Union(after.Keys))
+        {
+            var (old, now) = (before.GetValueOrDefault(id), after.GetValueOrDefault(id));
+            if (!Equals(old, now)) rows.Add(new(new(kind, number(id)), old, now));
+        }
+    }
+
+    /// <summary>The scene with every row as it is after the change.</summary>
+    public Scene AppliedTo(Scene scene)
+    {
+        var objects = scene.Objects.ToBuilder();
+        var warps = scene.Warps.ToBuilder();
+        var bookmarks = scene.Bookmarks.ToBuilder();
+        var selections = scene.NamedSelections.ToBuilder();
+        var clips = scene.Clips.ToBuilder();
+        var placed = scene.PlacedClips.ToBuilder();
+        var settings = scene.Settings;
+        foreach (var (row, _, after) in Rows)
+        {
+            var id = new ObjectId(row.Id);
+            switch (row.Kind)
+            {
+                case RowKind.Settings:
+                    settings = (SceneSettings)after!;
+                    break;
+                case RowKind.Warp:
+                    Put(warps, new WarpId(row.Id), (Warp?)after);
+                    break;
+                case RowKind.Bookmark:
+                    Put(bookmarks, new BookmarkId(row.Id), (Bookmark?)after);
+                    break;
+                case RowKind.NamedSelection:
+                    Put(selections, new NamedSelectionId(row.Id), (NamedSelection?)after);
+                    break;
+                case RowKind.Clip:
+                    Put(clips, new ClipId(row.Id), (Clip?)after);
+                    break;
+                case RowKind.PlacedClip:
+                    Put(placed, new PlacedClipId(row.Id), (PlacedClip?)after);
+                    break;
+                case RowKind.Object:
+                    if (after is null) objects.Remove(id);
+                    else objects[id] = (SceneObject)after with { Channels = objects.GetValueOrDefault(id)?.Channels ?? NoChannels };
+                    break;
+                case RowKind.Channel when objects.TryGetValue(id, out var thing):
+                    objects[id] = thing with
+                    {
+                        Channels = after is null ? thing.Channels.Remove(row.Channel) : thing.Channels.SetItem(row.Channel, (Channel)after),
+                    };
+                    break;
+            }
+        }
+        return new Scene(
+            settings, objects.ToImmutable(), warps.ToImmutable(), bookmarks.ToImmutable(), selections.ToImmutable(), clips.ToImmutable(), placed.ToImmutable());
+    }
+
+    private static void Put<TId, TRow>(ImmutableSortedDictionary<TId, TRow>.Builder rows, TId id, TRow? row)
+        where TId : notnull where TRow : class
+    {
+        if (row is null) rows.Remove(id);
+        else rows[id] = row;
+    }
+
+    // An object's row comes before its channels' rows, so that they find it when they are applied.
+    private static void AddObject(ImmutableArray<RowChange>.Builder rows, ObjectId id, SceneObject? old, SceneObject? now)
+    {
+        var (oldBare, nowBare) = (old is null ? null : old with { Channels = NoChannels }, now is null ? null : now with { Channels = NoChannels });
+        if (oldBare != nowBare) rows.Add(new(new(RowKind.Object, id.Value), oldBare, nowBare));
+        var (oldChannels, nowChannels) = (old?.Channels ?? NoChannels, now?.Channels ?? NoChannels);
+        foreach (var name in oldChannels.Keys.Union(nowChannels.Keys))
+        {
+            var (was, isNow) = (oldChannels.GetValueOrDefault(name), nowChannels.GetValueOrDefault(name));
+            if (was != isNow) rows.Add(new(new(RowKind.Channel, id.Value, name), was, isNow));
+        }
+    }
+}

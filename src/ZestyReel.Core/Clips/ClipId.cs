@@ -1,7 +1,0 @@
-namespace ZestyReel.Core.Clips;
-
-/// <summary>Names a clip within its scene.</summary>
-public readonly record struct ClipId(int Value) : IComparable<ClipId>
-{
-    public int CompareTo(ClipId other) => Value.CompareTo(other.Value);
-}

@@ -1,7 +1,0 @@
-namespace ZestyReel.Core.Clips;
-
-/// <summary>Names a placed clip within its scene.</summary>
-public readonly record struct PlacedClipId(int Value) : IComparable<PlacedClipId>
-{
-    public int CompareTo(PlacedClipId other) => Value.CompareTo(other.Value);
-}

@@ -1,0 +1,63 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Sets copied keys.</summary>
+/// <param name="Copied">The copied keys.</param>
+/// <param name="At">The frame on which the first of them lands; left out, all land where they were.</param>
+/// <param name="Onto">
+/// The objects that get them; left out, those that they came from. Keys of one object go to each of these; keys of
+/// several go to as many, in order.
+/// </param>
+/// <param name="Mirrored">The last one first.</param>
+/// <param name="Meet">What happens where a key lands on another.</param>
+public sealed record PasteKeys(
+    CopiedKeys Copied, decimal? At = null, ImmutableArray<ObjectId>? Onto = null, bool Mirrored = false,
+    WhenKeysMeet Meet = WhenKeysMeet.Stop) : Edit
+{
+    private int Count => Copied.Channels.Sum(c => c.Keys.Length);
+
+    public override string Title(Scene scene) => FormattableString.Invariant(
+        $"Paste {ChannelWords.Keys(Count)}{(Mirrored ? ", mirrored" : "")}{(At is { } frame ? $" at {frame}" : "")}");
+
+    protected override Scene Make(Scene scene)
+    {
+        if (Copied.Channels.IsDefaultOrEmpty || Copied.Channels.Any(c => c.Keys.IsDefaultOrEmpty)) throw new Refusal("copied", "nothing has been copied");
+        var (first, last) = (Copied.Channels.Min(c => c.Keys[0].Time), Copied.Channels.Max(c => c.Keys[^1].Time));
+        var start = At is { } frame ? scene.Rate.At(frame, "at") : first;
+        var placing = new KeyPlacing(scene.Rate, Meet);
+        var pasted = 0;
+        foreach (var (target, copied) in Targets())
+        {
+            // What the other object has no channel for is left out; something must be left.
+            if (target.Object is { } id && scene.Object(id, "onto").Find(target.Channel) is null) continue;
+            var at = scene.At(target, "onto").Unlocked("onto");
+            var (spec, channel) = (at.Spec, at.Channel);
+            foreach (var key in copied.Keys) spec.Checked(key.Value, "copied");
+            var keys = copied.Keys.Select(key => key.Key()).Select(key => Mirrored ? key.TurnedInTime(first, last) : key)
+                .Select(key => key with { Time = start + (key.Time - first) }).Select(spec.Fitted);
+            var all = placing.Placed(channel.Curve?.Keys ?? [], keys);
+            scene = scene.With(target, channel with { Curve = channel.Curve?.WithKeys(all) ?? new Curve(all) });
+            pasted++;
+        }
+        if (pasted == 0) throw new Refusal("onto", "the selected objects have none of the channels that were copied");
+        placing.Finish();
+        return scene;
+    }
+
+    private IEnumerable<(CurveRef, CopiedChannel)> Targets()
+    {
+        if (Onto is not { IsDefaultOrEmpty: false } onto) return Copied.Channels.Select(c => (c.Curve, c));
+        var sources = Copied.Channels.Select(Source).Distinct().ToList();
+        if (sources.Count == 1) return onto.SelectMany(target => Copied.Channels.Select(c => (CurveRef.Of(target, c.Curve.Channel), c)));
+        if (sources.Count != onto.Length)
+            throw new Refusal("onto", $"the keys are from {sources.Count} objects; select one object's keys, or {sources.Count} objects to paste on");
+        return Copied.Channels.Select(c => (CurveRef.Of(onto[sources.IndexOf(Source(c))], c.Curve.Channel), c));
+    }
+
+    private static ObjectId Source(CopiedChannel copied) => copied.Curve.Object
+        ?? throw new Refusal("onto", "points of warps and rates of clips are pasted where they are from");
+}

@@ -1,0 +1,36 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Adds one object.</summary>
+/// <param name="Kind">What it is.</param>
+/// <param name="Name">Its name; the kind's with a free number when left out.</param>
+/// <param name="Parent">Its parent.</param>
+/// <param name="Values">Still values that differ from the kind's defaults, by channel.</param>
+public sealed record AddObject(
+    ObjectKind Kind, string? Name = null, ObjectId? Parent = null, ImmutableDictionary<string, double>? Values = null) : Edit
+{
+    public override string Title(Scene scene) => $"Add {Name ?? Kind.ToString().ToLowerInvariant()}";
+
+    protected override Scene Make(Scene scene)
+    {
+        if (scene.Objects.Count >= Scene.MostObjects)
+            throw new Refusal("object", $"a scene has room for {Scene.MostObjects} objects");
+        if (!Enum.IsDefined(Kind)) throw new Refusal("kind", "there is no such kind of object");
+        if (Parent is { } parent) scene.Object(parent, "parent");
+        var taken = scene.ObjectNames();
+        var name = Name is null ? Names.Free(Kind.ToString(), taken) : Names.Checked(Name, "name");
+        if (taken.Contains(name)) throw new Refusal("name", $"there is an object called {name} already; names are unique in a scene");
+        var added = new SceneObject(
+            scene.NextObjectId(), name, Kind, Parent,
+            scene.Objects.IsEmpty ? 0 : scene.Objects.Values.Max(o => o.Place) + 1,
+            RotationOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty);
+        foreach (var (channel, value) in Values ?? [])
+        {
+            var place = $"values.{Names.Shown(channel)}";
+            added = added.WithChannel(channel, new Channel(added.Spec(channel, place).Checked(value, place)));
+        }
+        return scene.With(added);
+    }
+}

@@ -1,0 +1,36 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections.</summary>
+public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
+{
+    public override string Title(Scene scene) => Objects.Length == 1
+        ? $"Delete {scene.Object(Objects[0]).Name}"
+        : $"Delete {Objects.Length} objects";
+
+    protected override Scene Make(Scene scene)
+    {
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
+        var gone = scene.WithDescendants(Objects).Select(o => o.Id).ToHashSet();
+        var next = scene with
+        {
+            Objects = scene.Objects.RemoveRange(gone),
+            PlacedClips = scene.PlacedClips.RemoveRange(scene.PlacedClips.Values.Where(placed => gone.Contains(placed.Object)).Select(placed => placed.Id)),
+        };
+        foreach (var warp in scene.Warps.Values)
+            if (warp.Targets is { } targets && targets.Any(t => gone.Contains(t.Object)))
+                next = next with
+                {
+                    Warps = next.Warps.SetItem(warp.Id, warp with { Targets = targets.RemoveAll(t => gone.Contains(t.Object)) }),
+                };
+        foreach (var selection in scene.NamedSelections.Values)
+            if (selection.Objects.RemoveAll(gone.Contains) is var left && left.Length < selection.Objects.Length)
+                next = next with
+                {
+                    NamedSelections = left.IsEmpty ? next.NamedSelections.Remove(selection.Id) : next.NamedSelections.SetItem(selection.Id, selection with { Objects = left }),
+                };
+        return next;
+    }
+}

@@ -1,0 +1,47 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Copies objects with their motion and with all that hang below them.</summary>
+public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
+{
+    public override string Title(Scene scene) => Objects.Length == 1
+        ? $"Duplicate {scene.Object(Objects[0]).Name}"
+        : $"Duplicate {Objects.Length} objects";
+
+    protected override Scene Make(Scene scene)
+    {
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
+        var selected = scene.WithDescendants(Objects).OrderBy(o => o.Place).ThenBy(o => o.Id).ToList();
+        if (scene.Objects.Count + selected.Count > Scene.MostObjects)
+            throw new Refusal("objects", $"a scene has room for {Scene.MostObjects} objects");
+        var firstId = scene.NextObjectId().Value;
+        var firstPlace = scene.Objects.Values.Max(o => o.Place) + 1;
+        var copyOf = selected.Select((o, i) => (o.Id, Copy: new ObjectId(firstId + i))).ToDictionary(c => c.Id, c => c.Copy);
+        var names = new FreeNames(scene.ObjectNames());
+        var next = scene;
+        var placedId = scene.NextPlacedClipId().Value;
+        for (var i = 0; i < selected.Count; i++)
+        {
+            var original = selected[i];
+            next = next.With(original with
+            {
+                Id = copyOf[original.Id],
+                Name = names.Take(original.Name),
+                Place = firstPlace + i,
+                Parent = original.Parent is { } parent && copyOf.TryGetValue(parent, out var copy) ? copy : original.Parent,
+            });
+        }
+        foreach (var placed in scene.PlacedClips.Values.Where(placed => copyOf.ContainsKey(placed.Object)))
+            next = next.With(placed with { Id = new PlacedClipId(placedId++), Object = copyOf[placed.Object] });
+        // What covers an object by name covers its copy as well.
+        foreach (var warp in scene.Warps.Values)
+            if (warp.Targets is { } targets && targets.Any(t => copyOf.ContainsKey(t.Object)))
+                next = next.With(warp with
+                {
+                    Targets = [.. targets, .. targets.Where(t => copyOf.ContainsKey(t.Object)).Select(t => t with { Object = copyOf[t.Object] })],
+                });
+        return next;
+    }
+}

@@ -1,0 +1,129 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Gives an object under another parent the values that keep it where it was.</summary>
+internal sealed class KeptPlace
+{
+    private const int MostShared = 16;
+
+    private readonly Scene _before, _after;
+    private readonly TimeFlow _flow;
+    private readonly Dictionary<string, Worlds> _keyed = [];
+    private readonly Worlds _still;
+
+    /// <param name="before">The scene with the old parents.</param>
+    /// <param name="after">The scene with the new ones, values as they were.</param>
+    /// <param name="now">The played moment at which still objects keep their places.</param>
+    public KeptPlace(Scene before, Scene after, Tick now)
+    {
+        (_before, _after, _flow) = (before, after, new TimeFlow(before));
+        // All still objects are looked at at the same moment, so that what carries them is worked out once.
+        _still = new Worlds(before, after, [now.Value]);
+    }
+
+    /// <summary>The object with the values that keep it where it was.</summary>
+    /// <remarks>
+    /// A keyed object keeps its place at each moment at which one of its keys is played, whatever warps lie over it and
+    /// over what carries it. A parent scaled unevenly can shear its children; no position, rotation and scale says that,
+    /// and the nearest without shear is taken.
+    /// </remarks>
+    public SceneObject Of(ObjectId id)
+    {
+        var thing = _after.Object(id);
+        var specs = WorldSampler.TransformOf(thing);
+        foreach (var spec in specs) thing.Unlocked(spec.Name, "objects");
+        var moments = Moments(thing, specs);
+        if (moments.Length == 0)
+        {
+            var place = _still.Values(thing, specs);
+            for (var i = 0; i < specs.Length; i++) thing = thing.WithChannel(specs[i].Name, new Channel(specs[i].Within(place[i][0])));
+            return thing;
+        }
+        // Objects keyed at the same times share what carries them.
+        var shared = string.Join(' ', moments);
+        if (!_keyed.TryGetValue(shared, out var worlds))
+        {
+            if (_keyed.Count > MostShared) _keyed.Clear();
+            _keyed[shared] = worlds = new Worlds(_before, _after, moments);
+        }
+        var values = worlds.Values(thing, specs);
+        for (var i = 0; i < specs.Length; i++)
+        {
+            var (name, channel) = (specs[i].Name, thing.Channel(specs[i].Name));
+            var isSteady = values[i].All(value => Math.Abs(value - values[i][0]) <= 1e-9 * Math.Max(1, Math.Abs(value)));
+            var curve = CurveRef.Of(id, name);
+            thing = thing.WithChannel(name, isSteady && channel.Curve is null
+                ? new Channel(specs[i].Within(values[i][0]))
+                : channel with { Curve = Keyed(channel.Curve, [.. moments.Select(played => SeenValues.KeyedAt(_flow.SourceOf(curve, played)))], values[i], specs[i]) });
+        }
+        return thing;
+    }
+
+    /// <summary>The played moments at which a key of its transform is seen; of one that is never seen, its own time.</summary>
+    private double[] Moments(SceneObject thing, ImmutableArray<ChannelSpec> specs)
+    {
+        var moments = new SortedSet<double>();
+        foreach (var spec in specs)
+        {
+            if (thing.Channel(spec.Name).Curve is not { } curve) continue;
+            var address = CurveRef.Of(thing.Id, spec.Name);
+            foreach (var key in curve.Keys) moments.Add(_flow.PlayedOf(address, key.Time.Value) ?? key.Time.Value);
+        }
+        return [.. moments];
+    }
+
+    /// <summary>A key at each time; those that were there keep their in and out.</summary>
+    private static Curve Keyed(Curve? known, List<Tick> times, double[] values, ChannelSpec spec)
+    {
+        var keys = new SortedDictionary<Tick, Key>();
+        for (var i = 0; i < times.Count; i++)
+            keys[times[i]] = known?.IndexOf(times[i]) is { } at and >= 0
+                ? known.Keys[at] with { Value = spec.Within(values[i]) }
+                : new Key(times[i], spec.Within(values[i]));
+        return new Curve([.. keys.Values], known?.Before ?? Extrapolation.Hold, known?.After ?? Extrapolation.Hold);
+    }
+
+    /// <summary>What is where at some played moments, before and after.</summary>
+    private sealed class Worlds(Scene before, Scene after, double[] ticks)
+    {
+        private readonly FrameTimes _before = new(before, ticks), _after = new(after, ticks);
+        private WorldSampler? _worldsBefore, _worldsAfter;
+
+        /// <summary>Nine rows of values, one for each channel, at each of the moments.</summary>
+        public double[][] Values(SceneObject thing, ImmutableArray<ChannelSpec> specs)
+        {
+            var worlds = (_worldsBefore ??= new WorldSampler(before, _before)).Worlds(thing.Id);
+            var parents = thing.Parent is { } parent ? (_worldsAfter ??= new WorldSampler(after, _after)).Worlds(parent) : null;
+            var rotationsBefore = Array.ConvertAll(QuaternionRotation.Channels, name => Stages.Values(before.Object(thing.Id), name, _before));
+            var rows = Enumerable.Range(0, 9).Select(_ => new double[ticks.Length]).ToArray();
+            for (var i = 0; i < ticks.Length; i++)
+            {
+                var local = worlds[i];
+                if (parents is not null)
+                    local = (parents[i].Inverse() ?? throw new Refusal("parent", "the new parent has no size on one of its keys; nothing can keep its place under it")) * local;
+                var (position, rotation, scale) = (local.Position, local.Rotation(thing.RotationOrder), local.Scale);
+                double[] values = [position.X, position.Y, position.Z, rotation.X, rotation.Y, rotation.Z, scale.X, scale.Y, scale.Z];
+                for (var c = 0; c < 9; c++) rows[c][i] = values[c];
+                // A rotation goes on from the one before it as it did, so that no key winds the object round once more.
+                double Expected(int axis) => i == 0 ? rotationsBefore[axis][0] : rows[3 + axis][i - 1] + rotationsBefore[axis][i] - rotationsBefore[axis][i - 1];
+                (rows[3][i], rows[4][i], rows[5][i]) = Transform.NearestRotation(rotation, (Expected(0), Expected(1), Expected(2)), thing.RotationOrder);
+            }
+            for (var c = 0; c < 9; c++) Own(thing, specs[c], rows[c]);
+            return rows;
+        }
+
+        /// <summary>Leads values as they are to be seen to those of the channel's own keys.</summary>
+        private void Own(SceneObject thing, ChannelSpec spec, double[] values)
+        {
+            if (Stages.DriverOf(thing, spec.Name, _after) is not { } driver) return;
+            for (var i = 0; i < values.Length; i++)
+                values[i] = Stages.OwnValue(thing, spec, values[i], new FrameTimes(after, [ticks[i]]))
+                    ?? throw new Refusal("objects", $"{thing.Name}'s {spec.Name} is driven by {driver}; it cannot keep its place");
+        }
+    }
+}

@@ -1,0 +1,66 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Retiming;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Scenes with their times moved.</summary>
+internal static class MovedTimes
+{
+    /// <summary>Everything moved: keys, warps, clips, bookmarks and ranges.</summary>
+    /// <exception cref="Refusal">Something would land out of reach.</exception>
+    public static Scene WithTimesMoved(this Scene scene, TimeMap map)
+    {
+        var range = map.Applied(scene.Settings.Range, scene.Rate).Checked("range");
+        var work = map.Applied(scene.Settings.Work, scene.Rate).FittedInto(range);
+        return map.Applied(scene) with { Settings = scene.Settings with { Range = range, Work = work } };
+    }
+
+    /// <summary>Only the keys and clips of some objects moved; the frame is taken to each channel's own source time.</summary>
+    /// <exception cref="Refusal">Something would land out of reach, or nothing would be left of a clip.</exception>
+    public static Scene WithTimesMoved(this Scene scene, ImmutableArray<ObjectId> objects, long at, Func<Tick, TimeMap> map)
+    {
+        var moved = scene.OnEachCurve(objects, at, (channel, source) => channel with { Curve = map(source).Applied(channel.Curve!) });
+        foreach (var placed in scene.PlacedClips.Values.Where(placed => objects.Contains(placed.Object)))
+            moved = moved.With(map(scene.CutOf(placed, at)).Applied(placed)
+                ?? throw new Refusal("frames", $"nothing would be left of {scene.Clip(placed.Clip).Name} on {scene.Object(placed.Object).Name}; take it off first, or delete what stands in the frames"));
+        return moved;
+    }
+
+    /// <summary>Runs a change over every channel with keys, of some objects or of all, with the source time that a frame has there.</summary>
+    /// <exception cref="Refusal">No object is given, or one is not there.</exception>
+    public static Scene OnEachCurve(this Scene scene, ImmutableArray<ObjectId>? objects, long at, Func<Channel, Tick, Channel> change)
+    {
+        if (objects is { IsDefaultOrEmpty: true }) throw new Refusal("objects", "select at least one object");
+        var flow = new TimeFlow(scene);
+        var played = scene.Rate.StartOf(at).Value;
+        foreach (var id in objects ?? [.. scene.Objects.Keys])
+        {
+            var thing = scene.Object(id, "objects");
+            foreach (var (name, channel) in thing.Channels)
+                if (channel.Curve is not null)
+                    thing = thing.WithChannel(name, change(channel, CutAt(flow.SourceOf(CurveRef.Of(id, name), played))));
+            scene = scene.With(thing);
+        }
+        return scene;
+    }
+
+    /// <summary>The moment from which on a placed clip moves along when something happens at a frame.</summary>
+    public static Tick CutOf(this Scene scene, PlacedClip placed, long at) =>
+        CutAt(new TimeFlow(scene).SourceOf(placed.Object, scene.Rate.StartOf(at).Value));
+
+    /// <summary>What is locked keeps its times as well.</summary>
+    /// <exception cref="Refusal">A channel with keys, of some objects or of all, is locked.</exception>
+    public static void RefuseLocked(this Scene scene, ImmutableArray<ObjectId>? objects)
+    {
+        foreach (var thing in objects is { } some ? some.Select(id => scene.Object(id, "objects")) : scene.Objects.Values)
+            foreach (var (name, channel) in thing.Channels)
+                if (channel is { Locked: true, Curve: not null })
+                    throw new Refusal("objects", $"{thing.Name}'s {name} is locked, and its keys would move; unlock it first, or select other objects");
+    }
+
+    /// <summary>The first tick that is not before a source time, which may lie between ticks.</summary>
+    private static Tick CutAt(double source) => new((long)Math.Ceiling(source));
+}

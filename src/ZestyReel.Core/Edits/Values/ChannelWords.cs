@@ -1,0 +1,23 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Names a set of channels in a few words for the history.</summary>
+internal static class ChannelWords
+{
+    public static string Of(Scene scene, IEnumerable<CurveRef> curves)
+    {
+        var all = curves.Distinct().ToList();
+        var owners = all.Select(c => (c.Owner, c.Id)).Distinct().ToList();
+        if (owners.Count != 1) return $"{all.Count} channels of {owners.Count} objects";
+        var name = scene.OwnerName(all[0]) ?? "object";
+        if (all.Count == 1) return $"{name} {all[0].Channel}";
+        var groups = all.Select(c => c.Channel.Split('.')[0]).Distinct().ToList();
+        return groups.Count <= 3 ? $"{name} {string.Join(", ", groups)}" : $"{all.Count} channels of {name}";
+    }
+
+    public static string Keys(ImmutableArray<KeySet> keys) => Keys(keys.Sum(set => set.Times.IsDefault ? 0 : set.Times.Length));
+
+    public static string Keys(int count) => count == 1 ? "1 key" : $"{count} keys";
+}

@@ -1,0 +1,99 @@
+using ZestyReel.Core.Changes;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Evaluation;
+
+/// <summary>Which samples a change makes stale, seen in the scene after it.</summary>
+public static class StaleSamples
+{
+    /// <summary>The channels of objects that have to be sampled anew.</summary>
+    public static IReadOnlyList<SampleTarget> Stale(this SceneChange change, Scene after)
+    {
+        var stale = new Dictionary<ObjectId, HashSet<string>>();
+        void Add(ObjectId id, IEnumerable<string> channels)
+        {
+            if (!after.Objects.ContainsKey(id)) return;
+            if (!stale.TryGetValue(id, out var known)) stale[id] = known = [];
+            known.UnionWith(channels);
+        }
+        if (change.ChangesTime)
+            foreach (var thing in after.Objects.Values.Where(thing => change.IsRetimed(thing.Id))) Add(thing.Id, AllOf(thing));
+        foreach (var (row, before, now) in change.Rows)
+        {
+            if (row.Kind == RowKind.Channel) Add(new ObjectId(row.Id), [row.Channel]);
+            else if (row.Kind == RowKind.Object && now is SceneObject thing) Add(thing.Id, Reached(before as SceneObject, thing));
+        }
+        foreach (var (placed, channels) in change.MovedClips(after)) Add(placed.Object, channels);
+        foreach (var (id, channels) in stale)
+            // Quaternion interpolation is one of all three channels together.
+            if (after.Object(id).RotationInterpolation == RotationInterpolation.Quaternion && QuaternionRotation.Channels.Any(channels.Contains)) channels.UnionWith(QuaternionRotation.Channels);
+        var carried = new Dictionary<ObjectId, bool>();
+        foreach (var wheel in after.Objects.Values)
+            if (wheel.Roll is { } roll && IsCarried(after, wheel.Id, stale, carried)) Add(wheel.Id, [roll.Channel]);
+        return
+        [
+            .. stale.Select(each => (thing: after.Object(each.Key), channels: each.Value))
+                .Select(each => new SampleTarget(each.thing, each.thing.Specs.RemoveAll(spec => !each.channels.Contains(spec.Name))))
+                .Where(target => !target.Channels.IsEmpty),
+        ];
+    }
+
+    /// <summary>The placed clips whose rate and phase have to be sampled anew.</summary>
+    public static IReadOnlyList<PlacedClip> StaleClips(this SceneChange change, Scene after)
+    {
+        if (change.ChangesTime) return [.. after.PlacedClips.Values];
+        var clips = change.Rows.Where(row => row.Row.Kind == RowKind.Clip).Select(row => new ClipId(row.Row.Id)).ToHashSet();
+        var placed = change.Rows.Where(row => row.Row.Kind == RowKind.PlacedClip).Select(row => new PlacedClipId(row.Row.Id)).ToHashSet();
+        return [.. after.PlacedClips.Values.Where(one => placed.Contains(one.Id) || clips.Contains(one.Clip))];
+    }
+
+    private static IEnumerable<string> AllOf(SceneObject thing) => thing.Specs.Select(spec => spec.Name);
+
+    /// <summary>The channels that an object's own row reaches.</summary>
+    private static IEnumerable<string> Reached(SceneObject? before, SceneObject now)
+    {
+        if (before is null) return AllOf(now);
+        IEnumerable<string> rotations = (before.RotationInterpolation, before.RotationOrder, before.Roll) != (now.RotationInterpolation, now.RotationOrder, now.Roll) ? QuaternionRotation.Channels : [];
+        // Elsewhere in the world it rolls otherwise.
+        return before.Parent != now.Parent && now.Roll is { } roll ? rotations.Append(roll.Channel) : rotations;
+    }
+
+    /// <summary>Placed clips that came, went or changed, with the channels of theirs.</summary>
+    private static IEnumerable<(PlacedClip Placed, IEnumerable<string> Channels)> MovedClips(this SceneChange change, Scene after)
+    {
+        var changed = change.Rows.Where(row => row.Row.Kind == RowKind.Clip).ToDictionary(row => new ClipId(row.Row.Id));
+        IEnumerable<string> ChannelsOf(ClipId id)
+        {
+            var row = changed.GetValueOrDefault(id);
+            return new[] { after.Clips.GetValueOrDefault(id), row?.Before as Clip }.OfType<Clip>().SelectMany(clip => clip.Channels.Keys);
+        }
+        foreach (var row in change.Rows)
+            if (row.Row.Kind == RowKind.PlacedClip)
+                foreach (var placed in new[] { row.Before, row.After }.OfType<PlacedClip>()) yield return (placed, ChannelsOf(placed.Clip));
+        if (changed.Count == 0) yield break;
+        foreach (var placed in after.PlacedClips.Values.Where(one => changed.ContainsKey(one.Clip))) yield return (placed, ChannelsOf(placed.Clip));
+    }
+
+    /// <summary>Whether an object, or something that carries it, is sampled anew; each is looked at once, however many it carries.</summary>
+    private static bool IsCarried(Scene scene, ObjectId id, Dictionary<ObjectId, HashSet<string>> stale, Dictionary<ObjectId, bool> known)
+    {
+        var way = new List<ObjectId>();
+        var found = false;
+        foreach (var thing in scene.WithAncestors(id))
+        {
+            if (known.TryGetValue(thing.Id, out found)) break;
+            way.Add(thing.Id);
+            if (found = stale.ContainsKey(thing.Id)) break;
+        }
+        foreach (var each in way) known[each] = found;
+        return found;
+    }
+
+    /// <summary>Whether an object is covered by a warp that changed, before or after; by another rate all are.</summary>
+    private static bool IsRetimed(this SceneChange change, ObjectId id)
+    {
+        static bool Covers(object? row, ObjectId id) => row is Warp warp && (warp.Targets is not { } targets || targets.Any(target => target.Object == id));
+        return change.Rows.Any(row => row.Row.Kind == RowKind.Settings && row is { Before: SceneSettings a, After: SceneSettings b } && a.Rate != b.Rate)
+            || change.Rows.Any(row => row.Row.Kind == RowKind.Warp && (Covers(row.Before, id) || Covers(row.After, id)));
+    }
+}

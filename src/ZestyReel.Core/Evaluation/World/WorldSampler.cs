@@ -1,0 +1,76 @@
+using System.Collections.Immutable;
+using System.Runtime.InteropServices;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Evaluation;
+
+/// <summary>World transforms of objects: each object's own, inside its parent's, inside that one's, and so on.</summary>
+public sealed class WorldSampler(Scene scene, FrameTimes times)
+{
+    // About 50 MB; what is not kept is worked out again.
+    private const int MostKept = 500_000;
+
+    private static readonly string[] Channels =
+        ["position.x", "position.y", "position.z", "rotation.x", "rotation.y", "rotation.z", "scale.x", "scale.y", "scale.z"];
+
+    private readonly Dictionary<ObjectId, Transform[]> _worlds = [];
+
+    /// <summary>The nine channels of an object's transform: position, rotation and scale, about x, y and z each.</summary>
+    internal static ImmutableArray<ChannelSpec> TransformOf(SceneObject thing)
+    {
+        var specs = new ChannelSpec[Channels.Length];
+        for (var i = 0; i < specs.Length; i++) specs[i] = thing.Spec(Channels[i], "channel");
+        return ImmutableCollectionsMarshal.AsImmutableArray(specs);
+    }
+
+    /// <summary>The world transform at each of the times.</summary>
+    public Transform[] Worlds(ObjectId id)
+    {
+        // Parents can be as many as objects: they are walked, not called.
+        var chain = new Stack<SceneObject>();
+        Transform[]? worlds = null;
+        foreach (var thing in scene.WithAncestors(id))
+        {
+            if (_worlds.TryGetValue(thing.Id, out worlds)) break;
+            chain.Push(thing);
+        }
+        while (chain.TryPop(out var thing))
+        {
+            var inner = Locals(thing);
+            if (worlds is not null)
+                for (var i = 0; i < inner.Length; i++) inner[i] = worlds[i] * inner[i];
+            worlds = inner;
+            if ((_worlds.Count + 1L) * times.Count > MostKept) _worlds.Clear();
+            _worlds[thing.Id] = worlds;
+        }
+        return worlds!;
+    }
+
+    /// <summary>The object's transform within its parent at each of the times.</summary>
+    private Transform[] Locals(SceneObject thing)
+    {
+        times.Stop.ThrowIfCancellationRequested();
+        var locals = new Transform[times.Count];
+        using var rows = new ChannelRows(thing, TransformOf(thing), IsStill(thing) ? Math.Min(1, times.Count) : times.Count);
+        if (rows.Count < times.Count) Fill(rows, thing);
+        else Stages.Evaluate(rows, times);
+        Span<double> px = rows[0], py = rows[1], pz = rows[2], rx = rows[3], ry = rows[4], rz = rows[5], sx = rows[6], sy = rows[7], sz = rows[8];
+        for (var i = 0; i < rows.Count; i++)
+            locals[i] = Transform.Of((px[i], py[i], pz[i]), (rx[i], ry[i], rz[i]), (sx[i], sy[i], sz[i]), thing.RotationOrder);
+        if (rows.Count < times.Count) Array.Fill(locals, locals[0]);
+        return locals;
+    }
+
+    private static void Fill(ChannelRows rows, SceneObject thing)
+    {
+        for (var i = 0; i < rows.Channels.Length; i++)
+            rows[i].Fill(rows.Channels[i].Within(thing.Channels.GetValueOrDefault(Channels[i])?.Still ?? rows.Channels[i].Default));
+    }
+
+    private bool IsStill(SceneObject thing)
+    {
+        foreach (var name in Channels)
+            if (Stages.Moves(thing, name, times)) return false;
+        return true;
+    }
+}

@@ -1,6 +1,0 @@
-using ZestyReel.Core.Scenes;
-
-namespace ZestyReel.Core.Retiming;
-
-/// <summary>An object, or one channel of it, that a warp covers.</summary>
-public readonly record struct WarpTarget(ObjectId Object, string? Channel);

@@ -1,0 +1,41 @@
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Scenes;
+
+/// <summary>The address of a curve: whose it is, and which of theirs.</summary>
+/// <param name="Owner">What has it.</param>
+/// <param name="Id">The owner's number.</param>
+/// <param name="Channel">The channel's name, as in the scene file.</param>
+public readonly record struct CurveRef(OwnerKind Owner, int Id, string Channel)
+{
+    /// <summary>A channel of an object.</summary>
+    public static CurveRef Of(ObjectId thing, string channel) => new(OwnerKind.Object, thing.Value, channel);
+
+    /// <summary>The points of a warp.</summary>
+    public static CurveRef Of(WarpId warp) => new(OwnerKind.Warp, warp.Value, WarpPoints.Channel);
+
+    /// <summary>The rate of a clip on an object.</summary>
+    public static CurveRef Of(PlacedClipId placed) => new(OwnerKind.Placed, placed.Value, ClipRate.Channel);
+
+    /// <summary>The object whose channel it is; null for every other curve.</summary>
+    public ObjectId? Object => Owner == OwnerKind.Object ? new ObjectId(Id) : null;
+
+    /// <summary>The warp whose points it is; null for every other curve.</summary>
+    public WarpId? Warp => Owner == OwnerKind.Warp ? new WarpId(Id) : null;
+
+    /// <summary>The placed clip whose rate it is; null for every other curve.</summary>
+    public PlacedClipId? Placed => Owner == OwnerKind.Placed ? new PlacedClipId(Id) : null;
+
+    /// <summary>The address that an edit's fields mean, of which it gives an object with a channel, a warp, or a placed clip.</summary>
+    /// <exception cref="Refusal">None of them is given, or more than one.</exception>
+    public static CurveRef Given(ObjectId? thing, string? channel, WarpId? warp, PlacedClipId? placed, string place)
+    {
+        if ((thing is null ? 0 : 1) + (warp is null ? 0 : 1) + (placed is null ? 0 : 1) != 1)
+            throw new Refusal(place, "say whose channel is meant: give an object, a warp or a placed clip");
+        if (thing is { } of) return Of(of, channel ?? throw new Refusal($"{place}.channel", "say which channel of the object is meant"));
+        var found = warp is { } points ? Of(points) : Of(placed!.Value);
+        return channel is null || channel == found.Channel
+            ? found
+            : throw new Refusal($"{place}.channel", $"a {(warp is null ? "placed clip" : "warp")} has the channel {found.Channel} only");
+    }
+}

@@ -1,0 +1,7 @@
+namespace ZestyReel.Core.Scenes;
+
+/// <summary>Names a clip within its scene.</summary>
+public readonly record struct ClipId(int Value) : IComparable<ClipId>
+{
+    public int CompareTo(ClipId other) => Value.CompareTo(other.Value);
+}

@@ -1,0 +1,7 @@
+namespace ZestyReel.Core.Scenes;
+
+/// <summary>Names a placed clip within its scene.</summary>
+public readonly record struct PlacedClipId(int Value) : IComparable<PlacedClipId>
+{
+    public int CompareTo(PlacedClipId other) => Value.CompareTo(other.Value);
+}
