@@ -28,7 +28,7 @@ internal sealed class Traced
     /// <summary>Two places right after a piece's start, those inside, and two right before its end.</summary>
     private const int Looked = PlacesPerPiece + 4, Middle = 2 + PlacesPerPiece / 2;
     /// <summary>Ticks before and after a moment that are looked at for jumps.</summary>
-    private const int Before = 2, After = 3;
+    private const int Before = 3, After = 3;
 
     private readonly TracedValues _values;
     private readonly TracedSegment _exactly;
@@ -61,8 +61,8 @@ internal sealed class Traced
 
     private ImmutableArray<Key> Keys(IReadOnlyList<Tick> moments)
     {
-        var pieces = Pieces(moments, out var single);
-        if (pieces.Count == 0) return [new Key(moments[0], single, Rest, Rest)];
+        var pieces = Pieces(moments, out var last);
+        if (pieces.Count == 0) return [last with { In = Rest, Out = Rest }];
         var said = Followed(pieces);
         var keys = ImmutableArray.CreateBuilder<Key>(said.Count + 1);
         for (var i = 0; i < said.Count; i++)
@@ -80,6 +80,12 @@ internal sealed class Traced
             keys.Add(new Key(piece.To, piece.V3, how.In, i + 1 < said.Count ? Interpolation.Hold : how.In == Interpolation.Hold ? Interpolation.Hold : Interpolation.Linear, how.InHandle));
             if (keys.Count > MostKeys) throw TooMany();
         }
+        if (last.Time > keys[^1].Time)
+        {
+            // It jumps at the very last moment.
+            keys[^1] = keys[^1] with { Out = Interpolation.Hold, OutHandle = default };
+            keys.Add(last with { In = Interpolation.Hold, Out = Interpolation.Hold });
+        }
         return keys.DrainToImmutable();
     }
 
@@ -88,24 +94,14 @@ internal sealed class Traced
     public static Refusal TooMany() => new("tolerance", $"that would take more than {MostKeys} keys; allow a larger tolerance, or a shorter range");
 
     /// <summary>The stretches between moments, cut apart where values jump.</summary>
-    private List<Piece> Pieces(IReadOnlyList<Tick> moments, out double single)
+    private List<Piece> Pieces(IReadOnlyList<Tick> moments, out Key last)
     {
         var around = new double[moments.Count * (Before + After + 1)];
         for (var i = 0; i < moments.Count; i++)
             for (var k = -Before; k <= After; k++) around[i * (Before + After + 1) + k + Before] = moments[i].Value + k;
         var values = Ask(around);
         double At(int moment, int away) => values[moment * (Before + After + 1) + away + Before];
-        bool Jumps(int moment, int away)
-        {
-            // A jump from one tick to the next stands out from what changes beside it.
-            double before = At(moment, away) - At(moment, away - 1), step = At(moment, away + 1) - At(moment, away), after = At(moment, away + 2) - At(moment, away + 1);
-            if (Math.Abs(step) <= 1e-9 * Math.Max(1, Math.Abs(At(moment, away)))) return false;
-            if (_holdsOnly || Math.Abs(step) > 16 * Math.Max(Math.Abs(before), Math.Abs(after))) return true;
-            // A value that stands for one tick alone: there and back.
-            return Math.Abs(step + after) <= Math.Abs(step) / 16 && Math.Abs(step) > 16 * Math.Abs(before)
-                || Math.Abs(step + before) <= Math.Abs(step) / 16 && Math.Abs(step) > 16 * Math.Abs(after);
-        }
-        single = At(0, 0);
+        bool Jumps(int moment, int away) => JumpsAt(values.AsSpan(moment * (Before + After + 1), Before + After + 1), away + Before);
         var pieces = new List<Piece>();
         var (from, start) = (moments[0], At(0, 0));
         void End(Tick to, double value, bool jumps)
@@ -131,7 +127,28 @@ internal sealed class Traced
             pieces.Add(new(at, At(i, 0), new Tick(at.Value + 1), At(i, 1), false));
             (from, start) = (new Tick(at.Value + 1), At(i, 1));
         }
+        last = new Key(from, start);
         return pieces;
+    }
+
+    /// <summary>
+    /// Whether values jump from one tick to the next: the step stands out from most of those about it, and motion does not
+    /// simply go on as fast from there, or up to there.
+    /// </summary>
+    private bool JumpsAt(ReadOnlySpan<double> values, int at)
+    {
+        Span<double> steps = stackalloc double[Before + After];
+        for (var i = 0; i < steps.Length; i++) steps[i] = Math.Abs(values[i + 1] - values[i]);
+        var step = steps[at];
+        if (step <= 1e-9 * Math.Max(1, Math.Abs(values[at]))) return false;
+        if (_holdsOnly) return true;
+        var alike = (Low: step / 2, High: step * 2);
+        bool IsAlike(ReadOnlySpan<double> some, int k) => k >= 0 && k < some.Length && some[k] >= alike.Low && some[k] <= alike.High;
+        if (IsAlike(steps, at + 1) && IsAlike(steps, at + 2) || IsAlike(steps, at - 1) && IsAlike(steps, at - 2)) return false;
+        Span<double> sorted = stackalloc double[Before + After];
+        steps.CopyTo(sorted);
+        sorted.Sort();
+        return step > 16 * sorted[sorted.Length / 2];
     }
 
     /// <summary>How each piece is said, those that have to be halved in their parts.</summary>

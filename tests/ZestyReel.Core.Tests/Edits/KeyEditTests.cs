@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using ZestyReel.Core;
 using ZestyReel.Core.Curves;
+using ZestyReel.Core.Curves.Eases;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Tests.Scenes;
@@ -178,5 +179,59 @@ public class KeyEditTests
         Still().After(new ReorderObjects([Buoy], Ferry)).InOrder().Select(o => o.Name).ShouldBe(["Buoy", "Ferry", "Hull"]);
         Still().After(new ReorderObjects([Ferry])).InOrder().Select(o => o.Name).ShouldBe(["Buoy", "Ferry", "Hull"]);
         Should.Throw<Refusal>(() => new ReorderObjects([Ferry], Ferry).Apply(Still()));
+    }
+
+    [Fact]
+    public void Held_channels_take_holds_whole_values_and_values_within_their_limits()
+    {
+        var scene = Still().After(new KeyChannels(10, [new(Ferry, "visible", 0)]), new KeyChannels(20, [new(Ferry, "visible", 1)]));
+        KeySet visible = new(Ferry, "visible", [FrameRate.Film.At(10), FrameRate.Film.At(20)]);
+        void ShouldHold(Scene of) => of.Keys(Ferry, "visible").ShouldAllBe(key => key.In == Interpolation.Hold && key.Out == Interpolation.Hold && (key.Value == 0 || key.Value == 1));
+        ShouldHold(scene.After(new SnapValues([visible], 0.7)));
+        ShouldHold(scene.After(new InsertKeys(5, [new(Ferry, "visible")]), new InsertKeys(30, [new(Ferry, "visible")])));
+        var copied = new CopiedKeys([new CopiedChannel([new CopiedKey(FrameRate.Film.At(12), 1, Interpolation.Linear, Interpolation.Free, default, new Handle(1e7, 3))], Ferry, "visible")]);
+        ShouldHold(scene.After(new PasteKeys(copied)));
+        ShouldHold(scene.After(new ReplaceKeys(copied, 11, 19)));
+        ShouldHold(scene.After(new AddWarp(), new RetimePart(new WarpId(1), Core.Retiming.RetimeWay.Backwards, 5, 30), new BakeWarp(new WarpId(1))));
+        var faded = Still().After(new KeyChannels(1, [new(Hull, "look.opacity", 0)]), new KeyChannels(25, [new(Hull, "look.opacity", 1)]));
+        KeySet fade = new(Hull, "look.opacity", [FrameRate.Film.At(1), FrameRate.Film.At(25)]);
+        foreach (Edit edit in (Edit[])[new EaseKeys([fade], ReadyEase.Settle), new EaseKeys([fade], ReadyEase.Overshoot), new EaseKeys([fade], Css: "linear(0, 1.4 60%, 1)")])
+            faded.After(edit).Keys(Hull, "look.opacity").ShouldAllBe(key => key.Value >= 0 && key.Value <= 1);
+        faded.After(new SetExtrapolation([new(Hull, "look.opacity")], After: Extrapolation.RepeatOffset), new BakeCycles([new(Hull, "look.opacity")], After: 3))
+            .Keys(Hull, "look.opacity").ShouldAllBe(key => key.Value >= 0 && key.Value <= 1);
+    }
+
+    [Fact]
+    public void Scenes_that_could_not_be_read_are_not_made()
+    {
+        var scene = Moving().After(new AddWarp("Far"));
+        var far = scene.With(scene.Warp(new WarpId(1)) with { Curve = new Curve([new Key(scene.Rate.At(1), 0), new Key(scene.Rate.At(9_000_000), 100)]) });
+        Should.Throw<Refusal>(() => new FitRangeToWarp(new WarpId(1)).Apply(far)).Reason.ShouldContain("1000000 a range can have");
+        var two = Moving().After(new SetSceneSpeed(2), new SetWarpTargets(new WarpId(1), [new WarpTarget(Ferry, null)]), new SetSceneSpeed(3));
+        two.Warps.Values.Select(warp => warp.Name).ShouldBe(["Whole scene", "Whole scene 2"]);
+        two.After(new SetSceneSpeed(4)).Warps.Count.ShouldBe(2);
+    }
+
+    [Fact]
+    public void Flipped_in_time_holds_are_mirrored_and_nothing_gets_a_sign()
+    {
+        var scene = Still().After(Keyed(1, 0, Interpolation.Hold), Keyed(11, 5, Interpolation.Hold), Keyed(21, -2, Interpolation.Linear));
+        var flipped = scene.After(new FlipKeys([Selected(1, 11, 21)], InTime: true));
+        double At(Scene of, double frame) => of.Object(Ferry).Channel("position.x").ValueAt(frame * of.Rate.TicksPerFrame);
+        for (var frame = 1.5; frame < 21; frame++) At(flipped, 22 - frame).ShouldBe(At(scene, frame), $"frame {frame}");
+        flipped.Keys(Ferry, "position.x").ShouldAllBe(key => !double.IsNegative(key.InHandle.Ticks + key.OutHandle.Value) && (key.Value != 0 || !double.IsNegative(key.Value)));
+        var upside = Still().After(Keyed(1, 0), Keyed(11, 0)).After(new FlipKeys([Selected(1, 11)], InTime: false, About: 0));
+        upside.Keys(Ferry, "position.x").ShouldAllBe(key => !double.IsNegative(key.Value));
+    }
+
+    [Fact]
+    public void A_key_into_a_cycle_is_refused_and_a_free_side_takes_its_handle_over()
+    {
+        var scene = Moving().After(new SetExtrapolation([new(Ferry, "position.x")], After: Extrapolation.Repeat));
+        Should.Throw<Refusal>(() => new InsertKeys(80, [new(Ferry, "position.x")]).Apply(scene)).Reason.ShouldContain("bake its cycles first");
+        scene.After(new InsertKeys(-5, [new(Ferry, "position.x")])).Keys(Ferry, "position.x").Length.ShouldBe(4);
+        var freed = Moving().After(new SetInterpolation([Selected(25)], Interpolation.Free, Interpolation.Free));
+        foreach (var frame in (double[])[5, 13, 24, 26, 40])
+            freed.Object(Ferry).Channel("position.x").ValueAt(frame * 29_400_000).ShouldBe(Moving().Object(Ferry).Channel("position.x").ValueAt(frame * 29_400_000), 1e-9);
     }
 }

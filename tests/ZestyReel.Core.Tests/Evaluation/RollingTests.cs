@@ -115,4 +115,39 @@ public class RollingTests
         var keyed = before.After(new KeyChannels(25, [new(Wheel, "rotation.z", 100)]));
         Turn(keyed, 25).ShouldBe(100, 1e-6);
     }
+
+    [Fact]
+    public void Sideways_it_slides_and_lifted_it_stands_whatever_rounding_says()
+    {
+        var scene = Still().After(
+            new AddObject(ObjectKind.Torus, "Wheel"), new SetRoll([Wheel], Axis.Z, 2), new SetValues([new(Wheel, "rotation.y", 45)]),
+            new KeyChannels(0, [new(Wheel, "position.x", 0), new(Wheel, "position.y", 0), new(Wheel, "position.z", 0)], Interpolation.Linear),
+            new KeyChannels(100, [new(Wheel, "position.x", 10), new(Wheel, "position.y", 10), new(Wheel, "position.z", 10)], Interpolation.Linear));
+        // At 45° its axle lies along the way: it slides, however far it rises.
+        Turn(scene, 100).ShouldBe(0, 1e-6);
+        // Across, it rolls the whole of the way over the slope.
+        Turn(scene.After(new SetValues([new(Wheel, "rotation.y", -45)])), 100).ShouldBe(Rolled(Math.Sqrt(300)), 1e-6);
+    }
+
+    [Fact]
+    public void A_moment_has_one_value_whatever_else_is_asked()
+    {
+        var scene = Wheeled(new KeyChannels(30, [new(Wheel, "rotation.y", 0)]), new KeyChannels(60, [new(Wheel, "rotation.y", 200)]), new SetRanges(new FrameRange(1, 400_000)));
+        double[] At(params double[] frames) => Stages.Values(scene.Object(Wheel), "rotation.z", new FrameTimes(scene, [.. frames.Select(frame => Math.Round(frame * scene.Rate.TicksPerFrame))]));
+        var alone = At(45.3)[0];
+        At(45.1, 45.2, 45.3, 45.4)[2].ShouldBe(alone);
+        At(-3000, 45.3, 250_000)[1].ShouldBe(alone);
+        At([.. Enumerable.Range(0, 8000).Select(n => n * 0.0453 / 4)])[4000].ShouldBe(alone);
+        At(250_000)[0].ShouldBe(At(249_990, 250_000)[1]);
+    }
+
+    [Fact]
+    public void What_changes_a_wheels_way_changes_what_it_rolled()
+    {
+        var scene = Wheeled();
+        Turn(scene, 25).ShouldBe(Rolled(10), 1e-6);
+        Turn(scene.After(Keyed(25, 14)), 25).ShouldBe(Rolled(14), 1e-6);
+        Turn(scene.After(new AddWarp(), new RetimePart(new WarpId(1), RetimeWay.Hold, 13, Frames: 50)), 25).ShouldBe(Rolled(5), 1e-6);
+        Turn(scene, 25).ShouldBe(Rolled(10), 1e-6);
+    }
 }

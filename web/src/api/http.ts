@@ -1,3 +1,4 @@
+import { addressedEdit, type CurveName, type KeysAt } from '../scene/owners'
 import type { components } from './schema'
 
 type Schemas = components['schemas']
@@ -6,11 +7,22 @@ export type DeletedScene = Schemas['DeletedScene']
 export type HistoryItem = Schemas['HistoryItem']
 export type KindEntry = Schemas['KindEntry']
 export type ChannelSpec = Schemas['ChannelSpec']
-export type Edit = Schemas['Edit']
-/** Times are ticks. */
-export type KeySet = Omit<Schemas['KeySet'], 'times'> & { times: number[] }
+/** Keys of a curve, by their times in ticks. */
+export type KeySet = KeysAt
+/** A value for a channel; none stands for the one that it has anyway. */
+export type ChannelValue = CurveName & { value?: number | null }
+/** An edit, its curves named as this tab names them; `addressed` names them as the server does. */
+export type Edit = Named<Schemas['Edit']>
+type Named<T> = T extends { keys: Schemas['KeySet'][] }
+  ? Omit<T, 'keys'> & { keys: KeySet[] }
+  : T extends { channels: Schemas['ChannelValue'][] }
+    ? Omit<T, 'channels'> & { channels: ChannelValue[] }
+    : T extends { values: Schemas['ChannelValue'][] }
+      ? Omit<T, 'values'> & { values: ChannelValue[] }
+      : T extends { edit?: 'setHandle' }
+        ? Omit<T, keyof CurveName | 'warp' | 'placed'> & CurveName
+        : T
 export type CopiedKeys = Schemas['CopiedKeys']
-export type ChannelValue = Schemas['ChannelValue']
 export type ObjectKind = NonNullable<Schemas['ObjectKind']>
 export type BookmarkColour = Schemas['BookmarkColour']
 export type RotationOrder = Schemas['RotationOrder']
@@ -78,7 +90,7 @@ export const http = {
   health: () => json<Schemas['Health']>(send('GET', '/api/health')),
   restoreScene: (id: number) => send('POST', `/api/scenes/${id}/restore`),
   editScene: (id: number, revision: number, edit: Edit) =>
-    send('POST', `/api/scenes/${id}/edits`, JSON.stringify({ revision, edit })),
+    send('POST', `/api/scenes/${id}/edits`, JSON.stringify({ revision, edit: addressedEdit(edit) })),
   keepThumbnail: (id: number, revision: number, png: Blob) =>
     send('PUT', `/api/scenes/${id}/thumbnail?revision=${revision}`, png, { type: 'image/png' }),
   eases: () => json<KeptEase[]>(send('GET', '/api/eases')),

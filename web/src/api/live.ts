@@ -1,6 +1,7 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
 import type { Clash } from '../scene/clashes'
+import { addressed, addressedEdit } from '../scene/owners'
 import type {
   Axis,
   BookmarkColour,
@@ -38,7 +39,9 @@ export interface ObjectRow {
 }
 
 export interface ChannelRow {
-  object: number
+  /** What has the channel: an object, a warp or a placed clip. */
+  owner: string
+  id: number
   name: string
   /** NaN where the channel is back at its kind's default. */
   still: number
@@ -68,7 +71,7 @@ export interface WarpRow {
   beyond: 'runOn' | 'stop'
   /** What it covers; null is the whole scene. */
   targets: WarpTarget[] | null
-  /** Its points, as the channel of the object that stands for it. */
+  /** Its points. */
   curve: ChannelRow
 }
 
@@ -92,7 +95,7 @@ export interface PlacedClipRow {
   offset: number
   cycle: ClipCycle
   after: ClipAfter
-  /** Its rate, as the channel of the object that stands for it. */
+  /** Its rate. */
   rate: ChannelRow
 }
 
@@ -112,11 +115,12 @@ export interface Rows {
   placed: PlacedClipRow[]
   removedPlaced: number[]
   /** When the keys of warped channels are seen. */
-  played: { object: number; name: string; times: Uint8Array }[]
+  played: { owner: string; id: number; name: string; times: Uint8Array }[]
 }
 
 export interface Block {
-  object: number
+  owner: string
+  id: number
   first: number
   count: number
   channels: string[]
@@ -215,6 +219,7 @@ export interface CurveMessage {
   channel: string | null
 }
 
+/** A channel of an object. */
 export interface LaneName {
   object: number
   channel: string
@@ -307,27 +312,29 @@ export class LiveLine {
   /** Asks for samples around a frame; they come to the listener before this resolves. */
   watch = (scene: number, first: number, last: number, near: number) =>
     this.call<[number, number]>('Watch', scene, first, last, near)
-  try = (scene: number, edit: Edit) => this.call<{ rows: Rows; blocks: Block[] }>('Try', scene, JSON.stringify(edit))
+  try = (scene: number, edit: Edit) =>
+    this.call<{ rows: Rows; blocks: Block[] }>('Try', scene, JSON.stringify(addressedEdit(edit)))
   edit = (scene: number, revision: number, edit: Edit, mark: string) =>
-    this.call<Kept>('Edit', scene, revision, JSON.stringify(edit), mark)
+    this.call<Kept>('Edit', scene, revision, JSON.stringify(addressedEdit(edit)), mark)
   goTo = (scene: number, revision: number, position: number) => this.call<Kept>('GoTo', scene, revision, position)
   undo = (scene: number, revision: number) => this.call<Kept>('Undo', scene, revision)
   redo = (scene: number, revision: number) => this.call<Kept>('Redo', scene, revision)
   watchSpeeds = (scene: number, lanes: readonly LaneName[]) => this.ask<void>('WatchSpeeds', scene, ...columns(lanes))
   timeLabels = (scene: number, frames: number[], display: string) =>
     this.ask<string[]>('TimeLabels', scene, frames, display)
-  lookAhead = (scene: number, edit: Edit) => this.ask<TimeMessage>('LookAhead', scene, JSON.stringify(edit))
+  lookAhead = (scene: number, edit: Edit) =>
+    this.ask<TimeMessage>('LookAhead', scene, JSON.stringify(addressedEdit(edit)))
   lookAheadCurves = (scene: number, edit: Edit) =>
-    this.ask<CurveMessage>('LookAheadCurves', scene, JSON.stringify(edit))
+    this.ask<CurveMessage>('LookAheadCurves', scene, JSON.stringify(addressedEdit(edit)))
   gimbalLocks = (scene: number, object: number) => this.ask<[number, number][]>('GimbalLocks', scene, object)
-  copyEase = (scene: number, keys: KeySet[]) => this.ask<string>('CopyEase', scene, JSON.stringify(keys))
+  copyEase = (scene: number, keys: KeySet[]) => this.ask<string>('CopyEase', scene, JSON.stringify(keys.map(addressed)))
   channelsAt = (scene: number, position: number, lanes: readonly LaneName[]) =>
     this.ask<ChannelRow[]>('ChannelsAt', scene, position, ...columns(lanes))
   copyKeysAt = async (scene: number, position: number, lanes: readonly LaneName[], from: number, to: number) =>
     JSON.parse(await this.ask<string>('CopyKeysAt', scene, position, ...columns(lanes), from, to)) as CopiedKeys
   readTime = (scene: number, text: string, present: number) => this.ask<number>('ReadTime', scene, text, present)
   copyKeys = async (scene: number, keys: KeySet[]): Promise<CopiedKeys> =>
-    JSON.parse(await this.ask<string>('CopyKeys', scene, JSON.stringify(keys)))
+    JSON.parse(await this.ask<string>('CopyKeys', scene, JSON.stringify(keys.map(addressed))))
 
   /** A question: asked again when the line is back, for asking changes nothing. */
   private async ask<T>(method: string, ...args: unknown[]): Promise<T> {

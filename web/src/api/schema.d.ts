@@ -380,10 +380,12 @@ export interface components {
     /** @enum {unknown} */
     ChannelUnit: 'length' | 'degrees' | 'factor' | 'fraction' | 'linearLight' | 'onOff' | 'frames' | 'choice'
     ChannelValue: {
-      object: components['schemas']['ObjectId']
-      channel: string
+      object?: number
+      channel?: null | string
       /** Format: double */
       value?: null | number
+      warp?: number
+      placed?: number
     }
     /**
      * @default letGo
@@ -402,9 +404,11 @@ export interface components {
      */
     ClipValues: 'changes' | 'asTheyAre'
     CopiedChannel: {
-      object: components['schemas']['ObjectId']
-      channel: string
       keys: components['schemas']['CopiedKey'][]
+      object?: number
+      channel?: null | string
+      warp?: number
+      placed?: number
     }
     CopiedKey: {
       time: components['schemas']['Tick']
@@ -886,8 +890,6 @@ export interface components {
     EditSetHandle: {
       /** @enum {string} */
       edit?: 'setHandle'
-      object: components['schemas']['ObjectId']
-      channel: string
       time: components['schemas']['Tick']
       side: components['schemas']['KeySide']
       /** Format: double */
@@ -896,6 +898,10 @@ export interface components {
       value: number
       /** @default false */
       alone?: boolean
+      object?: number
+      channel?: null | string
+      warp?: number
+      placed?: number
     }
     EditSetInterpolation: {
       /** @enum {string} */
@@ -1100,9 +1106,11 @@ export interface components {
       css: string
     }
     KeySet: {
-      object: components['schemas']['ObjectId']
-      channel: string
       times: unknown[]
+      object?: number
+      channel?: null | string
+      warp?: number
+      placed?: number
     }
     /** @enum {unknown} */
     KeySide: 'in' | 'out'

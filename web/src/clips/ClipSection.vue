@@ -4,7 +4,7 @@ import type { ClipAfter, Edit } from '../api/http'
 import { specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
-import { rateChannel, rateHolderOf } from '../scene/standIns'
+import { placedKey, rateChannel } from '../scene/owners'
 import TimeField from '../timebar/TimeField.vue'
 import ChannelRow from '../values/ChannelRow.vue'
 import { useChannelState } from '../values/channelState'
@@ -57,7 +57,7 @@ const single = computed(() => selection.clips.size === 1)
 
 /** The rates of all selected clips. */
 const rate = (value?: number) =>
-  [...selection.clips].map((id) => ({ object: rateHolderOf(id), channel: rateChannel, value }))
+  [...selection.clips].map((id) => ({ object: placedKey(id), channel: rateChannel, value }))
 function keep(value: number): void {
   pending.hold(rate(value))
   void pending.finish()
@@ -66,7 +66,7 @@ function keep(value: number): void {
 /** The keys of the selected clips' rates at a time. */
 const keysAt = (time: number) =>
   [...selection.clips]
-    .map((id) => ({ object: rateHolderOf(id), channel: rateChannel, times: [time] }))
+    .map((id) => ({ object: placedKey(id), channel: rateChannel, times: [time] }))
     .filter(({ object }) => scene.model.holder(object)?.channels.get(rateChannel)?.keys.times.includes(time))
 
 /** A click on the marker keys the rate here, or removes the key that is here. */

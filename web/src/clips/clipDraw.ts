@@ -1,5 +1,5 @@
 import { xOf, type DeskPicture } from '../desk/deskDraw'
-import { rateChannel } from '../scene/standIns'
+import { rateChannel } from '../scene/owners'
 import { overlapsOf, type ShownClip } from './clipLane'
 
 export interface ClipPicture {

@@ -23,7 +23,7 @@ const placed = (id: number, times: number[], played: number[] | null = null) => 
   offset: 0,
   cycle: 'once' as const,
   after: 'letGo' as const,
-  rate: { ...channelOf(-99, 'rate'), still: 1, keys: null },
+  rate: { ...channelOf(99, 'rate', 'placed'), still: 1, keys: null },
 })
 const settled = () => new Promise((done) => setTimeout(done))
 const readout: Readout = { at: shallowRef(null) }
@@ -65,7 +65,7 @@ beforeEach(async () => {
   await scene.open(1)
   useTimeView().show(0, 100)
   Object.assign(useTimeView(), { first: 0, last: 100 })
-  lane = { id: '1|clips', kind: 'clips', object: scene.model.objects.get(1)! } as Lane
+  lane = { id: '1|clips', kind: 'clips', object: scene.model.objects.get(1)! } as unknown as Lane
   hands = useClipHands(ref(1000), readout)
 })
 

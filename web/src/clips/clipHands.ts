@@ -3,7 +3,7 @@ import type { Edit } from '../api/http'
 import { frameOf } from '../desk/deskDraw'
 import { useDesk } from '../desk/deskStore'
 import type { Hands } from '../desk/handsByLane'
-import type { Lane } from '../desk/lanes'
+import { objectOf, type Lane } from '../desk/lanes'
 import type { Readout } from '../desk/readout'
 import { useTimeView } from '../desk/timeView'
 import { useSelection } from '../scene/selection'
@@ -43,7 +43,7 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
   const rounded = (frame: number) => (desk.snaps ? Math.round(frame) : Math.round(frame * 100) / 100)
   const under = (lane: Lane, event: MouseEvent) =>
     clipAt(
-      shownClips(scene.model.placedOn(lane.object!.id), desk.played),
+      shownClips(scene.model.placedOn(objectOf(lane)!.id), desk.played),
       stretch(),
       scene.settings.ticksPerFrame,
       event.offsetX,
@@ -72,7 +72,7 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
     drag = {
       part,
       placed: id,
-      owner: lane.object!.id,
+      owner: objectOf(lane)!.id,
       copy: event.altKey && part === 'body',
       from: end / scene.settings.ticksPerFrame,
       edit: null,
@@ -91,8 +91,7 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
   }
 
   function pull(now: Drag, event: PointerEvent, lane: Lane | undefined): void {
-    // What stands for a clip is no object; the scene as a whole has no clips.
-    const over = lane?.object && lane.object.id > 0 ? lane.object : null
+    const over = lane ? objectOf(lane) : null
     const isAway = Math.abs(event.offsetY - pressedAt.y) > laneSlack
     const onto = now.part === 'body' && isAway && over && over.id !== now.owner ? over : null
     if (!now.isBegun && !onto && Math.abs(event.offsetX - pressedAt.x) < clickSlack) return

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { objectOf } from '../scene/fakeLine.fixture'
+import { placedKey } from '../scene/owners'
 import type { PlacedClip } from '../scene/sceneModel'
 import { clipAt, overlapsOf, shownClips } from './clipLane'
 
@@ -12,8 +12,8 @@ const placedAt = (id: number, times: number[], played: number[] | null = null): 
   offset: 0,
   cycle: 'repeat',
   after: 'letGo',
-  rate: { object: -1, name: 'rate', still: 1, before: 'hold', after: 'hold', keys: null, locked: false },
-  holder: { ...objectOf(-1, 'Bob'), channels: new Map() },
+  rate: { owner: 'placed', id: 1, name: 'rate', still: 1, before: 'hold', after: 'hold', keys: null, locked: false },
+  holder: { id: placedKey(1), name: 'Bob', kind: 'rate', channels: new Map() },
 })
 /** A frame is ten ticks, and ten pixels wide. */
 const stretch = { width: 1000, first: 0, last: 100 }

@@ -10,7 +10,7 @@ export function clipCommands(): Command[] {
   const dialogs = useClipDialogs()
 
   const save = () => {
-    if (selection.keySets().some(({ object }) => object > 0)) dialogs.ask('save')
+    if (selection.keySets().some(({ object }) => typeof object === 'number')) dialogs.ask('save')
     else notices.say('Select the keys that are to become a clip.')
   }
   const bake = () => {

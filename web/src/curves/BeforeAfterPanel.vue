@@ -26,7 +26,7 @@ const lanes = computed(() => selection.keySets().map(({ object, channel }) => ({
 function common(side: 'before' | 'after'): Extrapolation | '' {
   void scene.rowsVersion
   const found = new Set(
-    lanes.value.map(({ object, channel }) => scene.model.objects.get(object)?.channels.get(channel)?.[side]),
+    lanes.value.map(({ object, channel }) => scene.model.holder(object)?.channels.get(channel)?.[side]),
   )
   return found.size === 1 ? ([...found][0] as Extrapolation) : ''
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { objectChannels } from '../desk/lanes'
 import { computed, ref } from 'vue'
 import { useDesk } from '../desk/deskStore'
 import { useSelection } from '../scene/selection'
@@ -24,10 +25,8 @@ const to = ref(span[1]!)
 /** The channels of the selected keys; with none selected, those that tall lanes show. */
 const lanes = computed(() =>
   selection.keyCount
-    ? selection.keySets().map(({ object, channel }) => ({ object, channel }))
-    : desk.lanes
-        .filter((lane) => lane.curves)
-        .flatMap((lane) => views.shown(lane).map(({ object, name }) => ({ object: object.id, channel: name }))),
+    ? selection.keySets().flatMap(({ object, channel }) => (typeof object === 'number' ? [{ object, channel }] : []))
+    : desk.lanes.filter((lane) => lane.curves).flatMap((lane) => objectChannels(views.shown(lane))),
 )
 const names = computed(() =>
   [...new Set(lanes.value.map(({ object }) => scene.model.objects.get(object)?.name ?? ''))].join(', '),

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
 import type { LaneName } from '../api/live'
-import { laneOf } from '../scene/selection'
+import { laneOf, type OwnerKey } from '../scene/owners'
 import { unpackKeys, type Keys } from '../scene/keys'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
@@ -38,7 +38,7 @@ export const useComparing = defineStore('comparing', () => {
       const rows = await scene.channelsAt(at, wanted)
       if (step.value !== at) return
       const next = new Map(ghosts.value)
-      for (const { object, name, keys } of rows) next.set(laneOf(object, name), unpackKeys(keys))
+      for (const { id, name, keys } of rows) next.set(laneOf(id, name), unpackKeys(keys))
       ghosts.value = next
     } catch (wrong) {
       notices.problem(wrong)
@@ -46,7 +46,7 @@ export const useComparing = defineStore('comparing', () => {
     }
   }
 
-  const ghostOf = (object: number, channel: string) =>
+  const ghostOf = (object: OwnerKey, channel: string) =>
     step.value === null ? undefined : ghosts.value.get(laneOf(object, channel))
 
   /** Takes a part of the compared curves back. */

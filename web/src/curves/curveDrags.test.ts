@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { KeySet } from '../api/http'
 import type { Keys } from '../scene/keys'
+import type { OwnerKey } from '../scene/owners'
 import { pulled, type PullScene } from './curveDrags'
 import type { Curve, CurveLane } from './curveLane'
 
@@ -18,7 +19,7 @@ const curve = (object: number, perValue = 20, offset = 0) =>
     keys,
     frame: { start: 0, perTick: 0.1, base: 200, offset, perValue, width: 500 },
   }) as unknown as Curve
-const set = (object: number): KeySet => ({ object, channel: 'position.x', times: [1000] })
+const set = (object: OwnerKey): KeySet => ({ object, channel: 'position.x', times: [1000] })
 
 const scene = (curves: Curve[], more: Partial<PullScene> = {}): PullScene => ({
   lane: { curves } as unknown as CurveLane,

@@ -1,5 +1,5 @@
 import type { Edit, KeySet } from '../api/http'
-import { laneOf } from '../scene/selection'
+import { laneOf } from '../scene/owners'
 import { boxRoom, type CurveBox, type HandleHit } from './curveHits'
 import type { Curve, CurveLane } from './curveLane'
 import { xIn, yIn } from './curvePath'

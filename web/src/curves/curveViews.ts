@@ -2,7 +2,8 @@ import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import { curvesOf, type Lane, type LaneChannel } from '../desk/lanes'
 import { keysOf } from '../desk/laneKeys'
-import { laneOf, useSelection } from '../scene/selection'
+import { useSelection } from '../scene/selection'
+import { laneOf } from '../scene/owners'
 import type { Keys } from '../scene/keys'
 
 /** The values at the lower and upper edge. */

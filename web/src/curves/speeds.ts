@@ -1,7 +1,8 @@
+import type { OwnerKey } from '../scene/owners'
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { watch } from 'vue'
-import type { Lane } from '../desk/lanes'
+import { objectChannels, type Lane } from '../desk/lanes'
 import { channelLabel, specOf } from '../scene/catalogue'
 import { speedOf, speedThrough } from '../scene/samples'
 import { useScene } from '../scene/sceneStore'
@@ -25,9 +26,7 @@ export const useSpeeds = defineStore('speeds', () => {
   /** Asks for the speeds of the lanes that are shown. */
   function look(lanes: readonly Lane[]): void {
     const wanted = on.value
-      ? lanes
-          .filter((lane) => lane.curves)
-          .flatMap((lane) => views.shown(lane).map(({ object, name }) => ({ object: object.id, channel: name })))
+      ? lanes.filter((lane) => lane.curves).flatMap((lane) => objectChannels(views.shown(lane)))
       : []
     const key = JSON.stringify(wanted)
     if (key === watched || (watched === '' && wanted.length === 0)) return
@@ -38,7 +37,7 @@ export const useSpeeds = defineStore('speeds', () => {
   function linesOf(lane: Lane): SpeedLine[] {
     const channels = views.shown(lane)
     const lines: SpeedLine[] = []
-    const add = (object: number, name: string, colour: string, label: string) => {
+    const add = (object: OwnerKey, name: string, colour: string, label: string) => {
       const track = scene.book.tracks(object).get(name)
       if (track && track.samples.length > 1) lines.push({ track, colour, label })
     }

@@ -10,7 +10,8 @@ import { useCurveViews } from '../curves/curveViews'
 import { useSpeeds } from '../curves/speeds'
 import { useTallLanes } from '../curves/tallLanes'
 import FlowStrip from '../flow/FlowStrip.vue'
-import { laneOf, useSelection } from '../scene/selection'
+import { useSelection } from '../scene/selection'
+import { laneOf } from '../scene/owners'
 import { drawSoon } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
@@ -28,7 +29,7 @@ import { drawLanes } from './laneDraw'
 import { useLaneFilter } from './laneFilter'
 import { useLaneHands } from './laneHands'
 import LaneHead from './LaneHead.vue'
-import { lanesWithin, type Lane } from './lanes'
+import { objectChannels, objectOf, lanesWithin, type Lane } from './lanes'
 import OverviewStrip from './OverviewStrip.vue'
 import PlayheadLine from './PlayheadLine.vue'
 import type { Readout } from './readout'
@@ -72,7 +73,7 @@ const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
       drawClips(ctx, p, {
         top: lane.top - desk.scrolled,
         height: lane.height,
-        clips: shownClips(scene.model.placedOn(lane.object!.id), desk.played),
+        clips: shownClips(scene.model.placedOn(objectOf(lane)!.id), desk.played),
         selected: selection.clips,
       })
   }
@@ -91,11 +92,7 @@ watch(
   [shown, () => speeds.on, () => comparing.step, () => views.hidden, () => scene.loads, () => comparing.ghosts],
   () => {
     speeds.look(shown.value)
-    void comparing.look(
-      shown.value
-        .filter((lane) => lane.curves)
-        .flatMap((lane) => views.shown(lane).map(({ object, name }) => ({ object: object.id, channel: name }))),
-    )
+    void comparing.look(shown.value.filter((lane) => lane.curves).flatMap((lane) => objectChannels(views.shown(lane))))
   },
   { immediate: true },
 )

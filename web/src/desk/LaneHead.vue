@@ -5,10 +5,10 @@ import CurveHead from '../curves/CurveHead.vue'
 import { useSelection } from '../scene/selection'
 import { useWarps } from '../flow/warps'
 import { useScene } from '../scene/sceneStore'
-import { placedOf } from '../scene/standIns'
+import { placedOf } from '../scene/owners'
 import { useDesk } from './deskStore'
 import { useLaneFilter } from './laneFilter'
-import type { Lane } from './lanes'
+import { objectOf, type Lane } from './lanes'
 
 const props = defineProps<{ lane: Lane }>()
 const scene = useScene()
@@ -21,7 +21,8 @@ const warps = useWarps()
 /** The names of the warps that cover what the lane shows. */
 const warped = computed(() => {
   void scene.rowsVersion
-  const { kind, object, channels } = props.lane
+  const { kind, channels } = props.lane
+  const object = objectOf(props.lane)
   if (kind !== 'scene' && kind !== 'object' && kind !== 'channel') return ''
   const covering = object
     ? scene.model.warpsOver(object.id, kind === 'channel' ? channels[0]!.name : undefined)
@@ -29,18 +30,18 @@ const warped = computed(() => {
   return covering.map(({ name, on }) => (on ? name : `${name} (off)`)).join(', ')
 })
 const isObject = computed(() => props.lane.kind === 'object')
-const isPinned = computed(() => isObject.value && filter.pinned.has(props.lane.object!.id))
-const canPin = computed(() => isObject.value && props.lane.object!.parent === null)
+const isPinned = computed(() => isObject.value && filter.pinned.has(objectOf(props.lane)!.id))
+const canPin = computed(() => isObject.value && objectOf(props.lane)!.parent === null)
 
 function select(event: MouseEvent): void {
-  // What stands for a clip is no object; its clip is what is meant.
   const clip = props.lane.object && placedOf(props.lane.object.id)
+  const object = objectOf(props.lane)
   if (clip !== null) selection.selectClips([clip])
-  else if (props.lane.object) selection.select([props.lane.object.id], event.shiftKey || event.ctrlKey)
+  else if (object) selection.select([object.id], event.shiftKey || event.ctrlKey)
 }
 
 function placeClip(): void {
-  selection.select([props.lane.object!.id])
+  selection.select([objectOf(props.lane)!.id])
   clipDialogs.ask('clips')
 }
 
@@ -81,7 +82,7 @@ function drop(event: PointerEvent): void {
   const moved = shift.value
   pressedAt = shift.value = 0
   if (moved === 0) return
-  const own = props.lane.object!
+  const own = objectOf(props.lane)!
   const middle = props.lane.top + props.lane.height / 2 + moved
   const onto = document.elementsFromPoint(event.clientX, event.clientY).find((each) => each.hasAttribute('data-warp'))
   if (onto) {
@@ -89,10 +90,10 @@ function drop(event: PointerEvent): void {
     return
   }
   const others = desk.lanes.filter(
-    ({ kind, object }) => kind === 'object' && object !== own && object!.parent === own.parent,
+    (lane) => lane.kind === 'object' && lane.object !== own && objectOf(lane)!.parent === own.parent,
   )
   const next = others.find((lane) => lane.top + lane.height / 2 > middle)
-  void scene.edit({ edit: 'reorderObjects', objects: [own.id], before: next?.object!.id ?? undefined })
+  void scene.edit({ edit: 'reorderObjects', objects: [own.id], before: next ? objectOf(next)!.id : undefined })
 }
 </script>
 
@@ -106,7 +107,7 @@ function drop(event: PointerEvent): void {
       group: lane.kind === 'group' || lane.kind === 'clips',
       tall: lane.curves,
       moving: shift !== 0,
-      selected: isObject && selection.objects.has(lane.object!.id),
+      selected: isObject && selection.objects.has(objectOf(lane)!.id),
     }"
     :style="{
       top: `${lane.top + shift}px`,
@@ -155,7 +156,7 @@ function drop(event: PointerEvent): void {
       :aria-pressed="isPinned"
       :aria-label="`Pin ${lane.label}`"
       :title="isPinned ? 'Pinned above the others; click to let it go' : 'Pin it above the others'"
-      @click="filter.togglePin(lane.object!.id)"
+      @click="filter.togglePin(objectOf(lane)!.id)"
     >
       <i :class="isPinned ? 'bi bi-pin-fill' : 'bi bi-pin'" aria-hidden="true" />
     </button>

@@ -7,7 +7,7 @@ import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { useDesk } from './deskStore'
 import { keysBetween, keysOf, neighbourTime } from './laneKeys'
-import type { Lane } from './lanes'
+import { objectOf, type Lane } from './lanes'
 
 /** Going about the desk with the keyboard: a lane and a key on it, told to those who cannot see them. */
 export const useDeskKeyboard = defineStore('deskKeyboard', () => {
@@ -28,7 +28,7 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
 
   /** The clips of a lane that start at a time, or all of them. */
   const clipsOf = (of: Lane, at?: number) =>
-    scene.model.placedOn(of.object!.id).filter(({ times }) => at === undefined || times[0] === at)
+    scene.model.placedOn(objectOf(of)!.id).filter(({ times }) => at === undefined || times[0] === at)
 
   /** The next key in a lane on one side of a time or, on a lane of clips, the next start of one. */
   function neighbour(of: Lane, from: number, way: -1 | 1): number | null {

@@ -1,7 +1,9 @@
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { laneOf, useSelection } from '../scene/selection'
+import { useSelection } from '../scene/selection'
+import { curveOfLane, laneOf } from '../scene/owners'
+import { isObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { useLaneFilter } from './laneFilter'
 import { curveHeight, layFlow, layLanes, type Lane } from './lanes'
@@ -154,7 +156,7 @@ export const useDesk = defineStore('desk', () => {
 
   function toggle(lane: Lane): void {
     if (lane.kind === 'group') closed.value = toggled(closed.value, lane.id)
-    else if (lane.object) open.value = toggled(open.value, lane.object.id)
+    else if (isObject(lane.object)) open.value = toggled(open.value, lane.object.id)
   }
 
   // What is selected on the stage opens on the desk.
@@ -179,7 +181,7 @@ export const useDesk = defineStore('desk', () => {
     // As they are played, warped keys are moved, not scaled: what is scaled is source time.
     if (!(from < to) || (played.value && scene.model.warps.size > 0)) return null
     const { keys } = selection
-    const objects = new Set([...keys.keys()].map((lane) => Number(lane.slice(0, lane.indexOf('|')))))
+    const objects = new Set([...keys.keys()].map((lane) => curveOfLane(lane).object))
     const holding = lanes.value.filter(
       (lane) =>
         lane.kind !== 'scene' &&

@@ -1,16 +1,17 @@
+import type { OwnerKey } from '../scene/owners'
 import { firstAtOrAfter } from '../scene/keys'
 import { xOf, type DeskPicture } from './deskDraw'
 import type { SelectionBox } from './deskStore'
 import { drawPlainStem, drawStem } from './keyStem'
 import { shownOf } from './laneKeys'
-import type { Lane } from './lanes'
+import { objectOf, type Lane } from './lanes'
 
 export interface LanePicture {
   lanes: readonly Lane[]
   scrolled: number
   /** Objects that are selected. */
   selected: ReadonlySet<number>
-  selectedTimes: (object: number, channel: string) => ReadonlySet<number> | undefined
+  selectedTimes: (object: OwnerKey, channel: string) => ReadonlySet<number> | undefined
   spacing: (lane: Lane) => Float32Array | null
   box: SelectionBox | null
   /** Whether keys are shown as they are played, and not where they stand in source. */
@@ -29,7 +30,7 @@ export function drawLanes(ctx: CanvasRenderingContext2D, p: DeskPicture, picture
   ctx.fillRect(0, 0, p.width, p.height)
   for (const lane of lanes) {
     const top = lane.top - scrolled
-    if (lane.kind === 'object' && picture.selected.has(lane.object!.id)) {
+    if (lane.kind === 'object' && picture.selected.has(objectOf(lane)!.id)) {
       ctx.fillStyle = c.laneSelected
       ctx.fillRect(0, top, p.width, lane.height)
     } else if (lane.curves) {

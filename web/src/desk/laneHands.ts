@@ -8,7 +8,7 @@ import { frameOf, xOf, type DeskPicture } from './deskDraw'
 import { useDesk } from './deskStore'
 import { boxMargin } from './laneDraw'
 import { keysBetween, nearestTime } from './laneKeys'
-import type { Lane } from './lanes'
+import { objectOf, type Lane } from './lanes'
 import type { Readout } from './readout'
 import { useScrub } from './scrub'
 import { useTimeView } from './timeView'
@@ -220,7 +220,8 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
   function finishBox(box: Extract<Drag, { kind: 'box' }>, event: PointerEvent): void {
     if (Math.hypot(box.to.x - box.from.x, box.to.y - box.from.y) < clickSlack) {
       if (!box.add) selection.clearKeys()
-      if (box.lane?.object) selection.select([box.lane.object.id], event.shiftKey || event.ctrlKey)
+      const object = box.lane && objectOf(box.lane)
+      if (object) selection.select([object.id], event.shiftKey || event.ctrlKey)
       return
     }
     const [from, to] = [Math.min(box.from.x, box.to.x), Math.max(box.from.x, box.to.x)].map(

@@ -1,9 +1,9 @@
 import { channelLabel, specOf } from '../scene/catalogue'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
-import { rateChannel, warpChannel } from '../scene/standIns'
+import { isObject, type Holder, type SceneModel, type SceneObject } from '../scene/sceneModel'
+import { rateChannel, warpChannel } from '../scene/owners'
 
 export interface LaneChannel {
-  object: SceneObject
+  object: Holder
   name: string
 }
 
@@ -11,7 +11,7 @@ export interface LaneChannel {
 export interface Lane {
   id: string
   kind: 'scene' | 'object' | 'clips' | 'group' | 'channel' | 'curves' | 'flow'
-  object: SceneObject | null
+  object: Holder | null
   /** Every channel whose keys stand in the lane. */
   channels: LaneChannel[]
   label: string
@@ -23,6 +23,13 @@ export interface Lane {
   opens: boolean
   open: boolean
 }
+
+/** The object that a lane belongs to; null for those of the scene, of warps and of rates. */
+export const objectOf = ({ object }: Pick<Lane, 'object'>): SceneObject | null => (isObject(object) ? object : null)
+
+/** Those of some channels that are of objects, by their names. */
+export const objectChannels = (channels: readonly LaneChannel[]) =>
+  channels.flatMap(({ object, name }) => (isObject(object) ? [{ object: object.id, channel: name }] : []))
 
 export const laneGroups = ['Position', 'Rotation', 'Scale', 'Attributes'] as const
 export type LaneGroup = (typeof laneGroups)[number]

@@ -1,3 +1,4 @@
+import { objectOf } from './lanes'
 import type { KeySet } from '../api/http'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
@@ -15,7 +16,7 @@ export function useSelectingKeys() {
   const lanes = () => {
     if (desk.curvesOnly) return desk.lanes
     const objects = desk.lanes.filter(({ kind }) => kind === 'object')
-    const selected = objects.filter(({ object }) => selection.objects.has(object!.id))
+    const selected = objects.filter((lane) => selection.objects.has(objectOf(lane)!.id))
     return selected.length ? selected : objects
   }
   const now = () => playhead.frame * scene.settings.ticksPerFrame

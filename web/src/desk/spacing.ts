@@ -1,7 +1,7 @@
 import { watch } from 'vue'
 import { speedThrough, valueAt } from '../scene/samples'
 import { useScene } from '../scene/sceneStore'
-import type { Lane } from './lanes'
+import { objectOf, type Lane } from './lanes'
 
 /** How far objects travel from each frame of the scene range to the next, the furthest being 1. */
 export function useSpacing(): (lane: Lane) => Float32Array | null {
@@ -19,8 +19,9 @@ export function useSpacing(): (lane: Lane) => Float32Array | null {
   }
 
   return (lane) => {
-    if (lane.kind !== 'object' || !lane.object) return null
-    const { id } = lane.object
+    const object = lane.kind === 'object' && objectOf(lane)
+    if (!object) return null
+    const { id } = object
     if (!bands.has(id)) bands.set(id, measure(id))
     return bands.get(id) ?? null
   }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { warpOf } from '../scene/owners'
 import { computed } from 'vue'
 import CurveHead from '../curves/CurveHead.vue'
 import { useDesk } from '../desk/deskStore'
@@ -19,7 +20,7 @@ const warps = useWarps()
 
 const warp = computed(() => {
   void scene.rowsVersion
-  return scene.model.warps.get(-props.lane.object!.id)
+  return scene.model.warps.get(warpOf(props.lane.object!.id)!)
 })
 const covers = computed(() => {
   const targets = warp.value?.targets

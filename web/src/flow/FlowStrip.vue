@@ -16,7 +16,7 @@ import { useTimeView } from '../desk/timeView'
 import { useCanvas } from '../desk/useCanvas'
 import { useWheelHands } from '../desk/wheelHands'
 import { useSelection } from '../scene/selection'
-import { warpChannel } from '../scene/standIns'
+import { warpChannel, warpOf } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
 import FlowHead from './FlowHead.vue'
@@ -46,7 +46,7 @@ const { width, redraw } = useCanvas(canvas, (ctx, wide, high) => {
         lane,
         points: keysOf(lane.channels[0]!),
         track: scene.book.tracks(holder.id).get(warpChannel),
-        on: scene.model.warps.get(-holder.id)?.on ?? false,
+        on: scene.model.warps.get(warpOf(holder.id)!)?.on ?? false,
         selected: selection.selectedTimes(holder.id, warpChannel),
       })
     ctx.fillStyle = p.colours.lineSoft

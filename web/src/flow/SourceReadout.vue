@@ -12,8 +12,8 @@ const playhead = usePlayhead()
 
 const source = computed(() => {
   void scene.samplesVersion
-  for (const object of selection.first === null ? [0] : [selection.first, 0]) {
-    const track = scene.book.tracks(object).get('source')
+  for (const owner of selection.first === null ? (['scene'] as const) : ([selection.first, 'scene'] as const)) {
+    const track = scene.book.tracks(owner).get('source')
     const frame = track ? valueAt(track, playhead.readFrame) : NaN
     if (!Number.isNaN(frame)) return frame
   }

@@ -22,7 +22,7 @@ const warpWith = (...times: number[]) => ({
   on: true,
   beyond: 'runOn' as const,
   targets: null,
-  curve: channelOf(-3, 'warp', ...times),
+  curve: channelOf(3, 'warp', 'warp', ...times),
 })
 const settled = () => new Promise((done) => setTimeout(done))
 const readout: Readout = { at: shallowRef(null) }
@@ -72,7 +72,7 @@ describe('a point on the ladder', () => {
     const selection = useSelection()
     hands.grab(event(50, upper), lane)
     await hands.drop(event(50, upper))
-    expect(selection.keySets()).toEqual([{ object: -3, channel: 'warp', times: [50] }])
+    expect(selection.keySets()).toEqual([{ object: 'warp 3', channel: 'warp', times: [50] }])
     hands.grab(event(70, upper), lane)
     expect(selection.keyCount).toBe(0)
     hands.grab(event(5, lower()), lane)
@@ -114,7 +114,7 @@ describe('a point on the ladder', () => {
   it('is put where a double click is, unless one is there', async () => {
     hands.insert(event(30, 30) as unknown as MouseEvent, lane)
     await settled()
-    expect(lastEdit()).toEqual({ edit: 'insertKeys', frame: 30, channels: [{ object: -3, channel: 'warp' }] })
+    expect(lastEdit()).toEqual({ edit: 'insertKeys', frame: 30, channels: [{ object: 'warp 3', channel: 'warp' }] })
     const { length } = FakeLine.last.edits
     hands.insert(event(50, upper) as unknown as MouseEvent, lane)
     await settled()

@@ -9,7 +9,7 @@ import type { Readout } from '../desk/readout'
 import { useTimeView } from '../desk/timeView'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
-import { warpChannel } from '../scene/standIns'
+import { warpChannel, warpOf } from '../scene/owners'
 import { railRoom } from './ladderDraw'
 import { useOfferRange } from './offerRange'
 
@@ -118,7 +118,7 @@ export function useLadderHands(width: Ref<number>, readout: Readout) {
       return
     }
     const kept = await arranging.make({ ...edit, meet: 'stop' } as Edit)
-    if (kept && done.end === 'played' && ripples) offerRange(done.lane.object!.id)
+    if (kept && done.end === 'played' && ripples) offerRange(warpOf(done.lane.object!.id)!)
   }
 
   /** Ends a drag without doing anything. */

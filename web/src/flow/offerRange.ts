@@ -3,11 +3,11 @@ import { useScene } from '../scene/sceneStore'
 import { misfitOf } from './ladder'
 
 /** Offers to let the scene end where a warp does, where that has become later. */
-export function useOfferRange(): (holder: number) => void {
+export function useOfferRange(): (warp: number) => void {
   const scene = useScene()
   const notices = useNotices()
-  return (holder) => {
-    const warp = scene.model.warps.get(-holder)
+  return (id) => {
+    const warp = scene.model.warps.get(id)
     if (!warp) return
     const { ticksPerFrame, range } = scene.settings
     const end = misfitOf(warp.holder.channels.get('warp')!.keys, ticksPerFrame, range)

@@ -2,7 +2,7 @@ import type { WarpTarget } from '../api/http'
 import { useSelection } from '../scene/selection'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
-import { holderOf, warpChannel, warpOf } from '../scene/standIns'
+import { warpChannel, warpKey, warpOf } from '../scene/owners'
 import { usePlayhead } from '../timebar/playhead'
 import { useArranging } from '../desk/arranging'
 import { useDesk } from '../desk/deskStore'
@@ -24,10 +24,7 @@ export function useWarps() {
   const selectedObjects = (): WarpTarget[] => [...selection.objects].map((object) => ({ object }))
   /** The channels of the selected keys. */
   const selectedChannels = (): WarpTarget[] =>
-    selection
-      .keySets()
-      .filter(({ object }) => object > 0)
-      .map(({ object, channel }) => ({ object, channel }))
+    selection.keySets().flatMap(({ object, channel }) => (typeof object === 'number' ? [{ object, channel }] : []))
 
   async function addFor(targets: WarpTarget[], none: string): Promise<void> {
     if (targets.length) await scene.edit({ edit: 'addWarp', targets })
@@ -54,7 +51,7 @@ export function useWarps() {
       {
         edit: 'insertKeys',
         frame: playhead.frame,
-        channels: [{ object: holderOf(warp), channel: warpChannel }],
+        channels: [{ object: warpKey(warp), channel: warpChannel }],
       },
       [],
     )
@@ -63,7 +60,7 @@ export function useWarps() {
   /** Selects the next point of the warp on one side of the selected one, or of the playhead, and goes there. */
   function selectPoint(way: -1 | 1): void {
     const warp = meant()
-    const lane = warp === null ? undefined : desk.flowLanes.find(({ object }) => object!.id === holderOf(warp))
+    const lane = warp === null ? undefined : desk.flowLanes.find(({ object }) => object!.id === warpKey(warp))
     if (!lane) {
       notices.say('There is no warp yet; add one first.')
       return

@@ -175,13 +175,15 @@ export const objectOf = (id: number, name: string): Rows['objects'][number] => (
   roll: null,
 })
 
-/** A channel with keys at some times, their values being a tenth of those. */
-export function channelOf(object: number, name: string, ...times: number[]): ChannelRow {
+/** A channel with keys at some times, their values being a tenth of those; of another owner than an object where one is named. */
+export function channelOf(id: number, name: string, ...of: (number | string)[]): ChannelRow {
+  const times = of.filter((one) => typeof one === 'number')
+  const owner = of.find((one) => typeof one === 'string') ?? 'object'
   const bytes = new Uint8Array(times.length * keySize)
   const view = new DataView(bytes.buffer)
   times.forEach((time, i) => {
     view.setFloat64(i * 8, time, true)
     view.setFloat64((times.length + i) * 8, time / 10, true)
   })
-  return { object, name, still: 0, before: 'hold', after: 'hold', keys: bytes, locked: false }
+  return { owner, id, name, still: 0, before: 'hold', after: 'hold', keys: bytes, locked: false }
 }

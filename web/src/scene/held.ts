@@ -1,12 +1,13 @@
 import type { ChangeMessage, Rows } from '../api/live'
+import type { OwnerKey } from './owners'
 
 /** Names one row of a scene as both sides of a comparison can. */
-export const channelRow = (object: number, channel: string) => `${object}|${channel}`
+export const channelRow = (object: OwnerKey, channel: string) => `${object}|${channel}`
 
 /** The names of the rows that a message tells of. */
 export function rowsIn(rows: Rows): string[] {
   return [
-    ...rows.channels.map(({ object, name }) => channelRow(object, name)),
+    ...rows.channels.map(({ id, name }) => channelRow(id, name)),
     ...rows.objects.map(({ id }) => `object ${id}`),
     ...rows.removedObjects.map((id) => `object ${id}`),
     ...rows.warps.map(({ id }) => `warp ${id}`),

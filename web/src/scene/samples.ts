@@ -1,4 +1,5 @@
 import type { Block } from '../api/live'
+import { ownerKey, type OwnerKey } from './owners'
 
 /** One channel's samples: one for each frame from `first` on, or a single one where it is still. */
 export interface Track {
@@ -18,13 +19,13 @@ export function valueAt(track: Track, frame: number): number {
   return samples[at]!
 }
 
-/** All samples of a scene that this tab holds, by object and channel. */
+/** All samples of a scene that this tab holds, by owner and channel. */
 export class SampleBook {
-  private readonly byObject = new Map<number, Map<string, Track>>()
+  private readonly byOwner = new Map<OwnerKey, Map<string, Track>>()
 
   take(blocks: readonly Block[]): void {
     for (const block of blocks) {
-      const tracks = this.tracks(block.object)
+      const tracks = this.tracks(ownerKey(block.owner, block.id))
       // A copy of its own starts at an address that typed arrays can read.
       const samples = new Float32Array(block.samples.slice().buffer)
       let at = 0
@@ -36,14 +37,14 @@ export class SampleBook {
     }
   }
 
-  /** The tracks of an object; the same map as long as the object lives. */
-  tracks(object: number): Map<string, Track> {
-    let tracks = this.byObject.get(object)
-    if (!tracks) this.byObject.set(object, (tracks = new Map()))
+  /** The tracks of an owner; the same map as long as the owner lives. */
+  tracks(object: OwnerKey): Map<string, Track> {
+    let tracks = this.byOwner.get(object)
+    if (!tracks) this.byOwner.set(object, (tracks = new Map()))
     return tracks
   }
 
-  drop(object: number): void {
-    this.byObject.delete(object)
+  drop(object: OwnerKey): void {
+    this.byOwner.delete(object)
   }
 }

@@ -6,7 +6,7 @@ import { loadCatalogue } from './catalogue'
 import { channelOf as keyed, objectOf, rowsOf as rows } from './fakeLine.fixture'
 import { SampleBook, valueAt } from './samples'
 import { SceneModel } from './sceneModel'
-import { placedOf as clipOf, rateHolderOf, holderOf, warpOf } from './standIns'
+import { addressedEdit, curveOfLane, laneOf, ownerKey, placedKey, placedOf as clipOf, warpKey, warpOf } from './owners'
 
 const spec = (name: string, label: string, group: string, rest: number) => ({
   name,
@@ -50,9 +50,7 @@ const placedOf = (id: number, on: number, times: number[], ...keys: number[]) =>
   offset: 0,
   cycle: 'once' as const,
   after: 'letGo' as const,
-  rate: keys.length
-    ? keyed(rateHolderOf(id), 'rate', ...keys)
-    : { ...keyed(rateHolderOf(id), 'rate'), still: 1, keys: null },
+  rate: keys.length ? keyed(id, 'rate', 'placed', ...keys) : { ...keyed(id, 'rate', 'placed'), still: 1, keys: null },
 })
 
 function harbour(): SceneModel {
@@ -90,13 +88,44 @@ describe('the scene that a tab knows', () => {
   })
 })
 
-describe('numbers that stand for what is no object', () => {
+describe('names of what has curves', () => {
   it('tell warps, placed clips and objects apart', () => {
     for (const number of [1, 2, 5000]) {
-      expect([warpOf(holderOf(number)), clipOf(holderOf(number))]).toEqual([number, null])
-      expect([warpOf(rateHolderOf(number)), clipOf(rateHolderOf(number))]).toEqual([null, number])
+      expect([warpOf(warpKey(number)), clipOf(warpKey(number))]).toEqual([number, null])
+      expect([warpOf(placedKey(number)), clipOf(placedKey(number))]).toEqual([null, number])
       expect([warpOf(number), clipOf(number)]).toEqual([null, null])
+      for (const key of [number, warpKey(number), placedKey(number)])
+        expect(curveOfLane(laneOf(key, 'position.x'))).toEqual({ object: key, channel: 'position.x' })
     }
+    expect(['object', 'warp', 'placed', 'scene'].map((owner) => ownerKey(owner, 3))).toEqual([
+      3,
+      'warp 3',
+      'placed 3',
+      'scene',
+    ])
+  })
+
+  it('are told to the server in its own words', () => {
+    const keys = [
+      { object: 1, channel: 'position.x', times: [5] },
+      { object: warpKey(2), channel: 'warp', times: [6] },
+      { object: placedKey(3), channel: 'rate', times: [] },
+    ]
+    expect(addressedEdit({ edit: 'deleteKeys', keys })).toEqual({
+      edit: 'deleteKeys',
+      keys: [
+        { object: 1, channel: 'position.x', times: [5] },
+        { warp: 2, times: [6] },
+        { placed: 3, times: [] },
+      ],
+    })
+    expect(addressedEdit({ edit: 'setHandle', object: warpKey(2), channel: 'warp', side: 'in' })).toEqual({
+      edit: 'setHandle',
+      warp: 2,
+      side: 'in',
+    })
+    const covers = { edit: 'setWarpTargets', warp: 1, targets: [{ object: 1 }] }
+    expect(addressedEdit(covers)).toEqual(covers)
   })
 })
 
@@ -155,7 +184,9 @@ describe('lanes', () => {
       'channel Scale X 1',
       'object Hull 1',
     ])
-    expect(lay({ ...open, closed: new Set(['1|Move']) }, model).map(({ label }) => label)).not.toContain('Position X')
+    expect(lay({ ...open, closed: new Set(['1|Position']) }, model).map(({ label }) => label)).not.toContain(
+      'Position X',
+    )
   })
 
   it('show the clips of an object below it and, when it is open, the rates that are keyed', () => {
@@ -174,14 +205,14 @@ describe('lanes', () => {
     const open = lay({ open: new Set([1, 2]) }, model)
     expect(open.map(({ label }) => label).slice(-3)).toEqual(['Clips', 'Rate of Bob at 10', 'Position Y'])
     expect(keysBetween([open.at(-2)!], -Infinity, Infinity)).toEqual([
-      { object: rateHolderOf(2), channel: 'rate', times: [12, 20] },
+      { object: placedKey(2), channel: 'rate', times: [12, 20] },
     ])
     expect(model.placedOn(2).map(({ id }) => id)).toEqual([2, 1])
     // An object that only a clip moves is animated.
     model.take(rows({ placed: [placedOf(3, 3, [1, 5])] }))
     expect(lay({ animatedOnly: true }, model).map(({ label }) => label)).toContain('Buoy')
     expect(model.take(rows({ clips: [{ ...clips[0]!, name: 'Swell' }] }))).toBe(true)
-    expect(model.holder(rateHolderOf(2))!.name).toBe('Swell')
+    expect(model.holder(placedKey(2))!.name).toBe('Swell')
     expect(model.take(rows({ placed: [placedOf(1, 2, [31, 55])] }))).toBe(false)
     expect(model.take(rows({ removedPlaced: [1, 2, 3], removedClips: [4] }))).toBe(true)
     expect(model.placedOn(2)).toEqual([])
@@ -206,7 +237,8 @@ describe('samples', () => {
     const bytes = new Uint8Array(1 + 16)
     ;[1, 2, 3, 9].forEach((value, i) => new DataView(bytes.buffer, 1).setFloat32(i * 4, value, true))
     const block: Block = {
-      object: 1,
+      owner: 'object',
+      id: 1,
       first: 10,
       count: 3,
       channels: ['position.x', 'scale.x'],

@@ -11,7 +11,7 @@ import type {
 } from '../api/live'
 import { channelsOf, specOf } from './catalogue'
 import { firstAtOrAfter, noKeys, unpackKeys, type Keys } from './keys'
-import { placedOf, rateChannel, rateHolder, warpChannel, warpHolder, warpOf } from './standIns'
+import { ownerKey, placedOf, rateChannel, rateHolder, warpChannel, warpHolder, warpOf, type OwnerKey } from './owners'
 
 export interface Channel {
   name: string
@@ -24,19 +24,31 @@ export interface Channel {
   played: Float64Array | null
 }
 
-export interface SceneObject extends ObjectRow {
+/** What has channels: an object, or a warp with its points, or a placed clip with its rate. */
+export interface Holder {
+  id: OwnerKey
+  name: string
+  /** What it is, which says what channels it has. */
+  kind: string
   /** Only the channels that differ from the kind's defaults. */
   channels: Map<string, Channel>
 }
 
-/** A warp, and the object that stands for it wherever keys are handled: its one channel holds the warp's points. */
-export interface Warp extends WarpRow {
-  holder: SceneObject
+export interface SceneObject extends Holder, ObjectRow {
+  id: number
 }
 
-/** A clip on an object, and the object that stands for it: its one channel is the rate. */
+/** Whether it is an object, and not a warp or a placed clip. */
+export const isObject = (holder: Holder | null | undefined): holder is SceneObject => typeof holder?.id === 'number'
+
+/** A warp, and what holds its points. */
+export interface Warp extends WarpRow {
+  holder: Holder
+}
+
+/** A clip on an object, and what holds its rate. */
 export interface PlacedClip extends PlacedClipRow {
-  holder: SceneObject
+  holder: Holder
 }
 
 const none: readonly PlacedClip[] = []
@@ -71,7 +83,7 @@ export class SceneModel {
       this.objects.set(row.id, { ...row, channels: known?.channels ?? new Map() })
     }
     for (const row of rows.channels) {
-      const object = this.objects.get(row.object)
+      const object = this.objects.get(row.id)
       if (!object) continue
       const hadKeys = (object.channels.get(row.name)?.keys.count ?? 0) > 0
       if (hadKeys !== (row.keys !== null && row.keys.length > 0)) isOtherwise = true
@@ -93,8 +105,8 @@ export class SceneModel {
     // Where time flows otherwise, everything that is warped now is told of; nothing else is.
     if (rows.warps.length || rows.removedWarps.length)
       for (const object of this.holders()) for (const channel of object.channels.values()) channel.played = null
-    for (const { object, name, times } of rows.played) {
-      const channel = this.holder(object)?.channels.get(name)
+    for (const { owner, id, name, times } of rows.played) {
+      const channel = this.holder(ownerKey(owner, id))?.channels.get(name)
       // A copy of its own starts at an address that typed arrays can read.
       if (channel) channel.played = new Float64Array(times.slice().buffer)
     }
@@ -140,15 +152,15 @@ export class SceneModel {
     return this.byObject.get(object) ?? none
   }
 
-  /** Whoever has keys: objects, and what stands for warps and placed clips. */
-  *holders(): Iterable<SceneObject> {
+  /** Whatever has keys: objects, warps and placed clips. */
+  *holders(): Iterable<Holder> {
     yield* this.objects.values()
     for (const { holder } of this.warps.values()) yield holder
     for (const { holder } of this.placed.values()) yield holder
   }
 
-  holder(id: number): SceneObject | undefined {
-    if (id >= 0) return this.objects.get(id)
+  holder(id: OwnerKey): Holder | undefined {
+    if (typeof id === 'number') return this.objects.get(id)
     return this.warps.get(warpOf(id) ?? 0)?.holder ?? this.placed.get(placedOf(id) ?? 0)?.holder
   }
 
@@ -159,7 +171,7 @@ export class SceneModel {
     )
   }
 
-  channel(object: SceneObject, name: string): Channel {
+  channel(object: Holder, name: string): Channel {
     return (
       object.channels.get(name) ?? {
         name,
@@ -174,7 +186,7 @@ export class SceneModel {
   }
 
   /** The object's channels that have keys, in the catalogue's order. */
-  animated(object: SceneObject): Channel[] {
+  animated(object: Holder): Channel[] {
     if (object.channels.size === 0) return []
     return channelsOf(object.kind).flatMap((spec) => {
       const channel = object.channels.get(spec.name)

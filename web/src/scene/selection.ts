@@ -1,13 +1,11 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { KeySet } from '../api/http'
+import { curveOfLane, laneOf, type KeysAt, type OwnerKey } from './owners'
 
 export type Tool = 'select' | 'move' | 'rotate' | 'scale'
 
 /** How newly selected keys meet those that are selected already. */
 export type Selecting = 'only' | 'add' | 'toggle'
-
-export const laneOf = (object: number, channel: string) => `${object}|${channel}`
 
 /** What is selected: objects on the stage, keys or placed clips on the desk, and the tool in hand. */
 export const useSelection = defineStore('selection', () => {
@@ -30,15 +28,15 @@ export const useSelection = defineStore('selection', () => {
     objects.value = next
   }
 
-  const selectedTimes = (object: number, channel: string) => keys.value.get(laneOf(object, channel))
+  const selectedTimes = (object: OwnerKey, channel: string) => keys.value.get(laneOf(object, channel))
 
-  const areSelected = (sets: readonly KeySet[]) =>
+  const areSelected = (sets: readonly KeysAt[]) =>
     sets.every(({ object, channel, times }) => {
       const selected = selectedTimes(object, channel)
       return selected !== undefined && times.every((time) => selected.has(time))
     })
 
-  function selectKeys(sets: readonly KeySet[], how: Selecting = 'only'): void {
+  function selectKeys(sets: readonly KeysAt[], how: Selecting = 'only'): void {
     const next = new Map<string, Set<number>>()
     if (how !== 'only') for (const [lane, times] of keys.value) next.set(lane, new Set(times))
     const takeOut = how === 'toggle' && areSelected(sets)
@@ -70,11 +68,7 @@ export const useSelection = defineStore('selection', () => {
     if (clips.value.size) clips.value = new Set()
   }
 
-  const keySets = (): KeySet[] =>
-    [...keys.value].map(([lane, times]) => {
-      const [object, channel] = lane.split('|') as [string, string]
-      return { object: Number(object), channel, times: [...times] }
-    })
+  const keySets = (): KeysAt[] => [...keys.value].map(([lane, times]) => ({ ...curveOfLane(lane), times: [...times] }))
 
   /** Lets go of selected clips that are not there any more. */
   function keepClips(isPlaced: (clip: number) => boolean): void {
@@ -82,7 +76,7 @@ export const useSelection = defineStore('selection', () => {
   }
 
   /** Lets go of selected keys that are not there any more. */
-  function keepOnly(isThere: (object: number, channel: string, time: number) => boolean): void {
+  function keepOnly(isThere: (object: OwnerKey, channel: string, time: number) => boolean): void {
     const left = keySets()
       .map((set) => ({ ...set, times: set.times.filter((time) => isThere(set.object, set.channel, time)) }))
       .filter(({ times }) => times.length)

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { ChannelSpec } from '../api/http'
 import { channelLabel } from '../scene/catalogue'
 import { channelRow } from '../scene/held'
-import type { SceneObject } from '../scene/sceneModel'
+import type { Holder } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { numberStyle, useChannelState } from './channelState'
@@ -14,7 +14,7 @@ import { useValueClipboard } from './valueClipboard'
 import ValueMarker from './ValueMarker.vue'
 import ValueMenu from './ValueMenu.vue'
 
-const props = defineProps<{ object: SceneObject; spec: ChannelSpec }>()
+const props = defineProps<{ object: Holder; spec: ChannelSpec }>()
 const emit = defineEmits<{
   hold: [value: number]
   keep: [value: number]
@@ -60,7 +60,7 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       :has-keys="state !== 'still' && state !== 'moved'"
       :has-key-here="state === 'keyed'"
       :locked="locked"
-      :lockable="object.id > 0"
+      :lockable="typeof object.id === 'number'"
       @key="emit('marker')"
       @still="emit('still')"
       @reset="emit('keep', spec.default)"

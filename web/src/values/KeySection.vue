@@ -14,7 +14,7 @@ import { specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { inOf, outOf } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
-import { warpOf } from '../scene/standIns'
+import { curveOfLane, warpOf } from '../scene/owners'
 import TimeField from '../timebar/TimeField.vue'
 import SelectedSection from './SelectedSection.vue'
 import ModeButtons from './ModeButtons.vue'
@@ -35,8 +35,8 @@ const common = computed(() => {
   let first: { time: number; value: number; in: Interpolation; out: Interpolation } | undefined
   const same = { value: true, in: true, out: true }
   for (const [lane, times] of selection.keys) {
-    const [object, channel] = lane.split('|') as [string, string]
-    const keys = scene.model.holder(Number(object))?.channels.get(channel)?.keys
+    const { object, channel } = curveOfLane(lane)
+    const keys = scene.model.holder(object)?.channels.get(channel)?.keys
     if (!keys) continue
     for (let i = 0; i < keys.count; i++) {
       const time = keys.times[i]!
@@ -77,8 +77,8 @@ const setMode = (side: 'in' | 'out', mode: Interpolation) =>
 /** Whether every selected key belongs to a channel that only jumps. */
 const holdsOnly = computed(() =>
   [...selection.keys.keys()].every((lane) => {
-    const [object, channel] = lane.split('|') as [string, string]
-    const unit = specOf(scene.model.holder(Number(object))?.kind ?? '', channel)?.unit
+    const { object, channel } = curveOfLane(lane)
+    const unit = specOf(scene.model.holder(object)?.kind ?? '', channel)?.unit
     return unit === 'onOff' || unit === 'choice'
   }),
 )
@@ -88,7 +88,7 @@ type Panel = keyof typeof names
 const opened = useStorage<Panel | ''>('zesty-key-panel', '')
 // A warp runs on or stops outside its points; its own menu says which.
 const ofWarps = computed(() => selection.keySets().some(({ object }) => warpOf(object) !== null))
-const ofStandIns = computed(() => selection.keySets().some(({ object }) => object < 0))
+const ofOthers = computed(() => selection.keySets().some(({ object }) => typeof object !== 'number'))
 const panels = computed(() =>
   (Object.keys(names) as Panel[]).filter((name) => name !== 'beforeAfter' || !ofWarps.value),
 )
@@ -137,7 +137,7 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
         ><input v-model="desk.snaps" type="checkbox" class="form-check-input" /> Whole frames</label
       >
       <BButton
-        v-if="!ofStandIns"
+        v-if="!ofOthers"
         variant="quiet"
         class="btn-small"
         title="Save these keys as a clip, to be placed again (E)"

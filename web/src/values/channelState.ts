@@ -2,7 +2,7 @@ import type { ChannelSpec } from '../api/http'
 import { specOf } from '../scene/catalogue'
 import { firstAtOrAfter } from '../scene/keys'
 import { valueAt } from '../scene/samples'
-import type { SceneObject } from '../scene/sceneModel'
+import type { Holder } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { usePending } from './pending'
@@ -15,7 +15,7 @@ export function useChannelState() {
   const pending = usePending()
 
   /** The time in ticks of the channel's key on this frame. */
-  function keyHere(object: SceneObject, channel: string): number | undefined {
+  function keyHere(object: Holder, channel: string): number | undefined {
     void scene.rowsVersion
     const keys = object.channels.get(channel)?.keys
     if (!keys || keys.count === 0) return undefined
@@ -25,12 +25,12 @@ export function useChannelState() {
   }
 
   /** Whether a channel without keys moves all the same. */
-  function isMoved(object: SceneObject, channel: string): boolean {
+  function isMoved(object: Holder, channel: string): boolean {
     void scene.samplesVersion
     return (scene.book.tracks(object.id).get(channel)?.samples.length ?? 0) > 1
   }
 
-  function state(object: SceneObject, channel: string): MarkerState {
+  function state(object: Holder, channel: string): MarkerState {
     void scene.rowsVersion
     if (pending.get(object.id, channel) !== undefined && object.channels.get(channel)?.keys.count) return 'changed'
     if (!object.channels.get(channel)?.keys.count) return isMoved(object, channel) ? 'moved' : 'still'
@@ -38,10 +38,10 @@ export function useChannelState() {
   }
 
   /** The value at the playhead: the one held by a hand, or the one that is kept. */
-  const value = (object: SceneObject, channel: string) => pending.get(object.id, channel) ?? kept(object, channel)
+  const value = (object: Holder, channel: string) => pending.get(object.id, channel) ?? kept(object, channel)
 
   /** The value that is kept at the playhead: the exact one of a still channel that nothing else moves, or the sampled one. */
-  function kept(object: SceneObject, channel: string): number {
+  function kept(object: Holder, channel: string): number {
     const known = object.channels.get(channel)
     const track = scene.book.tracks(object.id).get(channel)
     if (known && known.keys.count === 0 && !isMoved(object, channel)) return known.still

@@ -3,12 +3,11 @@ import { computed, shallowRef } from 'vue'
 import type { ChannelValue } from '../api/http'
 import { useNotices } from '../scene/notices'
 import { channelRow } from '../scene/held'
+import { curveOfLane, laneOf, type OwnerKey } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { useAutoKey } from './autoKey'
 import { useKeySettings } from './keySettings'
-
-const nameOf = (object: number, channel: string) => `${object}|${channel}`
 
 /** Values that a hand changed on this frame. On still channels they become edits; on moving ones they wait for a key. */
 export const usePending = defineStore('pending', () => {
@@ -19,24 +18,21 @@ export const usePending = defineStore('pending', () => {
   const values = shallowRef<ReadonlyMap<string, number>>(new Map())
   const count = computed(() => values.value.size)
 
-  const get = (object: number, channel: string) => values.value.get(nameOf(object, channel))
-  const isLocked = (object: number, channel: string) =>
+  const get = (object: OwnerKey, channel: string) => values.value.get(laneOf(object, channel))
+  const isLocked = (object: OwnerKey, channel: string) =>
     scene.model.holder(object)?.channels.get(channel)?.locked ?? false
 
   /** Shows values at once, on this frame only. Locked channels stay as they are. */
   function hold(changes: readonly ChannelValue[]): void {
     const next = new Map(values.value)
     for (const { object, channel, value } of changes)
-      if (!isLocked(object, channel)) next.set(nameOf(object, channel), value!)
+      if (!isLocked(object, channel)) next.set(laneOf(object, channel), value!)
     values.value = next
     scene.hold(changes.map(({ object, channel }) => channelRow(object, channel)))
   }
 
   function list(): ChannelValue[] {
-    return [...values.value].map(([name, value]) => {
-      const [object, channel] = name.split('|') as [string, string]
-      return { object: Number(object), channel, value }
-    })
+    return [...values.value].map(([lane, value]) => ({ ...curveOfLane(lane), value }))
   }
 
   function clear(): void {
@@ -45,7 +41,7 @@ export const usePending = defineStore('pending', () => {
     scene.letGo()
   }
 
-  const isAnimated = (object: number, channel: string) =>
+  const isAnimated = (object: OwnerKey, channel: string) =>
     (scene.model.holder(object)?.channels.get(channel)?.keys.count ?? 0) > 0
 
   /** The hand has let go: with auto-key on, what it changed is keyed; else still channels are changed and the others wait. */
@@ -68,7 +64,7 @@ export const usePending = defineStore('pending', () => {
   function release(done: readonly ChannelValue[]): void {
     const next = new Map(values.value)
     for (const { object, channel, value } of done) {
-      const name = nameOf(object, channel)
+      const name = laneOf(object, channel)
       if (value === undefined || next.get(name) === value) next.delete(name)
     }
     values.value = next
@@ -81,9 +77,9 @@ export const usePending = defineStore('pending', () => {
    * @param anchor The frame on which a channel that was still so far keeps its old value; none if left out.
    */
   async function key(channels: readonly ChannelValue[], anchor?: number): Promise<void> {
-    const wanted = new Map(channels.map((value) => [nameOf(value.object, value.channel), value]))
+    const wanted = new Map(channels.map((value) => [laneOf(value.object, value.channel), value]))
     for (const held of list())
-      if (wanted.has(nameOf(held.object, held.channel))) wanted.set(nameOf(held.object, held.channel), held)
+      if (wanted.has(laneOf(held.object, held.channel))) wanted.set(laneOf(held.object, held.channel), held)
     if (wanted.size === 0) return
     const all = [...wanted.values()]
     const { interpolation } = settings

@@ -8,7 +8,7 @@ using ZestyReel.Core.Tests.Scenes;
 using ZestyReel.Core.Time;
 using static ZestyReel.Core.Tests.Scenes.Harbour;
 
-namespace ZestyReel.Core.Tests.Retiming;
+namespace ZestyReel.Core.Tests.Baking;
 
 [Properties(Arbitrary = [typeof(RandomCurves)])]
 public class WarpBakingTests
