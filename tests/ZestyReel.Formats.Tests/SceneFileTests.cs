@@ -191,6 +191,7 @@ public class SceneFileTests
     public static TheoryData<string, string, string> Faults() => new()
     {
         { "\"version\": 2", "\"version\": 3", "version" },
+        { ", \"outHandle\": [8, 0.5]", "", "objects[0].channels.position.y.keys[1].outHandle" },
         { "\"version\": 2,", "\"version\": 2, \"colour\": \"red\",", "colour" },
         { "\"rate\": \"24\"", "\"rate\": 24", "rate" },
         { "\"rate\": \"24\"", "\"rate\": \"fast\"", "rate" },

@@ -36,8 +36,8 @@ internal sealed class KeyReader(FrameRate rate)
             var time = Time(item, fields, "frame", "tick");
             var number = value(fields, item);
             var (arriving, leaving) = (Mode(fields, "in", rest, holdsOnly), Mode(fields, "out", rest, holdsOnly));
-            var inHandle = ReadHandle(fields, "inHandle", handle);
-            var outHandle = ReadHandle(fields, "outHandle", handle);
+            var inHandle = ReadHandle(item, fields, "inHandle", arriving, handle);
+            var outHandle = ReadHandle(item, fields, "outHandle", leaving, handle);
             if (time is { } at && number is { } v) keys.Add(new Key(at, v, arriving, leaving, inHandle, outHandle));
         }
         return keys.DrainToImmutable();
@@ -62,9 +62,13 @@ internal sealed class KeyReader(FrameRate rate)
         return mode;
     }
 
-    private static Handle ReadHandle(Dictionary<string, Node> fields, string name, Func<double, double, Handle> handle)
+    private static Handle ReadHandle(Node item, Dictionary<string, Node> fields, string name, Interpolation mode, Func<double, double, Handle> handle)
     {
-        if (!fields.TryGetValue(name, out var node)) return default;
+        if (!fields.TryGetValue(name, out var node))
+        {
+            if (mode == Interpolation.Free) (item with { Place = $"{item.Place}.{name}" }).Fault("a free side has a handle; give its frames and its value");
+            return default;
+        }
         var parts = node.Items();
         if (parts.Count != 2)
         {

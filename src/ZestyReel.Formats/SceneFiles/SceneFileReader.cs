@@ -75,7 +75,7 @@ public static class SceneFileReader
         var bookmarks = fields.TryGetValue("bookmarks", out var bookmarksNode) ? BookmarkReader.Read(bookmarksNode, keys) : [];
         var selections = fields.TryGetValue("selections", out var selectionsNode) ? NamedSelectionReader.Read(selectionsNode, byName) : [];
         if (root.Faults.Count > 0) return null;
-        return new Scene(
+        var scene = new Scene(
             new SceneSettings(name!, rate, range!.Value, work!.Value),
             objects.ToImmutableSortedDictionary(o => o.Id, o => o),
             warps.ToImmutableSortedDictionary(w => w.Id, w => w),
@@ -83,6 +83,12 @@ public static class SceneFileReader
             selections.ToImmutableSortedDictionary(c => c.Id, c => c),
             clips.ToImmutableSortedDictionary(c => c.Id, c => c),
             placed.ToImmutableSortedDictionary(p => p.Id, p => p));
+        root.Guarded<Scene?>(() =>
+        {
+            SceneRules.Check(scene);
+            return scene;
+        });
+        return root.Faults.Count > 0 ? null : scene;
     }
 
     private static FrameRange? ReadRange(Node node)

@@ -157,12 +157,14 @@ public static class SceneFileWriter
     private static void WriteSelections(Utf8JsonWriter json, Scene scene)
     {
         json.WriteStartArray("selections");
+        // In the order of the objects in the file, from which what is read has its numbers.
+        var places = scene.InOrder().Select((thing, place) => (thing.Id, place)).ToDictionary(pair => pair.Id, pair => pair.place);
         foreach (var selection in scene.NamedSelections.Values)
         {
             json.WriteStartObject();
             json.WriteString("name", selection.Name);
             json.WriteStartArray("objects");
-            foreach (var member in selection.Objects) json.WriteStringValue(scene.Object(member).Name);
+            foreach (var member in selection.Objects.OrderBy(member => places[member])) json.WriteStringValue(scene.Object(member).Name);
             json.WriteEndArray();
             json.WriteEndObject();
         }
@@ -171,7 +173,7 @@ public static class SceneFileWriter
 
     internal static void WriteTime(Utf8JsonWriter json, FrameRate rate, Tick time, string frameName, string tickName)
     {
-        if (rate.ExactFrameOf(time) is { } frame) json.WriteNumber(frameName, frame);
+        if (rate.ExactFrameOf(time) is { } frame and >= -FrameRange.FurthestFrame and <= FrameRange.FurthestFrame) json.WriteNumber(frameName, frame);
         else json.WriteNumber(tickName, time.Value);
     }
 

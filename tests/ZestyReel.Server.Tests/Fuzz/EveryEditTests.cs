@@ -1,0 +1,112 @@
+using System.Globalization;
+using System.Text;
+using ZestyReel.Core;
+using ZestyReel.Core.Changes;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Server.Wire;
+using ZestyReel.Store.Packing;
+
+namespace ZestyReel.Server.Tests.Fuzz;
+
+/// <summary>
+/// Whatever an edit of any kind makes of any scene can be written, read again as the same bytes, and plays alike; and it is
+/// taken back and made again from its rows and from its packed history, to the same bytes.
+/// </summary>
+public class EveryEditTests
+{
+    private static readonly int Steps = double.TryParse(Environment.GetEnvironmentVariable("ZESTY_FUZZ_MINUTES"), CultureInfo.InvariantCulture, out var minutes) ? (int)(minutes * 4000) : 2000;
+
+    private readonly int _seed = int.TryParse(Environment.GetEnvironmentVariable("ZESTY_FUZZ_SEED"), out var given) ? given : 20_261_125;
+
+    private static Scene Start() => Of(
+        new AddObject(ObjectKind.Group, "Ferry"), new AddObject(ObjectKind.Box, "Hull", new ObjectId(1)), new AddObject(ObjectKind.Torus, "Wheel", new ObjectId(1)), new AddObject(ObjectKind.Light, "Lamp"),
+        new KeyChannels(1, [new(new ObjectId(1), "position.x", 0), new(new ObjectId(2), "visible", 1), new(new ObjectId(2), "look.opacity", 0.2)]),
+        new KeyChannels(30, [new(new ObjectId(1), "position.x", 9), new(new ObjectId(2), "visible", 0), new(new ObjectId(2), "look.opacity", 1)]),
+        new SetExtrapolation([new(new ObjectId(1), "position.x")], Extrapolation.Repeat, Extrapolation.Mirror), new AddWarp("Slow", [new WarpTarget(new ObjectId(2), null)]), new SetRoll([new ObjectId(3)], Axis.Z, 0.5),
+        new SetNamedSelection("Afloat", [new ObjectId(1)]), new SetBookmark(12, "Horn", BookmarkColour.Rose));
+
+    private static Scene Of(params Edit[] edits) => edits.Aggregate(Scene.Empty("Bay"), (now, edit) => edit.Apply(now));
+
+    [Fact]
+    public void What_an_edit_makes_can_be_kept_shown_and_taken_back()
+    {
+        var random = new Random(_seed);
+        var (scene, made, undone) = (Start(), new Dictionary<Type, int>(), 0);
+        for (var step = 0; step < Steps || step < Steps * 4 && made.Count < FittingEdits.Kinds.Length; step++)
+        {
+            // A scene does not grow without end.
+            if (step % 60 == 0 || scene.KeyCount() > 3000 || scene.Objects.Count > 25) scene = Start();
+            var missing = FittingEdits.Kinds.Where(kind => !made.ContainsKey(kind)).ToList();
+            var wanted = step > Steps / 2 && missing.Count > 0 && step % 2 == 0 ? missing[random.Next(missing.Count)] : FittingEdits.Kinds[random.Next(FittingEdits.Kinds.Length)];
+            Edit? edit = null;
+            try
+            {
+                edit = new FittingEdits(random, scene).Of(wanted);
+                var (after, change) = edit.Changed(scene);
+                edit.Title(scene).ShouldNotBeNullOrWhiteSpace();
+                if (change.IsEmpty) continue;
+                ShouldBeKept(scene, after, change);
+                made[wanted] = made.GetValueOrDefault(wanted) + 1;
+                scene = after;
+            }
+            catch (Exception refused) when (refused is Refusal || refused.InnerException is Refusal || refused is OverflowException)
+            {
+                undone++;
+            }
+            catch (Exception wrong)
+            {
+                throw new InvalidOperationException($"Run it again with ZESTY_FUZZ_SEED={_seed} (it was step {step}): {(edit is null ? wanted.Name : EditJson.Write(edit))}: {wrong.Message}", wrong);
+            }
+        }
+        FittingEdits.Kinds.Where(kind => !made.ContainsKey(kind)).Select(kind => kind.Name).ShouldBeEmpty();
+        undone.ShouldBeLessThan(Steps * 3);
+    }
+
+    private static void ShouldBeKept(Scene before, Scene after, SceneChange change)
+    {
+        var (bytes, was) = (SceneFileWriter.Write(after), SceneFileWriter.Write(before));
+        Scene back;
+        try
+        {
+            back = SceneFileReader.Read(bytes);
+        }
+        catch (SceneFileException faulty)
+        {
+            throw new InvalidOperationException($"what was written is not read: {string.Join("; ", faulty.Faults.Take(3))}", faulty);
+        }
+        Same(SceneFileWriter.Write(back), bytes, "written, read and written");
+        ShouldPlayAlike(after, back);
+        SceneRules.Check(after);
+        Same(SceneFileWriter.Write(change.Reversed().AppliedTo(after)), was, "taken back");
+        Same(SceneFileWriter.Write(change.AppliedTo(before)), bytes, "made again");
+        var packed = ChangePacking.Pack(change);
+        var stepped = ChangePacking.Step(ChangePacking.Packing, packed, after, back: true).AppliedTo(after);
+        Same(SceneFileWriter.Write(stepped), was, "stepped back");
+        Same(SceneFileWriter.Write(ChangePacking.Step(ChangePacking.Packing, packed, stepped, back: false).AppliedTo(stepped)), bytes, "stepped forth");
+    }
+
+    private static void Same(byte[] now, byte[] wanted, string what)
+    {
+        if (now.AsSpan().SequenceEqual(wanted)) return;
+        var at = now.AsSpan().CommonPrefixLength(wanted);
+        string Around(byte[] of) => Encoding.UTF8.GetString(of, Math.Max(0, at - 120), Math.Min(240, of.Length - Math.Max(0, at - 120)));
+        throw new InvalidOperationException($"{what}, it is not the same:\n{Around(now)}\ninstead of\n{Around(wanted)}");
+    }
+
+    private static void ShouldPlayAlike(Scene scene, Scene back)
+    {
+        var frames = new FrameRange(-3, 75);
+        var (mine, theirs) = (scene.InOrder().ToList(), back.InOrder().ToList());
+        var blocks = Sampler.Blocks(scene, [.. mine.Select(SampleTarget.All)], frames, hands: 1);
+        var others = Sampler.Blocks(back, [.. theirs.Select(SampleTarget.All)], frames, hands: 1);
+        for (var i = 0; i < blocks.Length; i++)
+            for (var t = 0; t < blocks[i].Tracks.Length; t++)
+                if (!blocks[i].Tracks[t].Samples.AsSpan().SequenceEqual(others[i].Tracks[t].Samples))
+                    throw new InvalidOperationException($"{mine[i].Name}'s {blocks[i].Tracks[t].Channel} plays otherwise when it has been written and read");
+    }
+}

@@ -1,0 +1,136 @@
+using System.Collections.Immutable;
+using System.Reflection;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Server.Tests.Fuzz;
+
+/// <summary>Makes up edits of every kind there is that point at what is in a scene, so that most of them can be made.</summary>
+internal sealed class FittingEdits(Random random, Scene scene)
+{
+    /// <summary>Every kind of edit.</summary>
+    public static readonly ImmutableArray<Type> Kinds =
+        [.. typeof(Edit).Assembly.GetTypes().Where(type => type.IsSubclassOf(typeof(Edit)) && !type.IsAbstract).OrderBy(type => type.Name)];
+
+    /// <summary>The lists of keys of the edit that is being made, so that what is given with each has as many parts.</summary>
+    private int _sets;
+
+    /// <summary>An edit of one kind.</summary>
+    public Edit Of(Type kind)
+    {
+        _sets = 0;
+        if (kind == typeof(SetHandle))
+        {
+            var set = Keys();
+            return new SetHandle(set.Times.IsEmpty ? Tick.Zero : set.Times[0], (KeySide)random.Next(2), random.NextDouble() * 9, Number(), random.Next(2) == 0, set.Object, set.Channel, set.Warp, set.Placed);
+        }
+        return (Edit)Record(kind);
+    }
+
+    private object Record(Type type)
+    {
+        var constructor = type.GetConstructors().Where(made => !made.GetParameters().Any(part => part.ParameterType == type)).MaxBy(made => made.GetParameters().Length)!;
+        return constructor.Invoke([.. constructor.GetParameters().Select(part => part.HasDefaultValue && random.Next(3) == 0 ? part.DefaultValue : Value(part))]);
+    }
+
+    private object? Value(ParameterInfo part)
+    {
+        var type = Nullable.GetUnderlyingType(part.ParameterType) ?? part.ParameterType;
+        return (type.Name, part.Name) switch
+        {
+            ("Decimal", "Length") => 1 + random.Next(120) + (decimal)(random.Next(2) * 0.5),
+            ("Decimal", "Speed") => Math.Round((decimal)random.NextDouble() * 3, 2) + 0.05m,
+            ("Decimal", "Times") => Math.Round((decimal)random.NextDouble() * 4, 1) + 0.1m,
+            ("Decimal", "To") => 30m + random.Next(60),
+            ("Decimal", "Ease") => (decimal)random.Next(6),
+            ("Decimal", _) => Frame(),
+            ("Int64", "Frames") => (long)random.Next(1, 20),
+            ("Int64", _) => (long)random.Next(-5, 60),
+            ("Int32", _) => random.Next(1, 4),
+            ("Double", "Tolerance" or "Step" or "Radius") => 0.05 + random.NextDouble(),
+            ("Double", "Amount") => random.NextDouble(),
+            ("Double", _) => Number(),
+            ("String", "Css") => random.Next(2) == 0 ? "cubic-bezier(0.2, -0.4, 0.1, 1.3)" : "linear(0, 1.4 60%, 0.8 60%, 1)",
+            ("String", _) => $"Thing {random.Next(40)}",
+            _ => Value(type, part.Name!),
+        };
+    }
+
+    private object? Value(Type type, string name)
+    {
+        if (type == typeof(ObjectId)) return AnyObject();
+        if (type == typeof(WarpId)) return Any(scene.Warps.Keys, new WarpId(1));
+        if (type == typeof(ClipId)) return Any(scene.Clips.Keys, new ClipId(1));
+        if (type == typeof(PlacedClipId)) return Any(scene.PlacedClips.Keys, new PlacedClipId(1));
+        if (type == typeof(BookmarkId)) return Any(scene.Bookmarks.Keys, new BookmarkId(1));
+        if (type == typeof(NamedSelectionId)) return Any(scene.NamedSelections.Keys, new NamedSelectionId(1));
+        if (type == typeof(KeySet)) return Keys();
+        if (type == typeof(ChannelValue)) return Channel();
+        if (type == typeof(CopiedKeys)) return CopiedKeys.Of(scene, [Keys(), Keys()]);
+        if (type == typeof(WarpTarget)) return new WarpTarget(AnyObject(), random.Next(2) == 0 ? null : AnySpec(AnyObject()).Name);
+        if (type == typeof(FrameRate)) return FrameRate.Parse(new[] { "24", "25", "30000/1001", "60", "12" }[random.Next(5)]);
+        if (type == typeof(FrameRange)) return new FrameRange(random.Next(0, 10), random.Next(30, 90));
+        if (type == typeof(bool)) return random.Next(2) == 0;
+        if (type.IsEnum) return Enum.GetValues(type).GetValue(random.Next(Enum.GetValues(type).Length));
+        if (type == typeof(ImmutableDictionary<string, double>)) return ImmutableDictionary<string, double>.Empty.Add("position.y", Number());
+        if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(ImmutableArray<>)) return List(type.GetGenericArguments()[0], name);
+        return Record(type);
+    }
+
+    /// <summary>A list: of keys one to three sets, of what is given with each as many.</summary>
+    private object List(Type part, string name)
+    {
+        var count = name == "Values" && part != typeof(ChannelValue) ? _sets : random.Next(1, 4);
+        if (part == typeof(KeySet)) _sets = count;
+        var items = Enumerable.Range(0, count).Select(_ => part == typeof(double) ? Number() : Value(part, name)).Distinct().ToList();
+        // Keys of one curve only, or a clip of one object only, are wanted now and then.
+        if (part == typeof(KeySet) && random.Next(2) == 0)
+        {
+            var only = (KeySet)items[0]!;
+            items = [.. items.Where(item => ((KeySet)item!).Object == only.Object && ((KeySet)item).Warp == only.Warp && ((KeySet)item).Placed == only.Placed)];
+            _sets = items.Count;
+        }
+        var list = Array.CreateInstance(part, items.Count);
+        for (var i = 0; i < list.Length; i++) list.SetValue(items[i], i);
+        return typeof(ImmutableArray).GetMethods().Single(method => method is { Name: nameof(ImmutableArray.Create) } && method.GetParameters() is [{ ParameterType.IsArray: true }])
+            .MakeGenericMethod(part).Invoke(null, [list])!;
+    }
+
+    private KeySet Keys()
+    {
+        var curves = scene.Objects.Values.SelectMany(thing => thing.Channels.Where(c => c.Value.Curve is not null).Select(c => CurveRef.Of(thing.Id, c.Key)))
+            .Concat(scene.Warps.Keys.Select(CurveRef.Of)).Concat(scene.PlacedClips.Values.Where(placed => placed.Rate.Curve is not null).Select(placed => CurveRef.Of(placed.Id))).ToList();
+        if (curves.Count == 0) return new KeySet(new ObjectId(1), "position.x", []);
+        var curve = curves[random.Next(curves.Count)];
+        var times = scene.At(curve, "keys").Channel.Curve!.Keys.Select(key => key.Time).ToList();
+        return new KeySet(curve, random.Next(2) == 0 ? [.. times] : [.. times.Where(_ => random.Next(2) == 0).DefaultIfEmpty(times[0])]);
+    }
+
+    private ChannelValue Channel()
+    {
+        if (random.Next(8) == 0 && !scene.Warps.IsEmpty) return new ChannelValue(CurveRef.Of(Any(scene.Warps.Keys, default)), random.Next(2) == 0 ? null : random.Next(80));
+        if (random.Next(8) == 0 && !scene.PlacedClips.IsEmpty) return new ChannelValue(CurveRef.Of(Any(scene.PlacedClips.Keys, default)), random.NextDouble() * 4 - 1);
+        // A channel that has keys half of the time, since much can only be done to those.
+        if (random.Next(2) == 0 && Keys() is { Channel: { } keyed, Object: { } owner, Times.IsEmpty: false }) return new ChannelValue(owner, keyed);
+        var thing = AnyObject();
+        var spec = AnySpec(thing);
+        double? value = spec.HoldsOnly ? random.Next((int)spec.Most + 1) : spec.Most <= 1 ? random.NextDouble() : spec.Within(Number());
+        return new ChannelValue(thing, spec.Name, random.Next(3) == 0 ? null : value);
+    }
+
+    private ChannelSpec AnySpec(ObjectId id)
+    {
+        var specs = scene.Object(id).Specs;
+        return random.Next(2) == 0 ? specs[random.Next(3)] : specs[random.Next(specs.Length)];
+    }
+
+    private ObjectId AnyObject() => Any(scene.Objects.Keys, new ObjectId(1));
+
+    private T Any<T>(IEnumerable<T> some, T none) => some.ToList() is { Count: > 0 } all ? all[random.Next(all.Count)] : none;
+
+    private decimal Frame() => random.Next(70) + (random.Next(4) == 0 ? Math.Round((decimal)random.NextDouble(), 3) : 0);
+
+    private double Number() => Math.Round(random.NextDouble() * 40 - 15, random.Next(4));
+}
