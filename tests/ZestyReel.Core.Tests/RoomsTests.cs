@@ -14,6 +14,27 @@ public class RoomsTests
                 "ZestyReel.Formats", "ZestyReel.Store", "ZestyReel.Server", "Microsoft.AspNetCore", "Microsoft.Data", "Dapper", "MessagePack", "System.IO", "System.Net")
             .GetResult().FailingTypeNames.ShouldBeNull();
 
+    /// <summary>The rooms of the core, each of which knows only those before it.</summary>
+    private static readonly string[] Rooms = ["Time", "Curves", "Scenes", "Retiming", "Changes", "Evaluation", "Baking", "Edits"];
+
+    public static TheoryData<string> Each() => [.. Rooms];
+
+    [Theory]
+    [MemberData(nameof(Each))]
+    public void A_room_of_the_core_knows_only_those_before_it(string room)
+    {
+        var core = Types.InAssembly(typeof(Scene).Assembly).That();
+        var inside = core.ResideInNamespaceMatching($@"^ZestyReel\.Core\.{room}(\.|$)");
+        inside.GetTypes().ShouldNotBeEmpty();
+        string[] later = [.. Rooms.SkipWhile(other => other != room).Skip(1).Select(other => $"ZestyReel.Core.{other}")];
+        if (later.Length > 0) inside.ShouldNot().HaveDependencyOnAny(later).GetResult().FailingTypeNames.ShouldBeNull();
+    }
+
+    [Fact]
+    public void Every_room_of_the_core_is_in_that_order() =>
+        typeof(Scene).Assembly.GetTypes().Select(type => type.Namespace ?? "").Where(name => name.StartsWith("ZestyReel.Core.", StringComparison.Ordinal))
+            .Select(name => name.Split('.')[2]).Distinct().ShouldBe(Rooms, ignoreOrder: true);
+
     [Fact]
     public void Store_and_formats_know_only_the_core()
     {

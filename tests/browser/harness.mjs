@@ -119,6 +119,9 @@ export function differing(a, b) {
   return count
 }
 
+/** Whether a pixel has the colour that the stage gives to a box. */
+export const isBox = (r, g, b) => r > 150 && g > 130 && b > 90 && r - b > 20 && r - b < 110
+
 /** The middle of all pixels that a test of (r, g, b) holds for, and how many there are. */
 export function middleOf(png, holds) {
   let [x, y, count] = [0, 0, 0]

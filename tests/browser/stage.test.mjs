@@ -1,14 +1,15 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { browse, command, differing, open, Server, setField, until } from './harness.mjs'
+import { browse, command, differing, middleOf, open, Server, setField, until } from './harness.mjs'
 
 // One, two and four views of the demo scene, and what playing costs in them.
 let server, browser, context, page
 const pane = (index) => page.locator('.pane').nth(index)
-const picture = async (index) => {
+/** What is seen in a view, without the buttons at its top, nor a bar over its foot. */
+const picture = async (index, foot = 0) => {
   const box = await pane(index).boundingBox()
-  const clip = { x: box.x + 8, y: box.y + 54, width: box.width - 16, height: box.height - 62 }
+  const clip = { x: box.x + 8, y: box.y + 54, width: box.width - 16, height: box.height - 62 - foot }
   return PNG.sync.read(await page.screenshot({ clip }))
 }
 const pick = async (index, button, item) => {
@@ -46,6 +47,59 @@ test('four views show the scene from four sides', async () => {
   for (let i = 0; i < 4; i++)
     for (let j = i + 1; j < 4; j++)
       assert.ok(differing(pictures[i], pictures[j]) > 1000, `views ${i} and ${j} look alike`)
+})
+
+test('each view shows a box where one would see it from there', async () => {
+  const { id } = await server.post('/api/scenes', { name: 'Sides' })
+  const demo = page
+  page = await open(context, `${server.address}/scenes/${id}`)
+  await page.getByRole('button', { name: '+ Add' }).click()
+  await page.locator('.dropdown-item', { hasText: 'Box' }).click()
+  await page.getByRole('button', { name: 'Box', exact: true }).first().waitFor()
+  await command(page, 'four views')
+  await pane(3).waitFor()
+  // The box and its outline are sand and lemon, also in shadow; ground and grid are teal.
+  const isWarm = (r, g, b) => r > b + 8
+  const sides = { top: 1, front: 2, side: 3 }
+  for (const [side, index] of Object.entries(sides))
+    await pane(index)
+      .getByRole('button', { name: side[0].toUpperCase() + side.slice(1), exact: true })
+      .waitFor()
+  const middles = async () => {
+    await rested()
+    const seen = {}
+    for (const [side, index] of Object.entries(sides)) {
+      seen[side] = middleOf(await picture(index, 40), isWarm)
+      assert.ok(seen[side].count > 30, `the box is in the ${side} view`)
+    }
+    return seen
+  }
+  // To the right and down, as a sign, that a box goes by which is moved along an axis; nought is no way at all.
+  const ways = {
+    'Position X': { top: [1, 0], front: [1, 0], side: [0, 0] },
+    'Position Y': { top: [0, 0], front: [0, -1], side: [0, -1] },
+    'Position Z': { top: [0, 1], front: [0, 0], side: [-1, 0] },
+  }
+  for (const [field, way] of Object.entries(ways)) {
+    const was = await middles()
+    await setField(page, field, '1.5')
+    await until(
+      async () => JSON.stringify(await middles()),
+      (now) => now !== JSON.stringify(was),
+      'the moved box',
+    )
+    const now = await middles()
+    for (const side of Object.keys(sides)) {
+      const went = [now[side].x - was[side].x, now[side].y - was[side].y].map((far) =>
+        Math.abs(far) < 6 ? 0 : Math.sign(far),
+      )
+      assert.deepEqual(went, way[side], `${field} in the ${side} view`)
+    }
+    await setField(page, field, '0')
+  }
+  assert.deepEqual(page.faults, [])
+  await page.close()
+  page = demo
 })
 
 test('a view has its own shading and its own side', async () => {

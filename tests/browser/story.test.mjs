@@ -1,10 +1,20 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { browse, deskPoint, differing, middleOf, open, Server, setField, stagePixels, until } from './harness.mjs'
+import {
+  browse,
+  deskPoint,
+  differing,
+  isBox,
+  middleOf,
+  open,
+  Server,
+  setField,
+  stagePixels,
+  until,
+} from './harness.mjs'
 
 // From an empty scene to a keyed move that plays, with mouse and keyboard, and through a kill of the server.
 let server, browser, context, page
-const isBox = (r, g, b) => r > 150 && g > 130 && b > 90 && r - b > 20 && r - b < 110
 const frameField = () => page.getByLabel('Frame', { exact: true })
 const marker = (channel) => page.locator(`[data-channel="${channel}"] .marker`).getAttribute('data-state')
 

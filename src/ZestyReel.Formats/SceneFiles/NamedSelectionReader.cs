@@ -1,3 +1,4 @@
+using ZestyReel.Core;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Formats.SceneFiles;

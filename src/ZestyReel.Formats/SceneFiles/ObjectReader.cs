@@ -1,3 +1,4 @@
+using ZestyReel.Core;
 using System.Collections.Immutable;
 using System.Text.Json;
 using ZestyReel.Core.Curves;

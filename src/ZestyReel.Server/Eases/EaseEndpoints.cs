@@ -1,3 +1,4 @@
+using ZestyReel.Core;
 using ZestyReel.Core.Curves.Eases;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Store;

@@ -52,7 +52,7 @@ public static class ZestyHost
             kestrel.Limits.MaxRequestBodySize = SceneFileReader.LargestFile;
             var address = options.Address == "localhost" ? IPAddress.Loopback
                 : IPAddress.TryParse(options.Address.Trim('[', ']'), out var given) ? given
-                : throw new Refusal("address", $"\"{Core.Scenes.Names.Shown(options.Address)}\" is not an address of this machine; give one such as 127.0.0.1 or 0.0.0.0");
+                : throw new Refusal("address", $"\"{Core.Names.Shown(options.Address)}\" is not an address of this machine; give one such as 127.0.0.1 or 0.0.0.0");
             kestrel.Listen(address, options.Port, listen =>
             {
                 if (certificate is not null) listen.UseHttps(certificate);

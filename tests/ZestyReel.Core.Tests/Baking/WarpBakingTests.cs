@@ -52,7 +52,7 @@ public class WarpBakingTests
         committed.Warps.ShouldBeEmpty();
         ShouldPlayTheSame(scene, committed, 0.01);
         var told = CurveConsequence.AsPlayed(scene, new BakeWarp(First, 0.01));
-        told.Difference.ShouldBeLessThanOrEqualTo(way is RetimePart { Way: RetimeWay.Backwards or RetimeWay.Loop } ? 20 : 0.01);
+        told.Difference.ShouldBeLessThanOrEqualTo(0.01);
         (told.Keys, told.KeysAfter).ShouldBe((6, committed.Keys(Ferry, "position.x").Length));
     }
 

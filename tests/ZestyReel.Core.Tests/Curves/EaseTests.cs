@@ -83,6 +83,34 @@ public class EaseTests
         }
     }
 
+    /// <summary>What Chromium's Web Animations give for the cubic-bezier that each of these is said to be, at 5, 25, 50, 75 and 95 %.</summary>
+    [Theory]
+    [InlineData(ReadyEase.Even, 0, 0.050000000, 0.250000000, 0.500000000, 0.750000000, 0.950000000)]
+    [InlineData(ReadyEase.EaseIn, 0, 0.050000021, 0.250000000, 0.500000001, 0.749999975, 0.950000000)]
+    [InlineData(ReadyEase.EaseOut, 0, 0.050000000, 0.250000025, 0.499999999, 0.750000000, 0.949999979)]
+    [InlineData(ReadyEase.EaseBoth, 0, 0.050000040, 0.250000000, 0.500000000, 0.750000000, 0.949999960)]
+    [InlineData(ReadyEase.Linger, 0, 0.050000000, 0.250000000, 0.500000000, 0.750000000, 0.950000000)]
+    [InlineData(ReadyEase.Anticipate, 0, 0.005168870, 0.123386290, 0.442765302, 0.814173561, 0.991089667)]
+    [InlineData(ReadyEase.Overshoot, 0, 0.008910333, 0.185826439, 0.557234698, 0.876613710, 0.994831130)]
+    [InlineData(ReadyEase.EaseIn, 0.3, 0.005863417, 0.121251057, 0.390307529, 0.709086318, 0.947882045)]
+    [InlineData(ReadyEase.EaseOut, 0.3, 0.052117955, 0.290913682, 0.609692471, 0.878748943, 0.994136583)]
+    [InlineData(ReadyEase.EaseBoth, 0.3, 0.008617341, 0.166779285, 0.500000000, 0.833220715, 0.991382659)]
+    [InlineData(ReadyEase.Linger, 0.3, 0.082128476, 0.303615733, 0.500000000, 0.696384267, 0.917871524)]
+    [InlineData(ReadyEase.Anticipate, 0.3, -0.064370229, -0.117299272, 0.201977394, 0.715217932, 0.985846242)]
+    [InlineData(ReadyEase.Overshoot, 0.3, 0.014153758, 0.284782068, 0.798022606, 1.117299272, 1.064370229)]
+    [InlineData(ReadyEase.EaseIn, 1, 0.000576517, 0.017098215, 0.092233240, 0.375000000, 0.941149505)]
+    [InlineData(ReadyEase.EaseOut, 1, 0.058850495, 0.625000000, 0.907766760, 0.982901785, 0.999423483)]
+    [InlineData(ReadyEase.EaseBoth, 1, 0.000882961, 0.029724606, 0.500000000, 0.970275394, 0.999117039)]
+    [InlineData(ReadyEase.Linger, 1, 0.220700798, 0.402703645, 0.500000000, 0.597296355, 0.779299202)]
+    [InlineData(ReadyEase.Anticipate, 1, -0.226628127, -0.678898918, -0.359861059, 0.484321465, 0.973611584)]
+    [InlineData(ReadyEase.Overshoot, 1, 0.026388416, 0.515678535, 1.359861059, 1.678898918, 1.226628127)]
+    public void An_ease_of_one_cubic_runs_as_a_browser_runs_it(ReadyEase ease, double amount, params double[] expected)
+    {
+        var curve = Between(Ease.Of(ease, amount));
+        double[] at = [0.05, 0.25, 0.5, 0.75, 0.95];
+        for (var i = 0; i < at.Length; i++) curve.ValueAt(at[i] * Second).ShouldBe(expected[i], 2e-7, $"at {at[i]}");
+    }
+
     [Fact]
     public void The_eases_are_slow_and_fast_where_they_say()
     {

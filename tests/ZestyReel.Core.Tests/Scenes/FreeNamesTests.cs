@@ -1,3 +1,4 @@
+using ZestyReel.Core;
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;

@@ -184,6 +184,8 @@ function fit(): void {
     camera.aspect = place.width / Math.max(place.height, 1)
     return { view: views.all[index]!, camera, place }
   })
+  // A view that was not shown until now has not been stepped to where it looks from.
+  stir()
   redrawState()
 }
 
@@ -193,8 +195,11 @@ function takeLooks(): void {
 
 /** What the handles work on: of what is selected, that which does not move with something else selected. */
 function handled(): Handled[] {
-  const isInside = (parent: number | null): boolean =>
-    parent !== null && (selection.objects.has(parent) || isInside(scene.model.objects.get(parent)?.parent ?? null))
+  const isInside = (parent: number | null): boolean => {
+    let at = parent
+    while (at !== null && !selection.objects.has(at)) at = scene.model.objects.get(at)?.parent ?? null
+    return at !== null
+  }
   return [...selection.objects].flatMap((id) => {
     const [object, node] = [scene.model.objects.get(id), stage.nodes.get(id)]
     return object && node && !isInside(object.parent) ? [{ node, order: object.rotationOrder }] : []

@@ -129,7 +129,7 @@ public static class CssEasing
     private static double Value(string word) =>
         double.TryParse(word, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value)
             ? value
-            : throw Wrong($"\"{Scenes.Names.Shown(word)}\" is not a number");
+            : throw Wrong($"\"{Names.Shown(word)}\" is not a number");
 
     private static string Number(double value) => (Math.Round(value, 6) + 0.0).ToString("0.######", CultureInfo.InvariantCulture);
 

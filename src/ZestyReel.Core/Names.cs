@@ -1,4 +1,4 @@
-namespace ZestyReel.Core.Scenes;
+namespace ZestyReel.Core;
 
 /// <summary>What people may call scenes, objects and warps.</summary>
 public static class Names
