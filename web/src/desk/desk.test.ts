@@ -36,9 +36,13 @@ describe('the ruler', () => {
   it.each([0.005, 0.05, 0.4, 1, 3, 8, 40, 300])('at %d pixels a frame keeps labels apart and in step', (scale) => {
     for (const fps of [12, 24, 25, 29.97, 60]) {
       const step = labelStep(scale, 56, fps)
-      expect(step * scale).toBeGreaterThanOrEqual(Math.min(56, scale))
+      expect(step * scale).toBeGreaterThanOrEqual(56)
+      // Nor so far that the ruler cannot be read: five times that at most, where a frame is not wider itself.
+      expect(step * scale).toBeLessThanOrEqual(Math.max(5 * 56, scale))
       expect(Number.isInteger(step)).toBe(true)
-      expect(step % tickStep(step, scale)).toBe(0)
+      const tick = tickStep(step, scale)
+      expect(step % tick).toBe(0)
+      expect(tick === step || tick * scale >= 5).toBe(true)
     }
   })
 })

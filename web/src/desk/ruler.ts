@@ -6,7 +6,7 @@ export function labelStep(pixelsPerFrame: number, room: number, framesPerSecond:
   const least = room / pixelsPerFrame
   // On the scale where seconds matter, labels stand on parts and multiples of seconds.
   const second = Math.round(framesPerSecond)
-  const candidates = [1, 2, second / 12, second / 6, second / 4, second / 2, second, second * 2, second * 5]
+  const candidates = [1, 2, second / 12, second / 6, second / 5, second / 4, second / 2, second, second * 2, second * 5]
     .filter((step) => Number.isInteger(step) && step >= 1)
     .sort((a, b) => a - b)
   const fitting = candidates.find((step) => step >= least)

@@ -33,7 +33,12 @@ describe('the stretches of a ladder', () => {
 })
 
 it('rungs stand far enough apart to be told apart', () => {
-  for (const pixels of [50, 5, 1.3, 0.2, 0.004]) expect(rungStep(pixels) * pixels).toBeGreaterThanOrEqual(5)
+  for (const pixels of [50, 5, 1.3, 0.2, 0.004]) {
+    const apart = rungStep(pixels) * pixels
+    expect(apart).toBeGreaterThanOrEqual(5)
+    // Nor farther than they need: the next smaller step is two and a half times smaller at most.
+    expect(apart).toBeLessThan(Math.max(12.5, pixels + 1))
+  }
   expect(rungStep(6)).toBe(1)
 })
 
