@@ -2,6 +2,7 @@ using System.Runtime.InteropServices;
 using System.Threading.Channels;
 using Microsoft.AspNetCore.SignalR;
 using Microsoft.AspNetCore.SignalR.Client;
+using ZestyReel.Core.Scenes;
 using ZestyReel.Server.Wire;
 
 namespace ZestyReel.Server.Tests;
@@ -49,7 +50,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var (hub, _, scene) = await Open(id);
         scene.Rows.Channels.Single().Keys!.Length.ShouldBe(2 * KeySize);
         scene.History.Length.ShouldBe(3);
-        var block = (await hub.Watch(id, 8, 22)).Single(b => b is { Owner: "object", Id: 1 });
+        var block = (await hub.Watch(id, 8, 22)).Single(b => b is { Owner: OwnerKind.Object, Id: 1 });
         var x = Array.IndexOf(block.Channels, "position.x");
         block.Counts[x].ShouldBe(15);
         var samples = MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan())[block.Counts.Take(x).Sum()..];
@@ -160,7 +161,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
-        (await hub.Watch(id, 1, 30)).Single(b => b is { Owner: "object", Id: 1 }).Channels.ShouldNotContain("speed:position.x");
+        (await hub.Watch(id, 1, 30)).Single(b => b is { Owner: OwnerKind.Object, Id: 1 }).Channels.ShouldNotContain("speed:position.x");
         (await hub.WatchSpeeds(id, [1], ["position.x"])).Single().Channels.ShouldBe(["position.x", "speed:position.x", "speed", "source"]);
         await server.Edit(id, 3, KeyBox);
         await server.Edit(id, 4, KeyBox.Replace("\"value\":4", "\"value\":5"));
@@ -207,21 +208,21 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         await server.Edit(id, 3, """{"edit":"addWarp","name":"Slow pass","targets":[{"object":1,"channel":"position.x"}]}""");
         var added = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         var warp = added.Rows.Warps.Single();
-        (warp.Name, warp.On, warp.Beyond, warp.Curve.Owner, warp.Curve.Id, warp.Curve.Name).ShouldBe(("Slow pass", true, "runOn", "warp", 1, "warp"));
+        (warp.Name, warp.On, warp.Beyond, warp.Curve.Owner, warp.Curve.Id, warp.Curve.Name).ShouldBe(("Slow pass", true, WarpBeyond.RunOn, OwnerKind.Warp, 1, "warp"));
         warp.Targets!.ShouldBe([new TargetMessage(1, "position.x")]);
         await server.Edit(id, 4, """{"edit":"retimePart","warp":1,"way":"hold","from":15,"frames":4}""");
         var held = await changes.ReadAsync().AsTask().WaitAsync(Patience);
-        float[] Samples(string owner, int id, string channel)
+        float[] Samples(OwnerKind owner, int id, string channel)
         {
             var block = held.Blocks.Single(b => b.Owner == owner && b.Id == id);
             var at = Array.IndexOf(block.Channels, channel);
             return MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan())[block.Counts.Take(at).Sum()..][..block.Counts[at]].ToArray();
         }
-        Samples("warp", 1, "warp")[13..20].ShouldBe([14, 15, 15, 15, 15, 15, 16]);
-        Samples("object", 1, "position.x")[14..19].ShouldAllBe(value => value == 6);
+        Samples(OwnerKind.Warp, 1, "warp")[13..20].ShouldBe([14, 15, 15, 15, 15, 15, 16]);
+        Samples(OwnerKind.Object, 1, "position.x")[14..19].ShouldAllBe(value => value == 6);
         // It covers one channel only, so neither the object nor the scene shows other frames than are played.
-        Samples("object", 1, "source").ShouldBe([float.NaN]);
-        Samples("scene", 0, "source").ShouldBe([float.NaN]);
+        Samples(OwnerKind.Object, 1, "source").ShouldBe([float.NaN]);
+        Samples(OwnerKind.Scene, 0, "source").ShouldBe([float.NaN]);
         var told = await hub.InvokeAsync<CurveMessage>("LookAheadCurves", id, """{"edit":"bakeWarp","warp":1}""");
         told.Keys.ShouldBe(2);
         told.Difference.ShouldBeLessThan(0.001);
@@ -244,25 +245,25 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var placed = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         var row = placed.Rows.Placed.Single();
         row.Times.Select(time => time / 29_400_000).ShouldBe([30, 50, 40]);
-        (row.Cycle, row.After, row.Rate.Still).ShouldBe(("repeatOffset", "letGo", 1));
-        float[] Track(BlockMessage[] blocks, string owner, string channel)
+        (row.Cycle, row.After, row.Rate.Still).ShouldBe((ClipCycle.RepeatOffset, ClipAfter.LetGo, 1));
+        float[] Track(BlockMessage[] blocks, OwnerKind owner, string channel)
         {
             var block = blocks.Single(b => b.Owner == owner && b.Id == 1);
             var at = Array.IndexOf(block.Channels, channel);
             return MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan()).Slice(block.Counts.Take(at).Sum(), block.Counts[at]).ToArray();
         }
-        Track(placed.Blocks, "object", "position.x")[45 - 1].ShouldBe(8 + 4 + 2, 1e-5f);
-        (row.Rate.Owner, row.Rate.Id).ShouldBe(("placed", 1));
-        Track(placed.Blocks, "placed", "phase")[45 - 1].ShouldBe(15);
+        Track(placed.Blocks, OwnerKind.Object, "position.x")[45 - 1].ShouldBe(8 + 4 + 2, 1e-5f);
+        (row.Rate.Owner, row.Rate.Id).ShouldBe((OwnerKind.Placed, 1));
+        Track(placed.Blocks, OwnerKind.Placed, "phase")[45 - 1].ShouldBe(15);
         await hub.Edit(id, 5, """{"edit":"keyChannels","frame":30,"values":[{"placed":1,"value":0.5}]}""");
         var keyed = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         keyed.Rows.Placed.Single().Rate.Keys!.Length.ShouldBe(KeySize);
-        Track(keyed.Blocks, "object", "position.x")[50 - 1].ShouldBe(8 + 4, 1e-5f);
+        Track(keyed.Blocks, OwnerKind.Object, "position.x")[50 - 1].ShouldBe(8 + 4, 1e-5f);
         await hub.InvokeAsync<KeptMessage>("GoTo", id, 6, 3);
         var undone = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         undone.Rows.RemovedClips.ShouldBe([1]);
         undone.Rows.RemovedPlaced.ShouldBe([1]);
-        Track(undone.Blocks, "object", "position.x")[50 - 1].ShouldBe(8);
+        Track(undone.Blocks, OwnerKind.Object, "position.x")[50 - 1].ShouldBe(8);
         await hub.DisposeAsync();
     }
 
@@ -293,7 +294,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var id = await AddKeyedBox();
         var (hub, changes, _) = await Open(id);
         await server.Edit(id, 3, """{"edit":"setBookmark","frame":12,"name":"Pier","colour":"rose"}""");
-        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Bookmarks.ShouldBe([new BookmarkMessage(1, "Pier", 12 * 29_400_000.0, "rose")]);
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Bookmarks.ShouldBe([new BookmarkMessage(1, "Pier", 12 * 29_400_000.0, BookmarkColour.Rose)]);
         await server.Edit(id, 4, """{"edit":"setNamedSelection","name":"Boats","objects":[1]}""");
         (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Selections.Single().Objects.ShouldBe([1]);
         await server.Edit(id, 5, """{"edit":"deleteObjects","objects":[1]}""");

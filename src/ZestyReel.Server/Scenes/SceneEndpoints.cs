@@ -24,8 +24,8 @@ public static class SceneEndpoints
 
     public static void MapScenes(this WebApplication app)
     {
-        app.MapGet("/api/catalogue", () => Enum.GetValues<ObjectKind>().Select(kind => new KindEntry(kind, ChannelCatalogue.Of(kind))))
-            .WithName("Catalogue").WithSummary("The kinds of objects and their channels.");
+        app.MapGet("/api/catalogue", () => new CatalogueEntry([.. Enum.GetValues<ObjectKind>().Select(kind => new KindEntry(kind, ChannelCatalogue.Of(kind)))], WarpPoints.Spec, ClipRate.Spec))
+            .WithName("Catalogue").WithSummary("The kinds of objects and their channels, and what else has curves.");
         app.MapGet("/api/scene-file.schema.json", () => Results.Text(SceneFileSchema.Text, "application/schema+json"))
             .WithName("SceneFileSchema").WithSummary("The JSON Schema of scene files.");
 

@@ -36,6 +36,12 @@ public sealed record EditResult(long Revision, int Position, string Title, IRead
 /// <summary>A kind of object and its channels.</summary>
 public sealed record KindEntry(ObjectKind Kind, IReadOnlyList<ChannelSpec> Channels);
 
+/// <summary>All that is known of channels beforehand.</summary>
+/// <param name="Kinds">The kinds of objects and their channels, in the order in which they are shown.</param>
+/// <param name="Warp">What the points of a warp are.</param>
+/// <param name="Rate">What the rate of a placed clip is.</param>
+public sealed record CatalogueEntry(IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate);
+
 /// <summary>A scene without its keys.</summary>
 public sealed record SceneSummary(
     long Id, string Name, string Rate, long[] Range, long[] Work, long Revision, int Position, long Keys, IReadOnlyList<ObjectSummary> Objects);

@@ -1,4 +1,6 @@
 using MessagePack;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Scenes;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Store;
 
@@ -51,7 +53,7 @@ public sealed record RowsMessage(
 /// <summary>When the keys of a warped channel are seen: for each, in their order, its first played time (f64 ticks), or not a number.</summary>
 [MessagePackObject]
 public sealed record PlayedMessage(
-    [property: Key("owner")] string Owner, [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("times")] byte[] Times);
+    [property: Key("owner"), MessagePackFormatter(typeof(Words<OwnerKind>))] OwnerKind Owner, [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("times")] byte[] Times);
 
 [MessagePackObject]
 public sealed record SettingsMessage(
@@ -59,23 +61,23 @@ public sealed record SettingsMessage(
     [property: Key("rate")] string Rate,
     [property: Key("framesPerSecond")] double FramesPerSecond,
     [property: Key("ticksPerFrame")] double TicksPerFrame,
-    [property: Key("range")] long[] Range,
-    [property: Key("work")] long[] Work,
+    [property: Key("range"), Pair] long[] Range,
+    [property: Key("work"), Pair] long[] Work,
     [property: Key("canDrop")] bool CanDrop);
 
 [MessagePackObject]
 public sealed record ObjectMessage(
     [property: Key("id")] int Id,
     [property: Key("name")] string Name,
-    [property: Key("kind")] string Kind,
+    [property: Key("kind"), MessagePackFormatter(typeof(Words<ObjectKind>))] ObjectKind Kind,
     [property: Key("parent")] int? Parent,
     [property: Key("place")] int Place,
-    [property: Key("rotationOrder")] string RotationOrder,
-    [property: Key("rotationInterpolation")] string RotationInterpolation,
+    [property: Key("rotationOrder"), MessagePackFormatter(typeof(Words<RotationOrder>))] RotationOrder RotationOrder,
+    [property: Key("rotationInterpolation"), MessagePackFormatter(typeof(Words<RotationInterpolation>))] RotationInterpolation RotationInterpolation,
     [property: Key("roll")] RollMessage? Roll);
 
 [MessagePackObject]
-public sealed record RollMessage([property: Key("axle")] string Axle, [property: Key("radius")] double Radius);
+public sealed record RollMessage([property: Key("axle"), MessagePackFormatter(typeof(Words<Axis>))] Axis Axle, [property: Key("radius")] double Radius);
 
 /// <param name="Owner">What has the channel: an object, a warp or a placed clip.</param>
 /// <param name="Id">The owner's number.</param>
@@ -90,12 +92,12 @@ public sealed record RollMessage([property: Key("axle")] string Axle, [property:
 /// <param name="Locked">Neither value nor keys can be changed by hand.</param>
 [MessagePackObject]
 public sealed record ChannelMessage(
-    [property: Key("owner")] string Owner,
+    [property: Key("owner"), MessagePackFormatter(typeof(Words<OwnerKind>))] OwnerKind Owner,
     [property: Key("id")] int Id,
     [property: Key("name")] string Name,
     [property: Key("still")] double Still,
-    [property: Key("before")] string Before,
-    [property: Key("after")] string After,
+    [property: Key("before"), MessagePackFormatter(typeof(Words<Extrapolation>))] Extrapolation Before,
+    [property: Key("after"), MessagePackFormatter(typeof(Words<Extrapolation>))] Extrapolation After,
     [property: Key("keys")] byte[]? Keys,
     [property: Key("locked")] bool Locked);
 
@@ -110,7 +112,7 @@ public sealed record WarpMessage(
     [property: Key("id")] int Id,
     [property: Key("name")] string Name,
     [property: Key("on")] bool On,
-    [property: Key("beyond")] string Beyond,
+    [property: Key("beyond"), MessagePackFormatter(typeof(Words<WarpBeyond>))] WarpBeyond Beyond,
     [property: Key("targets")] TargetMessage[]? Targets,
     [property: Key("curve")] ChannelMessage Curve);
 
@@ -140,13 +142,13 @@ public sealed record PlacedClipMessage(
     [property: Key("times")] double[] Times,
     [property: Key("played")] double[]? Played,
     [property: Key("offset")] double Offset,
-    [property: Key("cycle")] string Cycle,
-    [property: Key("after")] string After,
+    [property: Key("cycle"), MessagePackFormatter(typeof(Words<ClipCycle>))] ClipCycle Cycle,
+    [property: Key("after"), MessagePackFormatter(typeof(Words<ClipAfter>))] ClipAfter After,
     [property: Key("rate")] ChannelMessage Rate);
 
 [MessagePackObject]
 public sealed record BookmarkMessage(
-    [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("ticks")] double Ticks, [property: Key("colour")] string Colour);
+    [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("ticks")] double Ticks, [property: Key("colour"), MessagePackFormatter(typeof(Words<BookmarkColour>))] BookmarkColour Colour);
 
 [MessagePackObject]
 public sealed record NamedSelectionMessage(
@@ -182,7 +184,7 @@ public sealed record ChangeMessage(
     [property: Key("made")] MadeMessage[] Made,
     [property: Key("rows")] RowsMessage Rows,
     [property: Key("blocks")] BlockMessage[] Blocks,
-    [property: Key("frames")] long[]? Frames);
+    [property: Key("frames"), Pair] long[]? Frames);
 
 /// <summary>Something that was done: in words, from which window, and by whom.</summary>
 [MessagePackObject]
@@ -202,7 +204,7 @@ public sealed record LiveMessage(
 /// <summary>An owner's samples: for each channel named, <c>counts[i]</c> 32-bit floats; one where it is still.</summary>
 [MessagePackObject]
 public sealed record BlockMessage(
-    [property: Key("owner")] string Owner,
+    [property: Key("owner"), MessagePackFormatter(typeof(Words<OwnerKind>))] OwnerKind Owner,
     [property: Key("id")] int Id,
     [property: Key("first")] long First,
     [property: Key("count")] int Count,
@@ -217,7 +219,7 @@ public sealed record TimeMessage(
     [property: Key("keysAfter")] long KeysAfter,
     [property: Key("betweenFrames")] long BetweenFrames,
     [property: Key("betweenFramesAfter")] long BetweenFramesAfter,
-    [property: Key("range")] long[] Range,
+    [property: Key("range"), Pair] long[] Range,
     [property: Key("seconds")] double Seconds,
     [property: Key("secondsAfter")] double SecondsAfter);
 

@@ -40,8 +40,8 @@ public static class SceneWire
                         [s.Range.First, s.Range.Last], [s.Work.First, s.Work.Last], Timecode.CanDrop(s.Rate));
                     break;
                 case (RowKind.Object, SceneObject o):
-                    objects.Add(new(o.Id.Value, o.Name, Word(o.Kind), o.Parent?.Value, o.Place, Word(o.RotationOrder), Word(o.RotationInterpolation),
-                        o.Roll is { } roll ? new(Word(roll.Axle), roll.Radius) : null));
+                    objects.Add(new(o.Id.Value, o.Name, o.Kind, o.Parent?.Value, o.Place, o.RotationOrder, o.RotationInterpolation,
+                        o.Roll is { } roll ? new(roll.Axle, roll.Radius) : null));
                     break;
                 case (RowKind.Object, null):
                     removedObjects.Add(row.Id);
@@ -51,7 +51,7 @@ public static class SceneWire
                     break;
                 case (RowKind.Channel, null):
                     // Back to the kind's default, which the browser knows from the catalogue.
-                    channels.Add(new(Word(OwnerKind.Object), row.Id, row.Channel, double.NaN, Word(Extrapolation.Hold), Word(Extrapolation.Hold), null, false));
+                    channels.Add(new(OwnerKind.Object, row.Id, row.Channel, double.NaN, Extrapolation.Hold, Extrapolation.Hold, null, false));
                     break;
                 case (RowKind.Warp, Warp w):
                     warps.Add(Warp(w, scene.Rate));
@@ -60,7 +60,7 @@ public static class SceneWire
                     removedWarps.Add(row.Id);
                     break;
                 case (RowKind.Bookmark, Bookmark b):
-                    bookmarks.Add(new(b.Id.Value, b.Name, b.Time.Value, Word(b.Colour)));
+                    bookmarks.Add(new(b.Id.Value, b.Name, b.Time.Value, b.Colour));
                     break;
                 case (RowKind.Bookmark, null):
                     removedBookmarks.Add(row.Id);
@@ -112,10 +112,8 @@ public static class SceneWire
             MemoryMarshal.AsBytes(track.Samples.AsSpan()).CopyTo(bytes.AsSpan(at));
             at += track.Samples.Length * sizeof(float);
         }
-        return new(Word(block.Owner), block.Id, block.FirstFrame, block.Count, [.. block.Tracks.Select(t => t.Channel)], counts, bytes);
+        return new(block.Owner, block.Id, block.FirstFrame, block.Count, [.. block.Tracks.Select(t => t.Channel)], counts, bytes);
     }
-
-    public static string Word<T>(T value) where T : struct, Enum => JsonNamingPolicy.CamelCase.ConvertName(value.ToString());
 
     /// <summary>When keys are seen, of the channels that changed and, where time flows otherwise, of all.</summary>
     private static IEnumerable<PlayedMessage> Played(SceneChange change, Scene scene, TimeFlow flow, IReadOnlyList<PlacedClip> clips)
@@ -130,7 +128,7 @@ public static class SceneWire
             if (scene.At(address, "channel").Channel.Curve is not { } curve || flow.Covering(address).Length == 0) continue;
             var times = new double[curve.Keys.Length];
             for (var i = 0; i < times.Length; i++) times[i] = flow.PlayedOf(address, curve.Keys[i].Time.Value) ?? double.NaN;
-            yield return new(Word(address.Owner), address.Id, address.Channel, MemoryMarshal.AsBytes(times.AsSpan()).ToArray());
+            yield return new(address.Owner, address.Id, address.Channel, MemoryMarshal.AsBytes(times.AsSpan()).ToArray());
         }
     }
 
@@ -140,25 +138,28 @@ public static class SceneWire
         var played = flow.Covering(placed.Object, "").Length == 0
             ? null
             : Array.ConvertAll(times, time => flow.PlayedOf(placed.Object, time) ?? double.NaN);
-        return new(placed.Id.Value, placed.Clip.Value, placed.Object.Value, times, played, placed.Offset, Word(placed.Cycle), Word(placed.After),
+        return new(placed.Id.Value, placed.Clip.Value, placed.Object.Value, times, played, placed.Offset, placed.Cycle, placed.After,
             Channel(CurveRef.Of(placed.Id), placed.Rate));
     }
 
     private static WarpMessage Warp(Warp warp, FrameRate rate) => new(
-        warp.Id.Value, warp.Name, warp.On, Word(warp.Beyond),
+        warp.Id.Value, warp.Name, warp.On, warp.Beyond,
         warp.Targets is { } targets ? [.. targets.Select(target => new TargetMessage(target.Object.Value, target.Channel))] : null,
         Channel(CurveRef.Of(warp.Id), WarpPoints.Of(warp, rate)));
 
     /// <summary>A channel with its address.</summary>
     public static ChannelMessage Channel(CurveRef curve, Channel c) => new(
-        Word(curve.Owner), curve.Id, curve.Channel, c.Still, Word(c.Curve?.Before ?? default), Word(c.Curve?.After ?? default), Keys(c.Curve), c.Locked);
+        curve.Owner, curve.Id, curve.Channel, c.Still, c.Curve?.Before ?? default, c.Curve?.After ?? default, Keys(c.Curve), c.Locked);
+
+    /// <summary>Bytes of a key: time and value, four handles, and its modes.</summary>
+    public const int KeySize = 2 * sizeof(double) + 4 * sizeof(float) + 1;
 
     private static byte[]? Keys(Curve? curve)
     {
         if (curve is null) return null;
         var keys = curve.Keys;
         var n = keys.Length;
-        var bytes = new byte[n * 33];
+        var bytes = new byte[n * KeySize];
         var times = MemoryMarshal.Cast<byte, double>(bytes.AsSpan(0, n * 8));
         var values = MemoryMarshal.Cast<byte, double>(bytes.AsSpan(n * 8, n * 8));
         var handles = MemoryMarshal.Cast<byte, float>(bytes.AsSpan(n * 16, n * 16));

@@ -5,7 +5,7 @@ type Schemas = components['schemas']
 export type SceneCard = Schemas['SceneCard']
 export type DeletedScene = Schemas['DeletedScene']
 export type HistoryItem = Schemas['HistoryItem']
-export type KindEntry = Schemas['KindEntry']
+export type CatalogueEntry = Schemas['CatalogueEntry']
 export type ChannelSpec = Schemas['ChannelSpec']
 /** Keys of a curve, by their times in ticks. */
 export type KeySet = KeysAt
@@ -75,7 +75,7 @@ async function send(
 const json = async <T>(answer: Promise<Response>): Promise<T> => (await answer).json()
 
 export const http = {
-  catalogue: () => json<KindEntry[]>(send('GET', '/api/catalogue')),
+  catalogue: () => json<CatalogueEntry>(send('GET', '/api/catalogue')),
   scenes: () => json<SceneCard[]>(send('GET', '/api/scenes')),
   addScene: (name?: string) => json<{ id: number }>(send('POST', '/api/scenes', JSON.stringify(name ? { name } : {}))),
   importScene: (file: Blob, signal: AbortSignal) =>

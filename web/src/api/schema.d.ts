@@ -28,7 +28,7 @@ export interface paths {
       path?: never
       cookie?: never
     }
-    /** The kinds of objects and their channels. */
+    /** The kinds of objects and their channels, and what else has curves. */
     get: operations['Catalogue']
     put?: never
     post?: never
@@ -362,6 +362,11 @@ export interface components {
       name?: null | string
       mark?: null | string
       window?: null | string
+    }
+    CatalogueEntry: {
+      kinds: components['schemas']['KindEntry'][]
+      warp: components['schemas']['ChannelSpec']
+      rate: components['schemas']['ChannelSpec']
     }
     ChannelSpec: {
       name: string
@@ -1265,7 +1270,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['KindEntry'][]
+          'application/json': components['schemas']['CatalogueEntry']
         }
       }
     }

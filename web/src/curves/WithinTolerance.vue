@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CurveMessage } from '../api/live'
+import type { CurveMessage } from '../api/messages'
 import NumberField from '../values/NumberField.vue'
 
 /** How far keys that are written may be off, and what that makes of them. */

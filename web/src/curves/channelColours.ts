@@ -5,8 +5,8 @@ const others = ['sky', 'sand', 'plum', 'fern', 'rose', 'cream'] as const
 const parts = { 'look.red': 'x', 'look.green': 'y', 'look.blue': 'z', warp: 'mint', rate: 'mint' } as const
 
 /**
- * The colour of a channel's curve: that of its axis, or one of a few by its name. Where moves, turns and sizes stand
- * over each other, turns are paler and sizes duller than moves.
+ * The colour of a channel's curve: that of its axis, or one of a few by its name. Where position, rotation and
+ * scale stand over each other, rotation is paler and scale duller than position.
  */
 export function channelColour({ name }: LaneChannel, colours: Colours): string {
   const [, group, axis] = /^(\w+)\.([xyz])$/.exec(name) ?? []

@@ -6,7 +6,7 @@ import CheckItem from '../shared/CheckItem.vue'
 import { useEscape } from '../shared/escape'
 import { useKeyDialogs } from './keyDialogs'
 import { useLaneFilter } from './laneFilter'
-import { laneGroups } from './lanes'
+import { allGroups } from '../scene/catalogue'
 
 /** Which lanes are shown, and the named selections. */
 const filter = useLaneFilter()
@@ -46,9 +46,9 @@ const named = computed(() => {
     >
     <BDropdownDivider />
     <CheckItem
-      v-for="group in laneGroups"
+      v-for="group in allGroups()"
       :key="group"
-      :on="filter.groups.has(group)"
+      :on="!filter.hidden.has(group)"
       @click="filter.toggleGroup(group)"
       >{{ group }}</CheckItem
     >

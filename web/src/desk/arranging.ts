@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { watch } from 'vue'
 import type { Edit, KeySet } from '../api/http'
-import type { Kept } from '../api/live'
+import type { KeptMessage } from '../api/messages'
 import { useSelection } from '../scene/selection'
 import { laneOf } from '../scene/owners'
 import type { Keys } from '../scene/keys'
@@ -70,10 +70,10 @@ export const useArranging = defineStore('arranging', () => {
     scene.tryEdit(edit)
   }
 
-  let making: Promise<Kept | null> | null = null
+  let making: Promise<KeptMessage | null> | null = null
 
   /** Makes the edit; refused or called off, the selection is as it was. */
-  function make(edit: Edit, selected: readonly KeySet[] = selection.keySets()): Promise<Kept | null> {
+  function make(edit: Edit, selected: readonly KeySet[] = selection.keySets()): Promise<KeptMessage | null> {
     const mine = keep(edit, selected).finally(() => {
       if (making === mine) making = null
     })
@@ -84,7 +84,7 @@ export const useArranging = defineStore('arranging', () => {
   /** Until the last edit has been made: only then are the keys where they will stay. */
   const settled = async () => void (await making)
 
-  async function keep(edit: Edit, selected: readonly KeySet[]): Promise<Kept | null> {
+  async function keep(edit: Edit, selected: readonly KeySet[]): Promise<KeptMessage | null> {
     const from = before ?? begin(selected)
     const kept = await scene.keepTry(edit)
     before = null
@@ -98,7 +98,7 @@ export const useArranging = defineStore('arranging', () => {
    * Makes an edit of the keys that are selected once everything before it is done: strokes that follow each other
    * quickly all find the keys where the last one has put them. Null where none is selected, or it was refused.
    */
-  function onSelected(edit: (keys: KeySet[]) => Edit): Promise<Kept | null> {
+  function onSelected(edit: (keys: KeySet[]) => Edit): Promise<KeptMessage | null> {
     const next = last.then(() => {
       const keys = selection.keySets()
       return keys.length ? make(edit(keys), keys) : null

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Keys } from '../scene/keys'
-import { firstAtOrAfter, keySize, unpackKeys } from '../scene/keys'
+import { keySize } from '../api/messages'
+import { firstAtOrAfter, unpackKeys } from '../scene/keys'
 import { labelStep, tickStep } from './ruler'
 
 const keys = (...times: number[]): Keys => ({

@@ -65,7 +65,7 @@ export const useDesk = defineStore('desk', () => {
       open: open.value,
       closed: closed.value,
       text: filter.text,
-      groups: filter.groups,
+      hidden: filter.hidden,
       animatedOnly: filter.animatedOnly,
       only: filter.only,
       pinned: filter.pinned,

@@ -1,4 +1,5 @@
-import { inOf, outOf, type InterpolationName } from '../scene/keys'
+import type { Interpolation } from '../api/messages'
+import { inOf, outOf } from '../scene/keys'
 
 /**
  * A key is a stem with wings. The wing on each side tells how motion arrives and leaves: an arc is smooth or
@@ -24,7 +25,7 @@ export function drawStem(
   drawWing(ctx, x, middle - 6, 1, outOf(modes))
 }
 
-function drawWing(ctx: CanvasRenderingContext2D, x: number, y: number, side: -1 | 1, mode: InterpolationName): void {
+function drawWing(ctx: CanvasRenderingContext2D, x: number, y: number, side: -1 | 1, mode: Interpolation): void {
   if (mode === 'flat') return
   ctx.beginPath()
   ctx.moveTo(x, y)

@@ -3,14 +3,14 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
-import { laneGroups, type LaneGroup } from './lanes'
 
 /** Which lanes the desk is to show. */
 export const useLaneFilter = defineStore('laneFilter', () => {
   const scene = useScene()
   const selection = useSelection()
   const text = ref('')
-  const groups = shallowRef<ReadonlySet<LaneGroup>>(new Set(laneGroups))
+  /** Groups of channels whose lanes are left out. */
+  const hidden = shallowRef<ReadonlySet<string>>(new Set())
   const animatedOnly = ref(false)
   const selectedOnly = ref(false)
   /** The named selection that the lanes are limited to. */
@@ -30,13 +30,13 @@ export const useLaneFilter = defineStore('laneFilter', () => {
       Number(animatedOnly.value) +
       Number(selectedOnly.value) +
       Number(named.value !== null) +
-      Number(groups.value.size < laneGroups.length),
+      Number(hidden.value.size > 0),
   )
 
-  function toggleGroup(group: LaneGroup): void {
-    const next = new Set(groups.value)
+  function toggleGroup(group: string): void {
+    const next = new Set(hidden.value)
     if (!next.delete(group)) next.add(group)
-    groups.value = next
+    hidden.value = next
   }
 
   function togglePin(object: number): void {
@@ -46,10 +46,10 @@ export const useLaneFilter = defineStore('laneFilter', () => {
   }
 
   function clear(): void {
-    groups.value = new Set(laneGroups)
+    hidden.value = new Set()
     animatedOnly.value = selectedOnly.value = false
     named.value = null
   }
 
-  return { text, groups, animatedOnly, selectedOnly, named, pinned, only, count, toggleGroup, togglePin, clear }
+  return { text, hidden, animatedOnly, selectedOnly, named, pinned, only, count, toggleGroup, togglePin, clear }
 })

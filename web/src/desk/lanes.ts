@@ -1,4 +1,4 @@
-import { channelLabel, specOf } from '../scene/catalogue'
+import { allGroups, channelLabel, specOf } from '../scene/catalogue'
 import { isObject, type Holder, type SceneModel, type SceneObject } from '../scene/sceneModel'
 import { rateChannel, warpChannel } from '../scene/owners'
 
@@ -31,9 +31,6 @@ export const objectOf = ({ object }: Pick<Lane, 'object'>): SceneObject | null =
 export const objectChannels = (channels: readonly LaneChannel[]) =>
   channels.flatMap(({ object, name }) => (isObject(object) ? [{ object: object.id, channel: name }] : []))
 
-export const laneGroups = ['Position', 'Rotation', 'Scale', 'Attributes'] as const
-export type LaneGroup = (typeof laneGroups)[number]
-
 /** Which lanes are wanted. */
 export interface LaneWish {
   /** Objects that are open, showing what is inside. */
@@ -42,7 +39,8 @@ export interface LaneWish {
   closed: ReadonlySet<string>
   /** Part of a name. */
   text: string
-  groups: ReadonlySet<LaneGroup>
+  /** Groups of channels that are left out. */
+  hidden: ReadonlySet<string>
   animatedOnly: boolean
   /** Only these objects; null for all. */
   only: ReadonlySet<number> | null
@@ -85,7 +83,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
   }
 
   const animated = (object: SceneObject) =>
-    model.animated(object).filter(({ name }) => wish.groups.has(specOf(object.kind, name)!.group as LaneGroup))
+    model.animated(object).filter(({ name }) => !wish.hidden.has(specOf(object.kind, name)!.group))
   const hasRates = (object: SceneObject) =>
     model.placedOn(object.id).some(({ holder }) => holder.channels.get(rateChannel)!.keys.count > 0)
   const own = (object: SceneObject): LaneChannel[] => animated(object).map(({ name }) => ({ object, name }))
@@ -109,7 +107,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
       }
 
   function addChannels(object: SceneObject, names: readonly string[], depth: number): void {
-    for (const group of laneGroups) {
+    for (const group of allGroups()) {
       const inside = names.filter((name) => specOf(object.kind, name)!.group === group)
       const id = `${object.id}|${group}`
       const isOpen = isSearching || !wish.closed.has(id)

@@ -88,7 +88,7 @@ export function useWarps() {
     const known = scene.model.warps.get(warp)
     if (!known || more.length === 0) return
     const same = (a: WarpTarget, b: WarpTarget) => a.object === b.object && (a.channel ?? null) === (b.channel ?? null)
-    const targets = [...(known.targets ?? [])]
+    const targets: WarpTarget[] = [...(known.targets ?? [])]
     for (const target of more) if (!targets.some((each) => same(each, target))) targets.push(target)
     await scene.edit({ edit: 'setWarpTargets', warp, targets })
   }

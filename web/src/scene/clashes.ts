@@ -1,11 +1,8 @@
-import type { Kept } from '../api/live'
+import type { components } from '../api/schema'
+import type { ClashMessage, KeptMessage } from '../api/messages'
 import { useQuestions } from './questions'
 
-export interface Clash {
-  count: number
-  frame: number
-}
-export type WhenKeysMeet = 'stop' | 'replace' | 'keepBoth'
+export type WhenKeysMeet = components['schemas']['WhenKeysMeet']
 
 const quoted = (title: string | null) => (title ? `: “${title}”` : '')
 
@@ -14,7 +11,7 @@ export function useClashes() {
   const questions = useQuestions()
 
   /** Keys would land on others. */
-  function ask({ count, frame }: Clash): Promise<WhenKeysMeet> {
+  function ask({ count, frame }: ClashMessage): Promise<WhenKeysMeet> {
     const where = Number(frame.toFixed(3))
     return questions.ask({
       title: 'Keys meet',
@@ -32,7 +29,7 @@ export function useClashes() {
   }
 
   /** Somebody changed the same meanwhile. */
-  const askTaken = (what: string, { name, title }: NonNullable<Kept['taken']>): Promise<'mine' | 'theirs'> =>
+  const askTaken = (what: string, { name, title }: NonNullable<KeptMessage['taken']>): Promise<'mine' | 'theirs'> =>
     questions.ask({
       title: 'Changed meanwhile',
       text: `${name ?? 'Somebody'} changed the same while you did this (${what})${quoted(title)}. Which is to stay?`,
@@ -44,7 +41,7 @@ export function useClashes() {
     })
 
   /** One's own change cannot be taken back alone. */
-  function askTouches({ title, later }: NonNullable<Kept['touches']>): Promise<'all' | 'leave'> {
+  function askTouches({ title, later }: NonNullable<KeptMessage['touches']>): Promise<'all' | 'leave'> {
     const first = later[0]!
     const others = later.length > 1 ? ` and ${later.length - 1} more` : ''
     return questions.ask({

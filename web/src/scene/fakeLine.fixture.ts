@@ -1,6 +1,7 @@
 import type { Edit } from '../api/http'
-import type { ChangeMessage, ChannelRow, Kept, LineListener, Made, Rows } from '../api/live'
-import { keySize } from './keys'
+import type { LineListener } from '../api/live'
+import type { OwnerKind, ChangeMessage, ChannelMessage, KeptMessage, MadeMessage, RowsMessage } from '../api/messages'
+import { keySize } from '../api/messages'
 
 /** As the real one's, which is put aside with it. */
 export class LineBroken extends Error {}
@@ -9,11 +10,11 @@ export class LineBroken extends Error {}
 export class FakeLine {
   static last: FakeLine
   readonly edits: { revision: number; edit: Edit; mark: string }[] = []
-  touches: Kept['touches'] = null
+  touches: KeptMessage['touches'] = null
   readonly tries: Edit[] = []
   opened = 0
   revision = 0
-  rows: Rows = rowsOf({
+  rows: RowsMessage = rowsOf({
     settings: settingsOf(),
     objects: [objectOf(1, 'Ferry')],
     channels: [channelOf(1, 'position.x', 10, 20)],
@@ -22,12 +23,12 @@ export class FakeLine {
   answer: (
     edit: Edit,
   ) =>
-    | Partial<Rows>
-    | { clash: NonNullable<Kept['clash']> }
-    | { taken: NonNullable<Kept['taken']> }
+    | Partial<RowsMessage>
+    | { clash: NonNullable<KeptMessage['clash']> }
+    | { taken: NonNullable<KeptMessage['taken']> }
     | { trouble: string }
     | Error = () => ({})
-  answerTry: (edit: Edit) => Promise<Partial<Rows>> = async () => ({})
+  answerTry: (edit: Edit) => Promise<Partial<RowsMessage>> = async () => ({})
 
   constructor(readonly listener: LineListener) {
     FakeLine.last = this
@@ -62,7 +63,7 @@ export class FakeLine {
     this.listener.back()
   }
 
-  edit = async (_scene: number, revision: number, edit: Edit, mark: string): Promise<Kept> => {
+  edit = async (_scene: number, revision: number, edit: Edit, mark: string): Promise<KeptMessage> => {
     if (this.broken) throw new LineBroken()
     this.edits.push({ revision, edit, mark })
     const given = this.answer(edit)
@@ -70,11 +71,11 @@ export class FakeLine {
     if ('clash' in given) return this.kept({ clash: given.clash })
     if ('taken' in given) return this.kept({ taken: given.taken })
     if ('trouble' in given) return this.kept({ trouble: given.trouble })
-    this.change(given as Partial<Rows>)
+    this.change(given as Partial<RowsMessage>)
     return this.kept({})
   }
 
-  undo = async (_scene: number, revision: number): Promise<Kept> => {
+  undo = async (_scene: number, revision: number): Promise<KeptMessage> => {
     if (this.broken) throw new LineBroken()
     this.edits.push({ revision, edit: { edit: 'undo' } as unknown as Edit, mark: '' })
     if (this.touches) return this.kept({ touches: this.touches })
@@ -82,7 +83,7 @@ export class FakeLine {
     return this.kept({})
   }
 
-  goTo = async (_scene: number, revision: number, position: number): Promise<Kept> => {
+  goTo = async (_scene: number, revision: number, position: number): Promise<KeptMessage> => {
     this.edits.push({ revision, edit: { position } as unknown as Edit, mark: '' })
     this.change({})
     return this.kept({})
@@ -95,7 +96,7 @@ export class FakeLine {
   }
 
   /** Something changed, by whomever. */
-  change(rows: Partial<Rows>, revision = this.revision + 1, by: Partial<Made> = {}): void {
+  change(rows: Partial<RowsMessage>, revision = this.revision + 1, by: Partial<MadeMessage> = {}): void {
     const before = revision - 1
     this.revision = revision
     const entry = { seq: revision, title: `Change ${revision}`, madeAt: '', author: null, name: null }
@@ -122,7 +123,7 @@ export class FakeLine {
     redo: null,
   })
 
-  private kept = (some: Partial<Kept>): Kept => ({
+  private kept = (some: Partial<KeptMessage>): KeptMessage => ({
     revision: this.revision,
     position: this.revision,
     title: '',
@@ -135,7 +136,7 @@ export class FakeLine {
   })
 }
 
-export const rowsOf = (some: Partial<Rows>): Rows => ({
+export const rowsOf = (some: Partial<RowsMessage>): RowsMessage => ({
   settings: null,
   objects: [],
   channels: [],
@@ -154,7 +155,7 @@ export const rowsOf = (some: Partial<Rows>): Rows => ({
   ...some,
 })
 
-const settingsOf = (): Rows['settings'] => ({
+const settingsOf = (): RowsMessage['settings'] => ({
   name: 'Harbour',
   rate: '24',
   framesPerSecond: 24,
@@ -164,7 +165,7 @@ const settingsOf = (): Rows['settings'] => ({
   canDrop: false,
 })
 
-export const objectOf = (id: number, name: string): Rows['objects'][number] => ({
+export const objectOf = (id: number, name: string): RowsMessage['objects'][number] => ({
   id,
   name,
   kind: 'box',
@@ -176,7 +177,7 @@ export const objectOf = (id: number, name: string): Rows['objects'][number] => (
 })
 
 /** A channel with keys at some times, their values being a tenth of those; of another owner than an object where one is named. */
-export function channelOf(id: number, name: string, ...of: (number | string)[]): ChannelRow {
+export function channelOf(id: number, name: string, ...of: (number | OwnerKind)[]): ChannelMessage {
   const times = of.filter((one) => typeof one === 'number')
   const owner = of.find((one) => typeof one === 'string') ?? 'object'
   const bytes = new Uint8Array(times.length * keySize)

@@ -1,11 +1,11 @@
-import type { ChangeMessage, Rows } from '../api/live'
+import type { ChangeMessage, RowsMessage } from '../api/messages'
 import type { OwnerKey } from './owners'
 
 /** Names one row of a scene as both sides of a comparison can. */
 export const channelRow = (object: OwnerKey, channel: string) => `${object}|${channel}`
 
 /** The names of the rows that a message tells of. */
-export function rowsIn(rows: Rows): string[] {
+export function rowsIn(rows: RowsMessage): string[] {
   return [
     ...rows.channels.map(({ id, name }) => channelRow(id, name)),
     ...rows.objects.map(({ id }) => `object ${id}`),

@@ -1,6 +1,4 @@
-/** How motion arrives at or leaves a key; the index is the number on the wire. */
-export const interpolations = ['hold', 'linear', 'smooth', 'clamped', 'flat', 'free'] as const
-export type InterpolationName = (typeof interpolations)[number]
+import { interpolations, keySize, type Interpolation } from '../api/messages'
 
 /** A channel's keys in columns, in rising time. */
 export interface Keys {
@@ -22,9 +20,6 @@ export const noKeys: Keys = {
   modes: new Uint8Array(),
 }
 
-/** How many bytes a key takes on the wire. */
-export const keySize = 33
-
 export function unpackKeys(bytes: Uint8Array | null): Keys {
   if (!bytes) return noKeys
   const count = bytes.length / keySize
@@ -39,8 +34,8 @@ export function unpackKeys(bytes: Uint8Array | null): Keys {
   }
 }
 
-export const inOf = (modes: number): InterpolationName => interpolations[modes & 7] ?? 'clamped'
-export const outOf = (modes: number): InterpolationName => interpolations[(modes >> 4) & 7] ?? 'clamped'
+export const inOf = (modes: number): Interpolation => interpolations[modes & 7] ?? 'clamped'
+export const outOf = (modes: number): Interpolation => interpolations[(modes >> 4) & 7] ?? 'clamped'
 
 /** Whether the stretch from one key to the next is held: it stands at the earlier value and jumps at the later key. */
 export const isHeld = ({ modes }: Keys, i: number) => ((modes[i]! >> 4) & 7) === 0 || (modes[i + 1]! & 7) === 0

@@ -1,6 +1,7 @@
 import { computed, shallowRef } from 'vue'
 import type { Edit } from '../api/http'
-import { LineBroken, type Kept, type LiveLine } from '../api/live'
+import { LineBroken, type LiveLine } from '../api/live'
+import type { KeptMessage } from '../api/messages'
 import { newMark } from './person'
 
 /** An edit on its way to the server. */
@@ -38,7 +39,7 @@ export function useOutbox(line: () => LiveLine, scene: () => number, isStanding:
    * Sends a parcel, and again after each break.
    * @returns what became of it; null where it has been taken back meanwhile.
    */
-  async function send(parcel: Parcel): Promise<Kept | null> {
+  async function send(parcel: Parcel): Promise<KeptMessage | null> {
     try {
       while (parcels.value.includes(parcel)) {
         if (!isStanding()) {

@@ -1,4 +1,4 @@
-import type { PlacedClipRow, WarpRow } from '../api/live'
+import type { OwnerKind, PlacedClipMessage, WarpMessage } from '../api/messages'
 import type { Holder } from './sceneModel'
 
 // Objects have channels, warps have points, and placed clips have a rate: all of them are curves with keys. What has a
@@ -33,7 +33,7 @@ export const warpOf = (key: OwnerKey): number | null => numberAfter('warp', key)
 export const placedOf = (key: OwnerKey): number | null => numberAfter('placed', key)
 
 /** The key of what the server names. */
-export const ownerKey = (owner: string, id: number): OwnerKey =>
+export const ownerKey = (owner: OwnerKind, id: number): OwnerKey =>
   owner === 'object' ? id : owner === 'warp' ? warpKey(id) : owner === 'placed' ? placedKey(id) : 'scene'
 
 /** How edits name a curve. */
@@ -72,7 +72,7 @@ export function curveOfLane(lane: string): CurveName {
   return { object: /^\d+$/.test(object) ? Number(object) : (object as OwnerKey), channel }
 }
 
-export const warpHolder = ({ id, name }: WarpRow): Holder => holder(warpKey(id), name, 'warp')
-export const rateHolder = ({ id }: PlacedClipRow): Holder => holder(placedKey(id), '', 'rate')
+export const warpHolder = ({ id, name }: WarpMessage): Holder => holder(warpKey(id), name, 'warp')
+export const rateHolder = ({ id }: PlacedClipMessage): Holder => holder(placedKey(id), '', 'rate')
 
 const holder = (id: OwnerKey, name: string, kind: string): Holder => ({ id, name, kind, channels: new Map() })

@@ -1,4 +1,4 @@
-import type { Block } from '../api/live'
+import type { BlockMessage } from '../api/messages'
 import { ownerKey, type OwnerKey } from './owners'
 
 /** One channel's samples: one for each frame from `first` on, or a single one where it is still. */
@@ -23,7 +23,7 @@ export function valueAt(track: Track, frame: number): number {
 export class SampleBook {
   private readonly byOwner = new Map<OwnerKey, Map<string, Track>>()
 
-  take(blocks: readonly Block[]): void {
+  take(blocks: readonly BlockMessage[]): void {
     for (const block of blocks) {
       const tracks = this.tracks(ownerKey(block.owner, block.id))
       // A copy of its own starts at an address that typed arrays can read.

@@ -1,8 +1,9 @@
 import { beforeAll, describe, expect, it, vi } from 'vitest'
-import type { Block } from '../api/live'
+import type { BlockMessage } from '../api/messages'
 import { keysBetween, nearestTime, neighbourTime } from '../desk/laneKeys'
-import { laneGroups, lanesWithin, layLanes, type LaneWish } from '../desk/lanes'
-import { loadCatalogue } from './catalogue'
+import { lanesWithin, layLanes, type LaneWish } from '../desk/lanes'
+import { keyFilters } from '../values/keySettings'
+import { allGroups, loadCatalogue } from './catalogue'
 import { channelOf as keyed, objectOf, rowsOf as rows } from './fakeLine.fixture'
 import { SampleBook, valueAt } from './samples'
 import { SceneModel } from './sceneModel'
@@ -26,10 +27,14 @@ const channels = [
 
 beforeAll(async () => {
   const answer = new Response(
-    JSON.stringify([
-      { kind: 'group', channels },
-      { kind: 'box', channels },
-    ]),
+    JSON.stringify({
+      kinds: [
+        { kind: 'group', channels },
+        { kind: 'box', channels: [...channels, spec('path.progress', 'Progress', 'Path', 0)] },
+      ],
+      warp: spec('warp', 'Source', 'Time', 0),
+      rate: spec('rate', 'Rate', 'Time', 1),
+    }),
   )
   vi.stubGlobal('fetch', () => Promise.resolve(answer))
   await loadCatalogue()
@@ -97,7 +102,7 @@ describe('names of what has curves', () => {
       for (const key of [number, warpKey(number), placedKey(number)])
         expect(curveOfLane(laneOf(key, 'position.x'))).toEqual({ object: key, channel: 'position.x' })
     }
-    expect(['object', 'warp', 'placed', 'scene'].map((owner) => ownerKey(owner, 3))).toEqual([
+    expect((['object', 'warp', 'placed', 'scene'] as const).map((owner) => ownerKey(owner, 3))).toEqual([
       3,
       'warp 3',
       'placed 3',
@@ -134,7 +139,7 @@ const lay = (wish: Partial<LaneWish> = {}, model = harbour()) =>
     open: new Set(),
     closed: new Set(),
     text: '',
-    groups: new Set(laneGroups),
+    hidden: new Set(),
     animatedOnly: false,
     only: null,
     pinned: new Set(),
@@ -189,6 +194,19 @@ describe('lanes', () => {
     )
   })
 
+  it('show whatever channel the server describes, in the group that it has there', () => {
+    const model = harbour()
+    model.take(rows({ channels: [keyed(1, 'path.progress', 5)] }))
+    const box = model.objects.get(1)!
+    expect(box.kind).toBe('box')
+    expect(lay({ open: new Set([1]) }, model).map(({ label }) => label)).toContain('Path Progress')
+    expect(lay({ open: new Set([1]), hidden: new Set(['Path']) }, model).map(({ label }) => label)).not.toContain(
+      'Path Progress',
+    )
+    expect(allGroups()).toEqual(['Position', 'Scale', 'Path'])
+    expect(keyFilters()).toEqual(['Position', 'Scale', 'Path'])
+  })
+
   it('show the clips of an object below it and, when it is open, the rates that are keyed', () => {
     const model = harbour()
     const clips = [{ id: 4, name: 'Bob', length: 24, channels: ['position.y'] }]
@@ -228,7 +246,7 @@ describe('lanes', () => {
     expect(labels({ animatedOnly: true })).toEqual(['All keys', 'Ferry'])
     expect(labels({ only: new Set([2]) })).toEqual(['All keys', 'Hull'])
     expect(labels({ pinned: new Set([1]) })).toEqual(['All keys', 'Ferry', 'Buoy'])
-    expect(keysBetween(lay({ groups: new Set(['Scale']) }), -Infinity, Infinity)).toEqual([])
+    expect(keysBetween(lay({ hidden: new Set(['Position']) }), -Infinity, Infinity)).toEqual([])
   })
 })
 
@@ -236,7 +254,7 @@ describe('samples', () => {
   it('are read by frame, the nearest outside, a single one everywhere', () => {
     const bytes = new Uint8Array(1 + 16)
     ;[1, 2, 3, 9].forEach((value, i) => new DataView(bytes.buffer, 1).setFloat32(i * 4, value, true))
-    const block: Block = {
+    const block: BlockMessage = {
       owner: 'object',
       id: 1,
       first: 10,

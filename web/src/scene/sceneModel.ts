@@ -1,14 +1,15 @@
 import type {
-  BookmarkRow,
-  ChannelRow,
-  ClipRow,
-  NamedSelectionRow,
-  ObjectRow,
-  PlacedClipRow,
-  Rows,
-  SettingsRow,
-  WarpRow,
-} from '../api/live'
+  ObjectKind,
+  BookmarkMessage,
+  ChannelMessage,
+  ClipMessage,
+  NamedSelectionMessage,
+  ObjectMessage,
+  PlacedClipMessage,
+  RowsMessage,
+  SettingsMessage,
+  WarpMessage,
+} from '../api/messages'
 import { channelsOf, specOf } from './catalogue'
 import { firstAtOrAfter, noKeys, unpackKeys, type Keys } from './keys'
 import { ownerKey, placedOf, rateChannel, rateHolder, warpChannel, warpHolder, warpOf, type OwnerKey } from './owners'
@@ -34,20 +35,21 @@ export interface Holder {
   channels: Map<string, Channel>
 }
 
-export interface SceneObject extends Holder, ObjectRow {
+export interface SceneObject extends Holder, ObjectMessage {
   id: number
+  kind: ObjectKind
 }
 
 /** Whether it is an object, and not a warp or a placed clip. */
 export const isObject = (holder: Holder | null | undefined): holder is SceneObject => typeof holder?.id === 'number'
 
 /** A warp, and what holds its points. */
-export interface Warp extends WarpRow {
+export interface Warp extends WarpMessage {
   holder: Holder
 }
 
 /** A clip on an object, and what holds its rate. */
-export interface PlacedClip extends PlacedClipRow {
+export interface PlacedClip extends PlacedClipMessage {
   holder: Holder
 }
 
@@ -55,7 +57,7 @@ const none: readonly PlacedClip[] = []
 
 /** The scene's rows as this tab knows them. Nothing is computed here: the server sends rows, this holds them. */
 export class SceneModel {
-  settings: SettingsRow = {
+  settings: SettingsMessage = {
     name: '',
     rate: '24',
     framesPerSecond: 24,
@@ -65,17 +67,17 @@ export class SceneModel {
     canDrop: false,
   }
   readonly objects = new Map<number, SceneObject>()
-  readonly bookmarks = new Map<number, BookmarkRow>()
-  readonly namedSelections = new Map<number, NamedSelectionRow>()
+  readonly bookmarks = new Map<number, BookmarkMessage>()
+  readonly namedSelections = new Map<number, NamedSelectionMessage>()
   readonly warps = new Map<number, Warp>()
-  readonly clips = new Map<number, ClipRow>()
+  readonly clips = new Map<number, ClipMessage>()
   readonly placed = new Map<number, PlacedClip>()
   private order: SceneObject[] | null = null
   private readonly depths = new Map<number, number>()
   private byObject: Map<number, PlacedClip[]> | null = null
 
   /** @returns whether lanes come or go: other objects, or a channel that got its first key or lost its last. */
-  take(rows: Rows): boolean {
+  take(rows: RowsMessage): boolean {
     let isOtherwise = rows.objects.length > 0 || rows.removedObjects.length > 0
     if (rows.settings) this.settings = rows.settings
     for (const row of rows.objects) {
@@ -120,7 +122,7 @@ export class SceneModel {
   }
 
   /** @returns whether lanes come or go: a clip is placed or taken off, is called otherwise, or its rate gets keys. */
-  private takeClips(rows: Rows): boolean {
+  private takeClips(rows: RowsMessage): boolean {
     let isOtherwise = rows.clips.length > 0 || rows.removedClips.length > 0
     this.byObject = null
     for (const row of rows.clips) this.clips.set(row.id, row)
@@ -244,7 +246,7 @@ export class SceneModel {
   }
 }
 
-const channelOf = ({ name, still, before, after, keys, locked }: ChannelRow): Channel => ({
+const channelOf = ({ name, still, before, after, keys, locked }: ChannelMessage): Channel => ({
   name,
   still,
   before,

@@ -1,19 +1,16 @@
 import { defineStore } from 'pinia'
 import { computed, markRaw, ref, shallowRef } from 'vue'
 import type { Edit, KeySet } from '../api/http'
-import {
-  LineBroken,
-  LiveLine,
-  type ChangeMessage,
-  type HistoryEntry,
-  type HistoryNote,
-  type Kept,
-  type LaneName,
-  type LineState,
-  type Rows,
-  type Sampled,
-  type SceneMessage,
-} from '../api/live'
+import { LineBroken, LiveLine, type LaneName, type LineState } from '../api/live'
+import type {
+  ChangeMessage,
+  HistoryMessage,
+  HistoryNote,
+  KeptMessage,
+  RowsMessage,
+  SampledMessage,
+  SceneMessage,
+} from '../api/messages'
 import { loadCatalogue } from './catalogue'
 import { useClashes } from './clashes'
 import { Held, rowsIn } from './held'
@@ -46,7 +43,7 @@ export const useScene = defineStore('scene', () => {
   const id = ref<number | null>(null)
   const revision = ref(0)
   const note = shallowRef<HistoryNote>(nothing)
-  const history = shallowRef<HistoryEntry[]>([])
+  const history = shallowRef<HistoryMessage[]>([])
   const lineState = ref<LineState>('standing')
   const gone = ref(false)
   const busy = ref(false)
@@ -132,7 +129,7 @@ export const useScene = defineStore('scene', () => {
     rowsVersion.value++
   }
 
-  function takeSamples({ first, last, blocks }: Sampled): void {
+  function takeSamples({ first, last, blocks }: SampledMessage): void {
     const target = freshBook ?? book.value
     target.take(blocks)
     if (freshBook) book.value = markRaw(freshBook)
@@ -190,7 +187,7 @@ export const useScene = defineStore('scene', () => {
     if (change.rows.settings) void sampleAround(change.rows.settings.work[0])
   }
 
-  function take(rows: Rows): void {
+  function take(rows: RowsMessage): void {
     const isOtherwise = model.value.take(rows)
     for (const object of rows.removedObjects) book.value.drop(object)
     if (isOtherwise) structureVersion.value++
@@ -200,7 +197,7 @@ export const useScene = defineStore('scene', () => {
   // Edits and steps go one after the other. Nothing that goes wrong in one holds up the next.
   let last: Promise<unknown> = Promise.resolve()
 
-  function inTurn(what: string, call: () => Promise<Kept | null>): Promise<Kept | null> {
+  function inTurn(what: string, call: () => Promise<KeptMessage | null>): Promise<KeptMessage | null> {
     // What waited is not what the hand does now: it is told by name.
     const waited = lineState.value !== 'standing'
     const named = (why: string) => (waited ? `Not made (${what}): ${why}` : why)
@@ -231,10 +228,10 @@ export const useScene = defineStore('scene', () => {
    * Makes an edit, asking where keys would meet or somebody else changed the same. While the server is away the edit
    * waits here. Null if it was refused or called off; the reason has been shown.
    */
-  async function edit(wanted: Edit): Promise<Kept | null> {
+  async function edit(wanted: Edit): Promise<KeptMessage | null> {
     const parcel = outbox.put(wanted, held.base(revision.value))
     if (lineState.value !== 'standing')
-      notices.say(`The server is away. Kept here until it is back: ${wordsOf(wanted)}.`)
+      notices.say(`The server is away. KeptMessage here until it is back: ${wordsOf(wanted)}.`)
     const kept = await inTurn(wordsOf(wanted), () => outbox.send(parcel))
     if (kept?.clash) {
       const meet = await clashes.ask(kept.clash)
@@ -252,7 +249,7 @@ export const useScene = defineStore('scene', () => {
   }
 
   /** A step through the history. While the server is away it waits; where the line breaks under it, it is seen whether it was made. */
-  async function step(what: string, call: () => Promise<Kept>): Promise<Kept | null> {
+  async function step(what: string, call: () => Promise<KeptMessage>): Promise<KeptMessage | null> {
     if (lineState.value !== 'standing') notices.say(`The server is away. ${what} waits until it is back.`)
     steps.value++
     const kept = await inTurn(what, async () => {
@@ -273,11 +270,11 @@ export const useScene = defineStore('scene', () => {
     return (await clashes.askTouches(kept.touches)) === 'all' ? goTo(kept.touches.position) : null
   }
 
-  const goTo = (place: number): Promise<Kept | null> =>
+  const goTo = (place: number): Promise<KeptMessage | null> =>
     step('A step through the history', () => line.goTo(id.value!, revision.value, place))
 
   /** Takes back what the person at this tab did last: while the server is away, first what has not been sent yet. */
-  async function undo(): Promise<Kept | null> {
+  async function undo(): Promise<KeptMessage | null> {
     const unsent = lineState.value === 'standing' ? null : outbox.takeBack()
     if (!unsent) return step('Undo', () => line.undo(id.value!, revision.value))
     notices.say(`Taken back before it was sent: ${wordsOf(unsent)}.`)
@@ -317,7 +314,7 @@ export const useScene = defineStore('scene', () => {
   }
 
   /** Ends a drag by making the edit. */
-  async function keepTry(final: Edit): Promise<Kept | null> {
+  async function keepTry(final: Edit): Promise<KeptMessage | null> {
     wanted = null
     await trying
     return edit(final)

@@ -1,6 +1,7 @@
 import { Color, PerspectiveCamera, WebGLRenderer } from 'three'
 import { http } from '../api/http'
-import { LiveLine, type Sampled, type SceneMessage } from '../api/live'
+import { LiveLine } from '../api/live'
+import type { SampledMessage, SceneMessage } from '../api/messages'
 import { loadCatalogue } from '../scene/catalogue'
 import { SampleBook } from '../scene/samples'
 import { SceneModel } from '../scene/sceneModel'
@@ -58,7 +59,7 @@ export async function drawThumbnails(ids: readonly number[], drawn: (id: number)
   await loadCatalogue()
   // Set by the line, in calls that the compiler does not follow.
   let scene = null as SceneMessage | null
-  let samples = null as Sampled | null
+  let samples = null as SampledMessage | null
   const line = new LiveLine(
     {
       opened: (message) => (scene = message),

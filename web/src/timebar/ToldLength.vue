@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { TimeMessage } from '../api/live'
+import type { TimeMessage } from '../api/messages'
 import LengthBars from './LengthBars.vue'
 
 /** What an edit of time would do to the scene's range and length, or why it cannot be done. The slot stands before it. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useSelection, type Tool } from '../scene/selection'
-import { interpolations } from '../scene/keys'
+import { interpolations } from '../api/messages'
 import { useScene } from '../scene/sceneStore'
 import CheckItem from '../shared/CheckItem.vue'
 import { useEscape } from '../shared/escape'
@@ -73,13 +73,13 @@ const nothing = computed(() => selection.objects.size === 0)
         >{{ pending.count }}</span
       ></template
     >
-    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['position'])"
+    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['Position'])"
       >Key position</BDropdownItemButton
     >
-    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['rotation'])"
+    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['Rotation'])"
       >Key rotation</BDropdownItemButton
     >
-    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['scale'])">Key scale</BDropdownItemButton>
+    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['Scale'])">Key scale</BDropdownItemButton>
     <BDropdownItemButton :disabled="nothing" @click="keying.keyAttributes()">Key all attributes</BDropdownItemButton>
     <BDropdownItemButton :disabled="settings.objects.length === 0" @click="keying.keyAll()"
       >Key all <kbd>Shift N</kbd></BDropdownItemButton
@@ -88,7 +88,7 @@ const nothing = computed(() => selection.objects.size === 0)
     <BDropdownText class="heading">Key all touches</BDropdownText>
     <div class="filters">
       <CheckItem
-        v-for="{ name } in keyFilters"
+        v-for="name in keyFilters()"
         :key="name"
         :on="settings.filters.includes(name)"
         @click="settings.toggleFilter(name)"

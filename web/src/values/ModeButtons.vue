@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Interpolation } from '../api/http'
-import { interpolations } from '../scene/keys'
+import { interpolations } from '../api/messages'
 
 /** How keys arrive or leave, as six buttons with the wings that their stems then have. */
 defineProps<{ side: 'in' | 'out'; mode: Interpolation | null; holdsOnly: boolean }>()

@@ -2,7 +2,7 @@
 import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import type { ChannelSpec, ChannelValue } from '../api/http'
-import { channelsOf, specOf } from '../scene/catalogue'
+import { allGroups, channelsOf, isOfColour, specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
@@ -31,14 +31,15 @@ const object = computed<SceneObject | undefined>(() => {
   void scene.rowsVersion
   return selection.first === null ? undefined : scene.model.objects.get(selection.first)
 })
-const colour = ['look.red', 'look.green', 'look.blue']
+/** What the object has, by groups; the parts of a colour stand together. */
 const groups = computed(() => {
   const specs = object.value ? channelsOf(object.value.kind) : []
-  return ['Position', 'Rotation', 'Scale', 'Attributes'].map((name) => ({
-    name,
-    specs: specs.filter((spec) => spec.group === name && !colour.includes(spec.name)),
-    hasColour: name === 'Attributes' && specs.some((spec) => spec.name === colour[0]),
-  }))
+  return allGroups().flatMap((name) => {
+    const inside = specs.filter((spec) => spec.group === name)
+    if (inside.length === 0) return []
+    const colour = inside.filter(isOfColour).map((spec) => spec.name)
+    return [{ name, specs: inside.filter((spec) => !isOfColour(spec)), colour }]
+  })
 })
 
 /** Whether several selected objects get the same value, or each the same change. */
@@ -132,12 +133,12 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
           <RollSection :object="object" />
         </template>
         <ColourRow
-          v-if="group.hasColour"
+          v-if="group.colour.length === 3"
           :object="object"
-          :channels="colour"
-          @hold="hold(colour, $event)"
-          @keep="keep(colour, $event)"
-          @marker="toggleKey(colour)"
+          :channels="group.colour"
+          @hold="hold(group.colour, $event)"
+          @keep="keep(group.colour, $event)"
+          @marker="toggleKey(group.colour)"
         />
       </section>
     </template>

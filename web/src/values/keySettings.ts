@@ -1,23 +1,26 @@
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import type { Interpolation } from '../api/http'
+import type { ChannelSpec, Interpolation } from '../api/http'
+import { allGroups, allKinds, channelsOf, isOfColour } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 
-/** What "key all" can touch, and the channels that belong to each. */
-export const keyFilters = [
-  { name: 'Position', owns: (channel: string) => channel.startsWith('position.') },
-  { name: 'Rotation', owns: (channel: string) => channel.startsWith('rotation.') },
-  { name: 'Scale', owns: (channel: string) => channel.startsWith('scale.') },
-  { name: 'Visible', owns: (channel: string) => channel === 'visible' },
-  { name: 'Colour', owns: (channel: string) => /^look\.(red|green|blue)$/.test(channel) },
-  {
-    name: 'Other attributes',
-    owns: (channel: string) => !/^(position|rotation|scale)\.|^visible$|^look\.(red|green|blue)$/.test(channel),
-  },
-] as const
-export type KeyFilter = (typeof keyFilters)[number]['name']
+const attributes = 'Attributes'
+
+/** Which part of "key all" a channel belongs to: its group, and of the attributes what is switched on and off, and colours, by themselves. */
+function filterOf(spec: ChannelSpec): string {
+  if (spec.group !== attributes) return spec.group
+  if (isOfColour(spec)) return 'Colour'
+  return spec.unit === 'onOff' ? spec.label : 'Other attributes'
+}
+
+/** What "key all" can touch, in the order in which channels are shown. */
+export function keyFilters(): string[] {
+  const all = [...new Set(allKinds().flatMap((kind) => channelsOf(kind).map(filterOf)))]
+  const order = [...allGroups(), 'Visible', 'Colour', 'Other attributes']
+  return all.sort((a, b) => order.indexOf(a) - order.indexOf(b))
+}
 
 /** What new keys are like, and what "key all" touches. */
 export const useKeySettings = defineStore('keySettings', () => {
@@ -25,7 +28,7 @@ export const useKeySettings = defineStore('keySettings', () => {
   const selection = useSelection()
   /** How new keys arrive and leave. */
   const interpolation = useStorage<Interpolation>('zesty-new-keys', 'clamped')
-  const filters = useStorage<KeyFilter[]>('zesty-key-groups', ['Position', 'Rotation', 'Scale'])
+  const filters = useStorage<string[]>('zesty-key-groups', ['Position', 'Rotation', 'Scale'])
   /** Whose channels "key all" keys: those of the selected objects, of everything, or of a named selection. */
   const scope = ref<'selected' | 'all' | number>('selected')
 
@@ -41,14 +44,13 @@ export const useKeySettings = defineStore('keySettings', () => {
     return named?.objects ?? [...selection.objects]
   })
 
-  function toggleFilter(name: KeyFilter): void {
+  function toggleFilter(name: string): void {
     filters.value = filters.value.includes(name)
       ? filters.value.filter((each) => each !== name)
       : [...filters.value, name]
   }
 
-  const touches = (channel: string) =>
-    keyFilters.some(({ name, owns }) => filters.value.includes(name) && owns(channel))
+  const touches = (spec: ChannelSpec) => filters.value.includes(filterOf(spec))
 
   return { interpolation, filters, scope, scopeName, objects, toggleFilter, touches }
 })

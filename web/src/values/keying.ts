@@ -1,4 +1,4 @@
-import type { ChannelValue } from '../api/http'
+import type { ChannelSpec, ChannelValue } from '../api/http'
 import { channelsOf } from '../scene/catalogue'
 import { useSelection, type Tool } from '../scene/selection'
 import { useNotices } from '../scene/notices'
@@ -6,12 +6,12 @@ import { useScene } from '../scene/sceneStore'
 import { useKeySettings } from './keySettings'
 import { usePending } from './pending'
 
-const transforms = ['position', 'rotation', 'scale']
+/** The groups of channels that each tool works on. */
 const groupsOf: Record<Tool, string[]> = {
-  select: transforms,
-  move: ['position'],
-  rotate: ['rotation'],
-  scale: ['scale'],
+  select: ['Position', 'Rotation', 'Scale'],
+  move: ['Position'],
+  rotate: ['Rotation'],
+  scale: ['Scale'],
 }
 
 /** Keying what is there at the playhead. */
@@ -23,12 +23,12 @@ export function useKeying() {
   const notices = useNotices()
 
   /** The channels of some objects that are wanted and not locked. */
-  const channels = (objects: Iterable<number>, isWanted: (channel: string) => boolean): ChannelValue[] =>
+  const channels = (objects: Iterable<number>, isWanted: (spec: ChannelSpec) => boolean): ChannelValue[] =>
     [...objects].flatMap((id) => {
       const object = scene.model.objects.get(id)
       if (!object) return []
       return channelsOf(object.kind)
-        .filter(({ name }) => isWanted(name) && !object.channels.get(name)?.locked)
+        .filter((spec) => isWanted(spec) && !object.channels.get(spec.name)?.locked)
         .map(({ name }) => ({ object: id, channel: name }))
     })
 
@@ -40,14 +40,13 @@ export function useKeying() {
 
   /** Keys what is selected: the tool's transforms, or the groups named, and whatever the hand changed on this frame. */
   const keySelected = (groups = groupsOf[selection.tool]) =>
-    key(channels(selection.objects, (channel) => groups.includes(channel.split('.')[0]!)))
+    key(channels(selection.objects, (spec) => groups.includes(spec.group)))
 
   /** Keys everything that the settings say "key all" touches. */
   const keyAll = () => key(channels(settings.objects, settings.touches))
 
-  /** Keys all attributes of what is selected: whatever is neither moved, turned nor sized. */
-  const keyAttributes = () =>
-    key(channels(selection.objects, (channel) => !transforms.includes(channel.split('.')[0]!)))
+  /** Keys all attributes of what is selected: whatever no tool moves, rotates or scales. */
+  const keyAttributes = () => key(channels(selection.objects, (spec) => !groupsOf.select.includes(spec.group)))
 
   return { keySelected, keyAll, keyAttributes }
 }

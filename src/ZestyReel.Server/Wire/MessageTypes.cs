@@ -1,0 +1,64 @@
+using System.Reflection;
+using System.Text;
+using System.Text.Json;
+using MessagePack;
+using ZestyReel.Core.Curves;
+
+namespace ZestyReel.Server.Wire;
+
+/// <summary>
+/// The messages of the live line as TypeScript, for the pages: <c>./zesty types</c> writes it, and a test holds that what
+/// is written is what is here.
+/// </summary>
+public static class MessageTypes
+{
+    /// <summary>What the hub sends or answers; what these are made of comes with them.</summary>
+    private static readonly Type[] Messages =
+        [typeof(SceneMessage), typeof(ChangeMessage), typeof(SampledMessage), typeof(LiveMessage), typeof(KeptMessage), typeof(TimeMessage), typeof(CurveMessage)];
+
+    /// <summary>The source of a module.</summary>
+    public static string TypeScript()
+    {
+        var (text, nulls) = (new StringBuilder(), new NullabilityInfoContext());
+        text.Append("// Written by ./zesty types from src/ZestyReel.Server/Wire/SceneMessages.cs, where it is explained.\n");
+        text.Append(System.Globalization.CultureInfo.InvariantCulture, $"\n/** How many bytes a key takes on the wire. */\nexport const keySize = {SceneWire.KeySize}\n");
+        var (seen, waiting) = (new HashSet<Type>(), new Queue<Type>([typeof(Interpolation), .. Messages]));
+        while (waiting.TryDequeue(out var type))
+        {
+            if (!seen.Add(type)) continue;
+            if (type.IsEnum)
+            {
+                var words = string.Join(", ", Enum.GetNames(type).Select(name => $"'{JsonNamingPolicy.CamelCase.ConvertName(name)}'"));
+                var list = Plural(JsonNamingPolicy.CamelCase.ConvertName(type.Name));
+                text.Append(System.Globalization.CultureInfo.InvariantCulture, $"\n/** In the order of their numbers. */\nexport const {list} = [{words}] as const\nexport type {type.Name} = (typeof {list})[number]\n");
+                continue;
+            }
+            text.Append(System.Globalization.CultureInfo.InvariantCulture, $"\nexport interface {type.Name} {{\n");
+            foreach (var part in type.GetProperties())
+            {
+                if (part.GetCustomAttribute<KeyAttribute>() is not { StringKey: { } name }) continue;
+                var of = Nullable.GetUnderlyingType(part.PropertyType) ?? part.PropertyType;
+                var inner = of.IsArray ? of.GetElementType()! : of;
+                if (inner.IsEnum || inner.Namespace == typeof(SceneMessage).Namespace) waiting.Enqueue(inner);
+                var nullable = nulls.Create(part).ReadState == NullabilityState.Nullable ? " | null" : "";
+                text.Append(System.Globalization.CultureInfo.InvariantCulture, $"  {name}: {Word(of, part)}{nullable}\n");
+            }
+            text.Append("}\n");
+        }
+        return text.ToString();
+    }
+
+    private static string Word(Type type, PropertyInfo part) => type switch
+    {
+        _ when type == typeof(byte[]) => "Uint8Array",
+        _ when part.GetCustomAttribute<PairAttribute>() is not null => "[number, number]",
+        { IsArray: true } => $"{Word(type.GetElementType()!, part)}[]",
+        { IsEnum: true } => type.Name,
+        _ when type == typeof(string) => "string",
+        _ when type == typeof(bool) => "boolean",
+        { IsPrimitive: true } => "number",
+        _ => type.Name,
+    };
+
+    private static string Plural(string name) => name.EndsWith('s') ? $"{name}es" : name.EndsWith('y') ? $"{name[..^1]}ies" : $"{name}s";
+}

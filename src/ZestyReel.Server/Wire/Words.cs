@@ -1,0 +1,24 @@
+using System.Collections.Frozen;
+using System.Text.Json;
+using MessagePack;
+using MessagePack.Formatters;
+
+namespace ZestyReel.Server.Wire;
+
+/// <summary>Writes a choice as the word that it has in JSON, such as <c>repeatOffset</c>.</summary>
+public sealed class Words<T> : IMessagePackFormatter<T> where T : struct, Enum
+{
+    private static readonly FrozenDictionary<T, string> Each = Enum.GetValues<T>().ToFrozenDictionary(value => value, value => JsonNamingPolicy.CamelCase.ConvertName(value.ToString()));
+
+    /// <inheritdoc/>
+    public void Serialize(ref MessagePackWriter writer, T value, MessagePackSerializerOptions options) => writer.Write(Each[value]);
+
+    /// <inheritdoc/>
+    public T Deserialize(ref MessagePackReader reader, MessagePackSerializerOptions options)
+    {
+        var word = reader.ReadString();
+        foreach (var (value, known) in Each)
+            if (known == word) return value;
+        throw new MessagePackSerializationException($"there is no such {typeof(T).Name}");
+    }
+}

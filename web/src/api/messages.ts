@@ -1,0 +1,264 @@
+// Written by ./zesty types from src/ZestyReel.Server/Wire/SceneMessages.cs, where it is explained.
+
+/** How many bytes a key takes on the wire. */
+export const keySize = 33
+
+/** In the order of their numbers. */
+export const interpolations = ['hold', 'linear', 'smooth', 'clamped', 'flat', 'free'] as const
+export type Interpolation = (typeof interpolations)[number]
+
+export interface SceneMessage {
+  id: number
+  revision: number
+  note: HistoryNote
+  history: HistoryMessage[]
+  rows: RowsMessage
+}
+
+export interface ChangeMessage {
+  id: number
+  before: number
+  revision: number
+  note: HistoryNote
+  same: number
+  history: HistoryMessage[]
+  made: MadeMessage[]
+  rows: RowsMessage
+  blocks: BlockMessage[]
+  frames: [number, number] | null
+}
+
+export interface SampledMessage {
+  first: number
+  last: number
+  blocks: BlockMessage[]
+}
+
+export interface LiveMessage {
+  rows: RowsMessage
+  blocks: BlockMessage[]
+}
+
+export interface KeptMessage {
+  revision: number
+  position: number
+  title: string
+  added: number[]
+  clash: ClashMessage | null
+  taken: TakenMessage | null
+  touches: TouchesMessage | null
+  trouble: string | null
+}
+
+export interface TimeMessage {
+  keys: number
+  keysAfter: number
+  betweenFrames: number
+  betweenFramesAfter: number
+  range: [number, number]
+  seconds: number
+  secondsAfter: number
+}
+
+export interface CurveMessage {
+  keys: number
+  keysAfter: number
+  difference: number
+  frame: number
+  channel: string | null
+}
+
+export interface HistoryNote {
+  position: number
+  floor: number
+  undo: string | null
+  redo: string | null
+}
+
+export interface HistoryMessage {
+  seq: number
+  title: string
+  madeAt: string
+  author: string | null
+  name: string | null
+}
+
+export interface RowsMessage {
+  settings: SettingsMessage | null
+  objects: ObjectMessage[]
+  channels: ChannelMessage[]
+  removedObjects: number[]
+  warps: WarpMessage[]
+  removedWarps: number[]
+  bookmarks: BookmarkMessage[]
+  removedBookmarks: number[]
+  selections: NamedSelectionMessage[]
+  removedSelections: number[]
+  clips: ClipMessage[]
+  removedClips: number[]
+  placed: PlacedClipMessage[]
+  removedPlaced: number[]
+  played: PlayedMessage[]
+}
+
+export interface MadeMessage {
+  title: string
+  window: string | null
+  name: string | null
+}
+
+export interface BlockMessage {
+  owner: OwnerKind
+  id: number
+  first: number
+  count: number
+  channels: string[]
+  counts: number[]
+  samples: Uint8Array
+}
+
+export interface ClashMessage {
+  count: number
+  frame: number
+}
+
+export interface TakenMessage {
+  name: string | null
+  title: string | null
+}
+
+export interface TouchesMessage {
+  position: number
+  title: string
+  later: MadeMessage[]
+}
+
+export interface SettingsMessage {
+  name: string
+  rate: string
+  framesPerSecond: number
+  ticksPerFrame: number
+  range: [number, number]
+  work: [number, number]
+  canDrop: boolean
+}
+
+export interface ObjectMessage {
+  id: number
+  name: string
+  kind: ObjectKind
+  parent: number | null
+  place: number
+  rotationOrder: RotationOrder
+  rotationInterpolation: RotationInterpolation
+  roll: RollMessage | null
+}
+
+export interface ChannelMessage {
+  owner: OwnerKind
+  id: number
+  name: string
+  still: number
+  before: Extrapolation
+  after: Extrapolation
+  keys: Uint8Array | null
+  locked: boolean
+}
+
+export interface WarpMessage {
+  id: number
+  name: string
+  on: boolean
+  beyond: WarpBeyond
+  targets: TargetMessage[] | null
+  curve: ChannelMessage
+}
+
+export interface BookmarkMessage {
+  id: number
+  name: string
+  ticks: number
+  colour: BookmarkColour
+}
+
+export interface NamedSelectionMessage {
+  id: number
+  name: string
+  objects: number[]
+}
+
+export interface ClipMessage {
+  id: number
+  name: string
+  length: number
+  channels: string[]
+}
+
+export interface PlacedClipMessage {
+  id: number
+  clip: number
+  object: number
+  times: number[]
+  played: number[] | null
+  offset: number
+  cycle: ClipCycle
+  after: ClipAfter
+  rate: ChannelMessage
+}
+
+export interface PlayedMessage {
+  owner: OwnerKind
+  id: number
+  name: string
+  times: Uint8Array
+}
+
+/** In the order of their numbers. */
+export const ownerKinds = ['scene', 'object', 'warp', 'placed'] as const
+export type OwnerKind = (typeof ownerKinds)[number]
+
+/** In the order of their numbers. */
+export const objectKinds = ['group', 'box', 'sphere', 'cylinder', 'cone', 'torus', 'plane', 'camera', 'light'] as const
+export type ObjectKind = (typeof objectKinds)[number]
+
+/** In the order of their numbers. */
+export const rotationOrders = ['xyz', 'xzy', 'yxz', 'yzx', 'zxy', 'zyx'] as const
+export type RotationOrder = (typeof rotationOrders)[number]
+
+/** In the order of their numbers. */
+export const rotationInterpolations = ['eachAxis', 'quaternion'] as const
+export type RotationInterpolation = (typeof rotationInterpolations)[number]
+
+export interface RollMessage {
+  axle: Axis
+  radius: number
+}
+
+/** In the order of their numbers. */
+export const extrapolations = ['hold', 'straight', 'repeat', 'repeatOffset', 'mirror'] as const
+export type Extrapolation = (typeof extrapolations)[number]
+
+/** In the order of their numbers. */
+export const warpBeyonds = ['runOn', 'stop'] as const
+export type WarpBeyond = (typeof warpBeyonds)[number]
+
+export interface TargetMessage {
+  object: number
+  channel: string | null
+}
+
+/** In the order of their numbers. */
+export const bookmarkColours = ['sky', 'plum', 'rose', 'sand', 'fern'] as const
+export type BookmarkColour = (typeof bookmarkColours)[number]
+
+/** In the order of their numbers. */
+export const clipCycles = ['once', 'repeat', 'repeatOffset'] as const
+export type ClipCycle = (typeof clipCycles)[number]
+
+/** In the order of their numbers. */
+export const clipAfters = ['letGo', 'hold'] as const
+export type ClipAfter = (typeof clipAfters)[number]
+
+/** In the order of their numbers. */
+export const axises = ['x', 'y', 'z'] as const
+export type Axis = (typeof axises)[number]
