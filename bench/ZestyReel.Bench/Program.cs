@@ -152,7 +152,7 @@ void MovingKeys()
     Measure.Print($"move {keys.Sum(set => set.Times.Length)} keys", Measure.Median(times), "ms");
 }
 
-// Reduction a baked curve of 100,000 keys, smooth and with noise, within a tolerance.
+// Reducing a baked curve of 100,000 keys, smooth and with noise, within a tolerance.
 void Reduction()
 {
     const int count = 100_000;

@@ -148,7 +148,7 @@ public sealed class SceneStore(Database database)
         }
         catch (SqliteException clash) when (clash.SqliteExtendedErrorCode == 2067)
         {
-            throw new Refusal("name", "another scene has this name already; select one of its own");
+            throw new Refusal("name", "another scene has this name already; choose one of its own");
         }
     }
 

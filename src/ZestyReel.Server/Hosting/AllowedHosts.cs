@@ -4,7 +4,7 @@ namespace ZestyReel.Server.Hosting;
 
 /// <summary>The names that this server answers to.</summary>
 /// <remarks>
-/// A page elsewhere can have its own name point at this machine (DNS rebinding), but it can neither select the names
+/// A page elsewhere can have its own name point at this machine (DNS rebinding), but it can neither choose the names
 /// given here nor make a browser send a bare address as its own name.
 /// </remarks>
 public sealed class AllowedHosts

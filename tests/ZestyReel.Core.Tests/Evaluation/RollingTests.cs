@@ -36,6 +36,24 @@ public class RollingTests
         Turn(scene.After(new SetRoll([Wheel])), 25).ShouldBe(0);
     }
 
+    /// <summary>Far from frame 0: on a level way the sum over a million places is the way between its ends; on a slope it is followed.</summary>
+    [Theory]
+    [InlineData(0, 0)]
+    [InlineData(3, 0)]
+    [InlineData(0, 40)]
+    public void Far_away_it_has_rolled_as_far_as_it_was_carried(double rise, double heading)
+    {
+        var scene = Wheeled(
+            new SetRanges(new FrameRange(1, 400_000), new FrameRange(1, 400_000)), new SetValues([new(Ferry, "rotation.y", heading)]),
+            Keyed(390_000, 500), new KeyChannels(1, [new(Ferry, "position.y", 0)]), new KeyChannels(390_000, [new(Ferry, "position.y", rise)]));
+        // Both run from their first key to their last as one straight line.
+        scene = scene.After(
+            new DeleteKeys([Selected(25, 49)]), new SetInterpolation([Selected(1, 390_000), new KeySet(Ferry, "position.y", [FrameRate.Film.At(1), FrameRate.Film.At(390_000)])], Interpolation.Linear, Interpolation.Linear));
+        var along = 500 * Math.Cos(heading * Math.PI / 180);
+        foreach (var part in new[] { 0.25, 0.7701, 1, 1.01 })
+            Turn(scene, 1 + part * 389_999).ShouldBe(Rolled(Math.Min(part, 1) * along * Math.Sqrt(1 + rise * rise / 250_000)), 0.01, $"{part}");
+    }
+
     [Fact]
     public void The_point_that_touches_the_ground_stands()
     {

@@ -12,7 +12,7 @@ const unmeasuredStep = 2
 /** The share of a frame's time that drawing the stage may take; the rest of the page needs some as well. */
 const drawingShare = 0.35
 
-/** Selects the stage's pixel ratio: fewer pixels while playback is behind, all of them, and more, when still. */
+/** Chooses the stage's pixel ratio: fewer pixels while playback is behind, all of them, and more, when still. */
 export class Sharpness {
   private step = 0
   /** Whether this playback has fallen behind: then it stays where it fell to. */

@@ -31,6 +31,7 @@ internal sealed class RollSums
     private readonly Roll _roll;
     private readonly double _step;
     private readonly ImmutableArray<object> _carriers;
+    private readonly bool _isLevel;
     /// <summary>The way from frame 0 to the end of each block after it, and to the start of each before it.</summary>
     private readonly List<double> _ahead = [0], _behind = [0];
 
@@ -38,6 +39,7 @@ internal sealed class RollSums
     {
         (_scene, _wheel, _roll, _carriers) = (scene, wheel, wheel.Roll!.Value, carriers);
         _step = scene.Rate.TicksPerFrame / PerFrame;
+        _isLevel = IsLevel(scene, wheel, _roll);
     }
 
     /// <summary>The sums of a wheel in a scene.</summary>
@@ -99,9 +101,32 @@ internal sealed class RollSums
 
     private double WayOf(long block, CancellationToken stop)
     {
-        var grid = new double[BlockSteps + 1];
-        for (var i = 0; i < grid.Length; i++) grid[i] = (block * BlockSteps + i) * _step;
+        // On a level way that it always heads along, the ways between all places add up to that between the ends.
+        var apart = _isLevel ? BlockSteps : 1;
+        var grid = new double[BlockSteps / apart + 1];
+        for (var i = 0; i < grid.Length; i++) grid[i] = (block * BlockSteps + i * apart) * _step;
         return new Way(_scene, _wheel, _roll, grid, stop).Sums()[^1];
+    }
+
+    /// <summary>Whether it is carried neither up nor down, and always heads the same way, at whatever time.</summary>
+    private static bool IsLevel(Scene scene, SceneObject wheel, Roll roll)
+    {
+        const double noise = 1e-12;
+        var times = new FrameTimes(scene, [0.0]);
+        bool Turns(SceneObject thing) => WorldSampler.TransformOf(thing).Any(spec =>
+            // Its own scale carries nothing, and rolling itself turns it about the axle only.
+            (thing != wheel || spec.Group != "Scale" && (spec.Name != roll.Channel || thing.RotationInterpolation == RotationInterpolation.Quaternion))
+            && spec.Group != "Position" && Stages.Moves(thing, spec.Name, times));
+        if (scene.WithAncestors(wheel.Id).Any(Turns)) return false;
+        // Nothing turns or grows, so that what is up in each object is up at all times.
+        var worlds = new WorldSampler(scene, times);
+        bool Rises(SceneObject thing)
+        {
+            var around = thing.Parent is { } parent ? worlds.Worlds(parent)[0] : Transform.Identity;
+            bool Moves(string channel, double up) => Math.Abs(up) > noise && Stages.Moves(thing, channel, times);
+            return Moves("position.x", around.Xy) || Moves("position.y", around.Yy) || Moves("position.z", around.Zy);
+        }
+        return !scene.WithAncestors(wheel.Id).Any(Rises);
     }
 
     private long BlockOf(double time) => (long)Math.Floor(time / _step / BlockSteps);
