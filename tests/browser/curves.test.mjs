@@ -15,7 +15,7 @@ const tab = (name) => page.getByRole('group', { name: 'More for the selected key
 async function select(lane, frame, value) {
   const point = await at(lane, frame, value)
   await page.mouse.click(point.x, point.y)
-  await page.getByText('· 1 selected').waitFor()
+  await page.getByText(/^1 of /).waitFor()
 }
 
 /** Where pixels of a colour stand in a column of a lane, from the top of the page. */
@@ -146,7 +146,7 @@ test('a box of keys is spread in value by its edge', async () => {
   const low = await at('Position X', 15, -0.8)
   const high = await at('Position X', 66, 10.8)
   await drag(page, low, high)
-  await page.getByText('· 2 selected').waitFor()
+  await page.getByText(/^2 of /).waitFor()
   // The box stands 12 pixels outside the keys; its upper edge goes from 10 to 5 while the lower one stays.
   const [from, to] = [await at('Position X', 40, 10), await at('Position X', 40, 5)]
   await desk.changing(() =>
@@ -221,7 +221,7 @@ test('values are zoomed with Ctrl and the wheel, fitted to the selection, and al
   const all = await until(range, (now) => Math.abs(now.high - before.high) < 1e-9, 'all values')
   near(all.low, before.low, 1e-9)
   await drag(page, await at('Position X', 56, 10.9), await at('Position X', 104, 3))
-  await page.getByText('· 2 selected').waitFor()
+  await page.getByText(/^2 of /).waitFor()
   await page.getByRole('button', { name: 'Keys', exact: true }).click()
   const fitted = await until(range, (now) => now.low > 2, 'the selection')
   assert.ok(fitted.high > 10 && fitted.high < 12)
@@ -247,7 +247,7 @@ test('dense keys are reduced, and it is told beforehand what that changes', asyn
   await desk.select('Buoy')
   await desk.lane('Position Y').waitFor()
   await command(page, 'Select all keys')
-  await page.getByText('· 200 selected').waitFor()
+  await page.getByText(/^200 of /).waitFor()
   await tab('Clean up').click()
   await setField(page, 'Reduce keys: Tolerance', '0.01')
   const told = await until(
@@ -385,7 +385,7 @@ test('a fade goes out in a line, stays out and jumps back in', async () => {
   ]) {
     const stem = await deskPoint(page, frame, 'Opacity')
     await page.mouse.click(stem.x, stem.y)
-    await page.getByText('· 1 selected').waitFor()
+    await page.getByText(/^1 of /).waitFor()
     await desk.changing(() => page.keyboard.press(press))
   }
   const fade = await desk.samples('Cone', 'look.opacity')
@@ -399,7 +399,7 @@ test('an ease goes in and out as CSS, and is kept', async () => {
   await setField(page, 'Frame', '1')
   const stem = await deskPoint(page, 1, 'Opacity')
   await page.mouse.click(stem.x, stem.y)
-  await page.getByText('· 1 selected').waitFor()
+  await page.getByText(/^1 of /).waitFor()
   await tab('Ease').click()
   const css = page.getByLabel('Ease as CSS')
   await css.fill('linear(0, 0.9 10%, 1)')

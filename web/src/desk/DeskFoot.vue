@@ -27,9 +27,11 @@ const waiting = computed(() => {
 
 <template>
   <div class="foot">
-    <span class="num count" role="status"
-      >{{ count(total) }} keys<span v-if="selection.keyCount"> · {{ count(selection.keyCount) }} selected</span
-      ><span v-else-if="waiting" title="Keys outside the scene range are kept and not played">
+    <span class="num count" role="status" :title="selection.keyCount ? 'How many keys are selected' : undefined"
+      ><template v-if="selection.keyCount">{{ count(selection.keyCount) }} of </template>{{ count(total) }} keys<span
+        v-if="!selection.keyCount && waiting"
+        title="Keys outside the scene range are kept and not played"
+      >
         · {{ count(waiting) }} outside</span
       ></span
     >
