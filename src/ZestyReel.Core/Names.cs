@@ -3,6 +3,7 @@ namespace ZestyReel.Core;
 /// <summary>What people may call scenes, objects and warps.</summary>
 public static class Names
 {
+    /// <summary>Most characters of a name.</summary>
     public const int Longest = 80;
 
     /// <summary>The name without blanks around it.</summary>

@@ -3,6 +3,7 @@ namespace ZestyReel.Store;
 /// <summary>A deleted scene, which can be brought back or deleted for good.</summary>
 public sealed record DeletedScene
 {
+    /// <summary>Its number.</summary>
     public required long Id { get; init; }
 
     /// <summary>The name that it had.</summary>

@@ -61,6 +61,7 @@ public sealed class FolderLock : IDisposable
     public void Tell(string who) => File.WriteAllText(_note, string.Create(CultureInfo.InvariantCulture,
         $"{who} (process {Environment.ProcessId}, since {DateTime.UtcNow:yyyy-MM-dd HH:mm} UTC)"));
 
+    /// <inheritdoc/>
     public void Dispose()
     {
         File.Delete(_note);

@@ -15,6 +15,7 @@ public sealed class SceneShelf
 
     private readonly Database _database;
 
+    /// <summary>Opens the shelf, and lets go of scenes that were on their way in when the program was killed.</summary>
     public SceneShelf(Database database)
     {
         _database = database;
@@ -22,6 +23,7 @@ public sealed class SceneShelf
         foreach (var id in database.Read(connection => connection.Query<long>("SELECT id FROM scene WHERE arriving = 1").AsList())) Erase(id);
     }
 
+    /// <summary>All scenes, the last changed first.</summary>
     public IReadOnlyList<SceneCard> List() => _database.Read(connection => connection.Query<SceneCard>("""
         SELECT s.id, s.name,
                CASE s.rate_den WHEN 1 THEN CAST(s.rate_num AS TEXT) ELSE s.rate_num || '/' || s.rate_den END AS rate,
@@ -41,6 +43,7 @@ public sealed class SceneShelf
         FROM scene s WHERE s.deleted_at IS NOT NULL AND s.arriving = 0 ORDER BY s.deleted_at DESC, s.id DESC
         """).AsList());
 
+    /// <summary>The number of the scene of that name; null where there is none.</summary>
     public long? FindByName(string name) => _database.Read(connection =>
         connection.QuerySingleOrDefault<long?>("SELECT id FROM scene WHERE name = @name AND deleted_at IS NULL", new { name }));
 
@@ -107,6 +110,7 @@ public sealed class SceneShelf
         return true;
     }
 
+    /// <summary>The picture of a scene as PNG; null where there is none.</summary>
     public byte[]? Thumbnail(long id) => _database.Read(connection =>
         connection.QuerySingleOrDefault<byte[]>("SELECT png FROM thumbnail WHERE scene_id = @id", new { id }));
 

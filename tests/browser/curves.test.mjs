@@ -340,7 +340,7 @@ test('three objects travel the same way in the same time: evenly, slow-fast-slow
     )
     await desk.heard()
     await command(page, 'Select all keys')
-    await page.getByText(/· \d+ selected/).waitFor()
+    await page.getByText(/^\d+ of \d/).waitFor()
     await tab('Ease').click()
     await setField(page, 'Amount of the ease', '60')
     const ease = { Box: 'Even', Sphere: 'Ease both', Cone: 'Linger' }[kind]

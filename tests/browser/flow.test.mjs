@@ -196,7 +196,7 @@ test('keys are shown where they are played, and moved there', async () => {
   await page.keyboard.press('Shift+S')
   await page.mouse.click(inSource.x, inSource.y)
   await until(
-    () => page.getByText(/· \d+ selected/).count(),
+    () => page.getByText(/^\d+ of \d/).count(),
     (count) => count === 0,
     'nothing where the key stood in source',
   )

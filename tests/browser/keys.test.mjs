@@ -26,7 +26,7 @@ async function becomes(object, channel, wanted) {
   )
   await heard()
 }
-const selected = (count) => page.getByText(`· ${count} selected`).waitFor()
+const selected = (count) => page.getByText(new RegExp(`^${count} of `)).waitFor()
 const lane = (name) => page.locator('.heads').getByRole('button', { name, exact: true })
 
 async function drag(from, to, { keys = [], over } = {}) {

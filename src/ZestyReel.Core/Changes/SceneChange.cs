@@ -8,6 +8,7 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
 {
     private static readonly ImmutableSortedDictionary<string, Channel> NoChannels = ImmutableSortedDictionary<string, Channel>.Empty;
 
+    /// <summary>Whether nothing changed.</summary>
     public bool IsEmpty => Rows.IsEmpty;
 
     /// <summary>Whether the change reaches every object's samples: another rate, or another warp.</summary>
@@ -15,6 +16,7 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
         Rows.Any(r => r.Row.Kind == RowKind.Warp
             || r is { Before: SceneSettings before, After: SceneSettings after } && before.Rate != after.Rate);
 
+    /// <summary>The change that takes this one back.</summary>
     public SceneChange Reversed() => new([.. Rows.Select(r => new RowChange(r.Row, r.After, r.Before))]);
 
     /// <summary>Finds what differs. Scenes share what an edit left alone, so that only touched objects are looked into.</summary>

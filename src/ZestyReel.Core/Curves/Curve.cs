@@ -30,8 +30,11 @@ public sealed class Curve
         (_first, _last) = (keys[0].Time.Value, keys[^1].Time.Value);
     }
 
+    /// <summary>The keys, in rising time; one at least.</summary>
     public ImmutableArray<Key> Keys { get; }
+    /// <summary>What is there before the first key.</summary>
     public Extrapolation Before { get; }
+    /// <summary>What is there after the last key.</summary>
     public Extrapolation After { get; }
 
     /// <summary>The resolved stretches between the keys, one fewer than there are keys.</summary>
@@ -97,6 +100,7 @@ public sealed class Curve
         return ~low;
     }
 
+    /// <summary>The curve with other keys, and the same outside them.</summary>
     public Curve WithKeys(ImmutableArray<Key> keys) => new(keys, Before, After);
 
     /// <summary>The curve with one key more, or with another key at that one's time.</summary>

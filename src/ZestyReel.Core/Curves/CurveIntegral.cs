@@ -7,6 +7,7 @@ public sealed class CurveIntegral
     private readonly double[] _upTo;
     private readonly double _first, _last;
 
+    /// <summary>Sums up a curve's segments once.</summary>
     public CurveIntegral(Curve curve)
     {
         _curve = curve;

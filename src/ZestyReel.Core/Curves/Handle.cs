@@ -16,7 +16,9 @@ public readonly record struct Handle
         // Without a sign on nothing, which a file would show.
         (Ticks, Value) = (InSteps(ticks) + 0.0, value + 0.0);
 
+    /// <summary>Offset in time, in ticks: below 0 on the in side, above it on the out side.</summary>
     public double Ticks { get; }
+    /// <summary>Offset in value, in the channel's unit.</summary>
     public double Value { get; }
 
     /// <summary>A handle of a curve whose values are times in ticks too; both are kept to 1/1024 tick.</summary>

@@ -14,15 +14,20 @@ public sealed class FrameGap(FrameRate rate, Tick at, long frames) : TimeMap
 {
     private readonly Tick _end = frames < 0 ? rate.Moved(at, -frames) : at;
 
+    /// <inheritdoc/>
     public override Tick Of(Tick time) =>
         time < at ? time
         : time >= _end ? rate.Moved(time, frames)
         : at;
 
+    /// <inheritdoc/>
     public override Tick OfBefore(Tick time) => time <= at ? time : time >= _end ? rate.Moved(time, frames) : at;
 
+    /// <inheritdoc/>
     public override ImmutableArray<Tick> Breaks => _end > at ? [at, _end] : [at];
 
+    /// <inheritdoc/>
     public override double FactorBefore(Tick time) => 1;
+    /// <inheritdoc/>
     public override double FactorAfter(Tick time) => 1;
 }

@@ -31,12 +31,16 @@ public sealed class Stretch : TimeMap
         _after = Inside(ends.To) - ends.To;
     }
 
+    /// <inheritdoc/>
     public override Tick Of(Tick time) =>
         time < _from ? time + _before : time > _to ? time + _after : Inside(time);
 
+    /// <inheritdoc/>
     public override ImmutableArray<Tick> Breaks => _from is { } from ? [from, _to!.Value] : [];
 
+    /// <inheritdoc/>
     public override double FactorBefore(Tick time) => time <= _from || time > _to ? 1 : (double)_top / _bottom;
+    /// <inheritdoc/>
     public override double FactorAfter(Tick time) => time < _from || time >= _to ? 1 : (double)_top / _bottom;
 
     private Tick Inside(Tick time)

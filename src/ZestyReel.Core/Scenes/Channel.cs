@@ -8,5 +8,6 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Locked">Neither value nor keys can be changed by hand.</param>
 public sealed record Channel(double Still, Curve? Curve = null, bool Locked = false)
 {
+    /// <summary>The value at a time in ticks, as its keys or its still value give it.</summary>
     public double ValueAt(double ticks) => Curve?.ValueAt(ticks) ?? Still;
 }

@@ -6,11 +6,22 @@ namespace ZestyReel.Core.Scenes;
 /// </summary>
 public enum RotationOrder
 {
+    /// <summary>Rx·Ry·Rz.</summary>
     Xyz,
+
+    /// <summary>Rx·Rz·Ry.</summary>
     Xzy,
+
+    /// <summary>Ry·Rx·Rz.</summary>
     Yxz,
+
+    /// <summary>Ry·Rz·Rx.</summary>
     Yzx,
+
+    /// <summary>Rz·Rx·Ry.</summary>
     Zxy,
+
+    /// <summary>Rz·Ry·Rx.</summary>
     Zyx,
 }
 

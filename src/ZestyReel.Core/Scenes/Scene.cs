@@ -17,6 +17,7 @@ public sealed record Scene(
     /// <summary>Most objects in a scene.</summary>
     public const int MostObjects = 20_000;
 
+    /// <summary>A scene of 24 frames a second with nothing in it.</summary>
     public static Scene Empty(string name) => new(
         new SceneSettings(Names.Checked(name, "name"), FrameRate.Film, new(1, 120), new(1, 120)),
         ImmutableSortedDictionary<ObjectId, SceneObject>.Empty,
@@ -26,18 +27,21 @@ public sealed record Scene(
         ImmutableSortedDictionary<ClipId, Clip>.Empty,
         ImmutableSortedDictionary<PlacedClipId, PlacedClip>.Empty);
 
+    /// <summary>Frames per second.</summary>
     public FrameRate Rate => Settings.Rate;
 
     /// <exception cref="Refusal">There is no such object.</exception>
     public SceneObject Object(ObjectId id, string place = "object") =>
         Objects.GetValueOrDefault(id) ?? throw new Refusal(place, "there is no such object any more");
 
+    /// <summary>The object of that name; null where there is none.</summary>
     public SceneObject? Find(string name) => Objects.Values.FirstOrDefault(o => o.Name == name);
 
     /// <exception cref="Refusal">There is no such warp.</exception>
     public Warp Warp(WarpId id, string place = "warp") =>
         Warps.GetValueOrDefault(id) ?? throw new Refusal(place, "there is no such warp any more");
 
+    /// <summary>The scene with a warp added or replaced.</summary>
     public Scene With(Warp changed) => this with { Warps = Warps.SetItem(changed.Id, changed) };
 
     /// <exception cref="Refusal">There is no such clip.</exception>
@@ -48,10 +52,13 @@ public sealed record Scene(
     public PlacedClip Placed(PlacedClipId id, string place = "placed") =>
         PlacedClips.GetValueOrDefault(id) ?? throw new Refusal(place, "there is no such clip on an object any more");
 
+    /// <summary>The scene with a clip added or replaced.</summary>
     public Scene With(Clip changed) => this with { Clips = Clips.SetItem(changed.Id, changed) };
 
+    /// <summary>The scene with a placed clip added or replaced.</summary>
     public Scene With(PlacedClip changed) => this with { PlacedClips = PlacedClips.SetItem(changed.Id, changed) };
 
+    /// <summary>The scene with an object added or replaced.</summary>
     public Scene With(SceneObject changed) => this with { Objects = Objects.SetItem(changed.Id, changed) };
 
     /// <summary>Objects in the order in which they are shown: a parent, then its children.</summary>
@@ -86,12 +93,16 @@ public sealed record Scene(
         for (SceneObject? at = Object(id); at is not null; at = at.Parent is { } parent ? Object(parent) : null) yield return at;
     }
 
+    /// <summary>A number that no clip has.</summary>
     public ClipId NextClipId() => new(Clips.IsEmpty ? 1 : Clips.Keys.Max().Value + 1);
 
+    /// <summary>A number that no placed clip has.</summary>
     public PlacedClipId NextPlacedClipId() => new(PlacedClips.IsEmpty ? 1 : PlacedClips.Keys.Max().Value + 1);
 
+    /// <summary>A number that no object has.</summary>
     public ObjectId NextObjectId() => new(Objects.IsEmpty ? 1 : Objects.Keys.Max().Value + 1);
 
+    /// <summary>The names of all objects.</summary>
     public IReadOnlySet<string> ObjectNames() => Objects.Values.Select(o => o.Name).ToHashSet();
 
     /// <summary>Every curve that stands on the scene's clock: those of channels, of warps and of the rates of clips.</summary>

@@ -38,6 +38,7 @@ public sealed record SceneObject(
     /// <summary>The channel of that name, which the kind must have.</summary>
     public Channel Channel(string name) => Channels.GetValueOrDefault(name) ?? new Channel(Spec(name, "channel").Default);
 
+    /// <summary>The object with a channel added or replaced.</summary>
     public SceneObject WithChannel(string name, Channel channel) => this with
     {
         Channels = channel is { Curve: null, Locked: false } && channel.Still == Spec(name, "channel").Default

@@ -16,6 +16,7 @@ public readonly record struct FrameRange(long First, long Last)
     /// <summary>Frames can be shown anywhere in ±10,000,000.</summary>
     public const long FurthestFrame = 10_000_000;
 
+    /// <summary>Whether another range lies inside this one.</summary>
     public bool Contains(FrameRange inner) => inner.First >= First && inner.Last <= Last;
 
     /// <summary>The part of this range inside <paramref name="outer"/>, or all of <paramref name="outer"/> if they do not meet.</summary>

@@ -11,14 +11,18 @@ public readonly record struct FrameRate
 
     private FrameRate(int num, int den) => (Num, Den) = (num, den);
 
+    /// <summary>Frames in so many seconds as the denominator says.</summary>
     public int Num { get; }
+    /// <summary>Seconds for so many frames as the numerator says.</summary>
     public int Den { get; }
 
+    /// <summary>24 frames a second.</summary>
     public static readonly FrameRate Film = new(24, 1);
 
     /// <summary>Length of one frame in ticks; whole for every usual rate.</summary>
     public double TicksPerFrame => (double)Tick.PerSecond * Den / Num;
 
+    /// <summary>The rate as the nearest double.</summary>
     public double FramesPerSecond => (double)Num / Den;
 
     /// <exception cref="Refusal">The ratio is not between 1 and 240, or a term is out of bounds.</exception>
@@ -45,6 +49,7 @@ public readonly record struct FrameRate
         return Of(num, den, place);
     }
 
+    /// <inheritdoc/>
     public override string ToString() => Den == 1
         ? Num.ToString(CultureInfo.InvariantCulture)
         : string.Create(CultureInfo.InvariantCulture, $"{Num}/{Den}");

@@ -10,17 +10,25 @@ public readonly record struct Tick(long Value) : IComparable<Tick>
     /// <summary>The furthest moment either way: within 2⁵³, so that a double, here or in a browser, still holds every tick.</summary>
     public const long Furthest = 9_000_000_000_000_000;
 
+    /// <summary>The start of frame 0.</summary>
     public static readonly Tick Zero = new(0);
 
     /// <summary>Whether the moment lies within reach, see <see cref="Furthest"/>.</summary>
     public bool IsWithinReach => Value is >= -Furthest and <= Furthest;
 
+    /// <inheritdoc/>
     public int CompareTo(Tick other) => Value.CompareTo(other.Value);
 
+    /// <summary>From one moment to another.</summary>
     public static TickSpan operator -(Tick a, Tick b) => new(a.Value - b.Value);
+    /// <summary>A moment so much later.</summary>
     public static Tick operator +(Tick a, TickSpan b) => new(a.Value + b.Value);
+    /// <summary>Whether it is earlier.</summary>
     public static bool operator <(Tick a, Tick b) => a.Value < b.Value;
+    /// <summary>Whether it is later.</summary>
     public static bool operator >(Tick a, Tick b) => a.Value > b.Value;
+    /// <summary>Whether it is not later.</summary>
     public static bool operator <=(Tick a, Tick b) => a.Value <= b.Value;
+    /// <summary>Whether it is not earlier.</summary>
     public static bool operator >=(Tick a, Tick b) => a.Value >= b.Value;
 }

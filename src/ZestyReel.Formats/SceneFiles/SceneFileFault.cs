@@ -5,5 +5,6 @@ namespace ZestyReel.Formats.SceneFiles;
 /// <param name="Reason">What is wrong.</param>
 public sealed record SceneFileFault(string Place, string Reason)
 {
+    /// <inheritdoc/>
     public override string ToString() => $"{Place}: {Reason}";
 }

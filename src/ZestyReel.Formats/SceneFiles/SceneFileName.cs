@@ -3,6 +3,7 @@ namespace ZestyReel.Formats.SceneFiles;
 /// <summary>What a scene's file is called.</summary>
 public static class SceneFileName
 {
+    /// <summary>What the name of a scene file ends with.</summary>
     public const string Ending = ".zesty.json";
 
     /// <summary>A name that every file system takes.</summary>

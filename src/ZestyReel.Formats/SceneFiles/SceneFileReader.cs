@@ -38,6 +38,7 @@ public static class SceneFileReader
         }
     }
 
+    /// <summary>What is said of a file that is too large to be read.</summary>
     public static SceneFileException TooLarge() =>
         new([new("the file", $"it is larger than {LargestFile / 1_000_000} MB, the most a scene file can have")]);
 

@@ -22,6 +22,7 @@ public static class SceneFileWriter
         Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
     };
 
+    /// <summary>A scene as UTF-8 JSON: the same bytes for the same scene.</summary>
     public static byte[] Write(Scene scene)
     {
         var bytes = new ArrayBufferWriter<byte>();

@@ -5,15 +5,16 @@ using ZestyReel.Store;
 
 namespace ZestyReel.Server.Eases;
 
-/// <summary>The HTTP interface to the shapes that people keep.</summary>
+/// <summary>The HTTP interface to the eases that people keep.</summary>
 public static class EaseEndpoints
 {
+    /// <summary>Maps what is asked over HTTP of kept eases.</summary>
     public static void MapEases(this WebApplication app)
     {
-        var shapes = app.MapGroup("/api/eases").WithTags("Shapes");
-        shapes.MapGet("/", (EaseShelf shelf) => shelf.List()).WithName("ListEases").WithSummary("The shapes of motion that are kept.");
-        shapes.MapPut("/{name}", Keep).WithName("KeepCurve").WithSummary("Keeps a CSS easing function under a name.");
-        shapes.MapDelete("/{name}", (string name, EaseShelf shelf) => shelf.Delete(name)).WithName("DeleteEase").WithSummary("Lets go of a kept shape.");
+        var eases = app.MapGroup("/api/eases").WithTags("Eases");
+        eases.MapGet("/", (EaseShelf shelf) => shelf.List()).WithName("ListEases").WithSummary("The eases that are kept.");
+        eases.MapPut("/{name}", Keep).WithName("KeepEase").WithSummary("Keeps a CSS easing function under a name.");
+        eases.MapDelete("/{name}", (string name, EaseShelf shelf) => shelf.Delete(name)).WithName("DeleteEase").WithSummary("Lets go of a kept ease.");
     }
 
     private static void Keep(string name, EaseRequest request, EaseShelf shelf)

@@ -13,6 +13,7 @@ public sealed class AllowedHosts
 
     private readonly HashSet<string> _names;
 
+    /// <summary>Takes them from where the server listens.</summary>
     public AllowedHosts(ServerOptions options)
     {
         _names = new(options.Hosts, StringComparer.OrdinalIgnoreCase);

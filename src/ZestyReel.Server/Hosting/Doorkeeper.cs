@@ -12,6 +12,7 @@ public sealed class Doorkeeper(RequestDelegate next, AllowedHosts allowed)
         "default-src 'self'; script-src 'self'; style-src 'self' " + SignIn.StyleHash + "; img-src 'self' data: blob:; font-src 'self'; "
         + "connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
+    /// <summary>Lets a request through, or answers why not.</summary>
     public async Task InvokeAsync(HttpContext context, IProblemDetailsService problems)
     {
         // Set as the answer starts: an error's answer begins by clearing all headers.

@@ -23,6 +23,7 @@ public sealed class Gate : IDisposable
         RateLimitPartition.GetFixedWindowLimiter(context.Connection.RemoteIpAddress?.ToString() ?? "", _ => Window(TriesPerMinute)));
     private readonly FixedWindowRateLimiter _all = new(Window(TriesPerMinute * 10));
 
+    /// <summary>Takes the token that is asked for, if any.</summary>
     public Gate(ServerOptions options)
     {
         if (options.Token is not { } token) return;
@@ -34,6 +35,7 @@ public sealed class Gate : IDisposable
     /// <summary>Whether a token is asked for.</summary>
     public bool IsShut => _token is not null;
 
+    /// <summary>Lets a request with the token through, or answers that one is needed.</summary>
     public async Task Invoke(HttpContext context, Func<Task> next, IProblemDetailsService problems)
     {
         var request = context.Request;
@@ -80,6 +82,7 @@ public sealed class Gate : IDisposable
         context.Response.Redirect(request.Path == SignIn.Path ? "/" : request.Path + rest.ToString());
     }
 
+    /// <inheritdoc/>
     public void Dispose()
     {
         _each.Dispose();

@@ -11,6 +11,7 @@ namespace ZestyReel.Server.Hosting;
 /// <summary>Answers refusals as problem details (RFC 9457): what was wrong, where, and what to do.</summary>
 public sealed class Problems(IProblemDetailsService service) : IExceptionHandler
 {
+    /// <inheritdoc/>
     public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancel)
     {
         if (exception is BadHttpRequestException { InnerException: Refusal inner }) exception = inner;

@@ -30,6 +30,7 @@ public sealed record ServerOptions(string DataFolder, string Address, int Port, 
     /// <summary>Whether anybody but this machine can come in: by its address, or through a proxy that calls it by a name.</summary>
     public bool IsOpen => Hosts.Count > 0 || !(Address == "localhost" || IPAddress.TryParse(Address.Trim('[', ']'), out var address) && IPAddress.IsLoopback(address));
 
+    /// <summary>Where scenes are kept unless told otherwise.</summary>
     public static string DefaultDataFolder => Path.Combine(
         Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.DoNotVerify),
         "zesty-reel");

@@ -8,6 +8,7 @@ namespace ZestyReel.Server.Live;
 /// <summary>A refusal's words are for the person; any other fault stays inside, and is told as one.</summary>
 public sealed partial class HubTrouble(ILogger<HubTrouble> log) : IHubFilter
 {
+    /// <inheritdoc/>
     public async ValueTask<object?> InvokeMethodAsync(HubInvocationContext call, Func<HubInvocationContext, ValueTask<object?>> next)
     {
         try

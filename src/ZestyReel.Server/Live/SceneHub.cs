@@ -35,6 +35,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     public void Introduce(string author, string name, string window) =>
         Context.Items[WhoKey] = Person.Checked(author, name, mark: null, window);
 
+    /// <summary>Opens a scene at this tab; it is heard as <c>opened</c>.</summary>
     public Task Open(long scene) => tabs.Open(Context.ConnectionId, scene, Who).Start(Stop);
 
     /// <summary>Samples of every channel for a run of frames, sent as <c>sampled</c>: as many around a frame as there is room for. From now on changes bring new samples of these frames.</summary>
@@ -103,6 +104,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     /// <summary>Makes again what the person at this tab took back last.</summary>
     public Task<KeptMessage> Redo(long scene, long revision) => Making(scene, session => session.Redo(revision, Who, tabs.ReachOf(Who, scene)));
 
+    /// <summary>Goes to a place in the history.</summary>
     public Task<KeptMessage> GoTo(long scene, long revision, int position) => Making(scene, session => session.GoTo(position, revision, Who));
 
     /// <summary>What an edit would do to curves. Nothing is kept.</summary>
@@ -154,6 +156,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     public Task<string> CopyKeys(long scene, string keys) => Quickly(scene, (state, _) =>
         EditJson.Write(CopiedKeys.Of(state.Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys))));
 
+    /// <inheritdoc/>
     public override Task OnDisconnectedAsync(Exception? exception)
     {
         tabs.Close(Context.ConnectionId);

@@ -33,6 +33,7 @@ public sealed class Tabs(IHubContext<SceneHub> hub, SceneSessions sessions, Work
     public Reach ReachOf(Origin who, long scene) =>
         new(who.Author, _byConnection.Values.Where(feed => feed.Scene == scene).Select(feed => feed.Who.Author).OfType<string>().ToHashSet());
 
+    /// <summary>Forgets a tab, and lets go of its scene.</summary>
     public void Close(string connection)
     {
         if (_byConnection.TryRemove(connection, out var feed)) feed.Dispose();

@@ -8,6 +8,7 @@ namespace ZestyReel.Server.Scenes;
 /// <summary>The HTTP interface to what is done to scenes: edits, steps, and the history of both.</summary>
 public static class HistoryEndpoints
 {
+    /// <summary>Maps what is asked over HTTP of histories.</summary>
     public static void MapHistory(this WebApplication app)
     {
         var scene = app.MapGroup("/api/scenes/{id:long}").WithTags("Scenes");

@@ -22,6 +22,7 @@ public static class SceneEndpoints
     // What comes in has no number yet; all of it takes turns with each other.
     private const long Arriving = 0;
 
+    /// <summary>Maps what is asked over HTTP of scenes.</summary>
     public static void MapScenes(this WebApplication app)
     {
         app.MapGet("/api/catalogue", () => new CatalogueEntry([.. Enum.GetValues<ObjectKind>().Select(kind => new KindEntry(kind, ChannelCatalogue.Of(kind)))], WarpPoints.Spec, ClipRate.Spec))

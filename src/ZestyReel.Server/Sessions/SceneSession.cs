@@ -14,6 +14,7 @@ public sealed class SceneSession
     private readonly RecentChanges _recent;
     private volatile SceneState _state;
 
+    /// <summary>A session that begins with what is kept.</summary>
     public SceneSession(SceneStore store, KeptScene kept)
     {
         _store = store;
@@ -22,6 +23,7 @@ public sealed class SceneSession
         _recent = new RecentChanges(kept.Revision);
     }
 
+    /// <summary>The scene's number.</summary>
     public long Id { get; }
 
     /// <summary>The scene at this moment.</summary>

@@ -67,8 +67,11 @@ public sealed class SceneSessions(SceneStore store)
 
     private sealed class Open(Func<SceneSession> load)
     {
+        /// <summary>The session, loaded when it is first asked for.</summary>
         public Lazy<SceneSession> Session { get; } = new(load);
+        /// <summary>How many use it now.</summary>
         public int Uses { get; set; }
+        /// <summary>Which use its last one was, counted over all scenes.</summary>
         public long LastUse { get; set; }
     }
 }

@@ -5,11 +5,13 @@ public sealed class SceneUse(SceneSession session, Action done) : IDisposable
 {
     private int _isDone;
 
+    /// <summary>The session in use.</summary>
     public SceneSession Session { get; } = session;
 
     /// <summary>The scene at this moment.</summary>
     public SceneState State => Session.State;
 
+    /// <inheritdoc/>
     public void Dispose()
     {
         if (Interlocked.Exchange(ref _isDone, 1) == 0) done();

@@ -12,8 +12,10 @@ namespace ZestyReel.Server.Wire;
 /// <summary>How the core's records look as JSON: camel case, unknown fields refused, an edit told by its <c>edit</c> field.</summary>
 public static class EditJson
 {
+    /// <summary>How edits are written and read.</summary>
     public static readonly JsonSerializerOptions Options = Configured(new JsonSerializerOptions(JsonSerializerDefaults.Web));
 
+    /// <summary>Options that write and read edits, words and units as everywhere here.</summary>
     public static JsonSerializerOptions Configured(JsonSerializerOptions options)
     {
         options.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
@@ -39,6 +41,7 @@ public static class EditJson
     /// <exception cref="Refusal">The text is not an edit.</exception>
     public static Edit Read(string json) => ReadAs<Edit>(json);
 
+    /// <summary>A value as JSON.</summary>
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
 
     /// <summary>Reads one of the core's records.</summary>

@@ -27,6 +27,7 @@ public sealed record HistoryNote(
     [property: Key("position")] int Position, [property: Key("floor")] int Floor,
     [property: Key("undo")] string? Undo, [property: Key("redo")] string? Redo)
 {
+    /// <summary>Where a scene stands for somebody.</summary>
     public static HistoryNote Of(SceneState state, Reach reach) => new(
         state.Position, state.Floor, OwnSteps.ToUndo(state, reach)?.Title, OwnSteps.RedoTitle(state, reach));
 }
@@ -55,6 +56,7 @@ public sealed record RowsMessage(
 public sealed record PlayedMessage(
     [property: Key("owner"), MessagePackFormatter(typeof(Words<OwnerKind>))] OwnerKind Owner, [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("times")] byte[] Times);
 
+/// <summary>A scene's settings; ranges are first and last frame.</summary>
 [MessagePackObject]
 public sealed record SettingsMessage(
     [property: Key("name")] string Name,
@@ -65,6 +67,7 @@ public sealed record SettingsMessage(
     [property: Key("work"), Pair] long[] Work,
     [property: Key("canDrop")] bool CanDrop);
 
+/// <summary>An object without its channels.</summary>
 [MessagePackObject]
 public sealed record ObjectMessage(
     [property: Key("id")] int Id,
@@ -76,6 +79,7 @@ public sealed record ObjectMessage(
     [property: Key("rotationInterpolation"), MessagePackFormatter(typeof(Words<RotationInterpolation>))] RotationInterpolation RotationInterpolation,
     [property: Key("roll")] RollMessage? Roll);
 
+/// <summary>A wheel's axle, and its radius in scene lengths.</summary>
 [MessagePackObject]
 public sealed record RollMessage([property: Key("axle"), MessagePackFormatter(typeof(Words<Axis>))] Axis Axle, [property: Key("radius")] double Radius);
 
@@ -116,6 +120,7 @@ public sealed record WarpMessage(
     [property: Key("targets")] TargetMessage[]? Targets,
     [property: Key("curve")] ChannelMessage Curve);
 
+/// <summary>What a warp covers: an object, or one channel of it.</summary>
 [MessagePackObject]
 public sealed record TargetMessage([property: Key("object")] int Object, [property: Key("channel")] string? Channel);
 
@@ -146,19 +151,23 @@ public sealed record PlacedClipMessage(
     [property: Key("after"), MessagePackFormatter(typeof(Words<ClipAfter>))] ClipAfter After,
     [property: Key("rate")] ChannelMessage Rate);
 
+/// <summary>A bookmark, at a time in ticks.</summary>
 [MessagePackObject]
 public sealed record BookmarkMessage(
     [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("ticks")] double Ticks, [property: Key("colour"), MessagePackFormatter(typeof(Words<BookmarkColour>))] BookmarkColour Colour);
 
+/// <summary>A named selection.</summary>
 [MessagePackObject]
 public sealed record NamedSelectionMessage(
     [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("objects")] int[] Objects);
 
+/// <summary>An edit in the history.</summary>
 [MessagePackObject]
 public sealed record HistoryMessage(
     [property: Key("seq")] long Seq, [property: Key("title")] string Title, [property: Key("madeAt")] string MadeAt,
     [property: Key("author")] string? Author, [property: Key("name")] string? Name)
 {
+    /// <summary>The message of an entry.</summary>
     public static HistoryMessage Of(HistoryEntry entry) => new(entry.Seq, entry.Title, entry.MadeAt, entry.Author, entry.Name);
 }
 

@@ -17,6 +17,7 @@ public static class ChangePacking
     /// <summary>How changes are packed now.</summary>
     public const int Packing = 2;
 
+    /// <summary>A change as it stands in the history: what differs.</summary>
     public static byte[] Pack(SceneChange change) => MessagePackSerializer.Serialize(change.Rows.Select(Difference).ToArray());
 
     /// <summary>What a step does to the scene that it starts from.</summary>

@@ -9,6 +9,7 @@ namespace ZestyReel.Store.Packing;
 // The shapes in which rows lie in the history. Fields are numbered and never renumbered: old histories are read for ever.
 // Keys lie beside them now; where an image still has some, it comes from a history of packing 1.
 
+/// <summary>A scene's settings as they are packed.</summary>
 [MessagePackObject]
 public sealed record SettingsImage(
     [property: Key(0)] string Name,
@@ -16,23 +17,28 @@ public sealed record SettingsImage(
     [property: Key(3)] long RangeFirst, [property: Key(4)] long RangeLast,
     [property: Key(5)] long WorkFirst, [property: Key(6)] long WorkLast)
 {
+    /// <summary>The image of settings.</summary>
     public static SettingsImage Of(SceneSettings s) =>
         new(s.Name, s.Rate.Num, s.Rate.Den, s.Range.First, s.Range.Last, s.Work.First, s.Work.Last);
 
+    /// <summary>The settings of the image.</summary>
     public SceneSettings Settings() =>
         new(Name, FrameRate.Of(RateNum, RateDen), new(RangeFirst, RangeLast), new(WorkFirst, WorkLast));
 }
 
+/// <summary>An object without its channels as it is packed.</summary>
 [MessagePackObject]
 public sealed record ObjectImage(
     [property: Key(0)] string Name, [property: Key(1)] string Kind, [property: Key(2)] int? Parent,
     [property: Key(3)] int Place, [property: Key(4)] string RotationOrder, [property: Key(5)] string? RotationInterpolation = null,
     [property: Key(6)] string? RollAxle = null, [property: Key(7)] double? RollRadius = null)
 {
+    /// <summary>The image of an object.</summary>
     public static ObjectImage Of(SceneObject o) => new(
         o.Name, o.Kind.ToString(), o.Parent?.Value, o.Place, o.RotationOrder.ToString(), o.RotationInterpolation.ToString(),
         o.Roll?.Axle.ToString(), o.Roll?.Radius);
 
+    /// <summary>The object of the image, with its number.</summary>
     public SceneObject Object(int id) => new(
         new ObjectId(id), Name, Enum.Parse<ObjectKind>(Kind), Parent is { } parent ? new ObjectId(parent) : null, Place,
         Enum.Parse<RotationOrder>(RotationOrder), ImmutableSortedDictionary<string, Channel>.Empty,
@@ -41,71 +47,90 @@ public sealed record ObjectImage(
         RollAxle is null ? null : new Roll(Enum.Parse<Axis>(RollAxle), RollRadius!.Value));
 }
 
+/// <summary>A channel as it is packed; its keys stand elsewhere.</summary>
 [MessagePackObject]
 public sealed record ChannelImage(
     [property: Key(0)] double Still, [property: Key(1)] byte Before, [property: Key(2)] byte After,
     [property: Key(3)] byte[]? Keys, [property: Key(4)] bool Locked = false)
 {
+    /// <summary>The image of a channel.</summary>
     public static ChannelImage Of(Channel c) => new(c.Still, (byte)(c.Curve?.Before ?? 0), (byte)(c.Curve?.After ?? 0), null, c.Locked);
 
+    /// <summary>The channel of the image, with its keys; none where it is still.</summary>
     public Channel Channel(ImmutableArray<Key>? keys) =>
         new(Still, keys is { } there ? new Curve(there, (Extrapolation)Before, (Extrapolation)After) : null, Locked);
 }
 
+/// <summary>A warp as it is packed; its points stand elsewhere.</summary>
 [MessagePackObject]
 public sealed record WarpImage(
     [property: Key(0)] string Name, [property: Key(1)] bool On, [property: Key(2)] TargetImage[]? Targets,
     [property: Key(3)] string Beyond, [property: Key(4)] byte[] Keys)
 {
+    /// <summary>The image of a warp.</summary>
     public static WarpImage Of(Warp w) => new(
         w.Name, w.On, w.Targets?.Select(t => new TargetImage(t.Object.Value, t.Channel)).ToArray(), w.Beyond.ToString(), []);
 
+    /// <summary>The warp of the image, with its number and points.</summary>
     public Warp Warp(int id, ImmutableArray<Key> keys) => new(
         new WarpId(id), Name, On,
         Targets is null ? null : [.. Targets.Select(t => new WarpTarget(new ObjectId(t.Object), t.Channel is null ? null : OlderWords.Channel(t.Channel)))],
         Enum.Parse<WarpBeyond>(Beyond), new Curve(keys));
 }
 
+/// <summary>A bookmark as it is packed.</summary>
 [MessagePackObject]
 public sealed record BookmarkImage(
     [property: Key(0)] string Name, [property: Key(1)] long Ticks, [property: Key(2)] string Colour)
 {
+    /// <summary>The image of a bookmark.</summary>
     public static BookmarkImage Of(Bookmark b) => new(b.Name, b.Time.Value, b.Colour.ToString());
 
+    /// <summary>The bookmark of the image, with its number.</summary>
     public Bookmark Bookmark(int id) => new(new BookmarkId(id), Name, new Tick(Ticks), Enum.Parse<BookmarkColour>(Colour));
 }
 
+/// <summary>A named selection as it is packed.</summary>
 [MessagePackObject]
 public sealed record NamedSelectionImage([property: Key(0)] string Name, [property: Key(1)] int[] Objects)
 {
+    /// <summary>The image of a named selection.</summary>
     public static NamedSelectionImage Of(NamedSelection c) => new(c.Name, [.. c.Objects.Select(o => o.Value)]);
 
+    /// <summary>The named selection of the image, with its number.</summary>
     public NamedSelection Selection(int id) => new(new NamedSelectionId(id), Name, [.. Objects.Select(o => new ObjectId(o))]);
 }
 
+/// <summary>A clip as it is packed; its keys stand elsewhere.</summary>
 [MessagePackObject]
 public sealed record ClipImage(
     [property: Key(0)] string Name, [property: Key(1)] long Length, [property: Key(2)] string[] Channels, [property: Key(3)] byte[][] Keys)
 {
+    /// <summary>The image of a clip.</summary>
     public static ClipImage Of(Clip c) => new(c.Name, c.Length, [.. c.Channels.Keys], []);
 
+    /// <summary>The clip of the image, with its number and its channels' keys.</summary>
     public Clip Clip(int id, Func<string, ImmutableArray<Key>> keys) => new(
         new ClipId(id), Name, Length, Channels.Select(OlderWords.Channel).ToImmutableSortedDictionary(channel => channel, channel => new Curve(keys(channel))));
 }
 
+/// <summary>A placed clip as it is packed; its rate's keys stand elsewhere.</summary>
 [MessagePackObject]
 public sealed record PlacedClipImage(
     [property: Key(0)] int Clip, [property: Key(1)] int Object, [property: Key(2)] long Start, [property: Key(3)] long End,
     [property: Key(4)] long Offset, [property: Key(5)] string Cycle, [property: Key(6)] string After, [property: Key(7)] ChannelImage Rate)
 {
+    /// <summary>The image of a placed clip.</summary>
     public static PlacedClipImage Of(PlacedClip p) => new(
         p.Clip.Value, p.Object.Value, p.Start.Value, p.End.Value, p.Offset, p.Cycle.ToString(), p.After.ToString(), ChannelImage.Of(p.Rate));
 
+    /// <summary>The placed clip of the image, with its number and its rate's keys.</summary>
     public PlacedClip Placed(int id, ImmutableArray<Key>? keys) => new(
         new PlacedClipId(id), new ClipId(Clip), new ObjectId(Object), new Tick(Start), new Tick(End), Offset,
         Enum.Parse<ClipCycle>(Cycle), Enum.Parse<ClipAfter>(After), Rate.Channel(keys));
 }
 
+/// <summary>What a warp covers, as it is packed.</summary>
 [MessagePackObject]
 public sealed record TargetImage([property: Key(0)] int Object, [property: Key(1)] string? Channel);
 

@@ -14,6 +14,7 @@ public static class KeyPacking
 {
     private const byte Version = 1, HasInHandle = 1 << 3, HasOutHandle = 1 << 7;
 
+    /// <summary>Keys in columns, bit by bit as they are.</summary>
     public static byte[] Pack(ReadOnlySpan<Key> keys)
     {
         var handles = 0;

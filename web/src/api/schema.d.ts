@@ -320,7 +320,7 @@ export interface paths {
       path?: never
       cookie?: never
     }
-    /** The shapes of motion that are kept. */
+    /** The eases that are kept. */
     get: operations['ListEases']
     put?: never
     post?: never
@@ -339,9 +339,9 @@ export interface paths {
     }
     get?: never
     /** Keeps a CSS easing function under a name. */
-    put: operations['KeepCurve']
+    put: operations['KeepEase']
     post?: never
-    /** Lets go of a kept shape. */
+    /** Lets go of a kept ease. */
     delete: operations['DeleteEase']
     options?: never
     head?: never
@@ -354,67 +354,118 @@ export interface components {
   schemas: {
     /** @enum {unknown} */
     Axis: 'x' | 'y' | 'z' | null
-    /** @enum {unknown} */
+    /**
+     * @description The colours of bookmarks; none of them means anything else on the screen.
+     * @enum {unknown}
+     */
     BookmarkColour: 'sky' | 'plum' | 'rose' | 'sand' | 'fern'
+    /** @description Names a bookmark within its scene. */
     BookmarkId: number
+    /** @description Who asks. */
     ByRequest: {
+      /** @description The same for all windows of one person. */
       author?: null | string
+      /** @description As people call them. */
       name?: null | string
+      /** @description A mark of the edit's own: sent again, it is not made twice. */
       mark?: null | string
+      /** @description The window that it comes from; one window's edits do not clash with each other. */
       window?: null | string
     }
+    /** @description All that is known of channels beforehand. */
     CatalogueEntry: {
+      /** @description The kinds of objects and their channels, in the order in which they are shown. */
       kinds: components['schemas']['KindEntry'][]
+      /** @description What the points of a warp are. */
       warp: components['schemas']['ChannelSpec']
+      /** @description What the rate of a placed clip is. */
       rate: components['schemas']['ChannelSpec']
     }
+    /** @description What is known of a channel beforehand. */
     ChannelSpec: {
+      /** @description As in the scene file, such as `position.x`. */
       name: string
+      /** @description For people, such as `X` under `Position`. */
       label: string
+      /** @description Where it stands in the values panel: Position, Rotation, Scale or Attributes. */
       group: string
+      /** @description What the number means. */
       unit: components['schemas']['ChannelUnit']
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The value of a new object.
+       */
       default: number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The smallest value taken.
+       */
       least: number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The largest value taken.
+       */
       most: number
+      /** @description Names of the choices, for ChannelUnit.Choice. */
       choices: string[]
+      /** @description On/off and choice channels jump; nothing lies between their values. */
       holdsOnly?: boolean
     }
-    /** @enum {unknown} */
+    /**
+     * @description What a channel's number means.
+     * @enum {unknown}
+     */
     ChannelUnit: 'length' | 'degrees' | 'factor' | 'fraction' | 'linearLight' | 'onOff' | 'frames' | 'choice'
+    /** @description A channel and a value for it: of an object, of a warp, or the rate of a placed clip. */
     ChannelValue: {
+      /** @description The object whose channel it is. */
       object?: number
+      /** @description The channel's name. */
       channel?: null | string
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In the channel's unit; null stands for the value that it has anyway.
+       */
       value?: null | number
+      /** @description Or the warp whose points are meant. */
       warp?: number
+      /** @description Or the placed clip whose rate is meant. */
       placed?: number
     }
     /**
+     * @description What is left of a placed clip after its end.
      * @default letGo
      * @enum {unknown}
      */
     ClipAfter: 'letGo' | 'hold'
     /**
+     * @description What a placed clip does when it has been played through.
      * @default once
      * @enum {unknown}
      */
     ClipCycle: 'once' | 'repeat' | 'repeatOffset'
+    /** @description Names a clip within its scene. */
     ClipId: number
     /**
+     * @description How the values of keys go into a clip.
      * @default changes
      * @enum {unknown}
      */
     ClipValues: 'changes' | 'asTheyAre'
+    /** @description Copied keys of one curve, in rising time. */
     CopiedChannel: {
+      /** @description The keys. */
       keys: components['schemas']['CopiedKey'][]
+      /** @description The object whose channel they are from. */
       object?: number
+      /** @description The channel's name. */
       channel?: null | string
+      /** @description Or the warp whose points they are. */
       warp?: number
+      /** @description Or the placed clip whose rate they are from. */
       placed?: number
     }
+    /** @description A copied key, every part of it given. */
     CopiedKey: {
       time: components['schemas']['Tick']
       /** Format: double */
@@ -424,22 +475,37 @@ export interface components {
       inHandle: components['schemas']['Handle']
       outHandle: components['schemas']['Handle']
     }
+    /** @description Keys that have been copied, whole, so that they can be pasted whatever becomes of where they came from. */
     CopiedKeys: {
       channels: components['schemas']['CopiedChannel'][]
     }
+    /** @description A deleted scene, which can be brought back or deleted for good. */
     DeletedScene: {
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description Its number.
+       */
       id: number
+      /** @description The name that it had. */
       name: string
+      /** @description When it was deleted, in UTC. */
       deletedAt: string
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description How many objects it has.
+       */
       objects: number
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description About how much room its keys and its history take.
+       */
       bytes: number
     }
     EaseRequest: {
+      /** @description A CSS easing function. */
       css: string
     }
+    /** @description One thing that a person does to a scene: checked and applied whole, or refused. */
     Edit:
       | components['schemas']['EditAddLead']
       | components['schemas']['EditAddObject']
@@ -504,39 +570,56 @@ export interface components {
       | components['schemas']['EditStayStill']
       | components['schemas']['EditStretchTime']
       | components['schemas']['EditUnwindRotation']
+    /** @description Pushes all motion later and holds its first pose until it starts. */
     EditAddLead: {
       /** @enum {string} */
       edit?: 'addLead'
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description By how many frames.
+       */
       frames: number
+      /** @description Whose motion; left out, everything's, and the scene grows by as much. */
       objects?: null | unknown[]
     }
+    /** @description Adds one object. */
     EditAddObject: {
       /** @enum {string} */
       edit?: 'addObject'
+      /** @description What it is. */
       kind: components['schemas']['ObjectKind']
+      /** @description Its name; the kind's with a free number when left out. */
       name?: null | string
+      /** @description Its parent. */
       parent?: number
+      /** @description Still values that differ from the kind's defaults, by channel. */
       values?: null | {
         [key: string]: number
       }
     }
+    /** @description Adds a warp that changes nothing yet: straight from the first frame of the scene range to the last. */
     EditAddWarp: {
       /** @enum {string} */
       edit?: 'addWarp'
+      /** @description What it is called; left out, it gets a name. */
       name?: null | string
+      /** @description What it covers; left out, the whole scene. */
       targets?: null | components['schemas']['WarpTarget'][]
     }
+    /** @description Writes what clips add to objects down as keys, and takes the clips off: the motion stays as it is. */
     EditBakeClips: {
       /** @enum {string} */
       edit?: 'bakeClips'
+      /** @description On which objects. */
       objects: unknown[]
       /**
        * Format: double
+       * @description The largest difference in value, in each channel's unit.
        * @default 0.001
        */
       tolerance?: number
     }
+    /** @description Writes down as keys what channels do before or after their own: so many cycles of a repeat or a mirror. */
     EditBakeCycles: {
       /** @enum {string} */
       edit?: 'bakeCycles'
@@ -552,339 +635,551 @@ export interface components {
        */
       after?: number
     }
+    /** @description Writes a warp into the keys of all that it covers, and takes it away: what is played stays as it is. */
     EditBakeWarp: {
       /** @enum {string} */
       edit?: 'bakeWarp'
+      /** @description The warp; no other one may lie between it and the keys. */
       warp: components['schemas']['WarpId']
       /**
        * Format: double
+       * @description The largest difference in value, in each channel's unit.
        * @default 0.001
        */
       tolerance?: number
     }
+    /** @description Takes a bookmark out. */
     EditDeleteBookmark: {
       /** @enum {string} */
       edit?: 'deleteBookmark'
       bookmark: components['schemas']['BookmarkId']
     }
+    /** @description Takes a clip away, from all objects that it is placed on as well. */
     EditDeleteClip: {
       /** @enum {string} */
       edit?: 'deleteClip'
       clip: components['schemas']['ClipId']
     }
+    /** @description Removes keys; a channel that loses its last one stays still at that key's value. */
     EditDeleteKeys: {
       /** @enum {string} */
       edit?: 'deleteKeys'
+      /** @description The keys. */
       keys: components['schemas']['KeySet'][]
-      /** @default false */
+      /**
+       * @description The keys beside them are bent so that the curve stays as near as it can to what it was.
+       * @default false
+       */
       keepCurve?: boolean
     }
+    /** @description Forgets a named selection; its objects stay. */
     EditDeleteNamedSelection: {
       /** @enum {string} */
       edit?: 'deleteNamedSelection'
       selection: components['schemas']['NamedSelectionId']
     }
+    /** @description Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections. */
     EditDeleteObjects: {
       /** @enum {string} */
       edit?: 'deleteObjects'
       objects: unknown[]
     }
+    /** @description Takes clips off their objects. The clips themselves stay, to be placed again. */
     EditDeletePlacedClips: {
       /** @enum {string} */
       edit?: 'deletePlacedClips'
       placed: unknown[]
     }
+    /** @description Takes a warp away; the plain motion is there again. */
     EditDeleteWarp: {
       /** @enum {string} */
       edit?: 'deleteWarp'
       warp: components['schemas']['WarpId']
     }
+    /** @description Sets copies of keys at other times of the same channels. */
     EditDuplicateKeys: {
       /** @enum {string} */
       edit?: 'duplicateKeys'
+      /** @description The keys to copy. */
       keys: components['schemas']['KeySet'][]
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How much later the copies stand; may be negative or fractional.
+       */
       frames: number
+      /** @description What happens where a copy lands on a key. */
       meet?: components['schemas']['WhenKeysMeet']
     }
+    /** @description Copies objects with their motion and with all that hang below them. */
     EditDuplicateObjects: {
       /** @enum {string} */
       edit?: 'duplicateObjects'
       objects: unknown[]
     }
+    /**
+     * @description Gives stretches between keys a ease. Between every two neighbouring keys that are selected; a key selected by itself
+     *     eases the stretch that follows it.
+     */
     EditEaseKeys: {
       /** @enum {string} */
       edit?: 'easeKeys'
+      /** @description The keys. */
       keys: components['schemas']['KeySet'][]
       ready?: null | components['schemas']['ReadyEase']
+      /** @description a CSS easing function. */
       css?: null | string
       /**
        * Format: double
+       * @description How strong a ready ease is, 0 to 1.
        * @default 0.5
        */
       amount?: number
       /**
        * Format: int32
+       * @description How many swings or bounces, where the ease has some.
        * @default 3
        */
       bounces?: number
     }
+    /** @description Lets the scene range end where a warp does; the work range follows where it ended with it. */
     EditFitRangeToWarp: {
       /** @enum {string} */
       edit?: 'fitRangeToWarp'
       warp: components['schemas']['WarpId']
     }
+    /** @description Turns keys round: the last one first, or the highest lowest. */
     EditFlipKeys: {
       /** @enum {string} */
       edit?: 'flipKeys'
+      /** @description The keys; each channel by itself. */
       keys: components['schemas']['KeySet'][]
+      /** @description Back to front between the first and the last selected key of all; else upside down. */
       inTime: boolean
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The value that stays, where they are turned upside down; left out, the middle of each channel's.
+       */
       about?: null | number
+      /** @description What happens where a key lands on one that stays. */
       meet?: components['schemas']['WhenKeysMeet']
     }
+    /** @description Makes handles joined, a third long or equal. They become free ones. */
     EditFormHandles: {
       /** @enum {string} */
       edit?: 'formHandles'
       keys: components['schemas']['KeySet'][]
       form: components['schemas']['HandleForm']
     }
+    /** @description Copies the pose of a frame to a later one, with a flat stretch between. Only channels that have keys take part. */
     EditHoldPose: {
       /** @enum {string} */
       edit?: 'holdPose'
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The frame whose pose is held.
+       */
       from: number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Until when.
+       */
       to: number
+      /** @description Whose pose. */
       objects: unknown[]
-      /** @default false */
+      /**
+       * @description Later keys move along by the length of the hold; else those between the two frames go.
+       * @default false
+       */
       push?: boolean
     }
+    /** @description Makes room at a frame: every key from there on moves later. */
     EditInsertFrames: {
       /** @enum {string} */
       edit?: 'insertFrames'
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description The first frame that moves.
+       */
       at: number
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description How many frames to insert.
+       */
       frames: number
+      /** @description Whose keys move; left out, all do, with warps, bookmarks and ranges. */
       objects?: null | unknown[]
     }
+    /** @description Puts keys on curves without changing them. Between keys the curve is the very same; see Splitting. */
     EditInsertKeys: {
       /** @enum {string} */
       edit?: 'insertKeys'
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Where; may be fractional.
+       */
       frame: number
+      /** @description Which channels; one that has no keys gets one at its still value. */
       channels: components['schemas']['ChannelValue'][]
     }
+    /**
+     * @description Sets a key at a played frame on each channel named: at the value given, or at the value that the channel
+     *     has there. Where a warp covers the channel, the key goes to the source time of the frame.
+     *     A key that stands there already keeps its in and out. A value given is the one to be seen: what clips and
+     *     rolling add on that frame is taken off it.
+     */
     EditKeyChannels: {
       /** @enum {string} */
       edit?: 'keyChannels'
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The played frame.
+       */
       frame: number
+      /** @description The channels; a null value keys what is. */
       values: components['schemas']['ChannelValue'][]
+      /** @description The in and out of new keys; channels that only hold, hold. */
       interpolation?: components['schemas']['Interpolation']
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Where channels that were still so far also get a key, with the value they had; no such keys when left out.
+       */
       anchor?: null | number
     }
+    /** @description Moves keys in time, in value, or both. */
     EditMoveKeys: {
       /** @enum {string} */
       edit?: 'moveKeys'
+      /** @description The keys to move. */
       keys: components['schemas']['KeySet'][]
-      /** Format: double */
+      /**
+       * Format: double
+       * @description By how much; may be negative or fractional.
+       */
       frames: number
-      /** @default false */
+      /**
+       * @description On each channel, all keys after the first of these move along.
+       * @default false
+       */
       ripple?: boolean
+      /** @description What happens where a key lands on one that stays. */
       meet?: components['schemas']['WhenKeysMeet']
+      /** @description By how much the values of each of the sets change, in its channel's unit; left out, they stay. */
       values?: null | number[]
-      /** @default false */
+      /**
+       * @description The frames are played ones: each key comes to be seen so much later, through the warps that cover it.
+       * @default false
+       */
       played?: boolean
     }
+    /** @description Moves clips in time, with the keys of their rates, and to another object. */
     EditMovePlacedClips: {
       /** @enum {string} */
       edit?: 'movePlacedClips'
+      /** @description Which ones. */
       placed: unknown[]
-      /** Format: double */
+      /**
+       * Format: double
+       * @description By how much; may be negative or fractional.
+       */
       frames: number
-      /** @default false */
+      /**
+       * @description They stay, and copies of them are moved.
+       * @default false
+       */
       copy?: boolean
-      /** @default false */
+      /**
+       * @description The frames are played ones: each comes to start so much later, through the warps over its object.
+       * @default false
+       */
       played?: boolean
+      /** @description The object that they come to; left out, they stay on theirs. */
       onto?: number
     }
+    /** @description Sets copied keys. */
     EditPasteKeys: {
       /** @enum {string} */
       edit?: 'pasteKeys'
+      /** @description The copied keys. */
       copied: components['schemas']['CopiedKeys']
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The frame on which the first of them lands; left out, all land where they were.
+       */
       at?: null | number
+      /**
+       * @description The objects that get them; left out, those that they came from. Keys of one object go to each of these; keys of
+       *     several go to as many, in order.
+       */
       onto?: null | unknown[]
-      /** @default false */
+      /**
+       * @description The last one first.
+       * @default false
+       */
       mirrored?: boolean
+      /** @description What happens where a key lands on another. */
       meet?: components['schemas']['WhenKeysMeet']
     }
+    /** @description Places a clip on objects. */
     EditPlaceClip: {
       /** @enum {string} */
       edit?: 'placeClip'
+      /** @description Which clip. */
       clip: components['schemas']['ClipId']
+      /** @description On which objects; each has at least one of its channels. */
       objects: unknown[]
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The played frame on which it starts.
+       */
       frame: number
       /**
        * Format: double
+       * @description How often it is played through, at the rate of 1; above 0.
        * @default 1
        */
       times?: number
+      /** @description What it does when it has been played through. */
       cycle?: components['schemas']['ClipCycle']
+      /** @description What is left of it after its end. */
       after?: components['schemas']['ClipAfter']
     }
+    /** @description Moves keys to the nearest whole frames. Of those that meet on a frame, with one that stands there already, one stays. */
     EditPutOnFrames: {
       /** @enum {string} */
       edit?: 'putOnFrames'
       keys: components['schemas']['KeySet'][]
       survivor?: components['schemas']['Survivor']
     }
+    /** @description Says dense keys with as few as a tolerance allows. The first and the last of each run of neighbouring selected keys stay. */
     EditReduceKeys: {
       /** @enum {string} */
       edit?: 'reduceKeys'
+      /** @description The keys. */
       keys: components['schemas']['KeySet'][]
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The largest difference in value, in the channel's unit.
+       */
       tolerance: number
     }
+    /** @description Makes a warp start and end with the scene range again: its points keep their source frames and are spread over the range. */
     EditRefitWarp: {
       /** @enum {string} */
       edit?: 'refitWarp'
       warp: components['schemas']['WarpId']
     }
+    /** @description Takes frames out: every key after them moves earlier. Keys that stand in them gather at the cut, a tick apart. */
     EditRemoveFrames: {
       /** @enum {string} */
       edit?: 'removeFrames'
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description The first frame that goes.
+       */
       at: number
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description How many go.
+       */
       frames: number
+      /** @description Whose keys move; left out, all do, with warps, bookmarks and ranges. */
       objects?: null | unknown[]
-      /** @default false */
+      /**
+       * @description Deletes the keys, and the clips, that stand in the frames instead of gathering the keys at the cut.
+       * @default false
+       */
       deleteKeys?: boolean
     }
+    /** @description Puts single wild values back on the line between their neighbours. */
     EditRemoveSpikes: {
       /** @enum {string} */
       edit?: 'removeSpikes'
+      /** @description The keys that are looked at. */
       keys: components['schemas']['KeySet'][]
     }
+    /** @description Calls a clip something else. */
     EditRenameClip: {
       /** @enum {string} */
       edit?: 'renameClip'
       clip: components['schemas']['ClipId']
       name: string
     }
+    /** @description Gives an object another name. */
     EditRenameObject: {
       /** @enum {string} */
       edit?: 'renameObject'
       object: components['schemas']['ObjectId']
       name: string
     }
+    /** @description Gives the scene another name. */
     EditRenameScene: {
       /** @enum {string} */
       edit?: 'renameScene'
       name: string
     }
+    /** @description Puts objects elsewhere in the order in which they are shown, among those with the same parent. */
     EditReorderObjects: {
       /** @enum {string} */
       edit?: 'reorderObjects'
+      /** @description What moves. */
       objects: unknown[]
+      /** @description The object that they stand before; left out, they go to the end. */
       before?: number
     }
+    /** @description Puts keys in place of all that stand between two frames, as when a part of an older curve is taken back. */
     EditReplaceKeys: {
       /** @enum {string} */
       edit?: 'replaceKeys'
+      /** @description The keys that are to stand there; a channel may have none. */
       copied: components['schemas']['CopiedKeys']
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The first frame.
+       */
       from: number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The last frame.
+       */
       to: number
     }
+    /** @description An edit, and the revision of the scene that it was made on. */
     EditRequest: {
       /** Format: int64 */
       revision: number
       edit: components['schemas']['Edit']
       by?: null | components['schemas']['ByRequest']
     }
+    /** @description What became of an edit. */
     EditResult: {
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description The scene's revision now.
+       */
       revision: number
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many history entries are in force.
+       */
       position: number
+      /** @description What was done. */
       title: string
+      /** @description Numbers of the objects it added. */
       added: number[]
     }
+    /** @description Retimes a part of what is played, in one of some ready ways. Frames are played frames. */
     EditRetimePart: {
       /** @enum {string} */
       edit?: 'retimePart'
+      /** @description The warp that it is done in. */
       warp: components['schemas']['WarpId']
+      /** @description How. */
       way: components['schemas']['RetimeWay']
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The first frame of the part.
+       */
       from: number
       /**
        * Format: double
+       * @description The last frame of the part; not needed to hold or freeze.
        * @default 0
        */
       to?: number
       /**
        * Format: double
+       * @description For RetimeWay.Speed: 1 is as before, 0.5 half as fast.
        * @default 1
        */
       speed?: number
       /**
        * Format: double
+       * @description For RetimeWay.Hold: how many.
        * @default 0
        */
       frames?: number
       /**
        * Format: int32
+       * @description For RetimeWay.Loop: how often the part is played in all.
        * @default 2
        */
       times?: number
       /**
        * Format: double
+       * @description For RetimeWay.Speed: over how many frames on each side of its ends the speed changes.
        * @default 0
        */
       ease?: number
-      /** @default false */
+      /**
+       * @description The scene range, and the work range where it ended with it, grow by what the part grew.
+       * @default false
+       */
       growRange?: boolean
     }
+    /** @description Saves selected keys of an object as a named clip, which starts at the first of them and ends at the last. */
     EditSaveClip: {
       /** @enum {string} */
       edit?: 'saveClip'
+      /** @description The keys, all of one object. */
       keys: components['schemas']['KeySet'][]
+      /** @description What the clip is called; left out, it gets a name. */
       name?: null | string
+      /** @description How their values go into the clip. */
       values?: components['schemas']['ClipValues']
-      /** @default false */
+      /**
+       * @description The keys go, and the clip is placed where they were: the motion stays the same.
+       * @default false
+       */
       inPlace?: boolean
     }
+    /** @description Spreads keys out or pushes them together about a frame and, where wanted, about a value. */
     EditScaleKeys: {
       /** @enum {string} */
       edit?: 'scaleKeys'
+      /** @description The keys to move. */
       keys: components['schemas']['KeySet'][]
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The frame that stays where it is.
+       */
       about: number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description A frame on one side of it.
+       */
       from: number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Where that frame goes; on the same side.
+       */
       to: number
-      /** @default false */
+      /**
+       * @description Puts every key on the nearest whole frame afterwards.
+       * @default false
+       */
       onFrames?: boolean
+      /** @description What happens where a key lands on another. */
       meet?: components['schemas']['WhenKeysMeet']
+      /** @description How the values of each of the sets are spread; left out, they stay. */
       values?: null | components['schemas']['ValueScale'][]
     }
+    /** @description Adds a bookmark, or changes one. */
     EditSetBookmark: {
       /** @enum {string} */
       edit?: 'setBookmark'
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Its frame.
+       */
       frame: number
+      /** @description Its name. */
       name: string
+      /** @description How it is marked on the ruler. */
       colour: components['schemas']['BookmarkColour']
+      /** @description The one to change; a new one when left out. */
       bookmark?: number
     }
+    /** @description Says what channels do before their first key, after their last, or both. */
     EditSetExtrapolation: {
       /** @enum {string} */
       edit?: 'setExtrapolation'
@@ -892,22 +1187,39 @@ export interface components {
       before?: null | components['schemas']['Extrapolation']
       after?: null | components['schemas']['Extrapolation']
     }
+    /** @description Gives a key a handle of its own on one side. A handle in line with the other side's turns that one with it. */
     EditSetHandle: {
       /** @enum {string} */
       edit?: 'setHandle'
+      /** @description The key. */
       time: components['schemas']['Tick']
+      /** @description Which of its handles. */
       side: components['schemas']['KeySide']
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How far the handle reaches in time, in frames; either sign is taken as away from the key.
+       */
       frames: number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Its offset in value.
+       */
       value: number
-      /** @default false */
+      /**
+       * @description Leaves the other side as it is, so that a corner comes in.
+       * @default false
+       */
       alone?: boolean
+      /** @description The object whose channel it is. */
       object?: number
+      /** @description The channel's name. */
       channel?: null | string
+      /** @description Or the warp whose point is meant. */
       warp?: number
+      /** @description Or the placed clip whose rate is meant. */
       placed?: number
     }
+    /** @description Says how motion comes in to keys, how it goes out of them, or both. */
     EditSetInterpolation: {
       /** @enum {string} */
       edit?: 'setInterpolation'
@@ -915,103 +1227,166 @@ export interface components {
       in?: null | components['schemas']['Interpolation']
       out?: null | components['schemas']['Interpolation']
     }
+    /** @description Changes the values of keys where they stand: each becomes value · factor + offset. */
     EditSetKeyValues: {
       /** @enum {string} */
       edit?: 'setKeyValues'
+      /** @description The keys. */
       keys: components['schemas']['KeySet'][]
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In the channel's unit.
+       */
       offset: number
       /**
        * Format: double
+       * @description 0 gives them all the same value.
        * @default 0
        */
       factor?: number
     }
+    /** @description Locks channels, so that neither their values nor their keys can be changed by hand, or unlocks them. */
     EditSetLocked: {
       /** @enum {string} */
       edit?: 'setLocked'
       channels: components['schemas']['ChannelValue'][]
       locked: boolean
     }
+    /** @description Adds a named selection, or changes one. */
     EditSetNamedSelection: {
       /** @enum {string} */
       edit?: 'setNamedSelection'
+      /** @description Its name. */
       name: string
+      /** @description What belongs to it. */
       objects: unknown[]
+      /** @description The one to change; a new one when left out. */
       selection?: number
     }
+    /** @description Gives objects another parent, or none. */
     EditSetParent: {
       /** @enum {string} */
       edit?: 'setParent'
+      /** @description What moves. */
       objects: unknown[]
       parent: null | components['schemas']['ObjectId']
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Keeps their places in the world: of still objects on this played frame, of keyed ones at each of their keys.
+       *     Left out, their own values stay as they are, relative to the new parent.
+       */
       keepAt?: null | number
     }
+    /** @description Changes clips on their objects. What is left out stays as it is. */
     EditSetPlacedClip: {
       /** @enum {string} */
       edit?: 'setPlacedClip'
+      /** @description Which ones. */
       placed: unknown[]
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Their first frame, in source; what they play from there on stays the same.
+       */
       start?: null | number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Their last frame, in source.
+       */
       end?: null | number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How often they are played through from their start on, at the rate of 1; above 0.
+       */
       times?: null | number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The phase at which they start, in frames.
+       */
       offset?: null | number
       cycle?: null | components['schemas']['ClipCycle']
       after?: null | components['schemas']['ClipAfter']
     }
+    /** @description Sets the scene range, the work range, or both. No key is touched; a work range left out is fitted into the scene's. */
     EditSetRanges: {
       /** @enum {string} */
       edit?: 'setRanges'
       range?: null | components['schemas']['FrameRange']
       work?: null | components['schemas']['FrameRange']
     }
+    /** @description Gives the scene another frame rate, keeping either the clock or the frame numbers. */
     EditSetRate: {
       /** @enum {string} */
       edit?: 'setRate'
       rate: components['schemas']['FrameRate']
       keep: components['schemas']['RateKeep']
     }
+    /** @description Lets objects roll like wheels as they travel, or no longer. */
     EditSetRoll: {
       /** @enum {string} */
       edit?: 'setRoll'
+      /** @description Which objects. */
       objects: unknown[]
       axle?: null | components['schemas']['Axis']
-      /** Format: double */
+      /**
+       * Format: double
+       * @description From the axle to the ground, in scene lengths of the world; left out, that of each object's own shape.
+       */
       radius?: null | number
     }
+    /** @description Says how objects get from one key of their rotation to the next. */
     EditSetRotationInterpolation: {
       /** @enum {string} */
       edit?: 'setRotationInterpolation'
       objects: unknown[]
       rotationInterpolation: components['schemas']['RotationInterpolation']
     }
+    /** @description Gives objects another rotation order. */
     EditSetRotationOrder: {
       /** @enum {string} */
       edit?: 'setRotationOrder'
+      /** @description The objects. */
       objects: unknown[]
+      /** @description The new order. */
       order: components['schemas']['RotationOrder']
-      /** @default true */
+      /**
+       * @description The rotations are rewritten so that every pose at a key is the same as before; else the numbers stay and the poses change.
+       *     Each of the three rotations then has a key wherever one of them had.
+       * @default true
+       */
       keepPoses?: boolean
     }
+    /**
+     * @description Plays the whole scene at one speed, without touching a key: a warp of its own, which every such edit sets anew. At
+     *     the speed of 1 it goes away.
+     */
     EditSetSceneSpeed: {
       /** @enum {string} */
       edit?: 'setSceneSpeed'
-      /** Format: double */
+      /**
+       * Format: double
+       * @description 2 is twice as fast.
+       */
       speed: number
-      /** @default true */
+      /**
+       * @description The scene range becomes as long as the motion then takes, and the work range with it.
+       * @default true
+       */
       fitRange?: boolean
     }
+    /** @description Sets the values of still channels. */
     EditSetValues: {
       /** @enum {string} */
       edit?: 'setValues'
+      /** @description The channels and their values. */
       values: components['schemas']['ChannelValue'][]
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The played frame on which these values are to be seen, with what clips and rolling add there; left out, they are the
+       *     channels' own.
+       */
       frame?: null | number
     }
+    /** @description Renames a warp, switches it on or off, or says what happens beyond its ends. */
     EditSetWarp: {
       /** @enum {string} */
       edit?: 'setWarp'
@@ -1020,19 +1395,26 @@ export interface components {
       on?: null | boolean
       beyond?: null | components['schemas']['WarpBeyond']
     }
+    /** @description Says what a warp covers: the whole scene, or objects and single channels. */
     EditSetWarpTargets: {
       /** @enum {string} */
       edit?: 'setWarpTargets'
       warp: components['schemas']['WarpId']
       targets?: null | components['schemas']['WarpTarget'][]
     }
+    /** @description Smooths jagged values: each selected key comes nearer to the line between its neighbours. Ends of runs stay. */
     EditSmoothKeys: {
       /** @enum {string} */
       edit?: 'smoothKeys'
+      /** @description The keys. */
       keys: components['schemas']['KeySet'][]
-      /** Format: double */
+      /**
+       * Format: double
+       * @description 0 leaves them, 1 smooths most.
+       */
       amount: number
     }
+    /** @description Puts values on the nearest multiple of a step. */
     EditSnapValues: {
       /** @enum {string} */
       edit?: 'snapValues'
@@ -1040,6 +1422,7 @@ export interface components {
       /** Format: double */
       step: number
     }
+    /** @description Removes all keys of channels; each stays still at the value that it has at a frame. */
     EditStayStill: {
       /** @enum {string} */
       edit?: 'stayStill'
@@ -1047,15 +1430,23 @@ export interface components {
       frame: number
       values: components['schemas']['ChannelValue'][]
     }
+    /** @description Makes the whole scene, or a part of it, longer or shorter: keys, warps, bookmarks and ranges alike. */
     EditStretchTime: {
       /** @enum {string} */
       edit?: 'stretchTime'
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The new length in frames: of the scene range, or from one end of the part to the other.
+       */
       length: number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The frame that stays where it is.
+       */
       about: number
       part?: null | components['schemas']['StretchPart']
     }
+    /** @description Puts rotations back into one winding: no selected key is more than half a turn from the key before it. */
     EditUnwindRotation: {
       /** @enum {string} */
       edit?: 'unwindRotation'
@@ -1071,70 +1462,127 @@ export interface components {
     }
     /** @description Frames per second, such as 24 or 30000/1001. */
     FrameRate: string
+    /** @description A free handle: an offset from its key in ticks and in the channel's unit. */
     Handle: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Offset in time, in ticks: below 0 on the in side, above it on the out side.
+       */
       ticks: number
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Offset in value, in the channel's unit.
+       */
       value: number
     }
-    /** @enum {unknown} */
+    /**
+     * @description What becomes of the two handles of a key.
+     * @enum {unknown}
+     */
     HandleForm: 'joined' | 'third' | 'equal'
+    /** @description Whether the server is ready. */
     Health: {
+      /** @description "ready". */
       status: string
+      /** @description Whether others than this machine's user can come in, so that people say who they are. */
       open: boolean
     }
+    /** @description One kept edit. */
     HistoryItem: {
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description Its number, from 1.
+       */
       seq: number
+      /** @description What it did. */
       title: string
+      /** @description When, in UTC. */
       madeAt: string
+      /** @description Who made it, where they said so. */
       name: null | string
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description How much room it takes.
+       */
       bytes: number
     }
+    /** @description The history of a scene. */
     HistoryList: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many edits are in force, those let go with them.
+       */
       position: number
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many have been let go.
+       */
       floor: number
+      /** @description All that are kept, oldest first. */
       entries: components['schemas']['HistoryItem'][]
     }
     /** Format: binary */
     IFormFile: string
     /**
+     * @description How motion comes in to a key, or goes out of it.
      * @default clamped
      * @enum {unknown}
      */
     Interpolation: 'hold' | 'linear' | 'smooth' | 'clamped' | 'flat' | 'free'
+    /** @description An ease that somebody keeps, as CSS. */
     KeptEase: {
+      /** @description Unique. */
       name: string
+      /** @description As a CSS easing function. */
       css: string
     }
+    /** @description Points at keys of one curve by their times: of an object's channel, of a warp, or of a placed clip's rate. */
     KeySet: {
+      /** @description When the keys stand, in ticks. */
       times: unknown[]
+      /** @description The object whose channel it is. */
       object?: number
+      /** @description The channel's name. */
       channel?: null | string
+      /** @description Or the warp whose points are meant. */
       warp?: number
+      /** @description Or the placed clip whose rate is meant. */
       placed?: number
     }
-    /** @enum {unknown} */
+    /**
+     * @description One side of a key.
+     * @enum {unknown}
+     */
     KeySide: 'in' | 'out'
+    /** @description A kind of object and its channels. */
     KindEntry: {
       kind: components['schemas']['ObjectKind']
       channels: components['schemas']['ChannelSpec'][]
     }
     LetGoRequest: {
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description The number of the first edit that is kept; those before it are let go.
+       */
       before: number
     }
+    /** @description Names a named selection within its scene. */
     NamedSelectionId: number
+    /** @description A new scene. */
     NewScene: {
-      /** @default Untitled */
+      /**
+       * @description Its name; if it is taken, the next free number is added.
+       * @default Untitled
+       */
       name?: string
     }
     ObjectId: number
-    /** @enum {unknown} */
+    /**
+     * @description What an object is; decides which channels it has.
+     * @enum {unknown}
+     */
     ObjectKind: 'group' | 'box' | 'sphere' | 'cylinder' | 'cone' | 'torus' | 'plane' | 'camera' | 'light'
+    /** @description An object without its keys. */
     ObjectSummary: {
       /** Format: int32 */
       id: number
@@ -1144,37 +1592,72 @@ export interface components {
       parent: null | number
       animated: string[]
     }
-    /** @enum {unknown} */
+    /**
+     * @description What stays the same when the rate changes.
+     * @enum {unknown}
+     */
     RateKeep: 'clock' | 'frames'
     /** @enum {unknown} */
     ReadyEase:
       'even' | 'easeIn' | 'easeOut' | 'easeBoth' | 'linger' | 'anticipate' | 'overshoot' | 'settle' | 'bounce' | null
-    /** @enum {unknown} */
+    /**
+     * @description Ready ways of retiming a part of what is played.
+     * @enum {unknown}
+     */
     RetimeWay: 'speed' | 'hold' | 'backwards' | 'freeze' | 'loop'
-    /** @enum {unknown} */
+    /**
+     * @description How an object gets from one key of its rotation to the next.
+     * @enum {unknown}
+     */
     RotationInterpolation: 'eachAxis' | 'quaternion'
-    /** @enum {unknown} */
+    /**
+     * @description The order of an object's three rotations. `Xyz` rotates about x, then about the object's own new y, then
+     *     its own new z: R = Rx·Ry·Rz, as CSS reads `rotateX() rotateY() rotateZ()`.
+     * @enum {unknown}
+     */
     RotationOrder: 'xyz' | 'xzy' | 'yxz' | 'yzx' | 'zxy' | 'zyx'
+    /** @description What the list of scenes shows of one. */
     SceneCard: {
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description Its number.
+       */
       id: number
+      /** @description Its name. */
       name: string
+      /** @description Frames per second, such as 24 or 30000/1001. */
       rate: string
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description The first frame of its range.
+       */
       firstFrame: number
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description The last frame of its range.
+       */
       lastFrame: number
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description How many objects it has.
+       */
       objects: number
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description How many changes it has seen.
+       */
       revision: number
+      /** @description When it was last changed, in UTC. */
       changedAt: string
+      /** @description Whether there is a thumbnail of this very revision. */
       hasThumbnail: boolean
     }
+    /** @description The number of a scene just kept. */
     SceneNumber: {
       /** Format: int64 */
       id: number
     }
+    /** @description A scene without its keys. */
     SceneSummary: {
       /** Format: int64 */
       id: number
@@ -1190,11 +1673,13 @@ export interface components {
       keys: number
       objects: components['schemas']['ObjectSummary'][]
     }
+    /** @description A step through the history, and the revision of the scene that it was asked for on. */
     StepRequest: {
       /** Format: int64 */
       revision: number
       by?: null | components['schemas']['ByRequest']
     }
+    /** @description A part of time, from one moment to another, in frames. */
     StretchPart: {
       /** Format: double */
       from: number
@@ -1202,6 +1687,7 @@ export interface components {
       to: number
     }
     /**
+     * @description Which of several keys stays where they are put on one frame.
      * @default nearest
      * @enum {unknown}
      */
@@ -1216,12 +1702,14 @@ export interface components {
     }
     /** @enum {unknown} */
     WarpBeyond: 'runOn' | 'stop' | null
+    /** @description Names a warp within its scene. */
     WarpId: number
     WarpTarget: {
       object?: components['schemas']['ObjectId']
       channel?: null | string
     }
     /**
+     * @description What happens where a key would land on another.
      * @default stop
      * @enum {unknown}
      */
@@ -1725,7 +2213,7 @@ export interface operations {
       }
     }
   }
-  KeepCurve: {
+  KeepEase: {
     parameters: {
       query?: never
       header?: never

@@ -10,9 +10,11 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Tolerance">The largest difference in value, in each channel's unit.</param>
 public sealed record BakeClips(ImmutableArray<ObjectId> Objects, double Tolerance = 0.001) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) =>
         $"Bake the clips of {(Objects.Length == 1 ? scene.Object(Objects[0]).Name : $"{Objects.Length} objects")}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");

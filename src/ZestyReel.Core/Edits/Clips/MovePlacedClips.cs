@@ -14,12 +14,14 @@ namespace ZestyReel.Core.Edits;
 public sealed record MovePlacedClips(
     ImmutableArray<PlacedClipId> Placed, decimal Frames, bool Copy = false, bool Played = false, ObjectId? Onto = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene)
     {
         var what = $"{(Copy ? "Copy" : "Move")} {(Placed.Length == 1 ? scene.Clip(scene.Placed(Placed[0]).Clip).Name : $"{Placed.Length} clips")}";
         return Onto is { } onto ? $"{what} to {scene.Object(onto).Name}" : FormattableString.Invariant($"{what} by {Frames} frames");
     }
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Placed.IsDefaultOrEmpty) throw new Refusal("placed", "select at least one clip");

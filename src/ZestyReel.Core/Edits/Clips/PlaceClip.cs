@@ -18,9 +18,11 @@ public sealed record PlaceClip(
 {
     private const decimal Most = 100_000;
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant(
         $"Place {scene.Clip(Clip).Name} on {(Objects.Length == 1 ? scene.Object(Objects[0]).Name : $"{Objects.Length} objects")} at {Frame}");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var clip = scene.Clip(Clip);

@@ -14,8 +14,10 @@ namespace ZestyReel.Core.Edits;
 public sealed record SaveClip(
     ImmutableArray<KeySet> Keys, string? Name = null, ClipValues Values = ClipValues.Changes, bool InPlace = false) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Save clip {Name ?? ""}".TrimEnd();
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Keys.IsDefaultOrEmpty || Keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "select at least two keys");

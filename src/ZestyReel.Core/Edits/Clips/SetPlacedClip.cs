@@ -16,6 +16,7 @@ public sealed record SetPlacedClip(
     ImmutableArray<PlacedClipId> Placed, decimal? Start = null, decimal? End = null, decimal? Times = null, decimal? Offset = null,
     ClipCycle? Cycle = null, ClipAfter? After = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene)
     {
         var what = Placed is [var only] && scene.Placed(only) is var placed ? $"{scene.Clip(placed.Clip).Name} on {scene.Object(placed.Object).Name}" : $"{Placed.Length} clips";
@@ -33,6 +34,7 @@ public sealed record SetPlacedClip(
         };
     }
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Placed.IsDefaultOrEmpty) throw new Refusal("placed", "select at least one clip");

@@ -13,9 +13,11 @@ public sealed record BakeCycles(ImmutableArray<ChannelValue> Channels, int Befor
     /// <summary>Most keys that a channel may come to have by it.</summary>
     public const int MostKeys = 1_000_000;
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) =>
         $"Bake {Before + After} {(Before + After == 1 ? "cycle" : "cycles")} of {ChannelWords.Of(scene, Channels.Select(c => c.Curve))}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Before is < 0 or > Most) throw new Refusal("before", $"give 0 to {Most} cycles");

@@ -10,8 +10,10 @@ namespace ZestyReel.Core.Edits;
 /// <param name="KeepCurve">The keys beside them are bent so that the curve stays as near as it can to what it was.</param>
 public sealed record DeleteKeys(ImmutableArray<KeySet> Keys, bool KeepCurve = false) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Delete {ChannelWords.Keys(Keys)}{(KeepCurve ? ", keeping the curve" : "")}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene) => scene.OnEachChannel(Keys, (_, channel, times) =>
     {
         if (!KeepCurve || channel.Curve!.Keys.All(key => times.Contains(key.Time))) return channel.WithoutKeys(times);

@@ -9,9 +9,11 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Meet">What happens where a copy lands on a key.</param>
 public sealed record DuplicateKeys(ImmutableArray<KeySet> Keys, decimal Frames, WhenKeysMeet Meet = WhenKeysMeet.Stop) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) =>
         FormattableString.Invariant($"Copy {ChannelWords.Keys(Keys)} by {Frames} frames");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var placing = new KeyPlacing(scene.Rate, Meet);

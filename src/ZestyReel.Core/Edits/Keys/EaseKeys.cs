@@ -17,6 +17,7 @@ namespace ZestyReel.Core.Edits;
 public sealed record EaseKeys(
     ImmutableArray<KeySet> Keys, ReadyEase? Ready = null, string? Css = null, double Amount = 0.5, int Bounces = 3) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => Ready switch
     {
         ReadyEase.Even => "Even motion",
@@ -30,6 +31,7 @@ public sealed record EaseKeys(
         null => "Ease from CSS",
     } + $" on {ChannelWords.Keys(Keys)}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Ready is null == Css is null) throw new Refusal("ease", "give either a ready ease or CSS");

@@ -12,8 +12,10 @@ namespace ZestyReel.Core.Edits;
 public sealed record FlipKeys(
     ImmutableArray<KeySet> Keys, bool InTime, double? About = null, WhenKeysMeet Meet = WhenKeysMeet.Stop) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Flip {ChannelWords.Keys(Keys)} {(InTime ? "in time" : "in value")}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (!InTime)

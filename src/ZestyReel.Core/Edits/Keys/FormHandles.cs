@@ -8,6 +8,7 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Makes handles joined, a third long or equal. They become free ones.</summary>
 public sealed record FormHandles(ImmutableArray<KeySet> Keys, HandleForm Form) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Handles {Form switch
     {
         HandleForm.Joined => "joined",
@@ -15,6 +16,7 @@ public sealed record FormHandles(ImmutableArray<KeySet> Keys, HandleForm Form) :
         _ => "equal",
     }} on {ChannelWords.Keys(Keys)}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (!Enum.IsDefined(Form)) throw new Refusal("form", "there is no such form of handles");

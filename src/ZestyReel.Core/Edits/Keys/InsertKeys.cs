@@ -10,9 +10,11 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Channels">Which channels; one that has no keys gets one at its still value.</param>
 public sealed record InsertKeys(decimal Frame, ImmutableArray<ChannelValue> Channels) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) =>
         FormattableString.Invariant($"Insert a key in {ChannelWords.Of(scene, Channels.Select(c => c.Curve))} at {Frame}");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Channels.IsDefaultOrEmpty) throw new Refusal("channels", "select at least one channel");

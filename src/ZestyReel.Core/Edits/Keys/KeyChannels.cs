@@ -19,9 +19,11 @@ namespace ZestyReel.Core.Edits;
 public sealed record KeyChannels(
     decimal Frame, ImmutableArray<ChannelValue> Values, Interpolation Interpolation = Interpolation.Clamped, decimal? Anchor = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) =>
         FormattableString.Invariant($"Key {ChannelWords.Of(scene, Values.Select(v => v.Curve))} at {Frame}");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Values.IsDefaultOrEmpty) throw new Refusal("values", "select at least one channel to key");

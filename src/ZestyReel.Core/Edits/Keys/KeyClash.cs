@@ -9,6 +9,8 @@ public sealed class KeyClash(int count, double frame) : Refusal("keys", string.C
     CultureInfo.InvariantCulture,
     $"{(count == 1 ? "a key" : $"{count} keys")} would land on {(count == 1 ? "another" : "others")}, at frame {frame:0.###}; replace what stands there, keep both a tick apart, or move them elsewhere"))
 {
+    /// <summary>How many keys would land on others.</summary>
     public int Count { get; } = count;
+    /// <summary>The frame of the first of them.</summary>
     public double Frame { get; } = frame;
 }

@@ -16,10 +16,12 @@ public sealed record MoveKeys(
     ImmutableArray<KeySet> Keys, decimal Frames, bool Ripple = false, WhenKeysMeet Meet = WhenKeysMeet.Stop,
     ImmutableArray<double>? Values = null, bool Played = false) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => Values is { IsDefaultOrEmpty: false } && Frames == 0
         ? $"Move {ChannelWords.Keys(Keys)} in value"
         : FormattableString.Invariant($"Move {ChannelWords.Keys(Keys)}{(Ripple ? " and what follows" : "")} by {Frames} frames");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var rate = scene.Rate;

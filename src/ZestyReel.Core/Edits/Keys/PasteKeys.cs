@@ -20,9 +20,11 @@ public sealed record PasteKeys(
 {
     private int Count => Copied.Channels.Sum(c => c.Keys.Length);
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant(
         $"Paste {ChannelWords.Keys(Count)}{(Mirrored ? ", mirrored" : "")}{(At is { } frame ? $" at {frame}" : "")}");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Copied.Channels.IsDefaultOrEmpty || Copied.Channels.Any(c => c.Keys.IsDefaultOrEmpty)) throw new Refusal("copied", "nothing has been copied");

@@ -8,8 +8,10 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Moves keys to the nearest whole frames. Of those that meet on a frame, with one that stands there already, one stays.</summary>
 public sealed record PutOnFrames(ImmutableArray<KeySet> Keys, Survivor Survivor = Survivor.Nearest) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Put {ChannelWords.Keys(Keys)} on whole frames";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (!Enum.IsDefined(Survivor)) throw new Refusal("survivor", "there is no such rule");

@@ -9,8 +9,10 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Tolerance">The largest difference in value, in the channel's unit.</param>
 public sealed record ReduceKeys(ImmutableArray<KeySet> Keys, double Tolerance) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant($"Reduce {ChannelWords.Keys(Keys)} within {Tolerance:0.######}");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (!(Tolerance >= 0) || !double.IsFinite(Tolerance)) throw new Refusal("tolerance", "the tolerance is 0 or more");

@@ -15,8 +15,10 @@ public sealed record RemoveSpikes(ImmutableArray<KeySet> Keys) : Edit
     private const int Beside = 3;
     private const double Deviations = 3, ToNormal = 1.4826;
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Remove spikes among {ChannelWords.Keys(Keys)}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var found = 0;

@@ -10,9 +10,11 @@ namespace ZestyReel.Core.Edits;
 /// <param name="To">The last frame.</param>
 public sealed record ReplaceKeys(CopiedKeys Copied, decimal From, decimal To) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant(
         $"Take back {ChannelWords.Of(scene, Copied.Channels.Select(c => c.Curve))} from {From} to {To}");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (To < From) throw new Refusal("to", "the last frame does not come before the first");

@@ -20,9 +20,11 @@ public sealed record ScaleKeys(
     // Distances are taken to a millionth of a frame, so that the ratio of two is one of whole numbers.
     private const decimal Fine = 1_000_000;
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant(
         $"Scale {ChannelWords.Keys(Keys)} to {(From == About ? 0 : (To - About) / (From - About) * 100):0.##} %");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var rate = scene.Rate;

@@ -7,8 +7,10 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Says what channels do before their first key, after their last, or both.</summary>
 public sealed record SetExtrapolation(ImmutableArray<ChannelValue> Channels, Extrapolation? Before = null, Extrapolation? After = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Before and after the keys of {ChannelWords.Of(scene, Channels.Select(c => c.Curve))}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene) => scene.OnEachCurve(Channels, (spec, curve) =>
     {
         var (before, after) = (Before ?? curve.Before, After ?? curve.After);

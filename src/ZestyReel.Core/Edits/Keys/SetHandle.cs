@@ -31,9 +31,11 @@ public sealed record SetHandle(
     [JsonIgnore]
     public CurveRef Curve => CurveRef.Given(Object, Channel, Warp, Placed, "handle");
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant(
         $"Bend {ChannelWords.Of(scene, [Curve])} at {scene.Rate.FrameOf(Time.Value):0.##}");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (!Enum.IsDefined(Side)) throw new Refusal("side", "a key has an in and an out side");

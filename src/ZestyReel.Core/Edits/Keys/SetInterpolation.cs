@@ -7,6 +7,7 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Says how motion comes in to keys, how it goes out of them, or both.</summary>
 public sealed record SetInterpolation(ImmutableArray<KeySet> Keys, Interpolation? In = null, Interpolation? Out = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => (In, Out) switch
     {
         ({ } arriving, { } leaving) when arriving == leaving => $"{arriving} interpolation on {ChannelWords.Keys(Keys)}",
@@ -15,6 +16,7 @@ public sealed record SetInterpolation(ImmutableArray<KeySet> Keys, Interpolation
         _ => $"Interpolation of {ChannelWords.Keys(Keys)}",
     };
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if ((In is { } arriving && !Enum.IsDefined(arriving)) || (Out is { } leaving && !Enum.IsDefined(leaving)))

@@ -9,6 +9,7 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Factor">0 gives them all the same value.</param>
 public sealed record SetKeyValues(ImmutableArray<KeySet> Keys, double Offset, double Factor = 0) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => Factor switch
     {
         0 => FormattableString.Invariant($"Set {ChannelWords.Keys(Keys)} to {Offset:0.###}"),
@@ -16,6 +17,7 @@ public sealed record SetKeyValues(ImmutableArray<KeySet> Keys, double Offset, do
         _ => $"Change the values of {ChannelWords.Keys(Keys)}",
     };
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene) => scene.OnEachChannel(Keys, (spec, channel, times) =>
         channel.WithKeysChanged(times, key =>
             // Keys that all get the same value keep their handles: those say how each is passed.

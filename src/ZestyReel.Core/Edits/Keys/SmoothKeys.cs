@@ -15,8 +15,10 @@ public sealed record SmoothKeys(ImmutableArray<KeySet> Keys, double Amount) : Ed
 {
     private const int MostPasses = 16;
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant($"Smooth {ChannelWords.Keys(Keys)} by {Amount * 100:0.#} %");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (!(Amount >= 0 && Amount <= 1)) throw new Refusal("amount", "the amount goes from 0 to 100 %");

@@ -6,8 +6,10 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Puts rotations back into one winding: no selected key is more than half a turn from the key before it.</summary>
 public sealed record UnwindRotation(ImmutableArray<KeySet> Keys) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Unwind {ChannelWords.Keys(Keys)}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene) => scene.OnEachChannel(Keys, (spec, channel, times) =>
     {
         if (spec.Unit != ChannelUnit.Degrees) throw new Refusal("keys", $"{spec.Name} is no rotation; only rotations wind");

@@ -11,8 +11,10 @@ namespace ZestyReel.Core.Edits;
 public sealed record AddObject(
     ObjectKind Kind, string? Name = null, ObjectId? Parent = null, ImmutableDictionary<string, double>? Values = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Add {Name ?? Kind.ToString().ToLowerInvariant()}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (scene.Objects.Count >= Scene.MostObjects)

@@ -6,10 +6,12 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections.</summary>
 public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => Objects.Length == 1
         ? $"Delete {scene.Object(Objects[0]).Name}"
         : $"Delete {Objects.Length} objects";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");

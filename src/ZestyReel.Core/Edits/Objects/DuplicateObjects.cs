@@ -6,10 +6,12 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Copies objects with their motion and with all that hang below them.</summary>
 public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => Objects.Length == 1
         ? $"Duplicate {scene.Object(Objects[0]).Name}"
         : $"Duplicate {Objects.Length} objects";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");

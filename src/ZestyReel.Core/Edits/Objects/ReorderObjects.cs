@@ -8,8 +8,10 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Before">The object that they stand before; left out, they go to the end.</param>
 public sealed record ReorderObjects(ImmutableArray<ObjectId> Objects, ObjectId? Before = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Move {(Objects.Length == 1 ? scene.Object(Objects[0]).Name : $"{Objects.Length} objects")} in the order";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");

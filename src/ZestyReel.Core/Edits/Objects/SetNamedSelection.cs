@@ -12,8 +12,10 @@ public sealed record SetNamedSelection(string Name, ImmutableArray<ObjectId> Obj
     /// <summary>Most named selections in a scene.</summary>
     public const int Most = 1000;
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"{(Selection is null ? "Name the selection" : "Change the selection")} {Names.Shown(Name)}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Selection is { } known && !scene.NamedSelections.ContainsKey(known))

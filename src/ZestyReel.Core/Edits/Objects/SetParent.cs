@@ -12,12 +12,14 @@ namespace ZestyReel.Core.Edits;
 /// </param>
 public sealed record SetParent(ImmutableArray<ObjectId> Objects, ObjectId? Parent, decimal? KeepAt = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene)
     {
         var what = Objects.Length == 1 ? scene.Object(Objects[0]).Name : $"{Objects.Length} objects";
         return Parent is { } parent ? $"Put {what} under {scene.Object(parent).Name}" : $"Take {what} out of its parent";
     }
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");

@@ -10,6 +10,7 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Radius">From the axle to the ground, in scene lengths of the world; left out, that of each object's own shape.</param>
 public sealed record SetRoll(ImmutableArray<ObjectId> Objects, Axis? Axle = null, double? Radius = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene)
     {
         var what = Objects.Length == 1 ? scene.Object(Objects[0]).Name : $"{Objects.Length} objects";
@@ -17,6 +18,7 @@ public sealed record SetRoll(ImmutableArray<ObjectId> Objects, Axis? Axle = null
             $"{(Axle is not { } axle ? $"{what} no longer rolls" : Radius is { } radius ? $"Roll {what} about {axle}, radius {radius:0.###}" : $"Roll {what} about {axle}")}");
     }
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");

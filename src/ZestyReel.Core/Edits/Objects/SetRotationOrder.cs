@@ -15,9 +15,11 @@ namespace ZestyReel.Core.Edits;
 /// </param>
 public sealed record SetRotationOrder(ImmutableArray<ObjectId> Objects, RotationOrder Order, bool KeepPoses = true) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) =>
         $"Rotation order {Order.ToString().ToLowerInvariant()} for {(Objects is [var only] ? scene.Objects.GetValueOrDefault(only)?.Name : $"{Objects.Length} objects")}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (!Enum.IsDefined(Order)) throw new Refusal("order", "there is no such rotation order");

@@ -11,8 +11,10 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Objects">Whose motion; left out, everything's, and the scene grows by as much.</param>
 public sealed record AddLead(long Frames, ImmutableArray<ObjectId>? Objects = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Add a lead of {Gaps.Words(Frames)}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         Gaps.Check(0, Frames);

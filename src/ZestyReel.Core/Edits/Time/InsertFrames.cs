@@ -10,8 +10,10 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Objects">Whose keys move; left out, all do, with warps, bookmarks and ranges.</param>
 public sealed record InsertFrames(long At, long Frames, ImmutableArray<ObjectId>? Objects = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Insert {Gaps.Words(Frames)} at {At}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         Gaps.Check(At, Frames);

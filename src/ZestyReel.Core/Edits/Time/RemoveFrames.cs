@@ -13,8 +13,10 @@ namespace ZestyReel.Core.Edits;
 /// <param name="DeleteKeys">Deletes the keys, and the clips, that stand in the frames instead of gathering the keys at the cut.</param>
 public sealed record RemoveFrames(long At, long Frames, ImmutableArray<ObjectId>? Objects = null, bool DeleteKeys = false) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Remove {Gaps.Words(Frames)} at {At}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         Gaps.Check(At, Frames);

@@ -12,9 +12,11 @@ public sealed record SetBookmark(decimal Frame, string Name, BookmarkColour Colo
     /// <summary>Most bookmarks in a scene.</summary>
     public const int Most = 1000;
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) =>
         FormattableString.Invariant($"{(Bookmark is null ? "Bookmark" : "Change the bookmark")} {Names.Shown(Name)} at {Frame}");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Bookmark is { } known && !scene.Bookmarks.ContainsKey(known))

@@ -6,6 +6,7 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Sets the scene range, the work range, or both. No key is touched; a work range left out is fitted into the scene's.</summary>
 public sealed record SetRanges(FrameRange? Range = null, FrameRange? Work = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => (Range, Work) switch
     {
         ({ } range, null) => $"Scene range {range.First} to {range.Last}",
@@ -14,6 +15,7 @@ public sealed record SetRanges(FrameRange? Range = null, FrameRange? Work = null
         _ => "Leave the ranges",
     };
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var range = Range?.Checked("range") ?? scene.Settings.Range;

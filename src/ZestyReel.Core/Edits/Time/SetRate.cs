@@ -7,9 +7,11 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Gives the scene another frame rate, keeping either the clock or the frame numbers.</summary>
 public sealed record SetRate(FrameRate Rate, RateKeep Keep) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) =>
         $"Rate {scene.Rate} to {Rate} fps, keeping the {(Keep == RateKeep.Clock ? "clock" : "frames")}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var settings = scene.Settings with { Rate = Rate };

@@ -16,9 +16,11 @@ public sealed record StretchTime(decimal Length, decimal About, StretchPart? Par
     private const decimal Fine = 1_000_000;
     private const decimal Shortest = 0.001m;
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant(
         $"Stretch {(Part is null ? "the scene" : $"{Part.From} to {Part.To}")} to {Length} frames");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var rate = scene.Rate;

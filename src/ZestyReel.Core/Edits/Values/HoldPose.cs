@@ -15,8 +15,10 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Push">Later keys move along by the length of the hold; else those between the two frames go.</param>
 public sealed record HoldPose(decimal From, decimal To, ImmutableArray<ObjectId> Objects, bool Push = false) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant($"Hold the pose of {From} until {To}");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (To <= From) throw new Refusal("to", "the pose is held from a frame to a later one");

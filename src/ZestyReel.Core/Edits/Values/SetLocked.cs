@@ -6,9 +6,11 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Locks channels, so that neither their values nor their keys can be changed by hand, or unlocks them.</summary>
 public sealed record SetLocked(ImmutableArray<ChannelValue> Channels, bool Locked) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) =>
         $"{(Locked ? "Lock" : "Unlock")} {ChannelWords.Of(scene, Channels.Select(c => c.Curve))}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Channels.IsDefaultOrEmpty) throw new Refusal("channels", "select at least one channel");

@@ -11,8 +11,10 @@ namespace ZestyReel.Core.Edits;
 /// </param>
 public sealed record SetValues(ImmutableArray<ChannelValue> Values, decimal? Frame = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Set {ChannelWords.Of(scene, Values.Select(v => v.Curve))}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Values.IsDefaultOrEmpty) throw new Refusal("values", "give at least one value");

@@ -6,8 +6,10 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Removes all keys of channels; each stays still at the value that it has at a frame.</summary>
 public sealed record StayStill(decimal Frame, ImmutableArray<ChannelValue> Values) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Keep {ChannelWords.Of(scene, Values.Select(v => v.Curve))} still";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Values.IsDefaultOrEmpty) throw new Refusal("values", "select at least one channel");

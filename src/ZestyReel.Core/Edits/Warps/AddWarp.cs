@@ -10,8 +10,10 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Targets">What it covers; left out, the whole scene.</param>
 public sealed record AddWarp(string? Name = null, ImmutableArray<WarpTarget>? Targets = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Add warp {Name}".TrimEnd();
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var id = new WarpId(scene.Warps.IsEmpty ? 1 : scene.Warps.Keys.Max().Value + 1);

@@ -10,8 +10,10 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Tolerance">The largest difference in value, in each channel's unit.</param>
 public sealed record BakeWarp(WarpId Warp, double Tolerance = 0.001) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Bake warp {scene.Warp(Warp).Name}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var warp = scene.Warp(Warp);

@@ -5,8 +5,10 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Lets the scene range end where a warp does; the work range follows where it ended with it.</summary>
 public sealed record FitRangeToWarp(WarpId Warp) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"End the scene with {scene.Warp(Warp).Name}";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var (range, work) = (scene.Settings.Range, scene.Settings.Work);

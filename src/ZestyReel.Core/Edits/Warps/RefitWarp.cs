@@ -7,8 +7,10 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Makes a warp start and end with the scene range again: its points keep their source frames and are spread over the range.</summary>
 public sealed record RefitWarp(WarpId Warp) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Refit {scene.Warp(Warp).Name} to the scene range";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var warp = scene.Warp(Warp);

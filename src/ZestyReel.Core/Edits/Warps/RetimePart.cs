@@ -21,6 +21,7 @@ public sealed record RetimePart(
     // Lengths are taken to a thousandth of a tick's share of the speed, so that the ratio of two is one of whole numbers.
     private const decimal Fine = 1_000_000;
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant(Way switch
     {
         RetimeWay.Speed => (FormattableString)$"Play {From} to {To} at {Speed * 100:0.##} %",
@@ -30,6 +31,7 @@ public sealed record RetimePart(
         _ => $"Play {From} to {To} {Times} times",
     });
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var warp = scene.Warp(Warp);

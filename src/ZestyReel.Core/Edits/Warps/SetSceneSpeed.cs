@@ -18,8 +18,10 @@ public sealed record SetSceneSpeed(decimal Speed, bool FitRange = true) : Edit
 
     private const decimal Fine = 1_000_000;
 
+    /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant($"Play the whole scene at {Speed:0.####}×");
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Speed is < 0.01m or > 100) throw new Refusal("speed", "give a speed from 0.01 to 100");

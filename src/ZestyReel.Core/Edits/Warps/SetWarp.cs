@@ -5,6 +5,7 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Renames a warp, switches it on or off, or says what happens beyond its ends.</summary>
 public sealed record SetWarp(WarpId Warp, string? Name = null, bool? On = null, WarpBeyond? Beyond = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => (On, Beyond) switch
     {
         ({ } on, _) => $"Switch {scene.Warp(Warp).Name} {(on ? "on" : "off")}",
@@ -13,6 +14,7 @@ public sealed record SetWarp(WarpId Warp, string? Name = null, bool? On = null, 
         _ => $"Rename warp {scene.Warp(Warp).Name} to {Name}",
     };
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         var warp = scene.Warp(Warp);

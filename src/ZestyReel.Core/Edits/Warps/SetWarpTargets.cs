@@ -6,8 +6,10 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Says what a warp covers: the whole scene, or objects and single channels.</summary>
 public sealed record SetWarpTargets(WarpId Warp, ImmutableArray<WarpTarget>? Targets = null) : Edit
 {
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"What {scene.Warp(Warp).Name} covers";
 
+    /// <inheritdoc/>
     protected override Scene Make(Scene scene) => scene.With(scene.Warp(Warp) with { Targets = Checked(scene, Targets) });
 
     /// <exception cref="Refusal">An object or channel is not there, or the list is empty.</exception>

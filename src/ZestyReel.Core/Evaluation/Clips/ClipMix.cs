@@ -86,6 +86,7 @@ public sealed class ClipMix
         private readonly double _climb = curve.ValueAt(clip.Length) - curve.ValueAt(0);
         private int _near;
 
+        /// <summary>What the clip adds at a phase, in ticks of the clip.</summary>
         public double At(double phase, bool isEnd)
         {
             if (placed.Cycle == ClipCycle.Once) return curve.ValueAt(Math.Clamp(phase, 0, clip.Length), ref _near);

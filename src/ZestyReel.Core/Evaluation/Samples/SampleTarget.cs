@@ -11,5 +11,6 @@ public sealed record SampleTarget(SceneObject Object, ImmutableArray<ChannelSpec
     /// <summary>Of which of these channels the speed is sampled too.</summary>
     public ImmutableArray<string> Speeds { get; init; } = [];
 
+    /// <summary>All channels of an object.</summary>
     public static SampleTarget All(SceneObject thing) => new(thing, thing.Specs);
 }

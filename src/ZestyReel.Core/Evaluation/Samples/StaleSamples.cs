@@ -27,9 +27,9 @@ public static class StaleSamples
         foreach (var (id, channels) in stale)
             // Quaternion interpolation is one of all three channels together.
             if (after.Object(id).RotationInterpolation == RotationInterpolation.Quaternion && QuaternionRotation.Channels.Any(channels.Contains)) channels.UnionWith(QuaternionRotation.Channels);
-        var carried = new Dictionary<ObjectId, bool>();
-        foreach (var wheel in after.Objects.Values)
-            if (wheel.Roll is { } roll && IsCarried(after, wheel.Id, stale, carried)) Add(wheel.Id, [roll.Channel]);
+        var rests = new Dictionary<ObjectId, bool>();
+        foreach (var thing in after.Objects.Values)
+            if (thing.Roll is { } roll && RestsOnStale(after, thing, stale, rests)) Add(thing.Id, [roll.Channel]);
         return
         [
             .. stale.Select(each => (thing: after.Object(each.Key), channels: each.Value))
@@ -74,16 +74,19 @@ public static class StaleSamples
         foreach (var placed in after.PlacedClips.Values.Where(one => changed.ContainsKey(one.Clip))) yield return (placed, ChannelsOf(placed.Clip));
     }
 
-    /// <summary>Whether an object, or something that carries it, is sampled anew; each is looked at once, however many it carries.</summary>
-    private static bool IsCarried(Scene scene, ObjectId id, Dictionary<ObjectId, HashSet<string>> stale, Dictionary<ObjectId, bool> known)
+    /// <summary>
+    /// Whether an object, or something that it is worked out from, is sampled anew. What it reads comes nearest first and
+    /// rests on what follows, so that each is looked at once, however many read it.
+    /// </summary>
+    private static bool RestsOnStale(Scene scene, SceneObject thing, Dictionary<ObjectId, HashSet<string>> stale, Dictionary<ObjectId, bool> known)
     {
         var way = new List<ObjectId>();
         var found = false;
-        foreach (var thing in scene.WithAncestors(id))
+        foreach (var id in Stages.Reads(scene, thing).Prepend(thing.Id))
         {
-            if (known.TryGetValue(thing.Id, out found)) break;
-            way.Add(thing.Id);
-            if (found = stale.ContainsKey(thing.Id)) break;
+            if (known.TryGetValue(id, out found)) break;
+            way.Add(id);
+            if (found = stale.ContainsKey(id)) break;
         }
         foreach (var each in way) known[each] = found;
         return found;

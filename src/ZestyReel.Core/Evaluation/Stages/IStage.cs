@@ -11,7 +11,7 @@ internal interface IStage
     /// <summary>Whether the step has a say in a channel, so that its value may differ from frame to frame.</summary>
     bool Moves(SceneObject thing, string channel, FrameTimes times);
 
-    /// <summary>The other objects that the step reads for this one.</summary>
+    /// <summary>The other objects that the step reads for this one, nearest first.</summary>
     IEnumerable<ObjectId> Reads(Scene scene, SceneObject thing);
 
     /// <summary>Changes what the steps before have given.</summary>

@@ -77,6 +77,6 @@ public static class Stages
         return drivers.Count == 0 ? null : string.Join(" and ", drivers);
     }
 
-    /// <summary>The other objects that an object's channels are worked out from.</summary>
+    /// <summary>The other objects that an object's channels are worked out from, nearest first, each of which rests on those after it.</summary>
     internal static IEnumerable<ObjectId> Reads(Scene scene, SceneObject thing) => All.SelectMany(stage => stage.Reads(scene, thing)).Distinct();
 }

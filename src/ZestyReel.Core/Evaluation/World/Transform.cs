@@ -10,6 +10,7 @@ public readonly record struct Transform(
     double Xx, double Xy, double Xz, double Yx, double Yy, double Yz, double Zx, double Zy, double Zz,
     double Px, double Py, double Pz)
 {
+    /// <summary>The transform that changes nothing.</summary>
     public static readonly Transform Identity = new(1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0);
 
     /// <summary>Scaled, then rotated, then put in its place, as an object's channels say: M = T·R·S.</summary>
@@ -46,6 +47,7 @@ public readonly record struct Transform(
         return new(xx, xy, xz, yx, yy, yz, zx, zy, zz, px + a.Px, py + a.Py, pz + a.Pz);
     }
 
+    /// <summary>Where the origin comes to lie.</summary>
     public (double X, double Y, double Z) Position => (Px, Py, Pz);
 
     /// <summary>What undoes this transform, or null where it flattens space and nothing does. By cofactors over the determinant.</summary>

@@ -14,6 +14,7 @@ namespace ZestyReel.Core.Scenes;
 public sealed record Warp(
     WarpId Id, string Name, bool On, ImmutableArray<WarpTarget>? Targets, WarpBeyond Beyond, Curve Curve)
 {
+    /// <summary>Whether it covers everything.</summary>
     public bool CoversScene => Targets is null;
 
     /// <summary>A curve from time to time with all its source times whole ticks, as all times are.</summary>
