@@ -23,6 +23,8 @@ internal sealed class Attacked : IAsyncDisposable
 
     public static async Task<Attacked> Start(string home)
     {
+        // What another run wrote would make this one's commits wait.
+        using (var rest = Process.Start("sync")) await rest.WaitForExitAsync();
         var folder = Directory.CreateTempSubdirectory("zesty-bench-").FullName;
         var start = new ProcessStartInfo("dotnet", [Path.Combine(home, "artifacts", "app", "ZestyReel.Server.dll"), "serve", "--port", "0", "--data", folder]) { RedirectStandardOutput = true };
         var server = Process.Start(start)!;
