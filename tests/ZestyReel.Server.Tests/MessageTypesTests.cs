@@ -1,5 +1,4 @@
 using System.Runtime.CompilerServices;
-using ZestyReel.Server.Wire;
 
 namespace ZestyReel.Server.Tests;
 

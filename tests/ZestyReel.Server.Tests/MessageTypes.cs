@@ -1,16 +1,18 @@
+using System.Globalization;
 using System.Reflection;
 using System.Text;
 using System.Text.Json;
 using MessagePack;
 using ZestyReel.Core.Curves;
+using ZestyReel.Server.Wire;
 
-namespace ZestyReel.Server.Wire;
+namespace ZestyReel.Server.Tests;
 
 /// <summary>
 /// The messages of the live line as TypeScript, for the pages: <c>./zesty types</c> writes it, and a test holds that what
 /// is written is what is here.
 /// </summary>
-public static class MessageTypes
+internal static class MessageTypes
 {
     /// <summary>What the hub sends or answers; what these are made of comes with them.</summary>
     private static readonly Type[] Messages =
@@ -21,7 +23,7 @@ public static class MessageTypes
     {
         var (text, nulls) = (new StringBuilder(), new NullabilityInfoContext());
         text.Append("// Written by ./zesty types from src/ZestyReel.Server/Wire/SceneMessages.cs, where it is explained.\n");
-        text.Append(System.Globalization.CultureInfo.InvariantCulture, $"\n/** How many bytes a key takes on the wire. */\nexport const keySize = {SceneWire.KeySize}\n");
+        text.Append(CultureInfo.InvariantCulture, $"\n/** How many bytes a key takes on the wire. */\nexport const keySize = {SceneWire.KeySize}\n");
         var (seen, waiting) = (new HashSet<Type>(), new Queue<Type>([typeof(Interpolation), .. Messages]));
         while (waiting.TryDequeue(out var type))
         {
@@ -30,10 +32,10 @@ public static class MessageTypes
             {
                 var words = string.Join(", ", Enum.GetNames(type).Select(name => $"'{JsonNamingPolicy.CamelCase.ConvertName(name)}'"));
                 var list = Plural(JsonNamingPolicy.CamelCase.ConvertName(type.Name));
-                text.Append(System.Globalization.CultureInfo.InvariantCulture, $"\n/** In the order of their numbers. */\nexport const {list} = [{words}] as const\nexport type {type.Name} = (typeof {list})[number]\n");
+                text.Append(CultureInfo.InvariantCulture, $"\n/** In the order of their numbers. */\nexport const {list} = [{words}] as const\nexport type {type.Name} = (typeof {list})[number]\n");
                 continue;
             }
-            text.Append(System.Globalization.CultureInfo.InvariantCulture, $"\nexport interface {type.Name} {{\n");
+            text.Append(CultureInfo.InvariantCulture, $"\nexport interface {type.Name} {{\n");
             foreach (var part in type.GetProperties())
             {
                 if (part.GetCustomAttribute<KeyAttribute>() is not { StringKey: { } name }) continue;
@@ -41,7 +43,7 @@ public static class MessageTypes
                 var inner = of.IsArray ? of.GetElementType()! : of;
                 if (inner.IsEnum || inner.Namespace == typeof(SceneMessage).Namespace) waiting.Enqueue(inner);
                 var nullable = nulls.Create(part).ReadState == NullabilityState.Nullable ? " | null" : "";
-                text.Append(System.Globalization.CultureInfo.InvariantCulture, $"  {name}: {Word(of, part)}{nullable}\n");
+                text.Append(CultureInfo.InvariantCulture, $"  {name}: {Word(of, part)}{nullable}\n");
             }
             text.Append("}\n");
         }
