@@ -4,6 +4,7 @@ using System.Net.Http.Json;
 using System.Text;
 using Microsoft.AspNetCore.SignalR;
 using Microsoft.AspNetCore.SignalR.Client;
+using ZestyReel.Core.Time;
 using ZestyReel.Server.Wire;
 
 namespace ZestyReel.Server.Tests;
@@ -44,7 +45,7 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
         csv.ShouldBe($"object,channel,frame,value\nLink {length - 1},position.x,1,{length - 1}\nLink {length - 1},position.x,2,{length}\nLink {length - 1},position.x,3,{length + 1}\n");
         var tab = await Tab.Open(server, id);
         tab.Scene.Rows.Objects.Length.ShouldBe(length);
-        (await tab.Hub.Watch(id, 1, 3)).Length.ShouldBe(length + 1);
+        (await tab.Sample(1, 3)).Pieces.Single().Blocks.Length.ShouldBe(length + 1);
         // All of them under another one, and then all of them twice.
         var all = string.Join(',', Enumerable.Range(2, length - 2));
         (await server.Edit(id, 0, $$"""{"edit":"deleteObjects","objects":[{{length}}]}""")).StatusCode.ShouldBe(HttpStatusCode.OK);
@@ -86,21 +87,47 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
     }
 
     [Fact]
-    public async Task A_window_of_samples_is_as_long_as_there_is_room_for()
+    public async Task Chunks_are_as_long_as_there_is_room_for()
     {
         const int objects = 400;
         var keyed = """{"keys":[{"frame":1,"value":0},{"frame":9000,"value":1}]}""";
         var channels = string.Join(',', new[] { "position", "rotation", "scale" }.SelectMany(group => "xyz".Select(axis => $"\"{group}.{axis}\":{keyed}")));
         var id = await Import(File("Many", 9000, Enumerable.Range(0, objects).Select(n => Thing($"Box {n}", "box", null, channels))));
         var tab = await Tab.Open(server, id);
-        var frames = await tab.Hub.InvokeAsync<long[]>("Watch", id, 1L, 8192L, 4000L);
-        (frames[1] - frames[0] + 1).ShouldBeInRange(1000, 2000);
-        frames[0].ShouldBeLessThan(4000);
-        frames[1].ShouldBeGreaterThan(4000);
-        // The same room counts when the scene grows under a window that was given before.
-        await server.Edit(id, 0, $$"""{"edit":"duplicateObjects","objects":[{{string.Join(',', Enumerable.Range(1, objects))}}]}""");
-        var told = (await tab.Next()).Frames.ShouldNotBeNull();
-        (told[1] - told[0]).ShouldBeLessThan((frames[1] - frames[0]) * 2 / 3);
+        tab.Scene.Chunk.ShouldBe(256);
+        await tab.Sample(4096, 4096 + 255);
+        tab.Book.Run(7, "position.x", 4200, 4200).Single().ShouldBe(0.45f, 0.01f);
+        // What everything changes at once is more than comes along with a change: the frame looked at comes, the rest is asked for again.
+        await server.Edit(id, 0, """{"edit":"addWarp"}""");
+        (await tab.Next()).Samples.Forgotten.ShouldBe([16]);
+        tab.Book.Here.ShouldBe([new FrameRange(4096, 4096)]);
+        // A scene that grows far beyond its chunks is opened again.
+        var lost = new TaskCompletionSource<long>();
+        tab.Hub.On<long>("lost", lost.SetResult);
+        long revision = 1;
+        for (var count = objects; count < objects * 16; count *= 2)
+            await server.Edit(id, revision++, $$"""{"edit":"duplicateObjects","objects":[{{string.Join(',', Enumerable.Range(1, count))}}]}""");
+        (await lost.Task.WaitAsync(Tab.Patience)).ShouldBe(id);
+        (await tab.Hub.OpenScene(id)).Chunk.ShouldBe(16);
+        await tab.Hub.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task A_tab_holds_only_so_many_chunks_and_lets_go_of_those_it_has_forgotten()
+    {
+        var id = await server.AddScene();
+        await server.Edit(id, 0, """{"edit":"addObject","kind":"box"}""");
+        var tab = await Tab.Open(server, id);
+        await tab.Sample(0, 255);
+        await tab.Sample(512, 767, isAhead: true, 0);
+        tab.Book.Forget(0);
+        // The last key reaches on for ever: what the tab still has comes anew, and nothing else.
+        foreach (var (frame, revision) in new[] { (10, 1), (700, 2) })
+            await server.Edit(id, revision, FormattableString.Invariant($$"""{"edit":"keyChannels","frame":{{frame}},"values":[{"object":1,"channel":"position.x","value":{{frame}}}]}"""));
+        (await tab.Next()).Samples.Pieces.Single().First.ShouldBe(512);
+        (await tab.Next()).Samples.Pieces.Single().First.ShouldBe(512);
+        tab.Book.Run(1, "position.x", 700, 767).ShouldAllBe(x => x == 700);
+        (await Should.ThrowAsync<HubException>(() => tab.Sample(0, 1, false, new long[5000]))).Message.ShouldContain("4096");
         await tab.Hub.DisposeAsync();
     }
 
@@ -160,7 +187,7 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
         await Refused(() => tab.Hub.InvokeAsync<ChannelMessage[]>("ChannelsAt", id, -1, Array.Empty<int>(), Array.Empty<string>()), "places");
         await Refused(() => tab.Hub.InvokeAsync<string[]>("TimeLabels", id, new[] { long.MaxValue }, "timecode"), "out of reach");
         await Refused(() => tab.Hub.InvokeAsync<string[]>("TimeLabels", id, new[] { 1L }, "77"), "no such way");
-        await Refused(() => tab.Hub.InvokeAsync<long[]>("Watch", id, long.MinValue, long.MaxValue, 0L), "frames");
+        await Refused(() => tab.Sample(long.MinValue, long.MaxValue), "frames");
         await Refused(() => tab.Hub.InvokeAsync<KeptMessage>("Edit", id, 0L, null, ""), "missing");
         await Refused(() => tab.Hub.InvokeAsync<KeptMessage>("GoTo", id, 0L, int.MaxValue), "places");
         await Refused(() => tab.Hub.InvokeAsync("Introduce", new string('a', 100), "", "w"), "64 at the most");

@@ -3,6 +3,7 @@ using System.Threading.Channels;
 using Microsoft.AspNetCore.SignalR;
 using Microsoft.AspNetCore.SignalR.Client;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
 using ZestyReel.Server.Wire;
 
 namespace ZestyReel.Server.Tests;
@@ -21,23 +22,23 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         return (tab.Hub, tab.Changes, tab.Scene);
     }
 
+    private static IEnumerable<string> Channels(SamplesMessage samples) => samples.Pieces.Single().Blocks.Single().Channels;
+
     [Fact]
     public async Task Every_tab_hears_of_every_edit_and_gets_the_samples_it_watches()
     {
         var id = await server.AddScene();
-        var (one, heardOne, _) = await Open(id);
-        var (two, heardTwo, _) = await Open(id);
-        await one.Watch(id, 1, 20);
-        var kept = await one.Edit(id, 0, AddBox);
-        var own = await heardOne.ReadAsync().AsTask().WaitAsync(Patience);
-        own.Revision.ShouldBe(1);
-        own.Blocks.Single().Channels.ShouldContain("position.x");
-        var other = await heardTwo.ReadAsync().AsTask().WaitAsync(Patience);
+        var (one, two) = (await Tab.Open(server, id), await Tab.Open(server, id));
+        await one.Sample(1, 20);
+        var kept = await one.Hub.Edit(id, 0, AddBox);
+        (await one.Next()).Revision.ShouldBe(1);
+        one.Book.At(OwnerKind.Object, 1, "scale.x", 7).ShouldBe(1);
+        var other = await two.Next();
         other.Rows.Objects.Single().Name.ShouldBe("Box");
-        other.Blocks.ShouldBeEmpty();
+        other.Samples.Pieces.ShouldBeEmpty();
         kept.Added.ShouldBe([1]);
-        await one.DisposeAsync();
-        await two.DisposeAsync();
+        await one.Hub.DisposeAsync();
+        await two.Hub.DisposeAsync();
     }
 
     [Fact]
@@ -47,17 +48,15 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         await server.Edit(id, 0, AddBox);
         await server.Edit(id, 1, KeyBox);
         await server.Edit(id, 2, KeyBox.Replace("\"frame\":10", "\"frame\":20").Replace("\"value\":4", "\"value\":8"));
-        var (hub, _, scene) = await Open(id);
-        scene.Rows.Channels.Single().Keys!.Length.ShouldBe(2 * KeySize);
-        scene.History.Length.ShouldBe(3);
-        var block = (await hub.Watch(id, 8, 22)).Single(b => b is { Owner: OwnerKind.Object, Id: 1 });
-        var x = Array.IndexOf(block.Channels, "position.x");
-        block.Counts[x].ShouldBe(15);
-        var samples = MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan())[block.Counts.Take(x).Sum()..];
-        samples[0].ShouldBe(4f);
-        samples[7].ShouldBe(6f);
-        samples[14].ShouldBe(8f);
-        await hub.DisposeAsync();
+        var tab = await Tab.Open(server, id);
+        tab.Scene.Rows.Channels.Single().Keys!.Length.ShouldBe(2 * KeySize);
+        tab.Scene.History.Length.ShouldBe(3);
+        await tab.Sample(8, 22);
+        tab.Book.Here.ShouldBe([new FrameRange(8, 22)]);
+        var samples = tab.Book.Run(1, "position.x", 8, 22);
+        (samples[0], samples[7], samples[14]).ShouldBe((4f, 6f, 8f));
+        tab.Book.IsStill(1, "position.y").ShouldBeTrue();
+        await tab.Hub.DisposeAsync();
     }
 
     private const string Move = """{"edit":"moveKeys","keys":[{"object":1,"channel":"position.x","times":[294000000]}],"frames":10}""";
@@ -160,14 +159,18 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     public async Task Speeds_come_for_the_channels_that_a_tab_looks_at()
     {
         var id = await AddKeyedBox();
-        var (hub, changes, _) = await Open(id);
-        (await hub.Watch(id, 1, 30)).Single(b => b is { Owner: OwnerKind.Object, Id: 1 }).Channels.ShouldNotContain("speed:position.x");
-        (await hub.WatchSpeeds(id, [1], ["position.x"])).Single().Channels.ShouldBe(["position.x", "speed:position.x", "speed", "source"]);
+        var tab = await Tab.Open(server, id);
+        (await tab.Sample(1, 30)).Pieces.Single().Blocks.Single(b => b is { Owner: OwnerKind.Object, Id: 1 }).Channels.ShouldNotContain("speed:position.x");
+        Channels(await tab.WatchSpeeds([1], ["position.x"])).ShouldBe(["position.x", "speed:position.x", "speed"]);
+        // From 4 to 8 in ten frames, straight at its middle by half as fast again.
+        tab.Book.Run(1, "speed:position.x", 14, 14).Single().ShouldBe(14.3f, 0.1f);
         await server.Edit(id, 3, KeyBox);
         await server.Edit(id, 4, KeyBox.Replace("\"value\":4", "\"value\":5"));
-        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Blocks.Single().Channels.ShouldContain("speed:position.x");
-        (await Should.ThrowAsync<HubException>(() => hub.WatchSpeeds(id, [1], []))).Message.ShouldContain("a channel for each");
-        await hub.DisposeAsync();
+        // The same key once more shows nothing new.
+        (await tab.Next()).Samples.Pieces.ShouldBeEmpty();
+        Channels((await tab.Next()).Samples).ShouldContain("speed:position.x");
+        (await Should.ThrowAsync<HubException>(() => tab.WatchSpeeds([1], []))).Message.ShouldContain("a channel for each");
+        await tab.Hub.DisposeAsync();
     }
 
     [Fact]
@@ -203,26 +206,21 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     public async Task A_warp_reaches_every_tab_with_its_points_and_what_it_shows()
     {
         var id = await AddKeyedBox();
-        var (hub, changes, _) = await Open(id);
-        await hub.Watch(id, 1, 40);
+        var tab = await Tab.Open(server, id);
+        var (hub, changes) = (tab.Hub, tab.Changes);
+        await tab.Sample(1, 40);
         await server.Edit(id, 3, """{"edit":"addWarp","name":"Slow pass","targets":[{"object":1,"channel":"position.x"}]}""");
         var added = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         var warp = added.Rows.Warps.Single();
         (warp.Name, warp.On, warp.Beyond, warp.Curve.Owner, warp.Curve.Id, warp.Curve.Name).ShouldBe(("Slow pass", true, WarpBeyond.RunOn, OwnerKind.Warp, 1, "warp"));
         warp.Targets!.ShouldBe([new TargetMessage(1, "position.x")]);
         await server.Edit(id, 4, """{"edit":"retimePart","warp":1,"way":"hold","from":15,"frames":4}""");
-        var held = await changes.ReadAsync().AsTask().WaitAsync(Patience);
-        float[] Samples(OwnerKind owner, int id, string channel)
-        {
-            var block = held.Blocks.Single(b => b.Owner == owner && b.Id == id);
-            var at = Array.IndexOf(block.Channels, channel);
-            return MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan())[block.Counts.Take(at).Sum()..][..block.Counts[at]].ToArray();
-        }
-        Samples(OwnerKind.Warp, 1, "warp")[13..20].ShouldBe([14, 15, 15, 15, 15, 15, 16]);
-        Samples(OwnerKind.Object, 1, "position.x")[14..19].ShouldAllBe(value => value == 6);
+        await changes.ReadAsync().AsTask().WaitAsync(Patience);
+        tab.Book.Run(1, "warp", 14, 20, OwnerKind.Warp).ShouldBe([14, 15, 15, 15, 15, 15, 16]);
+        tab.Book.Run(1, "position.x", 15, 19).ShouldAllBe(value => value == 6);
         // It covers one channel only, so neither the object nor the scene shows other frames than are played.
-        Samples(OwnerKind.Object, 1, "source").ShouldBe([float.NaN]);
-        Samples(OwnerKind.Scene, 0, "source").ShouldBe([float.NaN]);
+        (tab.Book.IsStill(1, "source"), tab.Book.IsStill(0, "source", OwnerKind.Scene)).ShouldBe((true, true));
+        tab.Book.Run(1, "source", 12, 12).ShouldBe([float.NaN]);
         var told = await hub.InvokeAsync<CurveMessage>("LookAheadCurves", id, """{"edit":"bakeWarp","warp":1}""");
         told.Keys.ShouldBe(2);
         told.Difference.ShouldBeLessThan(0.001);
@@ -235,35 +233,30 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     public async Task A_clip_reaches_every_tab_with_its_cycle_its_rate_and_what_it_moves()
     {
         var id = await AddKeyedBox();
-        var (hub, changes, _) = await Open(id);
-        await hub.Watch(id, 1, 60);
+        var tab = await Tab.Open(server, id);
+        var (hub, changes) = (tab.Hub, tab.Changes);
+        await tab.Sample(1, 60);
         await hub.Edit(id, 3, """{"edit":"saveClip","keys":[{"object":1,"channel":"position.x","times":[294000000,588000000]}],"name":"Step"}""");
         var saved = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         saved.Rows.Clips.Single().ShouldSatisfyAllConditions(c => c.Name.ShouldBe("Step"), c => c.Length.ShouldBe(294_000_000), c => c.Channels.ShouldBe(["position.x"]));
-        saved.Blocks.ShouldBeEmpty();
+        saved.Samples.Pieces.ShouldBeEmpty();
         await hub.Edit(id, 4, """{"edit":"placeClip","clip":1,"objects":[1],"frame":30,"times":2,"cycle":"repeatOffset"}""");
         var placed = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         var row = placed.Rows.Placed.Single();
         row.Times.Select(time => time / 29_400_000).ShouldBe([30, 50, 40]);
         (row.Cycle, row.After, row.Rate.Still).ShouldBe((ClipCycle.RepeatOffset, ClipAfter.LetGo, 1));
-        float[] Track(BlockMessage[] blocks, OwnerKind owner, string channel)
-        {
-            var block = blocks.Single(b => b.Owner == owner && b.Id == 1);
-            var at = Array.IndexOf(block.Channels, channel);
-            return MemoryMarshal.Cast<byte, float>(block.Samples.AsSpan()).Slice(block.Counts.Take(at).Sum(), block.Counts[at]).ToArray();
-        }
-        Track(placed.Blocks, OwnerKind.Object, "position.x")[45 - 1].ShouldBe(8 + 4 + 2, 1e-5f);
+        tab.Book.Run(1, "position.x", 45, 45).Single().ShouldBe(8 + 4 + 2, 1e-5f);
         (row.Rate.Owner, row.Rate.Id).ShouldBe((OwnerKind.Placed, 1));
-        Track(placed.Blocks, OwnerKind.Placed, "phase")[45 - 1].ShouldBe(15);
+        tab.Book.Run(1, "phase", 45, 45, OwnerKind.Placed).Single().ShouldBe(15);
         await hub.Edit(id, 5, """{"edit":"keyChannels","frame":30,"values":[{"placed":1,"value":0.5}]}""");
         var keyed = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         keyed.Rows.Placed.Single().Rate.Keys!.Length.ShouldBe(KeySize);
-        Track(keyed.Blocks, OwnerKind.Object, "position.x")[50 - 1].ShouldBe(8 + 4, 1e-5f);
+        tab.Book.Run(1, "position.x", 50, 50).Single().ShouldBe(8 + 4, 1e-5f);
         await hub.InvokeAsync<KeptMessage>("GoTo", id, 6, 3);
         var undone = await changes.ReadAsync().AsTask().WaitAsync(Patience);
         undone.Rows.RemovedClips.ShouldBe([1]);
         undone.Rows.RemovedPlaced.ShouldBe([1]);
-        Track(undone.Blocks, OwnerKind.Object, "position.x")[50 - 1].ShouldBe(8);
+        tab.Book.Run(1, "position.x", 50, 50).Single().ShouldBe(8);
         await hub.DisposeAsync();
     }
 
@@ -271,21 +264,57 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     public async Task A_try_is_told_as_the_difference_to_the_one_before()
     {
         var id = await AddKeyedBox();
-        var (hub, _, _) = await Open(id);
-        await hub.Watch(id, 1, 30);
+        var tab = await Tab.Open(server, id);
+        await tab.Sample(1, 30);
         var later = Move.Replace("\"frames\":10", "\"frames\":5");
-        var moved = await hub.InvokeAsync<LiveMessage>("Try", id, later);
+        var moved = await tab.Try(later);
         moved.Rows.Channels.Select(c => c.Name).ShouldBe(["position.x"]);
         // Another try: what the first one moved is back, and what this one sets is there.
-        var other = await hub.InvokeAsync<LiveMessage>("Try", id, KeyBox.Replace("position.x", "position.y"));
+        var other = await tab.Try(KeyBox.Replace("position.x", "position.y"));
         other.Rows.Channels.Select(c => c.Name).Order().ShouldBe(["position.x", "position.y"]);
         var x = other.Rows.Channels.Single(c => c.Name == "position.x").Keys!;
         MemoryMarshal.Cast<byte, double>(x.AsSpan(0, 8))[0].ShouldBe(10 * 29_400_000);
-        other.Blocks.Single().Channels.ShouldContain("position.x");
-        // Once something is kept, a try starts from that.
-        await hub.Edit(id, 3, """{"edit":"renameScene","name":"Quay"}""");
-        (await hub.InvokeAsync<LiveMessage>("Try", id, later)).Rows.Channels.Select(c => c.Name).ShouldBe(["position.x"]);
-        await hub.DisposeAsync();
+        Channels(other.Samples).ShouldContain("position.x");
+        tab.Book.Run(1, "position.y", 3, 3).ShouldBe([4]);
+        // What is kept puts an end to what is tried, and a try starts from it.
+        await tab.Hub.Edit(id, 3, """{"edit":"renameScene","name":"Quay"}""");
+        await tab.Next();
+        tab.Book.Run(1, "position.y", 3, 3).ShouldBe([0]);
+        (await tab.Try(later)).Rows.Channels.Select(c => c.Name).ShouldBe(["position.x"]);
+        // Dropped, it is as it is kept.
+        var back = await tab.DropTry();
+        (back.IsBack, back.Rows.Channels.Single().Name).ShouldBe((true, "position.x"));
+        tab.Book.Run(1, "position.x", 8, 22)[7].ShouldBe(6);
+        await tab.Hub.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task What_somebody_else_does_is_told_apart_from_what_a_hand_tries()
+    {
+        var id = await AddKeyedBox();
+        var tab = await Tab.Open(server, id, "mia");
+        await tab.Sample(1, 30);
+        await tab.Try(KeyBox.Replace("\"value\":4", "\"value\":5"));
+        tab.Book.Run(1, "position.x", 10, 10).ShouldBe([5]);
+        await server.Edit(id, 3, KeyBox.Replace("position.x", "position.y"));
+        (await tab.Next()).Rows.Channels.Select(c => c.Name).ShouldBe(["position.y"]);
+        tab.Book.Run(1, "position.x", 10, 10).ShouldBe([4]);
+        await tab.Hub.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task A_drag_that_ends_where_it_began_leaves_nothing_behind()
+    {
+        var id = await AddKeyedBox();
+        var tab = await Tab.Open(server, id, "mia");
+        await tab.Sample(1, 30);
+        const string lift = """{"edit":"setValues","values":[{"object":1,"channel":"position.y","value":5}]}""";
+        await tab.Try(lift);
+        tab.Book.Run(1, "position.y", 10, 10).ShouldBe([5]);
+        var back = await tab.Hub.Heard<TriedMessage>("tried", () => tab.Hub.Edit(id, 3, lift.Replace("5", "0")));
+        back.IsBack.ShouldBeTrue();
+        tab.Book.Run(1, "position.y", 10, 10).ShouldBe([0]);
+        await tab.Hub.DisposeAsync();
     }
 
     [Fact]
@@ -310,13 +339,13 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await server.AddScene();
         await server.Edit(id, 0, AddBox);
-        var (hub, _, _) = await Open(id);
-        await hub.Watch(id, 1, 20);
-        var live = await hub.InvokeAsync<LiveMessage>("Try", id, KeyBox);
-        live.Rows.Channels.Single().Name.ShouldBe("position.x");
-        live.Blocks.Single().Channels.ShouldBe(["position.x", "speed", "source"]);
-        (await hub.OpenScene(id)).Revision.ShouldBe(1);
-        await hub.DisposeAsync();
+        var tab = await Tab.Open(server, id);
+        await tab.Sample(1, 20);
+        var tried = await tab.Try(KeyBox);
+        tried.Rows.Channels.Single().Name.ShouldBe("position.x");
+        Channels(tried.Samples).ShouldBe(["position.x", "speed"]);
+        (await tab.Hub.OpenScene(id)).Revision.ShouldBe(1);
+        await tab.Hub.DisposeAsync();
     }
 
     [Fact]
@@ -326,7 +355,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var (hub, _, _) = await Open(id);
         (await Should.ThrowAsync<HubException>(() => hub.Edit(id, 0, "{}"))).Message.ShouldContain("cannot be read");
         (await hub.Edit(id, 7, AddBox)).Taken.ShouldNotBeNull();
-        (await hub.InvokeAsync<long[]>("Watch", id, 1L, 90_000L, 50_000L)).ShouldBe([50_000 - 2048, 50_000 - 2048 + 8191]);
+        (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync("Sample", id, 1L, 255L, 256L, false, Array.Empty<long>()))).Message.ShouldContain("one chunk");
         (await Should.ThrowAsync<HubException>(() => hub.InvokeAsync("Open", 987654L))).Message.ShouldContain("no scene");
         await hub.DisposeAsync();
     }

@@ -14,7 +14,7 @@ public class MessageTypesTests
         if (Environment.GetEnvironmentVariable("ZESTY_WRITE_TYPES") is not null) System.IO.File.WriteAllText(File(), types);
         types.ShouldBe(System.IO.File.ReadAllText(File()), "run ./zesty types");
         types.ShouldContain("samples: Uint8Array");
-        types.ShouldContain("frames: [number, number] | null");
+        types.ShouldContain("range: [number, number]");
         types.ShouldContain("export const interpolations = ['hold', 'linear', 'smooth', 'clamped', 'flat', 'free'] as const");
     }
 }

@@ -121,8 +121,8 @@ public sealed class SoakTests : IDisposable
             var id = ids[random.Next(ids.Count)];
             // Some look without having opened; some open and look; all leave without a word.
             if (n % 3 > 0) await hub.InvokeAsync("Open", id, CancellationToken.None);
-            if (n % 3 == 1) await hub.InvokeAsync<long[]>("Watch", id, 1L, 50L, 1L, CancellationToken.None);
-            else if (n % 3 == 0) await Should.ThrowAsync<Exception>(() => hub.InvokeAsync<long[]>("Watch", id, 1L, 50L, 1L, CancellationToken.None));
+            if (n % 3 == 1) await hub.InvokeAsync("Sample", id, 1L, 1L, 50L, false, Array.Empty<long>(), CancellationToken.None);
+            else if (n % 3 == 0) await Should.ThrowAsync<Exception>(() => hub.InvokeAsync("Sample", id, 1L, 1L, 50L, false, Array.Empty<long>(), CancellationToken.None));
             await Task.Delay(random.Next(5, 60), CancellationToken.None);
         }
     }

@@ -5,8 +5,10 @@ using ZestyReel.Server.Wire;
 namespace ZestyReel.Server.Tests;
 
 /// <summary>A tab on the live line, as a page is one.</summary>
-internal sealed record Tab(HubConnection Hub, ChannelReader<ChangeMessage> Changes, SceneMessage Scene)
+internal sealed record Tab(HubConnection Hub, ChannelReader<ChangeMessage> Changes, SceneMessage Scene, TabBook Book)
 {
+    private long _asks;
+
     /// <summary>What this window calls itself.</summary>
     public string Window { get; private init; } = "";
 
@@ -20,29 +22,43 @@ internal sealed record Tab(HubConnection Hub, ChannelReader<ChangeMessage> Chang
     {
         var hub = await server.Connect();
         var changes = Channel.CreateUnbounded<ChangeMessage>();
-        hub.On<ChangeMessage>("changed", change => changes.Writer.TryWrite(change));
+        TabBook? book = null;
+        hub.On<SceneMessage>("opened", scene => book = new TabBook(scene.Chunk));
+        hub.On<SamplesMessage>("sampled", samples => book!.Take(samples));
+        hub.On<TriedMessage>("tried", tried => book!.Take(tried.Samples));
+        hub.On<ChangeMessage>("changed", change =>
+        {
+            book!.Take(change.Samples);
+            changes.Writer.TryWrite(change);
+        });
         var window = Guid.NewGuid().ToString("N");
         if (author is not null) await hub.InvokeAsync("Introduce", author, name, window);
-        return new Tab(hub, changes.Reader, await hub.OpenScene(id)) { Window = window };
+        var scene = await hub.OpenScene(id);
+        return new Tab(hub, changes.Reader, scene, book!) { Window = window };
     }
 
     public async Task<ChangeMessage> Next() => await Changes.ReadAsync().AsTask().WaitAsync(Patience);
+
+    /// <summary>Asks for frames of one chunk, and has them when this is done.</summary>
+    public Task<SamplesMessage> Sample(long first, long last, bool isAhead = false, params long[] letGo) =>
+        Hub.Heard<SamplesMessage>("sampled", () => Hub.InvokeAsync("Sample", Scene.Id, ++_asks, first, last, isAhead, letGo));
+
+    public Task<SamplesMessage> WatchSpeeds(int[] objects, string[] channels) =>
+        Hub.Heard<SamplesMessage>("sampled", () => Hub.InvokeAsync("WatchSpeeds", Scene.Id, objects, channels));
+
+    public Task<TriedMessage> Try(string edit) => Hub.Heard<TriedMessage>("tried", () => Hub.InvokeAsync("Try", Scene.Id, edit));
+
+    public Task<TriedMessage> DropTry() => Hub.Heard<TriedMessage>("tried", () => Hub.InvokeAsync("DropTry", Scene.Id));
 }
 
 internal static class HubCalls
 {
     public static Task<SceneMessage> OpenScene(this HubConnection hub, long id) => hub.Heard<SceneMessage>("opened", () => hub.InvokeAsync("Open", id));
 
-    public static async Task<BlockMessage[]> Watch(this HubConnection hub, long id, long first, long last) =>
-        (await hub.Heard<SampledMessage>("sampled", () => hub.InvokeAsync("Watch", id, first, last, first))).Blocks;
-
-    public static async Task<BlockMessage[]> WatchSpeeds(this HubConnection hub, long id, int[] objects, string[] channels) =>
-        (await hub.Heard<SampledMessage>("sampled", () => hub.InvokeAsync("WatchSpeeds", id, objects, channels))).Blocks;
-
     public static Task<KeptMessage> Edit(this HubConnection hub, long id, long revision, string edit, string mark = "") =>
         hub.InvokeAsync<KeptMessage>("Edit", id, revision, edit, mark);
 
-    private static async Task<T> Heard<T>(this HubConnection hub, string what, Func<Task> call)
+    public static async Task<T> Heard<T>(this HubConnection hub, string what, Func<Task> call)
     {
         var heard = new TaskCompletionSource<T>(TaskCreationOptions.RunContinuationsAsynchronously);
         using var _ = hub.On<T>(what, heard.SetResult);

@@ -119,8 +119,8 @@ public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
         await slow.ConnectAsync(new Uri($"ws://{server.Address.Authority}/live"), CancellationToken.None);
         await Send("""{"protocol":"json","version":1}""");
         await Send($$"""{"type":1,"invocationId":"1","target":"Open","arguments":[{{id}}]}""");
-        await Send($$"""{"type":1,"invocationId":"2","target":"Watch","arguments":[{{id}},1,8000,1]}""");
-        // Nothing is read while a great many changes are made, each with samples of 8,000 frames.
+        for (var chunk = 0; chunk < 200; chunk++) await Send($$"""{"type":1,"invocationId":"s{{chunk}}","target":"Sample","arguments":[{{id}},{{chunk + 1}},{{chunk * 256}},{{chunk * 256 + 255}},false,[]]}""");
+        // Nothing is read while a great many changes are made, each of which reaches on for ever.
         const int changes = 400;
         long revision = 1;
         for (var n = 0; n < changes; n++, revision++)

@@ -15,12 +15,16 @@ namespace ZestyReel.Server.Live;
 /// <summary>
 /// The live line of a tab: opens a scene, asks for samples, tries edits while the hand drags, and makes them. The tab
 /// hears <c>opened</c>, then <c>changed</c> for every change, whoever made it, before its own call returns; <c>sampled</c>
-/// with samples that it asked for; <c>gone</c> when the scene is deleted; and <c>lost</c> when it has to open it again.
+/// with samples that it asked for; <c>tried</c> with what it tries; <c>gone</c> when the scene is deleted; and <c>lost</c>
+/// when it has to open it again.
 /// </summary>
 public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
 {
     /// <summary>Most channels that one call names.</summary>
     public const int MostLanes = 100_000;
+
+    /// <summary>Most frames that are put in words at a time.</summary>
+    private const int MostLabels = 8192;
 
     private const string WhoKey = "who";
 
@@ -38,18 +42,23 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     /// <summary>Opens a scene at this tab; it is heard as <c>opened</c>.</summary>
     public Task Open(long scene) => tabs.Open(Context.ConnectionId, scene, Who).Start(Stop);
 
-    /// <summary>Samples of every channel for a run of frames, sent as <c>sampled</c>: as many around a frame as there is room for. From now on changes bring new samples of these frames.</summary>
-    /// <returns>The first and the last frame that there was room for.</returns>
-    public async Task<long[]> Watch(long scene, long first, long last, long near)
-    {
-        var frames = await Feed(scene).Watch(new FrameRange(first, last).Checked("frames"), near, Stop);
-        return [frames.First, frames.Last];
-    }
+    /// <summary>
+    /// Samples of everything on frames of one chunk, heard as <c>sampled</c>. From now on changes bring new samples of these
+    /// frames, until the tab lets go of the chunk. An ask ends earlier ones that nobody waits for any more.
+    /// </summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="number">Counts this tab's asks.</param>
+    /// <param name="first">The first frame.</param>
+    /// <param name="last">The last frame, of the same chunk.</param>
+    /// <param name="isAhead">Nobody waits for it yet; else the first frame is the one looked at.</param>
+    /// <param name="letGo">The numbers of chunks that the tab has forgotten since its last ask.</param>
+    public Task Sample(long scene, long number, long first, long last, bool isAhead, long[] letGo) =>
+        Feed(scene).Sample(new SampleAsk(number, new FrameRange(first, last), isAhead, [.. letGo]), Stop);
 
     /// <summary>Frames as people read them, in one of the ways of showing time.</summary>
     public string[] TimeLabels(long scene, long[] frames, string display)
     {
-        if (frames.Length > SampleBudget.MostFrames) throw new Refusal("frames", $"ask for at most {SampleBudget.MostFrames} frames at a time");
+        if (frames.Length > MostLabels) throw new Refusal("frames", $"ask for at most {MostLabels} frames at a time");
         if (!Enum.TryParse<TimeDisplay>(display, ignoreCase: true, out var way) || !Enum.IsDefined(way)) throw new Refusal("display", "there is no such way of showing time");
         if (frames.Any(frame => frame is < -FrameRange.FurthestFrame or > FrameRange.FurthestFrame)) throw new Refusal("frames", "a frame is out of reach");
         using var use = sessions.Use(scene);
@@ -73,19 +82,11 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
             [told.Range.First, told.Range.Last], told.Seconds, told.SecondsAfter);
     });
 
-    /// <summary>What an edit would give, told as the difference to what the tab tried before. Nothing is kept.</summary>
-    public Task<LiveMessage> Try(long scene, string edit)
-    {
-        var feed = Feed(scene);
-        return Quickly(scene, (state, stop) =>
-        {
-            var next = EditJson.Read(edit).Apply(state.Scene);
-            var change = SceneChange.Between(feed.Tried is { } tried && tried.Revision == state.Revision ? tried.Scene : state.Scene, next);
-            feed.Tried = (state.Revision, next);
-            var frames = SampleBudget.Fitted(next, feed.Frames ?? next.Settings.Work, feed.Frames?.First ?? next.Settings.Work.First);
-            return new LiveMessage(SceneWire.Rows(change, next), SceneWire.Blocks(next, feed.WithSpeeds(change.Stale(next)), change.StaleClips(next), frames, change.ChangesTime, stop));
-        });
-    }
+    /// <summary>Shows what an edit would give, heard as <c>tried</c>. Nothing is kept.</summary>
+    public Task Try(long scene, string edit) => Feed(scene).Try(EditJson.Read(edit).Apply, Stop);
+
+    /// <summary>Shows what is kept again, where something else was tried.</summary>
+    public Task DropTry(long scene) => Feed(scene).DropTry(Stop);
 
     /// <summary>
     /// Makes an edit. Where keys would land on others and nobody has said what to do, or somebody else has changed the
@@ -121,9 +122,9 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
         var feed = Feed(scene);
         using var use = sessions.Use(scene);
         var now = use.State.Scene;
-        feed.Speeds = Lanes(objects, channels).Where(lane => now.Objects.ContainsKey(lane.Object)).GroupBy(lane => lane.Object)
+        var speeds = Lanes(objects, channels).Where(lane => now.Objects.ContainsKey(lane.Object)).GroupBy(lane => lane.Object)
             .ToImmutableDictionary(group => group.Key, group => group.Select(lane => now.Object(lane.Object).Spec(lane.Channel, "channels").Name).Distinct().ToImmutableArray());
-        return feed.SendSpeeds(Stop);
+        return feed.SendSpeeds(speeds, Stop);
     }
 
     /// <summary>Where the turns of an object lock: first and last frames of each stretch within the scene range.</summary>
@@ -176,7 +177,12 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
         try
         {
             var kept = make(use.Session);
-            if (tabs.Of(Context.ConnectionId, scene) is { } feed) await feed.Until(kept.After.Revision);
+            if (tabs.Of(Context.ConnectionId, scene) is { } feed)
+            {
+                await feed.Until(kept.After.Revision);
+                // An edit that changes nothing may end a drag that showed something.
+                await feed.DropTry(Stop);
+            }
             return Message(kept);
         }
         catch (KeyClash clash)

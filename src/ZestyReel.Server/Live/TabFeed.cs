@@ -20,6 +20,9 @@ internal sealed class TabFeed : IDisposable
 {
     private static readonly Scene Nothing = Core.Scenes.Scene.Empty("-") with { Settings = Core.Scenes.Scene.Empty("-").Settings with { Name = "" } };
 
+    /// <summary>A change of more rows may make a scene too wide for the chunks that it was opened with.</summary>
+    private const int ManyRows = 500;
+
     private readonly IClientProxy _tab;
     private readonly SceneUse _use;
     private readonly Work _work;
@@ -29,13 +32,19 @@ internal sealed class TabFeed : IDisposable
     private readonly Lock _turn = new();
     private readonly List<(long Revision, TaskCompletionSource Told)> _waiting = [];
     private List<Kept> _pending = [];
+    private readonly TabFrames _frames;
     private SceneState _told;
-    private CancellationTokenSource? _watching;
+    /// <summary>What the tab shows: what it has been told, or what it tries.</summary>
+    private Scene _shown;
+    private ImmutableDictionary<ObjectId, ImmutableArray<string>> _speeds = ImmutableDictionary<ObjectId, ImmutableArray<string>>.Empty;
+    private (CancellationTokenSource Stop, long Chunk)? _looked, _ahead;
 
     public TabFeed(IClientProxy tab, SceneUse use, Origin who, Work work, Func<Reach> reach)
     {
         (_tab, _use, Who, _work, _reach) = (tab, use, who, work, reach);
         _told = use.State;
+        _shown = _told.Scene;
+        _frames = new TabFrames(Chunks.For(_shown));
         use.Session.Changed += Note;
         // What came between the look and the listening.
         if (use.State != _told) Note(use.Session, new Kept(_told, use.State, new SceneChange([]), "", Origin.Nobody));
@@ -46,21 +55,12 @@ internal sealed class TabFeed : IDisposable
 
     public long Scene => _use.Session.Id;
 
-    /// <summary>The frames that it has samples of; null before it has asked.</summary>
-    public FrameRange? Frames { get; private set; }
-
-    /// <summary>The channels whose speeds it is sent.</summary>
-    public ImmutableDictionary<ObjectId, ImmutableArray<string>> Speeds { get; set; } = ImmutableDictionary<ObjectId, ImmutableArray<string>>.Empty;
-
-    /// <summary>What it tried last, and on which revision.</summary>
-    public (long Revision, Scene Scene)? Tried { get; set; }
-
     /// <summary>Sends the whole scene; every change after it follows in its order.</summary>
     public async Task Start(CancellationToken stop)
     {
         var message = await _work.Quick.Run(Scene, _ => new SceneMessage(
             Scene, _told.Revision, HistoryNote.Of(_told, _reach()), [.. _told.History.Select(HistoryMessage.Of)],
-            SceneWire.Rows(SceneChange.Between(Nothing, _told.Scene), _told.Scene)), stop);
+            SceneWire.Rows(SceneChange.Between(Nothing, _told.Scene), _told.Scene), _frames.Chunks.Length), stop);
         await _tab.SendAsync("opened", message, stop);
         _ = Task.Run(Pump, CancellationToken.None);
     }
@@ -77,74 +77,72 @@ internal sealed class TabFeed : IDisposable
         }
     }
 
-    /// <summary>Sends samples of frames, as many as there is room for; from now on changes bring new samples of these.</summary>
-    /// <param name="wanted">The frames.</param>
-    /// <param name="near">The frame that is wanted most.</param>
-    /// <param name="stop">The tab is gone.</param>
-    /// <returns>The frames that were sampled.</returns>
-    /// <exception cref="OperationCanceledException">The tab is gone, or has asked for other frames meanwhile.</exception>
-    public async Task<FrameRange> Watch(FrameRange wanted, long near, CancellationToken stop)
+    /// <summary>Sends samples of frames; from now on changes bring new samples of these.</summary>
+    /// <exception cref="OperationCanceledException">The tab is gone, or wants something else more.</exception>
+    public async Task Sample(SampleAsk ask, CancellationToken stop)
     {
-        using var newest = CancellationTokenSource.CreateLinkedTokenSource(stop, _closed.Token);
-        lock (_turn)
-        {
-            _watching?.Cancel();
-            _watching = newest;
-        }
+        ask.Checked(_frames.Chunks);
+        using var own = CancellationTokenSource.CreateLinkedTokenSource(stop, _closed.Token);
+        Begin(ask, own);
         try
         {
-            return await Watch(wanted, near, newest);
-        }
-        finally
-        {
-            lock (_turn)
-                if (_watching == newest) _watching = null;
-        }
-    }
-
-    private async Task<FrameRange> Watch(FrameRange wanted, long near, CancellationTokenSource newest)
-    {
-        var scene = _told.Scene;
-        var frames = SampleBudget.Fitted(scene, wanted, near);
-        var blocks = await _work.Long.Run(Scene, token => SceneWire.Blocks(
-            scene, WithSpeeds([.. scene.Objects.Values.Select(SampleTarget.All)]), [.. scene.PlacedClips.Values], frames, withFlow: true, token, Work.LongHands), newest.Token);
-        await _sending.WaitAsync(newest.Token);
-        try
-        {
-            // The scene went on while this was worked out; what that made stale is worked out again.
-            var now = _told.Scene;
-            var since = SceneChange.Between(scene, now);
-            if (!since.IsEmpty)
+            var (scene, line) = (_shown, ask.IsAhead ? _work.Long : _work.Looked);
+            var piece = await line.Run(Scene, token => TabFrames.Whole(scene, ask.Frames, _speeds, token, ask.IsAhead ? Work.LongHands : -1), own.Token);
+            await InTurn(async () =>
             {
-                var correct = await _work.Quick.Run(Scene, token => SceneWire.Blocks(
-                    now, WithSpeeds(since.Stale(now)), since.StaleClips(now), frames, since.ChangesTime, token), newest.Token);
-                blocks = [.. blocks, .. correct];
-            }
-            Frames = frames;
-            await _tab.SendAsync("sampled", new SampledMessage(frames.First, frames.Last, blocks), newest.Token);
-            return frames;
+                // The scene went on while this was worked out.
+                if (!ReferenceEquals(_shown, scene) && !Renewal.Of(SceneChange.Between(scene, _shown), _shown, _speeds).IsEmpty)
+                    piece = await line.Run(Scene, token => TabFrames.Whole(_shown, ask.Frames, _speeds, token), own.Token);
+                _frames.Take(ask);
+                await _tab.SendAsync("sampled", new SamplesMessage([], [piece]), _closed.Token);
+            }, own.Token);
         }
         finally
         {
-            _sending.Release();
+            End(own);
         }
     }
 
-    /// <summary>Sends the speeds of the channels that are looked at.</summary>
-    public async Task SendSpeeds(CancellationToken stop)
+    /// <summary>Shows what an edit would give, told as the difference to what is shown.</summary>
+    public Task Try(Func<Scene, Scene> edit, CancellationToken stop) => InTurn(() => Show(() => edit(_told.Scene), isBack: false, stop), stop);
+
+    /// <summary>Shows what is kept, where something else was tried.</summary>
+    public Task DropTry(CancellationToken stop) => InTurn(() => ReferenceEquals(_shown, _told.Scene) ? Task.CompletedTask : Show(() => _told.Scene, isBack: true, stop), stop);
+
+    /// <summary>From now on the speeds of some channels come along with the samples; those of the frames that the tab has come at once.</summary>
+    public Task SendSpeeds(ImmutableDictionary<ObjectId, ImmutableArray<string>> speeds, CancellationToken stop) => InTurn(async () =>
+    {
+        _speeds = speeds;
+        var now = _shown;
+        var targets = speeds.Where(each => now.Objects.ContainsKey(each.Key)).Select(each =>
+        {
+            var thing = now.Object(each.Key);
+            return new StaleTarget(new SampleTarget(thing, [.. each.Value.Select(name => thing.Spec(name, "channels"))]) { Speeds = each.Value }, TickInterval.All);
+        }).ToList();
+        var samples = await _work.Quick.Run(Scene, token => _frames.Renewed(new Renewal(now, targets, [], WithFlow: false), TabFrames.WithChange, speeds, token), stop);
+        await _tab.SendAsync("sampled", samples, _closed.Token);
+    }, stop);
+
+    private async Task Show(Func<Scene> make, bool isBack, CancellationToken stop)
+    {
+        var (next, message) = await _work.Quick.Run(Scene, token =>
+        {
+            var next = make();
+            var change = SceneChange.Between(_shown, next);
+            var samples = _frames.Renewed(Renewal.Of(change, next, _speeds), TabFrames.WithTry, _speeds, token);
+            return (next, new TriedMessage(isBack, SceneWire.Rows(change, next), samples));
+        }, stop);
+        _shown = next;
+        await _tab.SendAsync("tried", message, _closed.Token);
+    }
+
+    /// <summary>What the tab hears is sent one after the other.</summary>
+    private async Task InTurn(Func<Task> send, CancellationToken stop)
     {
         await _sending.WaitAsync(stop);
         try
         {
-            if (Frames is not { } frames) return;
-            var now = _told.Scene;
-            var targets = Speeds.Where(each => now.Objects.ContainsKey(each.Key)).Select(each =>
-            {
-                var thing = now.Object(each.Key);
-                return new SampleTarget(thing, [.. each.Value.Select(name => thing.Spec(name, "channels"))]) { Speeds = each.Value };
-            }).ToList();
-            var blocks = await _work.Quick.Run(Scene, token => SceneWire.Blocks(now, targets, [], frames, withFlow: false, token), stop);
-            await _tab.SendAsync("sampled", new SampledMessage(frames.First, frames.Last, blocks), stop);
+            await send();
         }
         finally
         {
@@ -152,10 +150,31 @@ internal sealed class TabFeed : IDisposable
         }
     }
 
-    /// <summary>What is to be sampled, with the speeds that the tab looks at.</summary>
-    public IReadOnlyList<SampleTarget> WithSpeeds(IReadOnlyList<SampleTarget> targets) => Speeds.IsEmpty
-        ? targets
-        : [.. targets.Select(t => Speeds.TryGetValue(t.Object.Id, out var channels) ? t with { Speeds = channels } : t)];
+    /// <summary>An ask begins: those before it that nobody waits for any more are ended. The rest of the chunk looked at is still wanted.</summary>
+    private void Begin(SampleAsk ask, CancellationTokenSource own)
+    {
+        var chunk = _frames.Chunks.Of(ask.Frames.First);
+        lock (_turn)
+        {
+            if (ask.IsAhead || _ahead?.Chunk != chunk) _ahead?.Stop.Cancel();
+            if (ask.IsAhead) _ahead = (own, chunk);
+            else
+            {
+                _frames.Near = ask.Frames.First;
+                _looked?.Stop.Cancel();
+                _looked = (own, chunk);
+            }
+        }
+    }
+
+    private void End(CancellationTokenSource own)
+    {
+        lock (_turn)
+        {
+            if (_ahead?.Stop == own) _ahead = null;
+            if (_looked?.Stop == own) _looked = null;
+        }
+    }
 
     public void Dispose()
     {
@@ -194,15 +213,7 @@ internal sealed class TabFeed : IDisposable
             while (true)
             {
                 await _changed.WaitAsync(_closed.Token);
-                await _sending.WaitAsync(_closed.Token);
-                try
-                {
-                    await SendNext();
-                }
-                finally
-                {
-                    _sending.Release();
-                }
+                await InTurn(SendNext, _closed.Token);
             }
         }
         catch (Exception) when (_closed.IsCancellationRequested)
@@ -225,7 +236,11 @@ internal sealed class TabFeed : IDisposable
         }
         if (made.Count == 0) return;
         var (before, after) = (_told, made[^1].After);
+        // What others do is told apart from what this tab tries.
+        if (!ReferenceEquals(_shown, before.Scene) && made.Any(each => each.By.Window is null || each.By.Window != Who.Window))
+            await Show(() => before.Scene, isBack: true, _closed.Token);
         var message = await _work.Quick.Run(Scene, stop => Message(before, after, made, stop), _closed.Token);
+        _shown = after.Scene;
         await _tab.SendAsync("changed", message, _closed.Token);
         // Only now: whoever waits for it is answered after it.
         lock (_turn)
@@ -238,22 +253,17 @@ internal sealed class TabFeed : IDisposable
 
     private ChangeMessage Message(SceneState before, SceneState after, List<Kept> made, CancellationToken stop)
     {
-        var change = made.Count == 1 && made[0].Before == before && !made[0].Change.IsEmpty ? made[0].Change : SceneChange.Between(before.Scene, after.Scene);
-        var blocks = Array.Empty<BlockMessage>();
-        if (Frames is { } frames)
-        {
-            var fitted = SampleBudget.Fitted(after.Scene, frames, frames.First);
-            if (fitted != frames) Frames = fitted;
-            var (stale, clips) = (change.Stale(after.Scene), change.StaleClips(after.Scene));
-            if (stale.Count > 0 || clips.Count > 0 || change.ChangesTime)
-                blocks = SceneWire.Blocks(after.Scene, WithSpeeds(stale), clips, fitted, change.ChangesTime, stop);
-        }
+        var change = made.Count == 1 && made[0].Before == before && ReferenceEquals(_shown, before.Scene) && !made[0].Change.IsEmpty
+            ? made[0].Change
+            : SceneChange.Between(_shown, after.Scene);
+        // Rare enough: the tab opens the scene again.
+        if (change.Rows.Length > ManyRows && Chunks.For(after.Scene).Length * 4 <= _frames.Chunks.Length) throw new InvalidOperationException("The scene has outgrown its chunks.");
         var same = SameHistory(before, after);
         return new ChangeMessage(
             Scene, before.Revision, after.Revision, HistoryNote.Of(after, _reach()),
             same, [.. after.History.Skip(same - after.Floor).Select(HistoryMessage.Of)],
             [.. made.Where(each => each.Title.Length > 0).Select(each => new MadeMessage(each.Title, each.By.Window, each.By.Name))],
-            SceneWire.Rows(change, after.Scene), blocks, Frames is { } now ? [now.First, now.Last] : null);
+            SceneWire.Rows(change, after.Scene), _frames.Renewed(Renewal.Of(change, after.Scene, _speeds), TabFrames.WithChange, _speeds, stop));
     }
 
     /// <summary>Up to which edit both histories are the same; edits are only ever added, or dropped from the end or the start.</summary>

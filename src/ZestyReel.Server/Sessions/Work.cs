@@ -11,6 +11,9 @@ public sealed class Work
     /// <summary>What a hand waits for: samples of a change, a try.</summary>
     public WorkQueue Quick { get; } = new(Math.Max(2, Cores));
 
-    /// <summary>What may take a while: whole windows of samples, files in and out, long walks through the history.</summary>
+    /// <summary>What an eye waits for: samples of the frame looked at.</summary>
+    public WorkQueue Looked { get; } = new(Math.Max(2, Cores));
+
+    /// <summary>What may take a while: samples ahead of time, files in and out, long walks through the history.</summary>
     public WorkQueue Long { get; } = new(LongHands);
 }

@@ -8,14 +8,15 @@ namespace ZestyReel.Server.Wire;
 
 // What goes over the live hub, as MessagePack maps. Times are ticks, held as doubles where the browser computes with them.
 
-/// <summary>The whole scene, sent when a tab opens it.</summary>
+/// <summary>The whole scene, sent when a tab opens it; its samples are asked for in chunks of so many frames.</summary>
 [MessagePackObject]
 public sealed record SceneMessage(
     [property: Key("id")] long Id,
     [property: Key("revision")] long Revision,
     [property: Key("note")] HistoryNote Note,
     [property: Key("history")] HistoryMessage[] History,
-    [property: Key("rows")] RowsMessage Rows);
+    [property: Key("rows")] RowsMessage Rows,
+    [property: Key("chunk")] int Chunk);
 
 /// <summary>Where a scene stands in its history.</summary>
 /// <param name="Position">How many edits are in force, those let go with them.</param>
@@ -180,8 +181,7 @@ public sealed record HistoryMessage(
 /// <param name="History">The edits after that.</param>
 /// <param name="Made">What was done, and from which window.</param>
 /// <param name="Rows">The rows that are otherwise.</param>
-/// <param name="Blocks">The samples that are otherwise.</param>
-/// <param name="Frames">The frames that the tab has samples of now; null before it has asked for any.</param>
+/// <param name="Samples">The samples that are otherwise.</param>
 [MessagePackObject]
 public sealed record ChangeMessage(
     [property: Key("id")] long Id,
@@ -192,34 +192,53 @@ public sealed record ChangeMessage(
     [property: Key("history")] HistoryMessage[] History,
     [property: Key("made")] MadeMessage[] Made,
     [property: Key("rows")] RowsMessage Rows,
-    [property: Key("blocks")] BlockMessage[] Blocks,
-    [property: Key("frames"), Pair] long[]? Frames);
+    [property: Key("samples")] SamplesMessage Samples);
 
 /// <summary>Something that was done: in words, from which window, and by whom.</summary>
 [MessagePackObject]
 public sealed record MadeMessage(
     [property: Key("title")] string Title, [property: Key("window")] string? Window, [property: Key("name")] string? Name);
 
-/// <summary>Samples that a tab asked for, of frames from the first to the last.</summary>
+/// <summary>Samples, as they are asked for or as they have changed.</summary>
+/// <param name="Forgotten">The numbers of chunks to forget: what is known of them is no longer so.</param>
+/// <param name="Pieces">New samples, after that.</param>
 [MessagePackObject]
-public sealed record SampledMessage(
-    [property: Key("first")] long First, [property: Key("last")] long Last, [property: Key("blocks")] BlockMessage[] Blocks);
+public sealed record SamplesMessage(
+    [property: Key("forgotten")] long[] Forgotten, [property: Key("pieces")] PieceMessage[] Pieces)
+{
+    /// <summary>Nothing is otherwise.</summary>
+    public static readonly SamplesMessage Nothing = new([], []);
+}
 
-/// <summary>What an edit would give, while the hand still drags.</summary>
+/// <summary>Samples of some frames in a row, all of one chunk.</summary>
+/// <param name="First">The first frame.</param>
+/// <param name="Last">The last frame.</param>
+/// <param name="IsWhole">It has all there is of these frames, and takes the place of what was known of their chunk; else it has what is otherwise in just these frames.</param>
+/// <param name="Blocks">The samples of each owner.</param>
 [MessagePackObject]
-public sealed record LiveMessage(
-    [property: Key("rows")] RowsMessage Rows, [property: Key("blocks")] BlockMessage[] Blocks);
+public sealed record PieceMessage(
+    [property: Key("first")] long First, [property: Key("last")] long Last, [property: Key("isWhole")] bool IsWhole, [property: Key("blocks")] BlockMessage[] Blocks);
 
-/// <summary>An owner's samples: for each channel named, <c>counts[i]</c> 32-bit floats; one where it is still.</summary>
+/// <summary>What a try gives while the hand drags; or, where it goes back, what is kept after all.</summary>
+[MessagePackObject]
+public sealed record TriedMessage(
+    [property: Key("isBack")] bool IsBack, [property: Key("rows")] RowsMessage Rows, [property: Key("samples")] SamplesMessage Samples);
+
+/// <summary>An owner's samples, as 32-bit floats.</summary>
+/// <param name="Owner">What has the channels.</param>
+/// <param name="Id">The owner's number.</param>
+/// <param name="Channels">What moves.</param>
+/// <param name="Samples">Of each of these, in their order, one for every frame.</param>
+/// <param name="StillChannels">What stands still, on whatever frame.</param>
+/// <param name="Stills">One for each of these.</param>
 [MessagePackObject]
 public sealed record BlockMessage(
     [property: Key("owner"), MessagePackFormatter(typeof(Words<OwnerKind>))] OwnerKind Owner,
     [property: Key("id")] int Id,
-    [property: Key("first")] long First,
-    [property: Key("count")] int Count,
     [property: Key("channels")] string[] Channels,
-    [property: Key("counts")] int[] Counts,
-    [property: Key("samples")] byte[] Samples);
+    [property: Key("samples")] byte[] Samples,
+    [property: Key("stillChannels")] string[] StillChannels,
+    [property: Key("stills")] byte[] Stills);
 
 /// <summary>What an edit of time would do.</summary>
 [MessagePackObject]

@@ -93,26 +93,30 @@ public static class SceneWire
     }
 
     /// <summary>Samples of some targets, of placed clips and, where wanted, of how time flows.</summary>
-    public static BlockMessage[] Blocks(
-        Scene scene, IReadOnlyList<SampleTarget> targets, IReadOnlyCollection<PlacedClip> clips, FrameRange frames, bool withFlow,
+    public static PieceMessage Piece(
+        Scene scene, IReadOnlyList<SampleTarget> targets, IReadOnlyCollection<PlacedClip> clips, FrameRange frames, bool withFlow, bool isWhole,
         CancellationToken stop = default, int hands = -1) =>
-    [
-        .. Sampler.Blocks(scene, targets, frames, stop, hands)
-            .Concat(ClipSamples.Of(scene, clips, frames))
-            .Concat(withFlow ? SourceFrames.Of(scene, frames) : []).Select(Block),
-    ];
+        new(frames.First, frames.Last, isWhole,
+        [
+            .. Sampler.Blocks(scene, targets, frames, stop, hands)
+                .Concat(ClipSamples.Of(scene, clips, frames))
+                .Concat(withFlow ? SourceFrames.Of(scene, frames) : []).Select(Block),
+        ]);
 
     private static BlockMessage Block(SampleBlock block)
     {
-        var counts = block.Tracks.Select(t => t.Samples.Length).ToArray();
-        var bytes = new byte[counts.Sum() * sizeof(float)];
-        var at = 0;
+        var (moving, still) = (block.Tracks.Count(track => !track.IsStill), block.Tracks.Count(track => track.IsStill));
+        var (names, stillNames) = (new string[moving], new string[still]);
+        var (samples, stills) = (new byte[moving * block.Count * sizeof(float)], new byte[still * sizeof(float)]);
+        int at = 0, atStill = 0;
         foreach (var track in block.Tracks)
         {
-            MemoryMarshal.AsBytes(track.Samples.AsSpan()).CopyTo(bytes.AsSpan(at));
-            at += track.Samples.Length * sizeof(float);
+            var bytes = MemoryMarshal.AsBytes(track.Samples.AsSpan());
+            bytes.CopyTo(track.IsStill ? stills.AsSpan(atStill * sizeof(float)) : samples.AsSpan(at * bytes.Length));
+            if (track.IsStill) stillNames[atStill++] = track.Channel;
+            else names[at++] = track.Channel;
         }
-        return new(block.Owner, block.Id, block.FirstFrame, block.Count, [.. block.Tracks.Select(t => t.Channel)], counts, bytes);
+        return new(block.Owner, block.Id, names, samples, stillNames, stills);
     }
 
     /// <summary>When keys are seen, of the channels that changed and, where time flows otherwise, of all.</summary>

@@ -274,7 +274,7 @@ public class ClipTests
     public void What_clips_change_is_sampled_anew()
     {
         var before = Placed();
-        IReadOnlyList<SampleTarget> Stale(Edit edit) => SceneChange.Between(before, edit.Apply(before)).Stale(edit.Apply(before));
+        IReadOnlyList<StaleTarget> Stale(Edit edit) => SceneChange.Between(before, edit.Apply(before)).Stale(edit.Apply(before));
         foreach (var edit in new Edit[] { new SetPlacedClip([First], Offset: 3), new DeletePlacedClips([First]), new DeleteClip(Bob), new KeyChannels(12, [new ChannelValue(FirstRate, 2)]), new MovePlacedClips([First], 1) })
             Stale(edit).Select(target => (target.Object.Id, string.Join(' ', target.Channels.Select(c => c.Name)))).ShouldBe([(Buoy, "position.y")], edit.ToString());
         Stale(new RenameClip(Bob, "Swell")).Count.ShouldBe(1);

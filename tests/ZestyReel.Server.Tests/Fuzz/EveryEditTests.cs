@@ -15,7 +15,8 @@ namespace ZestyReel.Server.Tests.Fuzz;
 
 /// <summary>
 /// Whatever an edit of any kind makes of any scene can be written, read again as the same bytes, and plays alike; and it is
-/// taken back and made again from its rows and from its packed history, to the same bytes.
+/// taken back and made again from its rows and from its packed history, to the same bytes. And a tab that has samples of
+/// some frames, and is told what an edit made stale, shows what the scene shows.
 /// </summary>
 public class EveryEditTests
 {
@@ -37,10 +38,11 @@ public class EveryEditTests
     {
         var random = new Random(_seed);
         var (scene, made, undone) = (Start(), new Dictionary<Type, int>(), 0);
+        var (frames, shown) = (new Random(_seed + 1), (ShownAlike?)null);
         for (var step = 0; step < Steps || step < Steps * 4 && made.Count < FittingEdits.Kinds.Length; step++)
         {
             // A scene does not grow without end.
-            if (step % 60 == 0 || scene.KeyCount() > 3000 || scene.Objects.Count > 25) scene = Start();
+            if (step % 60 == 0 || scene.KeyCount() > 3000 || scene.Objects.Count > 25) (scene, shown) = (Start(), null);
             var missing = FittingEdits.Kinds.Where(kind => !made.ContainsKey(kind)).ToList();
             var wanted = step > Steps / 2 && missing.Count > 0 && step % 2 == 0 ? missing[random.Next(missing.Count)] : FittingEdits.Kinds[random.Next(FittingEdits.Kinds.Length)];
             Edit? edit = null;
@@ -51,6 +53,7 @@ public class EveryEditTests
                 edit.Title(scene).ShouldNotBeNullOrWhiteSpace();
                 if (change.IsEmpty) continue;
                 ShouldBeKept(scene, after, change);
+                (shown ??= new ShownAlike(frames, scene)).Check(change, after);
                 made[wanted] = made.GetValueOrDefault(wanted) + 1;
                 scene = after;
             }

@@ -118,7 +118,7 @@ public sealed class FuzzTests : IDisposable
         var sets = Any("""[{"object":1,"channel":"position.x","times":[29400000,588000000]}]""", "[null]", "[]", "{}", "", """[{"object":1,"channel":null,"times":null}]""");
         return random.Next(15) switch
         {
-            0 => ("Watch", [scene, Any(numbers), Any(numbers), Any(numbers)]),
+            0 => ("Sample", [scene, Any(numbers), Any(numbers), Any(numbers), Any(true, false), Any<long[]?>([], [0, long.MinValue, long.MaxValue], null, new long[9000])]),
             1 => ("Try", [scene, Edit()]),
             2 => ("Edit", [scene, Any(numbers), Edit(), Any<object?>("", "mark-1", "<mark>", null)]),
             3 => ("LookAhead", [scene, Edit()]),

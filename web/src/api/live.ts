@@ -1,5 +1,6 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr'
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
+import type { SampleAsk } from '../scene/fetching'
 import { addressed, addressedEdit } from '../scene/owners'
 import type { CopiedKeys, Edit, KeySet } from './http'
 import type {
@@ -7,10 +8,10 @@ import type {
   ChannelMessage,
   CurveMessage,
   KeptMessage,
-  LiveMessage,
-  SampledMessage,
+  SamplesMessage,
   SceneMessage,
   TimeMessage,
+  TriedMessage,
 } from './messages'
 
 /** A channel of an object. */
@@ -25,7 +26,8 @@ export type LineState = 'standing' | 'away' | 'shut' | 'returning'
 export interface LineListener {
   opened(scene: SceneMessage): void
   changed(change: ChangeMessage): void
-  sampled(samples: SampledMessage): void
+  sampled(samples: SamplesMessage): void
+  tried(tried: TriedMessage): void
   gone(scene: number): void
   /** The line is back after a break, or the tab has lost count: the scene has to be opened again. */
   back(): void
@@ -43,6 +45,7 @@ export class LineBroken extends Error {
 export class LiveLine {
   private readonly hub: HubConnection
   private readonly waiting: (() => void)[] = []
+  private asks = 0
 
   constructor(
     private readonly listener: LineListener,
@@ -62,7 +65,8 @@ export class LiveLine {
       .build()
     this.hub.on('opened', (scene: SceneMessage) => listener.opened(scene))
     this.hub.on('changed', (change: ChangeMessage) => listener.changed(change))
-    this.hub.on('sampled', (samples: SampledMessage) => listener.sampled(samples))
+    this.hub.on('sampled', (samples: SamplesMessage) => listener.sampled(samples))
+    this.hub.on('tried', (tried: TriedMessage) => listener.tried(tried))
     this.hub.on('gone', (scene: number) => listener.gone(scene))
     this.hub.on('lost', () => listener.back())
     this.hub.onreconnecting(() => listener.state('away'))
@@ -103,10 +107,12 @@ export class LiveLine {
 
   /** Fetches a scene; it comes to the listener before this resolves. */
   open = (scene: number) => this.call<void>('Open', scene)
-  /** Asks for samples around a frame; they come to the listener before this resolves. */
-  watch = (scene: number, first: number, last: number, near: number) =>
-    this.call<[number, number]>('Watch', scene, first, last, near)
-  try = (scene: number, edit: Edit) => this.call<LiveMessage>('Try', scene, JSON.stringify(addressedEdit(edit)))
+  /** Asks for samples of frames of one chunk; they come to the listener before this resolves. */
+  sample = (scene: number, { first, last, isAhead, letGo }: SampleAsk) =>
+    this.call<void>('Sample', scene, ++this.asks, first, last, isAhead, letGo)
+  /** Tries an edit; what it gives comes to the listener before this resolves. */
+  try = (scene: number, edit: Edit) => this.call<void>('Try', scene, JSON.stringify(addressedEdit(edit)))
+  dropTry = (scene: number) => this.call<void>('DropTry', scene)
   edit = (scene: number, revision: number, edit: Edit, mark: string) =>
     this.call<KeptMessage>('Edit', scene, revision, JSON.stringify(addressedEdit(edit)), mark)
   goTo = (scene: number, revision: number, position: number) =>

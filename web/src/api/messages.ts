@@ -13,6 +13,7 @@ export interface SceneMessage {
   note: HistoryNote
   history: HistoryMessage[]
   rows: RowsMessage
+  chunk: number
 }
 
 export interface ChangeMessage {
@@ -24,19 +25,18 @@ export interface ChangeMessage {
   history: HistoryMessage[]
   made: MadeMessage[]
   rows: RowsMessage
-  blocks: BlockMessage[]
-  frames: [number, number] | null
+  samples: SamplesMessage
 }
 
-export interface SampledMessage {
-  first: number
-  last: number
-  blocks: BlockMessage[]
+export interface SamplesMessage {
+  forgotten: number[]
+  pieces: PieceMessage[]
 }
 
-export interface LiveMessage {
+export interface TriedMessage {
+  isBack: boolean
   rows: RowsMessage
-  blocks: BlockMessage[]
+  samples: SamplesMessage
 }
 
 export interface KeptMessage {
@@ -107,14 +107,11 @@ export interface MadeMessage {
   name: string | null
 }
 
-export interface BlockMessage {
-  owner: OwnerKind
-  id: number
+export interface PieceMessage {
   first: number
-  count: number
-  channels: string[]
-  counts: number[]
-  samples: Uint8Array
+  last: number
+  isWhole: boolean
+  blocks: BlockMessage[]
 }
 
 export interface ClashMessage {
@@ -213,9 +210,14 @@ export interface PlayedMessage {
   times: Uint8Array
 }
 
-/** In the order of their numbers. */
-export const ownerKinds = ['scene', 'object', 'warp', 'placed'] as const
-export type OwnerKind = (typeof ownerKinds)[number]
+export interface BlockMessage {
+  owner: OwnerKind
+  id: number
+  channels: string[]
+  samples: Uint8Array
+  stillChannels: string[]
+  stills: Uint8Array
+}
 
 /** In the order of their numbers. */
 export const objectKinds = ['group', 'box', 'sphere', 'cylinder', 'cone', 'torus', 'plane', 'camera', 'light'] as const
@@ -233,6 +235,10 @@ export interface RollMessage {
   axle: Axis
   radius: number
 }
+
+/** In the order of their numbers. */
+export const ownerKinds = ['scene', 'object', 'warp', 'placed'] as const
+export type OwnerKind = (typeof ownerKinds)[number]
 
 /** In the order of their numbers. */
 export const extrapolations = ['hold', 'straight', 'repeat', 'repeatOffset', 'mirror'] as const

@@ -7,7 +7,6 @@ import type { Lane } from '../desk/lanes'
 import type { Readout } from '../desk/readout'
 import { useTimeView } from '../desk/timeView'
 import { useSelection } from '../scene/selection'
-import { valueAt } from '../scene/samples'
 import { useScene } from '../scene/sceneStore'
 import { pulled, type Point, type Pull } from './curveDrags'
 import { boxAround, gripAt, handleAt, keyAt } from './curveHits'
@@ -224,9 +223,9 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     let least = 30
     for (const curve of now.curves) {
       const { object, name } = curve.channel
-      const track = scene.book.tracks(object.id).get(name)
-      if (!track) continue
-      const distance = Math.abs(yIn(curve.frame, valueAt(track, Math.round(frameAt(x)))) - y)
+      const value = scene.book.value(object.id, name, Math.round(frameAt(x)))
+      if (value === undefined) continue
+      const distance = Math.abs(yIn(curve.frame, value) - y)
       if (distance >= least) continue
       least = distance
       best = curve

@@ -1,5 +1,5 @@
 import { xOf, type DeskPicture } from '../desk/deskDraw'
-import { valueAt, type Track } from '../scene/samples'
+import type { Track } from '../scene/samples'
 
 export interface SpeedLine {
   track: Track
@@ -28,11 +28,10 @@ export function drawSpeeds(
   const to = Math.min(p.range[1], Math.ceil(p.last) + 1)
   const step = Math.max(1, Math.floor((p.last - p.first) / p.width))
   let [low, high] = [0, 0]
-  for (const { track } of lines)
-    for (const speed of track.samples) {
-      low = Math.min(low, speed)
-      high = Math.max(high, speed)
-    }
+  for (const { track } of lines) {
+    const [least, most] = track.extent()
+    ;[low, high] = [Math.min(low, least), Math.max(high, most)]
+  }
   const room = 7
   const yOf = (speed: number) => bottom - room - ((speed - low) / (high - low || 1)) * (bottom - top - 2 * room)
   ctx.strokeStyle = c.line
@@ -46,7 +45,12 @@ export function drawSpeeds(
     ctx.lineWidth = 1.4
     ctx.beginPath()
     // A frame's speed is that of the way to the next one, so it stands between the two.
-    for (let frame = from; frame < to; frame += step) ctx.lineTo(xOf(p, frame + 0.5), yOf(valueAt(track, frame)))
+    let isDrawn = false
+    for (let frame = from; frame < to; frame += step) {
+      const speed = track.at(frame)
+      if (speed !== undefined) ctx[isDrawn ? 'lineTo' : 'moveTo'](xOf(p, frame + 0.5), yOf(speed))
+      isDrawn = speed !== undefined
+    }
     ctx.stroke()
   }
   ctx.font = `10.5px ${mono}`

@@ -39,7 +39,7 @@ export const useSpeeds = defineStore('speeds', () => {
     const lines: SpeedLine[] = []
     const add = (object: OwnerKey, name: string, colour: string, label: string) => {
       const track = scene.book.tracks(object).get(name)
-      if (track && track.samples.length > 1) lines.push({ track, colour, label })
+      if (track && !track.isStill) lines.push({ track, colour, label })
     }
     // Several moves of one object are one way through space; a single one is shown with its sign.
     const moving = [...new Set(channels.filter(({ name }) => name.startsWith('position.')).map(({ object }) => object))]

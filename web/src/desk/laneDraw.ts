@@ -5,6 +5,7 @@ import type { SelectionBox } from './deskStore'
 import { drawPlainStem, drawStem } from './keyStem'
 import { shownOf } from './laneKeys'
 import { objectOf, type Lane } from './lanes'
+import type { Spacing } from './spacing'
 
 export interface LanePicture {
   lanes: readonly Lane[]
@@ -12,7 +13,7 @@ export interface LanePicture {
   /** Objects that are selected. */
   selected: ReadonlySet<number>
   selectedTimes: (object: OwnerKey, channel: string) => ReadonlySet<number> | undefined
-  spacing: (lane: Lane) => Float32Array | null
+  spacing: (lane: Lane) => Spacing | null
   box: SelectionBox | null
   /** Whether keys are shown as they are played, and not where they stand in source. */
   played: boolean
@@ -126,13 +127,13 @@ function drawKeys(
 }
 
 /** The spacing band: the stronger the colour, the further the object travels in that frame. */
-function drawSpacing(ctx: CanvasRenderingContext2D, p: DeskPicture, band: Float32Array, top: number): void {
+function drawSpacing(ctx: CanvasRenderingContext2D, p: DeskPicture, spacing: Spacing, top: number): void {
   ctx.fillStyle = p.colours.tangerine
   const step = Math.max(1, Math.ceil((p.last - p.first) / p.width))
   const from = Math.max(p.range[0], Math.floor(p.first))
   const to = Math.min(p.range[1], Math.ceil(p.last))
   for (let frame = from; frame < to; frame += step) {
-    const strength = band[frame - p.range[0]] ?? 0
+    const strength = spacing(frame) ?? 0
     if (strength < 0.004) continue
     ctx.globalAlpha = 0.14 + 0.86 * strength
     const x = xOf(p, frame)

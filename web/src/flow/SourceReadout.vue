@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useSelection } from '../scene/selection'
-import { valueAt } from '../scene/samples'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 
@@ -11,11 +10,10 @@ const selection = useSelection()
 const playhead = usePlayhead()
 
 const source = computed(() => {
-  void scene.samplesVersion
+  void scene.seenVersion
   for (const owner of selection.first === null ? (['scene'] as const) : ([selection.first, 'scene'] as const)) {
-    const track = scene.book.tracks(owner).get('source')
-    const frame = track ? valueAt(track, playhead.readFrame) : NaN
-    if (!Number.isNaN(frame)) return frame
+    const frame = scene.book.value(owner, 'source', playhead.readFrame)
+    if (frame !== undefined && !Number.isNaN(frame)) return frame
   }
   return null
 })

@@ -1,7 +1,7 @@
 import { xOf, type DeskPicture } from '../desk/deskDraw'
 import type { Lane } from '../desk/lanes'
 import type { Keys } from '../scene/keys'
-import { valueAt, type Track } from '../scene/samples'
+import type { Track } from '../scene/samples'
 import { rungStep, stretchesOf, wordsOf, type Stretch } from './ladder'
 
 export interface LadderPicture {
@@ -71,15 +71,17 @@ function drawRungs(
 ): void {
   const step = rungStep(p.width / (p.last - p.first))
   // A rung reaches to the source frame, which may lie far to the side.
-  const from = Math.max(track.first, Math.ceil((p.first - (p.last - p.first)) / step) * step)
-  const to = Math.min(track.first + track.samples.length - 1, p.last + (p.last - p.first))
+  const from = p.first - (p.last - p.first)
+  const to = p.last + (p.last - p.first)
   let stretch = 0
   for (let frame = Math.ceil(from / step) * step; frame <= to; frame += step) {
+    const source = track.at(frame)
+    if (source === undefined) continue
     while (stretch < stretches.length && frame >= stretches[stretch]!.to) stretch++
     const inside = stretches[stretch]
     const kind = inside && frame >= inside.from ? inside.kind : 'plain'
     const look = looks[kind]
-    const [x, below] = [xOf(p, frame), xOf(p, valueAt(track, frame))]
+    const [x, below] = [xOf(p, frame), xOf(p, source)]
     if (Math.max(x, below) < 0 || Math.min(x, below) > p.width) continue
     ctx.strokeStyle = p.colours[look.colour]
     ctx.lineWidth = look.width

@@ -2,6 +2,9 @@ import type { Edit } from '../api/http'
 import type { LineListener } from '../api/live'
 import type { OwnerKind, ChangeMessage, ChannelMessage, KeptMessage, MadeMessage, RowsMessage } from '../api/messages'
 import { keySize } from '../api/messages'
+import type { SampleAsk } from './fetching'
+
+const nothing = { forgotten: [], pieces: [] }
 
 /** As the real one's, which is put aside with it. */
 export class LineBroken extends Error {}
@@ -13,6 +16,7 @@ export class FakeLine {
   touches: KeptMessage['touches'] = null
   readonly tries: Edit[] = []
   opened = 0
+  dropped = 0
   revision = 0
   rows: RowsMessage = rowsOf({
     settings: settingsOf(),
@@ -37,10 +41,11 @@ export class FakeLine {
   start = async () => {}
   stop = async () => {}
   introduce = async () => {}
-  watch = async () => this.listener.sampled({ first: 1, last: 100, blocks: [] })
+  sample = async (_scene: number, { first, last }: SampleAsk) =>
+    this.listener.sampled({ forgotten: [], pieces: [{ first, last, isWhole: true, blocks: [] }] })
   open = async (id: number): Promise<void> => {
     this.opened++
-    this.listener.opened({ id, revision: this.revision, note: this.note(), history: [], rows: this.rows })
+    this.listener.opened({ id, revision: this.revision, note: this.note(), history: [], rows: this.rows, chunk: 16 })
   }
 
   /** The line is broken: what is asked fails, until it is mended. */
@@ -92,7 +97,12 @@ export class FakeLine {
   try = async (_scene: number, edit: Edit) => {
     if (this.broken) throw new LineBroken()
     this.tries.push(edit)
-    return { rows: rowsOf(await this.answerTry(edit)), blocks: [] }
+    this.listener.tried({ isBack: false, rows: rowsOf(await this.answerTry(edit)), samples: nothing })
+  }
+
+  dropTry = async (): Promise<void> => {
+    this.dropped++
+    this.listener.tried({ isBack: true, rows: this.rows, samples: nothing })
   }
 
   /** Something changed, by whomever. */
@@ -110,8 +120,7 @@ export class FakeLine {
       history: [entry],
       made,
       rows: rowsOf(rows),
-      blocks: [],
-      frames: null,
+      samples: nothing,
     }
     this.listener.changed(change)
   }

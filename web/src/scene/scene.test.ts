@@ -1,11 +1,9 @@
 import { beforeAll, describe, expect, it, vi } from 'vitest'
-import type { BlockMessage } from '../api/messages'
 import { keysBetween, nearestTime, neighbourTime } from '../desk/laneKeys'
 import { lanesWithin, layLanes, type LaneWish } from '../desk/lanes'
 import { keyFilters } from '../values/keySettings'
 import { allGroups, loadCatalogue } from './catalogue'
 import { channelOf as keyed, objectOf, rowsOf as rows } from './fakeLine.fixture'
-import { SampleBook, valueAt } from './samples'
 import { SceneModel } from './sceneModel'
 import { addressedEdit, curveOfLane, laneOf, ownerKey, placedKey, placedOf as clipOf, warpKey, warpOf } from './owners'
 
@@ -247,28 +245,5 @@ describe('lanes', () => {
     expect(labels({ only: new Set([2]) })).toEqual(['All keys', 'Hull'])
     expect(labels({ pinned: new Set([1]) })).toEqual(['All keys', 'Ferry', 'Buoy'])
     expect(keysBetween(lay({ hidden: new Set(['Position']) }), -Infinity, Infinity)).toEqual([])
-  })
-})
-
-describe('samples', () => {
-  it('are read by frame, the nearest outside, a single one everywhere', () => {
-    const bytes = new Uint8Array(1 + 16)
-    ;[1, 2, 3, 9].forEach((value, i) => new DataView(bytes.buffer, 1).setFloat32(i * 4, value, true))
-    const block: BlockMessage = {
-      owner: 'object',
-      id: 1,
-      first: 10,
-      count: 3,
-      channels: ['position.x', 'scale.x'],
-      counts: [3, 1],
-      samples: bytes.subarray(1),
-    }
-    const book = new SampleBook()
-    book.take([block])
-    const x = book.tracks(1).get('position.x')!
-    expect([5, 10, 11, 12, 99].map((frame) => valueAt(x, frame))).toEqual([1, 1, 2, 3, 3])
-    expect(valueAt(book.tracks(1).get('scale.x')!, 500)).toBe(9)
-    book.drop(1)
-    expect(book.tracks(1).size).toBe(0)
   })
 })

@@ -106,6 +106,18 @@ describe('while the hand drags', () => {
     await scene.dropTry()
     expect(times()).toEqual([10, 20])
     expect(scene.revision).toBe(0)
+    // The difference has been fetched, not the scene.
+    expect([line().dropped, line().opened]).toEqual([1, 1])
+  })
+
+  it('is tried again on top of what somebody else did meanwhile', async () => {
+    line().answerTry = async () => ({ channels: [channelOf(1, 'position.x', 10, 55)] })
+    scene.tryEdit(rename('a'))
+    await settled()
+    line().change({ channels: [channelOf(1, 'position.x', 10, 20)] }, 1, { window: 'other' })
+    await settled()
+    expect(line().tries).toHaveLength(2)
+    expect(times()).toEqual([10, 55])
   })
 
   it('a try that cannot be done shows nothing and says nothing', async () => {

@@ -8,11 +8,13 @@ import type {
   HistoryNote,
   KeptMessage,
   RowsMessage,
-  SampledMessage,
+  SamplesMessage,
   SceneMessage,
+  TriedMessage,
 } from '../api/messages'
 import { loadCatalogue } from './catalogue'
 import { useClashes } from './clashes'
+import { Fetching, type Gaze } from './fetching'
 import { Held, rowsIn } from './held'
 import { useNotices } from './notices'
 import { useOutbox, wordsOf } from './outbox'
@@ -20,8 +22,8 @@ import { usePerson } from './person'
 import { SampleBook } from './samples'
 import { SceneModel } from './sceneModel'
 
-/** Most frames of samples asked for at a time; of a scene with many curves the server gives fewer. */
-const windowLength = 8192
+/** A hand that has not moved for so long rests, and what it does not look at is fetched too; in milliseconds. */
+const handRests = 200
 
 const nothing: HistoryNote = { position: 0, floor: 0, undo: null, redo: null }
 
@@ -31,10 +33,12 @@ export const useScene = defineStore('scene', () => {
   const clashes = useClashes()
   const person = usePerson()
   const model = shallowRef(markRaw(new SceneModel()))
-  const book = shallowRef(markRaw(new SampleBook()))
+  const book = shallowRef(markRaw(new SampleBook(1)))
   /** Counts up whenever rows or samples change; what draws from them depends on it. */
   const rowsVersion = ref(0)
   const samplesVersion = ref(0)
+  /** Counts up only when what is seen on the frame looked at may be otherwise. */
+  const seenVersion = ref(0)
   /** Counts up only when lanes come or go. */
   const structureVersion = ref(0)
   /** Counts up when the whole scene has been fetched anew, and what was asked for beside it has to be asked for again. */
@@ -49,8 +53,6 @@ export const useScene = defineStore('scene', () => {
   const busy = ref(false)
   /** Why the last change was not kept, until one is. */
   const trouble = ref('')
-  const sampled = ref<[number, number]>([0, -1])
-
   const settings = computed(() => {
     void rowsVersion.value
     return model.value.settings
@@ -68,6 +70,7 @@ export const useScene = defineStore('scene', () => {
       opened,
       changed,
       sampled: takeSamples,
+      tried: takeTry,
       gone: (scene) => {
         if (scene === id.value) gone.value = true
       },
@@ -93,8 +96,17 @@ export const useScene = defineStore('scene', () => {
   }
 
   async function load(): Promise<void> {
+    fetching.restart()
     await line.open(id.value!)
-    await sampleAround(model.value.settings.work[0])
+    await look(
+      gaze ?? {
+        frame: model.value.settings.work[0],
+        also: null,
+        way: 1,
+        played: model.value.settings.work,
+        loops: true,
+      },
+    )
     loads.value++
   }
 
@@ -118,53 +130,44 @@ export const useScene = defineStore('scene', () => {
     const fresh = new SceneModel()
     fresh.take(message.rows)
     model.value = markRaw(fresh)
-    freshBook = new SampleBook()
+    freshBook = new SampleBook(message.chunk)
     tried = false
     revision.value = message.revision
     note.value = message.note
     history.value = message.history
-    sampled.value = [0, -1]
-    asking = null
     structureVersion.value++
     rowsVersion.value++
   }
 
-  function takeSamples({ first, last, blocks }: SampledMessage): void {
+  function takeSamples(samples: SamplesMessage): void {
     const target = freshBook ?? book.value
-    target.take(blocks)
+    target.take(samples)
+    const isNew = freshBook !== null
     if (freshBook) book.value = markRaw(freshBook)
     freshBook = null
-    sampled.value = [first, last]
     samplesVersion.value++
+    if (isNew || samples.pieces.some(({ first, last }) => !gaze || (first <= gaze.frame && gaze.frame <= last)))
+      seenVersion.value++
   }
 
-  let asking: [number, number] | null = null
-
-  /** Sees to it that the samples around a frame are there, and asks for what comes next before it is reached. */
-  async function sampleAround(frame: number): Promise<void> {
-    const [first, last] = model.value.settings.range
-    const start = Math.floor(Math.max(first, Math.min(frame - windowLength / 4, last - windowLength + 1)))
-    const end = Math.floor(Math.min(last, start + windowLength - 1))
-    if (id.value === null || isSampled(Math.max(frame, first), start, end)) return
-    if (asking && asking[0] <= frame && frame <= asking[1]) return
-    const mine = (asking = [start, end])
-    try {
-      await line.watch(id.value, start, end, Math.floor(frame))
-    } catch (wrong) {
-      // Asked for again when the line is back, or called off by a newer wish.
-      if (!(wrong instanceof Error)) throw wrong
-    } finally {
-      if (asking === mine) asking = null
-    }
+  /** Samples that are otherwise because the scene is. */
+  function renew(samples: SamplesMessage): void {
+    ;(freshBook ?? book.value).take(samples)
+    samplesVersion.value++
+    seenVersion.value++
   }
 
-  function isSampled(frame: number, start: number, end: number): boolean {
-    const [from, to] = sampled.value
-    if (frame < from || frame > to) return false
-    if (from <= start && end <= to) return true
-    // There was room for a part only: it is kept around the frame.
-    const quarter = (to - from + 1) / 4
-    return (frame >= from + quarter / 2 || from <= start) && (frame <= to - quarter || to >= end)
+  let gaze: Gaze | null = null
+  const fetching = new Fetching(
+    (wanted) => line.sample(id.value!, wanted),
+    () => freshBook ?? book.value,
+    () => model.value.settings.range,
+  )
+
+  /** Says where somebody looks: the samples of that frame come, and of what is next. Done when they are here. */
+  function look(at: Gaze): Promise<void> {
+    gaze = at
+    return id.value === null ? Promise.resolve() : fetching.look(at)
   }
 
   function changed(change: ChangeMessage): void {
@@ -181,10 +184,22 @@ export const useScene = defineStore('scene', () => {
       ...change.history,
     ]
     take(change.rows)
-    ;(freshBook ?? book.value).take(change.blocks)
-    if (change.frames) sampled.value = change.frames
-    samplesVersion.value++
-    if (change.rows.settings) void sampleAround(change.rows.settings.work[0])
+    renew(change.samples)
+    clearTimeout(resting)
+    fetching.rest(false)
+    // Somebody else did something while a hand drags: what it drags is shown on top of that.
+    if (dragged) tryEdit(dragged)
+  }
+
+  /** What a try gives, or, where it goes back, what is kept after all. */
+  function takeTry({ isBack, rows, samples }: TriedMessage): void {
+    if (!isBack) {
+      tried = true
+      held.hold(rowsIn(rows), revision.value)
+    }
+    take(rows)
+    renew(samples)
+    void fetching.go()
   }
 
   function take(rows: RowsMessage): void {
@@ -231,7 +246,7 @@ export const useScene = defineStore('scene', () => {
   async function edit(wanted: Edit): Promise<KeptMessage | null> {
     const parcel = outbox.put(wanted, held.base(revision.value))
     if (lineState.value !== 'standing')
-      notices.say(`The server is away. KeptMessage here until it is back: ${wordsOf(wanted)}.`)
+      notices.say(`The server is away. Kept here until it is back: ${wordsOf(wanted)}.`)
     const kept = await inTurn(wordsOf(wanted), () => outbox.send(parcel))
     if (kept?.clash) {
       const meet = await clashes.ask(kept.clash)
@@ -286,12 +301,18 @@ export const useScene = defineStore('scene', () => {
   // While the hand drags: only the newest try matters, and one is on its way at a time.
   let tried = false
   let wanted: Edit | null = null
+  /** What the hand holds as long as it drags. */
+  let dragged: Edit | null = null
   let trying: Promise<void> | null = null
+  let resting: ReturnType<typeof setTimeout> | undefined
 
   /** Shows what an edit would give, without keeping it. */
   function tryEdit(next: Edit): void {
-    wanted = next
+    wanted = dragged = next
     held.hold([], revision.value)
+    fetching.rest(true)
+    clearTimeout(resting)
+    resting = setTimeout(() => fetching.rest(false), handRests)
     trying ??= tryOn().finally(() => (trying = null))
   }
 
@@ -301,12 +322,7 @@ export const useScene = defineStore('scene', () => {
       wanted = null
       tried = true
       try {
-        const { rows, blocks } = await line.try(id.value, now)
-        if (!tried) continue
-        held.hold(rowsIn(rows), revision.value)
-        take(rows)
-        book.value.take(blocks)
-        samplesVersion.value++
+        await line.try(id.value, now)
       } catch {
         // A try that cannot be done shows nothing; the edit itself will say why.
       }
@@ -315,20 +331,20 @@ export const useScene = defineStore('scene', () => {
 
   /** Ends a drag by making the edit. */
   async function keepTry(final: Edit): Promise<KeptMessage | null> {
-    wanted = null
+    wanted = dragged = null
     await trying
     return edit(final)
   }
 
   /** Ends a drag by going back to what is kept. */
   async function dropTry(): Promise<void> {
-    wanted = null
+    wanted = dragged = null
     await trying
     held.letGo()
     if (!tried || id.value === null) return
     tried = false
     // Away from the server everything is fetched anew when it is back.
-    if (lineState.value === 'standing') await load().catch(() => {})
+    if (lineState.value === 'standing') await line.dropTry(id.value).catch(() => {})
   }
 
   const timeLabels = (frames: number[], display: string) => line.timeLabels(id.value!, frames, display)
@@ -368,6 +384,7 @@ export const useScene = defineStore('scene', () => {
     book,
     rowsVersion,
     samplesVersion,
+    seenVersion,
     structureVersion,
     loads,
     id,
@@ -381,14 +398,13 @@ export const useScene = defineStore('scene', () => {
     gone,
     busy,
     settings,
-    sampled,
     canUndo,
     canRedo,
     undoTitle,
     redoTitle,
     open,
     close,
-    sampleAround,
+    look,
     edit,
     goTo,
     undo,

@@ -154,7 +154,8 @@ function time(): void {
 function render(): void {
   if (!renderer) return
   if (renderer.setRatio(sharpness.ratio)) for (const index of views.shown) due.add(index)
-  if (isStateDue) {
+  // What is not here yet cannot be shown: the last picture stays, and is said to be older.
+  if (isStateDue && playhead.isHere) {
     const { frame, othersAt } = playhead
     stage.show(scene.model, scene.book, { frame, held: held(), selected: selection.objects, othersAt })
     handles.place()
@@ -210,7 +211,7 @@ function holdHandles(): void {
   if (!renderer) return
   const pane = paneAt(views.activeIndex)
   handles.moveTo(pane.camera.camera, pane.element!)
-  handles.hold(playhead.playing ? [] : handled(), selection.tool, handling.axes, handling.centre)
+  handles.hold(playhead.playing || !playhead.isHere ? [] : handled(), selection.tool, handling.axes, handling.centre)
   redrawState()
 }
 
@@ -253,7 +254,7 @@ function photographSoon(): void {
 
 function photograph(): void {
   if (!renderer) return
-  if (playhead.playing) {
+  if (playhead.playing || !playhead.isHere) {
     photographSoon()
     return
   }
@@ -290,9 +291,18 @@ watch(
   () => sharpness.forget(),
 )
 watch([() => handling.axes, () => handling.centre], holdHandles)
-watch([() => selection.objects, () => selection.tool, () => playhead.playing, () => views.activeIndex], holdHandles)
 watch(
-  [() => playhead.frame, () => scene.samplesVersion, () => pending.values],
+  [
+    () => selection.objects,
+    () => selection.tool,
+    () => playhead.playing,
+    () => playhead.isHere,
+    () => views.activeIndex,
+  ],
+  holdHandles,
+)
+watch(
+  [() => playhead.frame, () => scene.seenVersion, () => pending.values],
   () => redrawState(playhead.playing && views.updates === 'active' ? [views.activeIndex] : undefined),
   { flush: 'sync' },
 )
@@ -360,6 +370,7 @@ watch(colours, applyColours)
       <ToolPicker />
     </div>
     <span v-if="told" class="stage-told num" :style="{ left: `${told.x}px`, top: `${told.y}px` }">{{ told.text }}</span>
+    <p v-if="!playhead.isHere" class="stage-away num" role="status">Frame {{ playhead.frame }} is on its way</p>
     <StageMeter v-if="playhead.playing" />
     <div v-else-if="scene.model.objects.size === 0" :key="scene.rowsVersion" class="stage-empty">
       <p class="stage-empty-title">An empty stage</p>

@@ -19,7 +19,7 @@ import {
   type EulerOrder,
 } from 'three'
 import { specOf } from '../scene/catalogue'
-import { valueAt, type SampleBook } from '../scene/samples'
+import type { SampleBook } from '../scene/samples'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
 import { Pool } from './pool'
 import { ShapeBatch } from './shapeBatch'
@@ -108,7 +108,7 @@ export class StageScene {
     }
   }
 
-  /** Puts everything where it is at a moment. */
+  /** Puts everything where it is at a moment, whose samples have to be here. */
   show(model: SceneModel, book: SampleBook, { frame, held, selected, othersAt }: Moment): void {
     const objects = model.inOrder()
     const inSelection = new Set<number>()
@@ -259,7 +259,6 @@ function reader(object: SceneObject, book: SampleBook, frame: number, held: Held
   return (channel) => {
     const value = held?.(object.id, channel)
     if (value !== undefined) return value
-    const track = tracks.get(channel)
-    return track ? valueAt(track, frame) : (specOf(object.kind, channel)?.default ?? 0)
+    return tracks.get(channel)?.at(frame) ?? specOf(object.kind, channel)?.default ?? 0
   }
 }

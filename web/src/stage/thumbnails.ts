@@ -1,7 +1,7 @@
 import { Color, PerspectiveCamera, WebGLRenderer } from 'three'
 import { http } from '../api/http'
 import { LiveLine } from '../api/live'
-import type { SampledMessage, SceneMessage } from '../api/messages'
+import type { SamplesMessage, SceneMessage } from '../api/messages'
 import { loadCatalogue } from '../scene/catalogue'
 import { SampleBook } from '../scene/samples'
 import { SceneModel } from '../scene/sceneModel'
@@ -59,11 +59,12 @@ export async function drawThumbnails(ids: readonly number[], drawn: (id: number)
   await loadCatalogue()
   // Set by the line, in calls that the compiler does not follow.
   let scene = null as SceneMessage | null
-  let samples = null as SampledMessage | null
+  let samples = null as SamplesMessage | null
   const line = new LiveLine(
     {
       opened: (message) => (scene = message),
       sampled: (message) => (samples = message),
+      tried() {},
       changed() {},
       gone() {},
       back() {},
@@ -76,13 +77,13 @@ export async function drawThumbnails(ids: readonly number[], drawn: (id: number)
   try {
     for (const id of ids) {
       await line.open(id)
-      const { rows, revision } = scene!
+      const { rows, revision, chunk } = scene!
       const model = new SceneModel()
       model.take(rows)
-      const book = new SampleBook()
+      const book = new SampleBook(chunk)
       const frame = middle(model)
-      await line.watch(id, frame, frame, frame)
-      book.take(samples!.blocks)
+      await line.sample(id, { first: frame, last: frame, isAhead: false, letGo: [] })
+      book.take(samples!)
       const stage = new StageScene()
       stage.arrange(model)
       stage.show(model, book, { frame, held: null, selected: new Set(), othersAt: null })

@@ -59,8 +59,26 @@ export const usePlayhead = defineStore('playhead', () => {
   function show(target: number): void {
     if (target === frame.value) return
     frame.value = target
-    void scene.sampleAround(target)
+    look()
   }
+
+  /** Asks for what is seen here and for what comes next. */
+  function look(): void {
+    const played = range.value
+    void scene.look({
+      frame: frame.value,
+      also: othersAt.value,
+      way: playing.value ? way.value : 1,
+      played,
+      loops: ending.value === 'loop',
+    })
+  }
+
+  /** Whether what is seen on this frame is here; else what is shown is older. */
+  const isHere = computed(() => {
+    void scene.samplesVersion
+    return scene.book.isHere(frame.value) && (othersAt.value === null || scene.book.isHere(othersAt.value))
+  })
 
   function startFrom(from: number): void {
     startedAt = performance.now()
@@ -79,6 +97,7 @@ export const usePlayhead = defineStore('playhead', () => {
     playing.value = true
     othersAt.value = onlySelection.value && selection.objects.size > 0 ? frame.value : null
     startFrom(frame.value)
+    look()
     stopStepping ??= eachFrame(step)
   }
 
@@ -102,6 +121,8 @@ export const usePlayhead = defineStore('playhead', () => {
   }
 
   function step(now: number): void {
+    // Each frame is to be seen: the next one waits until this one is here.
+    if (pace.value === 'everyFrame' && !isHere.value) return
     const passed = passedBy(now)
     const { frame: next, ended } = frameAfter(
       range.value[0],
@@ -121,7 +142,8 @@ export const usePlayhead = defineStore('playhead', () => {
     // Counted once the frame has been drawn, not when it was due.
     drawSoon(() => {
       const at = performance.now()
-      meter.drawn(at)
+      if (isHere.value) meter.drawn(at)
+      else meter.dropped++
       for (const listener of drawnListeners) listener(meter.dropped - droppedBefore)
       droppedBefore = meter.dropped
       if (at - readAt < readEvery) return
@@ -159,6 +181,7 @@ export const usePlayhead = defineStore('playhead', () => {
 
   return {
     frame,
+    isHere,
     readFrame,
     playing,
     shownRate,

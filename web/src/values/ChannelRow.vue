@@ -30,11 +30,10 @@ const pending = usePending()
 
 const label = computed(() => channelLabel(props.spec))
 const value = computed(() => {
-  void scene.samplesVersion
+  void scene.seenVersion
   return channels.value(props.object, props.spec.name)
 })
 const style = computed(() => numberStyle(props.spec))
-/** Another one only when the channel itself has been sampled anew. */
 const track = computed(() => {
   void scene.samplesVersion
   return scene.book.tracks(props.object.id).get(props.spec.name)
@@ -70,6 +69,7 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
     />
     <Sparkline
       :track="track"
+      :version="scene.samplesVersion"
       :first="scene.settings.work[0]"
       :last="scene.settings.work[1]"
       :now="playhead.readFrame"

@@ -12,10 +12,11 @@ const emit = defineEmits<{ hold: [values: number[]]; keep: [values: number[]]; m
 const scene = useScene()
 const state = useChannelState()
 
-const hex = computed(() => {
-  void scene.samplesVersion
-  return hexOf(props.channels.map((channel) => state.value(props.object, channel)))
+const parts = computed(() => {
+  void scene.seenVersion
+  return props.channels.map((channel) => state.value(props.object, channel))
 })
+const hex = computed(() => (parts.value.some(Number.isNaN) ? '' : hexOf(parts.value)))
 const marker = computed<MarkerState>(() => {
   const states = props.channels.map((channel) => state.state(props.object, channel))
   return (['changed', 'keyed', 'animated', 'moved'] as const).find((wanted) => states.includes(wanted)) ?? 'still'
@@ -31,11 +32,12 @@ const read = (event: Event) => linearOf((event.target as HTMLInputElement).value
       type="color"
       class="swatch"
       aria-label="Colour"
-      :value="hex"
+      :value="hex || '#000000'"
+      :disabled="!hex"
       @input="emit('hold', read($event))"
       @change="emit('keep', read($event))"
     />
-    <span class="num hex">{{ hex }}</span>
+    <span class="num hex">{{ hex || '…' }}</span>
   </div>
 </template>
 

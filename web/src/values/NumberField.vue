@@ -51,10 +51,19 @@ const field = useTemplateRef<HTMLInputElement>('field')
 const typed = ref<string | null>(null)
 const wrong = ref(false)
 
-const shown = computed(() => typed.value ?? props.text ?? props.placeholder ?? `${format(props.value)}${props.unit}`)
-const begun = () => props.text ?? (props.placeholder === undefined ? String(tidy(props.value)) : '')
+const shown = computed(
+  () =>
+    typed.value ??
+    props.text ??
+    props.placeholder ??
+    `${format(props.value)}${Number.isNaN(props.value) ? '' : props.unit}`,
+)
+const begun = () =>
+  props.text ?? (props.placeholder === undefined && !Number.isNaN(props.value) ? String(tidy(props.value)) : '')
 
 function format(value: number): string {
+  // Not known yet.
+  if (Number.isNaN(value)) return '…'
   const text = props.trim ? String(Number(value.toFixed(props.decimals))) : value.toFixed(props.decimals)
   // Never "-0.00".
   return Number(text) === 0 && !props.trim ? (0).toFixed(props.decimals) : text

@@ -1,7 +1,6 @@
 import type { ChannelSpec } from '../api/http'
 import { specOf } from '../scene/catalogue'
 import { firstAtOrAfter } from '../scene/keys'
-import { valueAt } from '../scene/samples'
 import type { Holder } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
@@ -27,7 +26,7 @@ export function useChannelState() {
   /** Whether a channel without keys moves all the same. */
   function isMoved(object: Holder, channel: string): boolean {
     void scene.samplesVersion
-    return (scene.book.tracks(object.id).get(channel)?.samples.length ?? 0) > 1
+    return scene.book.tracks(object.id).get(channel)?.isStill === false
   }
 
   function state(object: Holder, channel: string): MarkerState {
@@ -40,12 +39,15 @@ export function useChannelState() {
   /** The value at the playhead: the one held by a hand, or the one that is kept. */
   const value = (object: Holder, channel: string) => pending.get(object.id, channel) ?? kept(object, channel)
 
-  /** The value that is kept at the playhead: the exact one of a still channel that nothing else moves, or the sampled one. */
+  /**
+   * The value that is kept at the playhead: the exact one of a still channel that nothing else moves, or the sampled one.
+   * Not a number while that is not here.
+   */
   function kept(object: Holder, channel: string): number {
     const known = object.channels.get(channel)
-    const track = scene.book.tracks(object.id).get(channel)
     if (known && known.keys.count === 0 && !isMoved(object, channel)) return known.still
-    return track ? valueAt(track, playhead.readFrame) : (specOf(object.kind, channel)?.default ?? 0)
+    if (!scene.book.isHere(playhead.readFrame)) return NaN
+    return scene.book.value(object.id, channel, playhead.readFrame) ?? specOf(object.kind, channel)?.default ?? 0
   }
 
   return { keyHere, state, value, kept }

@@ -19,11 +19,11 @@ public static class ClipSamples
             var source = times.For(placed.Object, "");
             var phase = placed.Phase();
             var rates = placed.Rate.Curve is { } curve
-                ? Array.ConvertAll(source, time => (float)curve.ValueAt(time))
-                : [(float)placed.Rate.Still];
+                ? new SampleTrack(ClipRate.Channel, Array.ConvertAll(source, time => (float)curve.ValueAt(time)))
+                : SampleTrack.Still(ClipRate.Channel, (float)placed.Rate.Still);
             var phases = Array.ConvertAll(source, time =>
                 time < placed.Start.Value || time > placed.End.Value ? float.NaN : (float)scene.Rate.FrameOf(phase(time)));
-            yield return new SampleBlock(OwnerKind.Placed, placed.Id.Value, frames.First, times.Count, [new(ClipRate.Channel, rates), new(Phase, phases)]);
+            yield return new SampleBlock(OwnerKind.Placed, placed.Id.Value, frames.First, times.Count, [rates, new(Phase, phases)]);
         }
     }
 

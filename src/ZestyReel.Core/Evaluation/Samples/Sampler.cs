@@ -17,7 +17,8 @@ public static class Sampler
     public static SampleBlock[] Blocks(
         Scene scene, IReadOnlyList<SampleTarget> targets, FrameRange frames, CancellationToken stop = default, int hands = -1)
     {
-        var times = FrameTimes.Of(scene, frames, stop);
+        // One frame more than is wanted, for the speed of the last.
+        var times = FrameTimes.Of(scene, frames with { Last = frames.Last + 1 }, stop);
         var blocks = new SampleBlock[targets.Count];
         if (targets.Count == 1 || hands == 1)
             for (var i = 0; i < blocks.Length; i++) blocks[i] = Block(targets[i], times, frames);
@@ -37,13 +38,13 @@ public static class Sampler
             still = target.Channels.RemoveAll(moving.Contains);
         }
         var tracks = ImmutableArray.CreateBuilder<SampleTrack>(target.Channels.Length + 2);
-        foreach (var spec in still) tracks.Add(new(spec.Name, [(float)spec.Within(thing.Channels.GetValueOrDefault(spec.Name)?.Still ?? spec.Default)]));
+        foreach (var spec in still) tracks.Add(SampleTrack.Still(spec.Name, (float)spec.Within(thing.Channels.GetValueOrDefault(spec.Name)?.Still ?? spec.Default)));
         using var rows = new ChannelRows(thing, moving, times.Count);
         if (!moving.IsEmpty) Stages.Evaluate(rows, times);
-        for (var i = 0; i < moving.Length; i++) tracks.Add(new(moving[i].Name, Floats(rows[i])));
+        for (var i = 0; i < moving.Length; i++) tracks.Add(new(moving[i].Name, Floats(rows[i][..(int)frames.Count])));
         Speeds.AddTo(tracks, target, rows, times);
-        tracks.Add(SourceFrames.Of(thing.Id, times));
-        return new SampleBlock(OwnerKind.Object, thing.Id.Value, frames.First, times.Count, tracks.DrainToImmutable());
+        tracks.Add(SourceFrames.Of(thing.Id, times, (int)frames.Count));
+        return new SampleBlock(OwnerKind.Object, thing.Id.Value, frames.First, (int)frames.Count, tracks.DrainToImmutable());
     }
 
     private static float[] Floats(ReadOnlySpan<double> values)

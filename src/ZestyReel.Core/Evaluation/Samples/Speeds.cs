@@ -6,7 +6,7 @@ namespace ZestyReel.Core.Evaluation;
 
 /// <summary>
 /// Speeds, as played: what changes from one frame to the next, times the frames of a second. So a speed counts warps,
-/// holds and jumps as they are seen. Like its value, the speed of the last frame stands alone and repeats the one before.
+/// holds and jumps as they are seen, and a frame's speed is the same whatever run of frames it is sampled in.
 /// </summary>
 public static class Speeds
 {
@@ -18,51 +18,45 @@ public static class Speeds
     /// <summary>The track of one channel's speed, in its unit per second.</summary>
     public static string TrackOf(string channel) => $"speed:{channel}";
 
-    /// <summary>Adds the speeds asked for, and the speed through space where a position is among what is sampled.</summary>
+    /// <summary>Adds the speeds asked for, and the speed through space where a position is among what is sampled; of each moment but the last.</summary>
     internal static void AddTo(ImmutableArray<SampleTrack>.Builder tracks, SampleTarget target, ChannelRows rows, FrameTimes times)
     {
         var perSecond = times.Scene.Rate.FramesPerSecond;
         foreach (var channel in target.Speeds)
         {
             if (!target.Channels.Any(spec => spec.Name == channel)) continue;
-            tracks.Add(new(TrackOf(channel), rows.Has(channel) ? OfOne(rows.Of(channel), perSecond) : [0]));
+            tracks.Add(rows.Has(channel) ? new(TrackOf(channel), OfOne(rows.Of(channel), perSecond)) : SampleTrack.Still(TrackOf(channel), 0));
         }
-        if (target.Channels.Any(spec => Positions.Contains(spec.Name))) tracks.Add(new(Through, ThroughSpace(target.Object, rows, times, perSecond)));
+        if (target.Channels.Any(spec => Positions.Contains(spec.Name))) tracks.Add(ThroughSpace(target.Object, rows, times, perSecond));
     }
 
-    private static float[] ThroughSpace(SceneObject thing, ChannelRows rows, FrameTimes times, double perSecond)
+    private static SampleTrack ThroughSpace(SceneObject thing, ChannelRows rows, FrameTimes times, double perSecond)
     {
         var moving = Array.FindAll(Positions, name => Stages.Moves(thing, name, times));
-        if (moving.Length == 0) return [0];
-        if (moving.All(rows.Has)) return OfSeveral(rows, moving, perSecond);
+        if (moving.Length == 0) return SampleTrack.Still(Through, 0);
+        if (moving.All(rows.Has)) return new(Through, OfSeveral(rows, moving, perSecond));
         // Only some of its positions are sampled anew: the others are worked out with them.
         using var all = new ChannelRows(thing, [.. moving.Select(name => thing.Spec(name, "channel"))], times.Count);
         Stages.Evaluate(all, times);
-        return OfSeveral(all, moving, perSecond);
+        return new(Through, OfSeveral(all, moving, perSecond));
     }
 
     private static float[] OfOne(ReadOnlySpan<double> values, double perSecond)
     {
-        var speeds = new float[values.Length];
-        for (var i = 0; i + 1 < speeds.Length; i++) speeds[i] = (float)((values[i + 1] - values[i]) * perSecond);
-        return Ended(speeds);
+        var speeds = new float[values.Length - 1];
+        for (var i = 0; i < speeds.Length; i++) speeds[i] = (float)((values[i + 1] - values[i]) * perSecond);
+        return speeds;
     }
 
     private static float[] OfSeveral(ChannelRows rows, string[] channels, double perSecond)
     {
-        var speeds = new float[rows.Count];
+        var speeds = new float[rows.Count - 1];
         ReadOnlySpan<double> a = rows.Of(channels[0]), b = channels.Length > 1 ? rows.Of(channels[1]) : default, c = channels.Length > 2 ? rows.Of(channels[2]) : default;
-        for (var i = 0; i + 1 < speeds.Length; i++)
+        for (var i = 0; i < speeds.Length; i++)
         {
             double x = a[i + 1] - a[i], y = b.IsEmpty ? 0 : b[i + 1] - b[i], z = c.IsEmpty ? 0 : c[i + 1] - c[i];
             speeds[i] = (float)(Math.Sqrt(x * x + y * y + z * z) * perSecond);
         }
-        return Ended(speeds);
-    }
-
-    private static float[] Ended(float[] speeds)
-    {
-        if (speeds.Length > 1) speeds[^1] = speeds[^2];
         return speeds;
     }
 }

@@ -1,41 +1,69 @@
 using ZestyReel.Core.Changes;
+using ZestyReel.Core.Curves;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Evaluation;
 
 /// <summary>Which samples a change makes stale, seen in the scene after it.</summary>
 public static class StaleSamples
 {
-    /// <summary>The channels of objects that have to be sampled anew.</summary>
-    public static IReadOnlyList<SampleTarget> Stale(this SceneChange change, Scene after)
+    /// <summary>The channels of objects that have to be sampled anew, and where in time.</summary>
+    public static IReadOnlyList<StaleTarget> Stale(this SceneChange change, Scene after)
     {
-        var stale = new Dictionary<ObjectId, HashSet<string>>();
-        void Add(ObjectId id, IEnumerable<string> channels)
+        var stale = new Dictionary<ObjectId, Staleness>();
+        void Add(ObjectId id, IEnumerable<string> channels, TickInterval within)
         {
             if (!after.Objects.ContainsKey(id)) return;
-            if (!stale.TryGetValue(id, out var known)) stale[id] = known = [];
-            known.UnionWith(channels);
+            if (!stale.TryGetValue(id, out var known)) stale[id] = known = new();
+            known.Channels.UnionWith(channels);
+            known.Within = known.Within.With(within);
         }
         if (change.ChangesTime)
-            foreach (var thing in after.Objects.Values.Where(thing => change.IsRetimed(thing.Id))) Add(thing.Id, AllOf(thing));
+            foreach (var thing in after.Objects.Values.Where(thing => change.IsRetimed(thing.Id))) Add(thing.Id, AllOf(thing), TickInterval.All);
         foreach (var (row, before, now) in change.Rows)
         {
-            if (row.Kind == RowKind.Channel) Add(new ObjectId(row.Id), [row.Channel]);
-            else if (row.Kind == RowKind.Object && now is SceneObject thing) Add(thing.Id, Reached(before as SceneObject, thing));
+            if (row.Kind == RowKind.Channel) Add(new ObjectId(row.Id), [row.Channel], Differing(before as Channel, now as Channel));
+            else if (row.Kind == RowKind.Object && now is SceneObject thing)
+            {
+                // Also one with nothing to sample anew: what rolls inside it rests on it.
+                var reached = Reached(before as SceneObject, thing).ToList();
+                Add(thing.Id, reached, reached.Count > 0 ? TickInterval.All : TickInterval.None);
+            }
         }
-        foreach (var (placed, channels) in change.MovedClips(after)) Add(placed.Object, channels);
-        foreach (var (id, channels) in stale)
-            // Quaternion interpolation is one of all three channels together.
-            if (after.Object(id).RotationInterpolation == RotationInterpolation.Quaternion && QuaternionRotation.Channels.Any(channels.Contains)) channels.UnionWith(QuaternionRotation.Channels);
+        foreach (var (placed, channels) in change.MovedClips(after)) Add(placed.Object, channels, TickInterval.All);
+        foreach (var (id, known) in stale)
+            // Quaternion interpolation is one of all three channels together, and reaches to the keys of each.
+            if (after.Object(id).RotationInterpolation == RotationInterpolation.Quaternion && QuaternionRotation.Channels.Any(known.Channels.Contains))
+                Add(id, QuaternionRotation.Channels, TickInterval.All);
         var rests = new Dictionary<ObjectId, bool>();
         foreach (var thing in after.Objects.Values)
-            if (thing.Roll is { } roll && RestsOnStale(after, thing, stale, rests)) Add(thing.Id, [roll.Channel]);
+            // What rolls adds up all that comes before.
+            if (thing.Roll is { } roll && RestsOnStale(after, thing, stale, rests)) Add(thing.Id, [roll.Channel], TickInterval.All);
         return
         [
-            .. stale.Select(each => (thing: after.Object(each.Key), channels: each.Value))
-                .Select(each => new SampleTarget(each.thing, each.thing.Specs.RemoveAll(spec => !each.channels.Contains(spec.Name))))
+            .. stale.Select(each => (thing: after.Object(each.Key), each.Value.Channels, each.Value.Within))
+                .Select(each => new StaleTarget(new SampleTarget(each.thing, each.thing.Specs.RemoveAll(spec => !each.Channels.Contains(spec.Name))), each.Within))
                 .Where(target => !target.Channels.IsEmpty),
         ];
+    }
+
+    /// <summary>Where in time a channel's own values differ, its keys being where they are in source time.</summary>
+    private static TickInterval Differing(Channel? before, Channel? now) => (before, now) switch
+    {
+        ({ Curve: { } was }, { Curve: { } isNow }) => CurveDifference.Between(was, isNow),
+        ({ Curve: null } was, { Curve: null } isNow) when was.Still == isNow.Still => TickInterval.None,
+        _ => TickInterval.All,
+    };
+
+    /// <summary>What is stale of an object.</summary>
+    private sealed class Staleness
+    {
+        /// <summary>Which channels.</summary>
+        public HashSet<string> Channels { get; } = [];
+
+        /// <summary>Where in source time.</summary>
+        public TickInterval Within { get; set; } = TickInterval.None;
     }
 
     /// <summary>The placed clips whose rate and phase have to be sampled anew.</summary>
@@ -78,7 +106,7 @@ public static class StaleSamples
     /// Whether an object, or something that it is worked out from, is sampled anew. What it reads comes nearest first and
     /// rests on what follows, so that each is looked at once, however many read it.
     /// </summary>
-    private static bool RestsOnStale(Scene scene, SceneObject thing, Dictionary<ObjectId, HashSet<string>> stale, Dictionary<ObjectId, bool> known)
+    private static bool RestsOnStale(Scene scene, SceneObject thing, Dictionary<ObjectId, Staleness> stale, Dictionary<ObjectId, bool> known)
     {
         var way = new List<ObjectId>();
         var found = false;

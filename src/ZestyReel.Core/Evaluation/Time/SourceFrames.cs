@@ -14,8 +14,9 @@ public static class SourceFrames
     {
         var times = FrameTimes.Of(scene, frames);
         SampleBlock Block(OwnerKind owner, int id, SampleTrack track) => new(owner, id, frames.First, times.Count, [track]);
+        var ofScene = times.InFrames(times.ForScene());
         // Warps that cover single objects leave the scene as a whole alone.
-        List<SampleBlock> blocks = [Block(OwnerKind.Scene, 0, new SampleTrack(Track, times.InFrames(times.ForScene()) ?? [float.NaN]))];
+        List<SampleBlock> blocks = [Block(OwnerKind.Scene, 0, ofScene is null ? SampleTrack.Still(Track, float.NaN) : new(Track, ofScene))];
         foreach (var warp in scene.Warps.Values)
         {
             var samples = new float[times.Count];
@@ -27,5 +28,6 @@ public static class SourceFrames
     }
 
     /// <summary>The source frames of an object as a whole: what covers a single channel only is not what the object shows.</summary>
-    internal static SampleTrack Of(ObjectId id, FrameTimes times) => new(Track, times.InFrames(times.For(id, "")) ?? [float.NaN]);
+    internal static SampleTrack Of(ObjectId id, FrameTimes times, int count) =>
+        times.InFrames(times.For(id, "")) is { } frames ? new(Track, frames[..count]) : SampleTrack.Still(Track, float.NaN);
 }
