@@ -99,7 +99,7 @@ internal sealed class Attacked : IAsyncDisposable
         }
     }
 
-    /// <summary>Samples that nobody reads, windows as large as they get, wheels far out; others' edits meanwhile, and the server's memory.</summary>
+    /// <summary>Samples that nobody reads, chunks as wide as they get, wheels far out; others' edits meanwhile, and the server's memory.</summary>
     public async Task Hogs()
     {
         var keyed = """{"keys":[{"frame":1,"value":0},{"frame":8192,"value":1}]}""";
@@ -110,7 +110,7 @@ internal sealed class Attacked : IAsyncDisposable
             await using var hub = new HubConnectionBuilder().WithUrl(new Uri(_http.BaseAddress!, "/live")).AddMessagePackProtocol().Build();
             await hub.StartAsync();
             await hub.InvokeAsync("Open", many);
-            await hub.InvokeAsync<long[]>("Watch", many, 1L, 8192L, 4000L);
+            for (var chunk = 0L; chunk < 12; chunk++) await hub.InvokeAsync("Sample", many, chunk, chunk * 64, chunk * 64 + 63, false, Array.Empty<long>());
         })));
         var wheels = await Import(File("Wheels", Enumerable.Range(0, 20).Select(n => Thing($"W {n}", $"\"position.x\":{{\"keys\":[{KeyAt(0, 0)},{KeyAt(9_999_999, 1000)}]}}", more: ",\"roll\":{\"axle\":\"z\",\"radius\":1}")), 100).Replace("[1,100]", "[9990000,9999999]"));
         await Told("watch 20 wheels near frame 10,000,000", async () =>
@@ -118,7 +118,7 @@ internal sealed class Attacked : IAsyncDisposable
             await using var hub = new HubConnectionBuilder().WithUrl(new Uri(_http.BaseAddress!, "/live")).AddMessagePackProtocol().Build();
             await hub.StartAsync();
             await hub.InvokeAsync("Open", wheels);
-            await hub.InvokeAsync<long[]>("Watch", wheels, 9_990_000L, 9_999_999L, 9_995_000L);
+            await hub.InvokeAsync("Sample", wheels, 1L, 9_994_496L, 9_994_751L, false, Array.Empty<long>());
         });
         await Edit(many, 0, """{"edit":"setRanges","range":{"first":0,"last":999999}}""");
         await Told("two abandoned requests for 9,000,000 rows", async () =>
@@ -140,7 +140,7 @@ internal sealed class Attacked : IAsyncDisposable
             {
                 var tab = new ClientWebSocket();
                 await tab.ConnectAsync(new Uri($"ws://{_http.BaseAddress!.Authority}/live"), CancellationToken.None);
-                foreach (var text in (string[])["""{"protocol":"json","version":1}""", $$"""{"type":1,"target":"Open","arguments":[{{told}}]}""", $$"""{"type":1,"target":"Watch","arguments":[{{told}},1,8192,1]}"""])
+                foreach (var text in (string[])["""{"protocol":"json","version":1}""", $$"""{"type":1,"target":"Open","arguments":[{{told}}]}""", .. Enumerable.Range(0, 32).Select(chunk => $$"""{"type":1,"target":"Sample","arguments":[{{told}},{{chunk}},{{chunk * 256}},{{chunk * 256 + 255}},false,[]]}""")])
                     await tab.SendAsync(Encoding.UTF8.GetBytes(text + "\u001e"), WebSocketMessageType.Text, true, CancellationToken.None);
                 tabs.Add(tab);
             }

@@ -44,6 +44,16 @@ public class SamplerTests
     }
 
     [Fact]
+    public void A_frame_is_the_same_in_whatever_run_it_is_sampled()
+    {
+        var scene = Moving().After(new AddWarp(), new KeyChannels(20, [new ChannelValue(Warp: new WarpId(1), Value: 31)]));
+        IEnumerable<(string, float)> On(long frame, FrameRange frames) => Sampler.Blocks(scene, [SampleTarget.All(scene.Object(Ferry))], frames).Single().Tracks
+            .Select(track => (track.Channel, track.Samples[track.IsStill ? 0 : frame - frames.First]));
+        On(24, new(24, 24)).ShouldBe(On(24, new(0, 60)));
+        On(24, new(20, 24)).ShouldBe(On(24, new(0, 60)));
+    }
+
+    [Fact]
     public void Warps_apply_from_the_outermost_in_and_only_where_they_cover()
     {
         // The ferry's line is 10 per second. The scene runs at half speed, the ferry's own warp starts one second late.

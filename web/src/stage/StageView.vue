@@ -49,6 +49,8 @@ let thumbnailTimer: ReturnType<typeof setTimeout> | undefined
 /** The views, by place, that the next drawing is to bring up to date, and whether the scene's state is another one. */
 const due = new Set<number>()
 let isStateDue = true
+/** How often the scene's state has been drawn. */
+let pictures = 0
 let drawn: Drawn[] = []
 
 const paneAt = (index: number): Pane => panes.value!.find((pane) => pane.index === index)!
@@ -159,6 +161,9 @@ function render(): void {
     const { frame, othersAt } = playhead
     stage.show(scene.model, scene.book, { frame, held: held(), selected: selection.objects, othersAt })
     handles.place()
+    // What the picture really shows, for whoever looks from outside.
+    holder.value!.dataset.frame = String(frame)
+    holder.value!.dataset.pictures = String(++pictures)
   }
   isStateDue = false
   for (const each of drawn) {

@@ -1,0 +1,148 @@
+// A scene of 500 objects × 9 keyed channels × 100,000 frames: how soon it is there, wherever somebody looks, and what it takes.
+import { readFileSync } from 'node:fs'
+import { browse, Server } from '../../tests/browser/harness.mjs'
+import { print } from './bench.mjs'
+
+const [objects, frames, perChannel] = [500, 100_000, 40]
+const name = `${objects} objects x 9 channels x ${frames} frames`
+const channels = ['position', 'rotation', 'scale'].flatMap((group) => ['x', 'y', 'z'].map((axis) => `${group}.${axis}`))
+const valueOf = (channel, seed, i) => {
+  const part = ((seed * 7919 + i * 104729) % 1000) / 1000
+  return channel.startsWith('scale') ? 0.4 + part * 0.4 : (part - 0.5) * (channel.startsWith('position') ? 30 : 360)
+}
+const scene = {
+  format: 'zesty-scene',
+  version: 2,
+  name,
+  rate: '24',
+  range: [1, frames],
+  objects: Array.from({ length: objects }, (_, n) => ({
+    name: `Box ${n + 1}`,
+    kind: 'box',
+    channels: Object.fromEntries(
+      channels.map((channel, c) => [
+        channel,
+        {
+          keys: Array.from({ length: perChannel }, (_, i) => ({
+            frame: 1 + Math.round((i * (frames - 1)) / (perChannel - 1)),
+            value: valueOf(channel, n * 31 + c, i),
+          })),
+        },
+      ]),
+    ),
+  })),
+}
+
+const server = await new Server('serve').start()
+await server.post('/api/scenes/import', scene)
+// The script that starts it has become it.
+const serverPid = server.process.pid
+const { browser, context } = await browse()
+
+/** The median and the worst but one in twenty. */
+function told(what, times) {
+  times.sort((a, b) => a - b)
+  print(`${name}, ${what}, median`, times[times.length >> 1], 'ms')
+  print(`${name}, ${what}, p95`, times[Math.ceil(times.length * 0.95) - 1], 'ms')
+}
+
+/** What a process holds in memory now, in MB. */
+const memory = (pid, what = 'VmRSS') =>
+  Number(/(\d+) kB/.exec(new RegExp(`${what}.*`).exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[0])[1]) / 1000
+
+const opened = []
+let page
+for (let n = 0; n < 3; n++) {
+  await page?.close()
+  page = await context.newPage()
+  page.setDefaultTimeout(60_000)
+  await page.goto(`${server.address}/scenes`)
+  await page.locator('a', { hasText: name }).first().waitFor()
+  await page.evaluate(() => {
+    new MutationObserver(() => {
+      const frame = document.querySelector('.stage')?.dataset.frame
+      if (frame && window.begun && !window.took)
+        requestAnimationFrame(() => requestAnimationFrame(() => (window.took = performance.now() - window.begun)))
+    }).observe(document, { subtree: true, childList: true, attributes: true, attributeFilter: ['data-frame'] })
+    addEventListener('pointerdown', () => (window.begun = performance.now()), { capture: true })
+  })
+  await page.locator('a', { hasText: name }).first().click()
+  opened.push(await (await page.waitForFunction(() => window.took)).jsonValue())
+}
+told('first picture after a click in the list', opened)
+
+print(`${name}, the server's memory after opening`, memory(serverPid), 'MB')
+
+await page.locator('.head.object').first().waitFor()
+const ruler = await page.locator('canvas.ruler').boundingBox()
+await page.evaluate(() => {
+  window.waits = []
+  const stage = document.querySelector('.stage')
+  const now = () => document.querySelector('canvas.ruler').getAttribute('aria-valuenow')
+  window.pressed = null
+  addEventListener('pointerdown', () => (window.pressed = performance.now()), { capture: true })
+  new MutationObserver(() => {
+    if (window.pressed === null || stage.dataset.frame !== now()) return
+    const from = window.pressed
+    window.pressed = null
+    requestAnimationFrame(() => requestAnimationFrame(() => window.waits.push(performance.now() - from)))
+  }).observe(stage, { attributes: true, attributeFilter: ['data-frame'] })
+})
+const presses = 40
+for (let i = 0; i < presses; i++) {
+  await page.mouse.click(ruler.x + 30 + ((i * 389) % (ruler.width - 60)), ruler.y + ruler.height - 6)
+  await page.waitForFunction((count) => window.waits.length > count, i)
+}
+told('a click anywhere on the ruler, to its true picture', await page.evaluate(() => window.waits))
+
+// A drag along the whole ruler: each picture is of the frame that the ruler says, or is said to be older.
+await page.evaluate(() => {
+  window.unsaid = 0
+  window.looks = 0
+  window.older = 0
+  const stage = document.querySelector('.stage')
+  const look = () => {
+    const now = document.querySelector('canvas.ruler').getAttribute('aria-valuenow')
+    const isSaid = document.querySelector('.stage-away') !== null
+    window.looks++
+    if (isSaid) window.older++
+    if (stage.dataset.frame !== now && !isSaid) window.unsaid++
+    window.looking = requestAnimationFrame(() => setTimeout(look))
+  }
+  look()
+})
+await page.mouse.move(ruler.x + 20, ruler.y + ruler.height - 6)
+await page.mouse.down()
+for (let x = 20; x < ruler.width - 20; x += 6) await page.mouse.move(ruler.x + x, ruler.y + ruler.height - 6)
+await page.mouse.up()
+const scrubbed = await page.evaluate(() => [window.looks, window.older, window.unsaid])
+print(`${name}, scrubbing, looks at the page`, scrubbed[0], 'looks')
+print(`${name}, scrubbing, with the picture said to be older`, scrubbed[1], 'looks')
+print(`${name}, scrubbing, with the picture older and not said so`, scrubbed[2], 'looks')
+
+// Playing at four times the speed, from several places.
+await page.evaluate(() => (window.looks = window.older = window.unsaid = 0))
+for (const part of [0.1, 0.5, 0.85]) {
+  await page.mouse.click(ruler.x + part * ruler.width, ruler.y + ruler.height - 6)
+  for (let n = 0; n < 3; n++) await page.keyboard.press('l')
+  const from = await page.evaluate(() => performance.now())
+  await page.waitForFunction((end) => performance.now() > end, from + 8000)
+  await page.keyboard.press('k')
+}
+const played = await page.evaluate(() => [window.looks, window.older, window.unsaid])
+print(`${name}, playing, looks at the page`, played[0], 'looks')
+print(`${name}, playing, with the picture said to be older`, played[1], 'looks')
+print(`${name}, playing, with the picture older and not said so`, played[2], 'looks')
+
+print(`${name}, the server's memory at most`, memory(serverPid, 'VmHWM'), 'MB')
+const tabs = await rendererPids()
+print(`${name}, the tab's memory`, Math.max(...tabs.map((pid) => memory(pid))), 'MB')
+print(`${name}, the tab's memory at most`, Math.max(...tabs.map((pid) => memory(pid, 'VmHWM'))), 'MB')
+await browser.close()
+await server.dispose()
+
+async function rendererPids() {
+  const line = await browser.newBrowserCDPSession()
+  const { processInfo } = await line.send('SystemInfo.getProcessInfo')
+  return processInfo.filter(({ type }) => type === 'renderer').map(({ id: pid }) => pid)
+}
