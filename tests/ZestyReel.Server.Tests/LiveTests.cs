@@ -22,7 +22,9 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         return (tab.Hub, tab.Changes, tab.Scene);
     }
 
-    private static IEnumerable<string> Channels(SamplesMessage samples) => samples.Pieces.Single().Blocks.Single().Channels;
+    private static IEnumerable<string> Channels(SamplesMessage samples) => Channels(samples.Pieces.Single(), samples.Pieces.Single().Blocks.Single());
+
+    private static IEnumerable<string> Channels(PieceMessage piece, BlockMessage block) => TabBook.Named(block.Channels, piece.Names).Select(each => each.Name);
 
     [Fact]
     public async Task Every_tab_hears_of_every_edit_and_gets_the_samples_it_watches()
@@ -160,7 +162,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     {
         var id = await AddKeyedBox();
         var tab = await Tab.Open(server, id);
-        (await tab.Sample(1, 30)).Pieces.Single().Blocks.Single(b => b is { Owner: OwnerKind.Object, Id: 1 }).Channels.ShouldNotContain("speed:position.x");
+        (await tab.Sample(1, 30)).Pieces.Single().Names.ShouldNotContain("speed:position.x");
         Channels(await tab.WatchSpeeds([1], ["position.x"])).ShouldBe(["position.x", "speed:position.x", "speed"]);
         // From 4 to 8 in ten frames, straight at its middle by half as fast again.
         tab.Book.Run(1, "speed:position.x", 14, 14).Single().ShouldBe(14.3f, 0.1f);

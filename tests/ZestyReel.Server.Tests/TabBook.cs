@@ -30,7 +30,7 @@ internal sealed class TabBook(int chunk)
                 _here[at] = frames;
             }
             else if (!_here.TryGetValue(at, out var known) || known != frames) continue;
-            foreach (var block in piece.Blocks) Take(block, at, (int)frames.Count);
+            foreach (var block in piece.Blocks) Take(block, piece.Names, at, (int)frames.Count);
         }
     }
 
@@ -58,15 +58,19 @@ internal sealed class TabBook(int chunk)
 
     public bool IsStill(int id, string channel, OwnerKind owner = OwnerKind.Object) => _stills.ContainsKey((owner, id, channel));
 
-    private void Take(BlockMessage block, long at, int count)
+    private void Take(BlockMessage block, string[] names, long at, int count)
     {
         var samples = MemoryMarshal.Cast<byte, float>(block.Samples);
         var stills = MemoryMarshal.Cast<byte, float>(block.Stills);
-        for (var i = 0; i < block.Channels.Length; i++)
+        foreach (var (name, i) in Named(block.Channels, names))
         {
-            _stills.Remove((block.Owner, block.Id, block.Channels[i]));
-            _moving[(block.Owner, block.Id, block.Channels[i], at)] = samples.Slice(i * count, count).ToArray();
+            _stills.Remove((block.Owner, block.Id, name));
+            _moving[(block.Owner, block.Id, name, at)] = samples.Slice(i * count, count).ToArray();
         }
-        for (var i = 0; i < block.StillChannels.Length; i++) _stills[(block.Owner, block.Id, block.StillChannels[i])] = stills[i];
+        foreach (var (name, i) in Named(block.StillChannels, names)) _stills[(block.Owner, block.Id, name)] = stills[i];
     }
+
+    /// <summary>The names of channels that a block has, with their places in it.</summary>
+    public static IEnumerable<(string Name, int At)> Named(byte[] channels, string[] names) =>
+        MemoryMarshal.Cast<byte, ushort>(channels).ToArray().Select((name, at) => (names[name], at));
 }

@@ -86,14 +86,15 @@ internal sealed class TabFeed : IDisposable
         Begin(ask, own);
         try
         {
-            var (scene, line) = (_shown, ask.IsAhead ? _work.Long : _work.Looked);
-            var piece = await line.Run(Scene, token => TabFrames.Whole(scene, ask.Frames, _speeds, token, ask.IsAhead ? Work.LongHands : -1), own.Token);
+            var (scene, line, withStills) = (_shown, ask.IsAhead ? _work.Long : _work.Looked, !_frames.AreStillsTold);
+            var piece = await line.Run(Scene, token => TabFrames.Whole(scene, ask.Frames, _speeds, withStills, token, ask.IsAhead ? Work.LongHands : -1), own.Token);
             await InTurn(async () =>
             {
                 // The scene went on while this was worked out.
-                if (!ReferenceEquals(_shown, scene) && !Renewal.Of(SceneChange.Between(scene, _shown), _shown, _speeds).IsEmpty)
-                    piece = await line.Run(Scene, token => TabFrames.Whole(_shown, ask.Frames, _speeds, token), own.Token);
-                _frames.Take(ask);
+                var isOld = !ReferenceEquals(_shown, scene) && !Renewal.Of(SceneChange.Between(scene, _shown), _shown, _speeds).IsEmpty;
+                if (isOld || !withStills && !_frames.AreStillsTold)
+                    piece = await line.Run(Scene, token => TabFrames.Whole(_shown, ask.Frames, _speeds, withStills = true, token), own.Token);
+                _frames.Take(ask, withStills);
                 await _tab.SendAsync("sampled", new SamplesMessage([], [piece]), _closed.Token);
             }, own.Token);
         }

@@ -17,8 +17,8 @@ public sealed class TabFrames(Chunks chunks)
     /// <summary>Most chunks that a tab can have at a time.</summary>
     public const int Most = 4096;
 
-    /// <summary>Most samples renewed along with a change, and with a try, which has to be there before the hand goes on; 4 MB and 1 MB.</summary>
-    public const long WithChange = 1_000_000, WithTry = 250_000;
+    /// <summary>Most samples renewed along with a change, and with a try, which has to be there before the hand goes on; 1.6 MB and 0.6 MB.</summary>
+    public const long WithChange = 400_000, WithTry = 150_000;
 
     private readonly Dictionary<long, (FrameRange Frames, long Ask)> _held = [];
 
@@ -28,9 +28,15 @@ public sealed class TabFrames(Chunks chunks)
     /// <summary>The frame looked at.</summary>
     public long Near { get; set; }
 
+    /// <summary>Whether the tab knows what stands still; then it is told of that again only where it changes.</summary>
+    public bool AreStillsTold { get; private set; }
+
     /// <summary>Takes note of what an ask brings the tab and of what the tab has let go to have room for it.</summary>
-    public void Take(SampleAsk ask)
+    /// <param name="ask">The ask.</param>
+    /// <param name="withStills">What stands still comes along.</param>
+    public void Take(SampleAsk ask, bool withStills)
     {
+        AreStillsTold |= withStills;
         // What a later ask has brought back is not what was let go.
         foreach (var chunk in ask.LetGo)
             if (_held.TryGetValue(chunk, out var held) && held.Ask < ask.Number) _held.Remove(chunk);
@@ -59,16 +65,18 @@ public sealed class TabFrames(Chunks chunks)
             var cost = frames.Count * (stale.Sum(TracksOf) + 2L * what.Clips.Count + (what.WithFlow ? 1 + what.Scene.Warps.Count : 0));
             if (spent + cost <= most)
             {
-                pieces.Add(SceneWire.Piece(what.Scene, stale, what.Clips, frames, what.WithFlow, isWhole: false, stop));
+                pieces.Add(SampleWire.Piece(what.Scene, stale, what.Clips, frames, what.WithFlow, isWhole: false, withStills: true, stop));
                 spent += cost;
                 continue;
             }
             forgotten.Add(chunk);
             if (spent > 0 || Distance(frames) > 0) continue;
             // Too much even for the first: the frame looked at comes alone, with all that is seen on it.
-            pieces.Add(Whole(what.Scene, (alone = new FrameRange(Near, Near)).Value, speeds, stop));
+            pieces.Add(Whole(what.Scene, (alone = new FrameRange(Near, Near)).Value, speeds, withStills: true, stop));
             spent = most;
         }
+        // Of what stands still now nothing has been said.
+        if (pieces.Count == 0) AreStillsTold = false;
         foreach (var chunk in forgotten)
         {
             if (alone is { } one && chunks.Of(one.First) == chunk) _held[chunk] = _held[chunk] with { Frames = one };
@@ -91,10 +99,11 @@ public sealed class TabFrames(Chunks chunks)
     }
 
     /// <summary>Everything on some frames.</summary>
-    public static PieceMessage Whole(Scene scene, FrameRange frames, ImmutableDictionary<ObjectId, ImmutableArray<string>> speeds, CancellationToken stop, int hands = -1) =>
-        SceneWire.Piece(
+    public static PieceMessage Whole(
+        Scene scene, FrameRange frames, ImmutableDictionary<ObjectId, ImmutableArray<string>> speeds, bool withStills, CancellationToken stop, int hands = -1) =>
+        SampleWire.Piece(
             scene, [.. scene.Objects.Values.Select(thing => Renewal.WithSpeeds(SampleTarget.All(thing), speeds))], [.. scene.PlacedClips.Values], frames,
-            withFlow: true, isWhole: true, stop, hands);
+            withFlow: true, isWhole: true, withStills, stop, hands);
 
     private long Distance(FrameRange frames) => Near < frames.First ? frames.First - Near : Near > frames.Last ? Near - frames.Last : 0;
 

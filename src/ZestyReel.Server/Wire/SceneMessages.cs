@@ -213,18 +213,20 @@ public sealed record SamplesMessage(
 /// <summary>Samples of some frames in a row, all of one chunk.</summary>
 /// <param name="First">The first frame.</param>
 /// <param name="Last">The last frame.</param>
-/// <param name="IsWhole">It has all there is of these frames, and takes the place of what was known of their chunk; else it has what is otherwise in just these frames.</param>
+/// <param name="IsWhole">It has all that moves in these frames, and takes the place of what was known of their chunk; else it has what is otherwise in just these frames.</param>
+/// <param name="Names">The names of channels, which blocks count from 0.</param>
 /// <param name="Blocks">The samples of each owner.</param>
 [MessagePackObject]
 public sealed record PieceMessage(
-    [property: Key("first")] long First, [property: Key("last")] long Last, [property: Key("isWhole")] bool IsWhole, [property: Key("blocks")] BlockMessage[] Blocks);
+    [property: Key("first")] long First, [property: Key("last")] long Last, [property: Key("isWhole")] bool IsWhole,
+    [property: Key("names")] string[] Names, [property: Key("blocks")] BlockMessage[] Blocks);
 
 /// <summary>What a try gives while the hand drags; or, where it goes back, what is kept after all.</summary>
 [MessagePackObject]
 public sealed record TriedMessage(
     [property: Key("isBack")] bool IsBack, [property: Key("rows")] RowsMessage Rows, [property: Key("samples")] SamplesMessage Samples);
 
-/// <summary>An owner's samples, as 32-bit floats.</summary>
+/// <summary>An owner's samples, as 32-bit floats; channels are numbers of names, of 16 bits each.</summary>
 /// <param name="Owner">What has the channels.</param>
 /// <param name="Id">The owner's number.</param>
 /// <param name="Channels">What moves.</param>
@@ -235,9 +237,9 @@ public sealed record TriedMessage(
 public sealed record BlockMessage(
     [property: Key("owner"), MessagePackFormatter(typeof(Words<OwnerKind>))] OwnerKind Owner,
     [property: Key("id")] int Id,
-    [property: Key("channels")] string[] Channels,
+    [property: Key("channels")] byte[] Channels,
     [property: Key("samples")] byte[] Samples,
-    [property: Key("stillChannels")] string[] StillChannels,
+    [property: Key("stillChannels")] byte[] StillChannels,
     [property: Key("stills")] byte[] Stills);
 
 /// <summary>What an edit of time would do.</summary>

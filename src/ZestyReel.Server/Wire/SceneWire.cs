@@ -92,33 +92,6 @@ public static class SceneWire
             [.. Played(change, scene, flow, placed)]);
     }
 
-    /// <summary>Samples of some targets, of placed clips and, where wanted, of how time flows.</summary>
-    public static PieceMessage Piece(
-        Scene scene, IReadOnlyList<SampleTarget> targets, IReadOnlyCollection<PlacedClip> clips, FrameRange frames, bool withFlow, bool isWhole,
-        CancellationToken stop = default, int hands = -1) =>
-        new(frames.First, frames.Last, isWhole,
-        [
-            .. Sampler.Blocks(scene, targets, frames, stop, hands)
-                .Concat(ClipSamples.Of(scene, clips, frames))
-                .Concat(withFlow ? SourceFrames.Of(scene, frames) : []).Select(Block),
-        ]);
-
-    private static BlockMessage Block(SampleBlock block)
-    {
-        var (moving, still) = (block.Tracks.Count(track => !track.IsStill), block.Tracks.Count(track => track.IsStill));
-        var (names, stillNames) = (new string[moving], new string[still]);
-        var (samples, stills) = (new byte[moving * block.Count * sizeof(float)], new byte[still * sizeof(float)]);
-        int at = 0, atStill = 0;
-        foreach (var track in block.Tracks)
-        {
-            var bytes = MemoryMarshal.AsBytes(track.Samples.AsSpan());
-            bytes.CopyTo(track.IsStill ? stills.AsSpan(atStill * sizeof(float)) : samples.AsSpan(at * bytes.Length));
-            if (track.IsStill) stillNames[atStill++] = track.Channel;
-            else names[at++] = track.Channel;
-        }
-        return new(block.Owner, block.Id, names, samples, stillNames, stills);
-    }
-
     /// <summary>When keys are seen, of the channels that changed and, where time flows otherwise, of all.</summary>
     private static IEnumerable<PlayedMessage> Played(SceneChange change, Scene scene, TimeFlow flow, IReadOnlyList<PlacedClip> clips)
     {

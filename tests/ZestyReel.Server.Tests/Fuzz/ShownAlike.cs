@@ -34,10 +34,10 @@ internal sealed class ShownAlike
         foreach (var here in _book.Here)
         {
             var fresh = new TabBook(Chunk);
-            var piece = TabFrames.Whole(after, here, NoSpeeds, default, hands: 1);
+            var piece = TabFrames.Whole(after, here, NoSpeeds, withStills: true, default, hands: 1);
             fresh.Take(new SamplesMessage([], [piece]));
             foreach (var block in piece.Blocks)
-                foreach (var channel in block.Channels.Concat(block.StillChannels))
+                foreach (var (channel, _) in TabBook.Named([.. block.Channels, .. block.StillChannels], piece.Names))
                     for (var frame = here.First; frame <= here.Last; frame++)
                     {
                         var (shown, wanted) = (_book.At(block.Owner, block.Id, channel, frame), fresh.At(block.Owner, block.Id, channel, frame));
@@ -52,7 +52,8 @@ internal sealed class ShownAlike
     {
         var first = chunk * Chunk + (_random.Next(3) == 0 ? _random.Next(Chunk) : 0);
         var frames = new FrameRange(first, _random.Next(3) == 0 ? first : chunk * Chunk + Chunk - 1);
-        _frames.Take(new SampleAsk(++_asks, frames, IsAhead: false, []));
-        _book.Take(new SamplesMessage([], [TabFrames.Whole(scene, frames, NoSpeeds, default, hands: 1)]));
+        var withStills = !_frames.AreStillsTold;
+        _frames.Take(new SampleAsk(++_asks, frames, IsAhead: false, []), withStills);
+        _book.Take(new SamplesMessage([], [TabFrames.Whole(scene, frames, NoSpeeds, withStills, default, hands: 1)]));
     }
 }

@@ -111,6 +111,7 @@ export interface PieceMessage {
   first: number
   last: number
   isWhole: boolean
+  names: string[]
   blocks: BlockMessage[]
 }
 
@@ -213,9 +214,9 @@ export interface PlayedMessage {
 export interface BlockMessage {
   owner: OwnerKind
   id: number
-  channels: string[]
+  channels: Uint8Array
   samples: Uint8Array
-  stillChannels: string[]
+  stillChannels: Uint8Array
   stills: Uint8Array
 }
 

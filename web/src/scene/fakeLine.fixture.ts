@@ -42,7 +42,7 @@ export class FakeLine {
   stop = async () => {}
   introduce = async () => {}
   sample = async (_scene: number, { first, last }: SampleAsk) =>
-    this.listener.sampled({ forgotten: [], pieces: [{ first, last, isWhole: true, blocks: [] }] })
+    this.listener.sampled({ forgotten: [], pieces: [{ first, last, isWhole: true, names: [], blocks: [] }] })
   open = async (id: number): Promise<void> => {
     this.opened++
     this.listener.opened({ id, revision: this.revision, note: this.note(), history: [], rows: this.rows, chunk: 16 })

@@ -11,8 +11,8 @@ export interface Gaze {
   loops: boolean
 }
 
-/** Most samples kept, 128 MB, and most chunks, which is as many as the server keeps count of. */
-const mostSamples = 32_000_000
+/** Most samples kept, 64 MB, and most chunks, which is as many as the server keeps count of. */
+const mostSamples = 16_000_000
 const mostChunks = 4096
 /** The furthest frame there is, either way. */
 const furthest = 10_000_000

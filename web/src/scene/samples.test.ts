@@ -10,15 +10,24 @@ function bytes(...values: number[]): Uint8Array {
   return all.subarray(1)
 }
 
+/** Numbers of 16 bits, at an odd place as well. */
+function numbers(...values: number[]): Uint8Array {
+  const all = new Uint8Array(1 + values.length * 2)
+  values.forEach((value, i) => new DataView(all.buffer, 1).setUint16(i * 2, value, true))
+  return all.subarray(1)
+}
+
 /** What a channel that is its own frame shows, beside one that stands still. */
 function piece(first: number, last: number, isWhole = true, plus = 0): PieceMessage {
   const frames = Array.from({ length: last - first + 1 }, (_, i) => first + i + plus)
-  const x = { channels: ['position.x'], samples: bytes(...frames) }
+  const moving = { channels: numbers(1), samples: bytes(...frames) }
+  const still = { stillChannels: numbers(0), stills: bytes(9) }
   return {
     first,
     last,
     isWhole,
-    blocks: [{ owner: 'object', id: 1, ...x, stillChannels: ['scale.x'], stills: bytes(9) }],
+    names: ['scale.x', 'position.x'],
+    blocks: [{ owner: 'object', id: 1, ...moving, ...still }],
   }
 }
 

@@ -76,14 +76,14 @@ export class SampleBook {
 
   take({ forgotten, pieces }: SamplesMessage): void {
     for (const chunk of forgotten) this.forget(chunk)
-    for (const { first, last, isWhole, blocks } of pieces) {
+    for (const { first, last, isWhole, names, blocks } of pieces) {
       const chunk = this.chunkOf(first)
       const known = this.here.get(chunk)
       if (isWhole) {
         if (known) this.forget(chunk)
         this.here.set(chunk, { first, last })
       } else if (known?.first !== first || known.last !== last) continue
-      for (const block of blocks) this.takeBlock(block, chunk, first, last - first + 1)
+      for (const block of blocks) this.takeBlock(block, names, chunk, first, last - first + 1)
     }
   }
 
@@ -136,21 +136,21 @@ export class SampleBook {
     for (const tracks of this.byOwner.values()) for (const track of tracks.values()) track.forget(chunk)
   }
 
-  private takeBlock(block: BlockMessage, chunk: number, first: number, count: number): void {
+  private takeBlock(block: BlockMessage, names: readonly string[], chunk: number, first: number, count: number): void {
     const tracks = this.tracks(ownerKey(block.owner, block.id))
     const trackOf = (name: string) => {
       let track = tracks.get(name)
       if (!track) tracks.set(name, (track = new Track(this.chunk)))
       return track
     }
-    const samples = floats(block.samples)
-    block.channels.forEach((name, i) =>
-      trackOf(name).put(chunk, { first, samples: samples.subarray(i * count, (i + 1) * count) }),
+    const samples = new Float32Array(aligned(block.samples))
+    new Uint16Array(aligned(block.channels)).forEach((name, i) =>
+      trackOf(names[name]!).put(chunk, { first, samples: samples.subarray(i * count, (i + 1) * count) }),
     )
-    const stills = floats(block.stills)
-    block.stillChannels.forEach((name, i) => trackOf(name).stand(stills[i]!))
+    const stills = new Float32Array(aligned(block.stills))
+    new Uint16Array(aligned(block.stillChannels)).forEach((name, i) => trackOf(names[name]!).stand(stills[i]!))
   }
 }
 
 /** A copy of its own starts at an address that typed arrays can read. */
-const floats = (bytes: Uint8Array) => new Float32Array(bytes.slice().buffer)
+const aligned = (bytes: Uint8Array) => bytes.slice().buffer

@@ -141,13 +141,14 @@ export const useScene = defineStore('scene', () => {
 
   function takeSamples(samples: SamplesMessage): void {
     const target = freshBook ?? book.value
+    const wasHere = gaze !== null && target.isHere(gaze.frame)
     target.take(samples)
-    const isNew = freshBook !== null
     if (freshBook) book.value = markRaw(freshBook)
     freshBook = null
     samplesVersion.value++
-    if (isNew || samples.pieces.some(({ first, last }) => !gaze || (first <= gaze.frame && gaze.frame <= last)))
-      seenVersion.value++
+    if (samples.forgotten.length) void fetching.go()
+    // What comes ahead shows nothing new yet.
+    if (!wasHere) seenVersion.value++
   }
 
   /** Samples that are otherwise because the scene is. */
