@@ -38,7 +38,7 @@ export const useSpeeds = defineStore('speeds', () => {
     const channels = views.shown(lane)
     const lines: SpeedLine[] = []
     const add = (object: OwnerKey, name: string, colour: string, label: string) => {
-      const track = scene.book.tracks(object).get(name)
+      const track = scene.book.track(object, name)
       if (track && !track.isStill) lines.push({ track, colour, label })
     }
     // Several moves of one object are one way through space; a single one is shown with its sign.

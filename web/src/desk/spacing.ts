@@ -16,7 +16,7 @@ export function useSpacing(): (lane: Lane) => Spacing | null {
     const object = lane.kind === 'object' && objectOf(lane)
     if (!object) return null
     const { id } = object
-    if (!known.has(id)) known.set(id, spacingOf(scene.book.tracks(id).get(speedThrough)))
+    if (!known.has(id)) known.set(id, spacingOf(scene.book.track(id, speedThrough)))
     return known.get(id) ?? null
   }
 }

@@ -45,7 +45,7 @@ const { width, redraw } = useCanvas(canvas, (ctx, wide, high) => {
       drawLadder(ctx, p, {
         lane,
         points: keysOf(lane.channels[0]!),
-        track: scene.book.tracks(holder.id).get(warpChannel),
+        track: scene.book.track(holder.id, warpChannel),
         on: scene.model.warps.get(warpOf(holder.id)!)?.on ?? false,
         selected: selection.selectedTimes(holder.id, warpChannel),
       })

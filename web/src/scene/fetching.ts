@@ -19,6 +19,8 @@ const furthest = 10_000_000
 /** So many chunks that come next are fetched for each that came before. */
 const aheadForEachBehind = 3
 const againAfter = 1000
+/** After a frame that was not here, what is next waits so long for another wish; in milliseconds. */
+const quietAfter = 120
 
 export interface SampleAsk {
   first: number
@@ -82,6 +84,8 @@ export class Fetching {
   private looking: Promise<void> | null = null
   private fetching = false
   private resting = false
+  private quiet: ReturnType<typeof setTimeout> | undefined
+  private quietFor = NaN
   /** The wish of which everything is here that there is room for. */
   private fulfilled = ''
   /** What has been let go of and not been told yet. */
@@ -111,9 +115,22 @@ export class Fetching {
   go(): Promise<void> {
     if (!this.gaze) return Promise.resolve()
     this.fulfilled = ''
-    this.looking ??= this.fetchLooked(this.turn).finally(() => {
+    if (this.looking) return this.looking
+    const isMissing = !this.book().isHere(this.gaze.frame)
+    const chunk = this.book().chunkOf(this.gaze.frame)
+    const { turn } = this
+    this.looking = this.fetchLooked(turn).finally(() => {
+      if (turn !== this.turn) return
       this.looking = null
-      void this.fetchAhead(this.turn)
+      if (!isMissing) return void this.fetchAhead(turn)
+      // Playing through what is not here, the wish stays in the same chunk.
+      if (chunk === this.quietFor && this.quiet !== undefined) return
+      clearTimeout(this.quiet)
+      this.quietFor = chunk
+      this.quiet = setTimeout(() => {
+        this.quiet = undefined
+        void this.fetchAhead(turn)
+      }, quietAfter)
     })
     return this.looking
   }
@@ -127,6 +144,8 @@ export class Fetching {
   /** A scene is opened: nothing is here any more, and what is on its way is of no use. */
   restart(): void {
     this.turn++
+    clearTimeout(this.quiet)
+    this.quiet = undefined
     this.resting = this.fetching = false
     this.looking = null
     this.fulfilled = ''
@@ -180,10 +199,7 @@ export class Fetching {
   private next(): SampleAsk | null {
     const book = this.book()
     const length = book.chunk
-    const most = Math.max(
-      3,
-      Math.min(mostChunks - 1, Math.floor(mostSamples / (length * Math.max(1, book.countMoving())))),
-    )
+    const most = Math.max(3, Math.min(mostChunks - 1, Math.floor(mostSamples / (length * Math.max(1, book.width)))))
     const wanted = new Set<number>()
     let missing: number | null = null
     for (const chunk of wantedChunks(this.gaze!, this.range(), length)) {

@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { PieceMessage } from '../api/messages'
 import { Fetching, wantedChunks, type Gaze, type SampleAsk } from './fetching'
 import { SampleBook } from './samples'
@@ -47,10 +47,11 @@ describe('samples', () => {
       15,
       undefined,
     ])
-    expect([book.isHere(12), book.isHere(13), book.countIn(1), book.countMoving()]).toEqual([false, true, 3, 1])
+    expect([book.isHere(12), book.isHere(13), book.countIn(1), book.width]).toEqual([false, true, 3, 1])
     expect([book.value(1, 'scale.x', 14), book.value(1, 'scale.x', 12)]).toEqual([9, undefined])
+    expect(book.track(1, 'position.x')!.extent()).toEqual([-10, 15])
     book.drop(1)
-    expect(book.tracks(1).size).toBe(0)
+    expect(book.track(1, 'position.x')).toBeUndefined()
   })
 
   it('change in the frames that are here, and only there', () => {
@@ -58,6 +59,16 @@ describe('samples', () => {
     book.take({ forgotten: [], pieces: [piece(0, 9), piece(10, 19)] })
     book.take({ forgotten: [1], pieces: [piece(0, 9, false, 100), piece(10, 19, false, 100)] })
     expect([valueOf(book, 5), valueOf(book, 15)]).toEqual([105, undefined])
+    // What stood still moves, and what moved stands.
+    const turned = piece(0, 9, false)
+    turned.names.reverse()
+    book.take({ forgotten: [], pieces: [turned] })
+    expect([
+      book.value(1, 'scale.x', 5),
+      book.track(1, 'scale.x')!.isStill,
+      valueOf(book, 5),
+      book.track(1, 'position.x')!.isStill,
+    ]).toEqual([5, false, 9, true])
     // A frame alone takes the place of its chunk.
     book.take({ forgotten: [0], pieces: [piece(7, 7)] })
     expect([valueOf(book, 5), valueOf(book, 7)]).toEqual([undefined, 7])
@@ -112,13 +123,16 @@ function served() {
     for (; count > 0; count--) {
       const [next] = answers.splice(0, 1)
       next?.()
-      await new Promise((done) => setTimeout(done))
+      await vi.advanceTimersByTimeAsync(150)
     }
   }
   return { book, asked, fetching, answer, refuses, waiting: () => answers.length }
 }
 
 describe('fetching samples', () => {
+  beforeEach(() => void vi.useFakeTimers())
+  afterEach(() => void vi.useRealTimers())
+
   it('asks for the frame looked at, then for its chunk and for what is next', async () => {
     const { asked, fetching, answer, book, waiting } = served()
     const here = fetching.look(gaze)

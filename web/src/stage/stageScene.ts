@@ -255,10 +255,10 @@ function putAt(drawn: Object3D, object: number): void {
 }
 
 function reader(object: SceneObject, book: SampleBook, frame: number, held: Held): Read {
-  const tracks = book.tracks(object.id)
+  const sampled = book.reader(object.id, frame)
   return (channel) => {
     const value = held?.(object.id, channel)
     if (value !== undefined) return value
-    return tracks.get(channel)?.at(frame) ?? specOf(object.kind, channel)?.default ?? 0
+    return sampled(channel) ?? specOf(object.kind, channel)?.default ?? 0
   }
 }

@@ -36,7 +36,7 @@ const value = computed(() => {
 const style = computed(() => numberStyle(props.spec))
 const track = computed(() => {
   void scene.samplesVersion
-  return scene.book.tracks(props.object.id).get(props.spec.name)
+  return scene.book.track(props.object.id, props.spec.name)
 })
 const state = computed(() => channels.state(props.object, props.spec.name))
 const locked = computed(() => {

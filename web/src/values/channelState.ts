@@ -26,7 +26,7 @@ export function useChannelState() {
   /** Whether a channel without keys moves all the same. */
   function isMoved(object: Holder, channel: string): boolean {
     void scene.samplesVersion
-    return scene.book.tracks(object.id).get(channel)?.isStill === false
+    return scene.book.track(object.id, channel)?.isStill === false
   }
 
   function state(object: Holder, channel: string): MarkerState {
