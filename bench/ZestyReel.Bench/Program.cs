@@ -88,12 +88,15 @@ async Task OneKey(string name, Scene scene, int frames)
     hub.On<ChangeMessage>("changed", change => changed.TrySetResult(change));
     var tried = new TaskCompletionSource<TriedMessage>();
     hub.On<TriedMessage>("tried", message => tried.TrySetResult(message));
+    var length = 0;
+    hub.On<SceneMessage>("opened", opened => length = opened.Chunk);
     await hub.StartAsync();
     await hub.InvokeAsync("Open", id);
+    while (length == 0) await Task.Yield();
     async Task Watch()
     {
-        for (var chunk = 0; chunk < 24 && chunk * 256 < frames; chunk++) await hub.InvokeAsync("Sample", id, ++asks, chunk * 256L, chunk * 256L + 255, false, Array.Empty<long>());
-        await hub.InvokeAsync("Sample", id, ++asks, 0L, 255L, false, Array.Empty<long>());
+        for (var first = Math.Min(frames, 24 * 256) / length * length; first >= 0; first -= length)
+            await hub.InvokeAsync("Sample", id, ++asks, (long)first, (long)first + length - 1, false, Array.Empty<long>());
     }
     await Watch();
 

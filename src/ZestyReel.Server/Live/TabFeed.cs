@@ -23,6 +23,11 @@ internal sealed class TabFeed : IDisposable
     /// <summary>A change of more rows may make a scene too wide for the chunks that it was opened with.</summary>
     private const int ManyRows = 500;
 
+    /// <summary>When more keys than these are seen at other times, that is told after the picture, when no other try has come for a while.</summary>
+    private const int ManyKeys = 10_000;
+
+    private static readonly TimeSpan HandRests = TimeSpan.FromMilliseconds(150);
+
     private readonly IClientProxy _tab;
     private readonly SceneUse _use;
     private readonly Work _work;
@@ -33,11 +38,11 @@ internal sealed class TabFeed : IDisposable
     private readonly List<(long Revision, TaskCompletionSource Told)> _waiting = [];
     private List<Kept> _pending = [];
     private readonly TabFrames _frames;
+    private readonly TabAsks _asks;
     private SceneState _told;
     /// <summary>What the tab shows: what it has been told, or what it tries.</summary>
     private Scene _shown;
     private ImmutableDictionary<ObjectId, ImmutableArray<string>> _speeds = ImmutableDictionary<ObjectId, ImmutableArray<string>>.Empty;
-    private (CancellationTokenSource Stop, long Chunk)? _looked, _ahead;
 
     public TabFeed(IClientProxy tab, SceneUse use, Origin who, Work work, Func<Reach> reach)
     {
@@ -45,6 +50,7 @@ internal sealed class TabFeed : IDisposable
         _told = use.State;
         _shown = _told.Scene;
         _frames = new TabFrames(Chunks.For(_shown));
+        _asks = new TabAsks(_frames.Chunks);
         use.Session.Changed += Note;
         // What came between the look and the listening.
         if (use.State != _told) Note(use.Session, new Kept(_told, use.State, new SceneChange([]), "", Origin.Nobody));
@@ -83,7 +89,8 @@ internal sealed class TabFeed : IDisposable
     {
         ask.Checked(_frames.Chunks);
         using var own = CancellationTokenSource.CreateLinkedTokenSource(stop, _closed.Token);
-        Begin(ask, own);
+        _frames.Near = ask.IsAhead ? _frames.Near : ask.Frames.First;
+        _asks.Begin(ask, own);
         try
         {
             var (scene, line, withStills) = (_shown, ask.IsAhead ? _work.Long : _work.Looked, !_frames.AreStillsTold);
@@ -100,7 +107,7 @@ internal sealed class TabFeed : IDisposable
         }
         finally
         {
-            End(own);
+            _asks.End(own);
         }
     }
 
@@ -126,15 +133,37 @@ internal sealed class TabFeed : IDisposable
 
     private async Task Show(Func<Scene> make, bool isBack, CancellationToken stop)
     {
+        var isMuch = false;
         var (next, message) = await _work.Quick.Run(Scene, token =>
         {
             var next = make();
             var change = SceneChange.Between(_shown, next);
+            isMuch = change.ChangesTime && next.KeyCount() > ManyKeys;
             var samples = _frames.Renewed(Renewal.Of(change, next, _speeds), TabFrames.WithTry, _speeds, token);
-            return (next, new TriedMessage(isBack, SceneWire.Rows(change, next), samples));
+            return (next, new TriedMessage(isBack, SceneWire.Rows(change, next, withPlayed: !isMuch), samples));
         }, stop);
         _shown = next;
         await _tab.SendAsync("tried", message, _closed.Token);
+        if (isMuch) _ = TellPlayed(next);
+    }
+
+    /// <summary>Tells when the keys of a scene are seen, once the hand rests: of many keys that would hold up the picture.</summary>
+    private async Task TellPlayed(Scene scene)
+    {
+        try
+        {
+            await Task.Delay(HandRests, _closed.Token);
+            await InTurn(async () =>
+            {
+                if (!ReferenceEquals(_shown, scene)) return;
+                var rows = await _work.Quick.Run(Scene, _ => SceneWire.Played(scene), _closed.Token);
+                await _tab.SendAsync("tried", new TriedMessage(ReferenceEquals(scene, _told.Scene), rows, SamplesMessage.Nothing), _closed.Token);
+            }, _closed.Token);
+        }
+        catch (OperationCanceledException)
+        {
+            // The tab is gone.
+        }
     }
 
     /// <summary>What the tab hears is sent one after the other.</summary>
@@ -148,32 +177,6 @@ internal sealed class TabFeed : IDisposable
         finally
         {
             _sending.Release();
-        }
-    }
-
-    /// <summary>An ask begins: those before it that nobody waits for any more are ended. The rest of the chunk looked at is still wanted.</summary>
-    private void Begin(SampleAsk ask, CancellationTokenSource own)
-    {
-        var chunk = _frames.Chunks.Of(ask.Frames.First);
-        lock (_turn)
-        {
-            if (ask.IsAhead || _ahead?.Chunk != chunk) _ahead?.Stop.Cancel();
-            if (ask.IsAhead) _ahead = (own, chunk);
-            else
-            {
-                _frames.Near = ask.Frames.First;
-                _looked?.Stop.Cancel();
-                _looked = (own, chunk);
-            }
-        }
-    }
-
-    private void End(CancellationTokenSource own)
-    {
-        lock (_turn)
-        {
-            if (_ahead?.Stop == own) _ahead = null;
-            if (_looked?.Stop == own) _looked = null;
         }
     }
 

@@ -16,7 +16,8 @@ public static class SceneWire
     /// <summary>Rows as they are after a change.</summary>
     /// <param name="change">What changed.</param>
     /// <param name="scene">The scene after it.</param>
-    public static RowsMessage Rows(SceneChange change, Scene scene)
+    /// <param name="withPlayed">When keys are seen, too.</param>
+    public static RowsMessage Rows(SceneChange change, Scene scene, bool withPlayed = true)
     {
         SettingsMessage? settings = null;
         var objects = new List<ObjectMessage>();
@@ -89,22 +90,32 @@ public static class SceneWire
         return new(settings, [.. objects], [.. channels], [.. removedObjects], [.. warps], [.. removedWarps],
             [.. bookmarks], [.. removedBookmarks], [.. selections], [.. removedSelections],
             [.. clips], [.. removedClips], [.. placed.Select(one => Placed(one, scene, flow))], [.. removedPlaced],
-            [.. Played(change, scene, flow, placed)]);
+            withPlayed ? [.. Played(scene, flow, SeenOtherwise(change, scene, placed))] : []);
     }
 
-    /// <summary>When keys are seen, of the channels that changed and, where time flows otherwise, of all.</summary>
-    private static IEnumerable<PlayedMessage> Played(SceneChange change, Scene scene, TimeFlow flow, IReadOnlyList<PlacedClip> clips)
-    {
-        if (flow.IsPlain) yield break;
-        var addresses = change.ChangesTime
-            ? scene.Objects.Values.SelectMany(thing => thing.Channels.Keys.Select(name => CurveRef.Of(thing.Id, name))).Concat(scene.PlacedClips.Keys.Select(CurveRef.Of))
+    /// <summary>No rows, but when all keys of a scene are seen.</summary>
+    public static RowsMessage Played(Scene scene) => Rows(new SceneChange([]), scene) with { Played = [.. Played(scene, new TimeFlow(scene), AllCurves(scene))] };
+
+    private static IEnumerable<CurveRef> AllCurves(Scene scene) =>
+        scene.Objects.Values.SelectMany(thing => thing.Channels.Keys.Select(name => CurveRef.Of(thing.Id, name))).Concat(scene.PlacedClips.Keys.Select(CurveRef.Of));
+
+    /// <summary>The curves whose keys may be seen at other times: those that changed and, where time flows otherwise, all.</summary>
+    private static IEnumerable<CurveRef> SeenOtherwise(SceneChange change, Scene scene, IReadOnlyList<PlacedClip> clips) =>
+        change.ChangesTime
+            ? AllCurves(scene)
             : change.Rows.Where(row => row is { Row.Kind: RowKind.Channel, After: not null }).Select(row => CurveRef.Of(new ObjectId(row.Row.Id), row.Row.Channel))
                 .Concat(clips.Select(placed => CurveRef.Of(placed.Id)));
+
+    private static IEnumerable<PlayedMessage> Played(Scene scene, TimeFlow flow, IEnumerable<CurveRef> addresses)
+    {
+        if (flow.IsPlain) yield break;
+        var found = new Dictionary<Warp[], Dictionary<double, double?>>();
         foreach (var address in addresses)
         {
-            if (scene.At(address, "channel").Channel.Curve is not { } curve || flow.Covering(address).Length == 0) continue;
+            if (scene.At(address, "channel").Channel.Curve is not { } curve || flow.Covering(address) is not { Length: > 0 } warps) continue;
+            if (!found.TryGetValue(warps, out var known)) found[warps] = known = [];
             var times = new double[curve.Keys.Length];
-            for (var i = 0; i < times.Length; i++) times[i] = flow.PlayedOf(address, curve.Keys[i].Time.Value) ?? double.NaN;
+            for (var i = 0; i < times.Length; i++) times[i] = TimeFlow.PlayedOf(warps, curve.Keys[i].Time.Value, known) ?? double.NaN;
             yield return new(address.Owner, address.Id, address.Channel, MemoryMarshal.AsBytes(times.AsSpan()).ToArray());
         }
     }

@@ -13,6 +13,7 @@ public sealed class FrameTimes
     private readonly TimeFlow _flow;
     private readonly double[] _played;
     private readonly Dictionary<string, double[]> _warped = [];
+    private readonly Dictionary<Warp[], double[]> _warpedBy = [];
     private readonly Dictionary<double[], float[]> _frames = [];
     private readonly Lazy<ILookup<ObjectId, PlacedClip>> _placed;
     private readonly ConcurrentDictionary<ObjectId, ClipMix> _clips = [];
@@ -73,17 +74,18 @@ public sealed class FrameTimes
     private double[] Through(Warp[] warps)
     {
         if (warps.Length == 0) return _played;
-        var stack = string.Join(' ', warps.Select(w => w.Id.Value));
         lock (_warped)
         {
-            if (_warped.TryGetValue(stack, out var times)) return times;
+            if (_warpedBy.TryGetValue(warps, out var times)) return times;
+            var stack = string.Join(' ', warps.Select(w => w.Id.Value));
+            if (_warped.TryGetValue(stack, out times)) return _warpedBy[warps] = times;
             times = _played;
             foreach (var warp in warps)
             {
                 var near = 0;
                 times = Array.ConvertAll(times, time => warp.SourceOf(time, ref near));
             }
-            return _warped[stack] = times;
+            return _warped[stack] = _warpedBy[warps] = times;
         }
     }
 }

@@ -8,9 +8,14 @@ public sealed class TimeFlow
 {
     private readonly Scene _scene;
     private readonly Warp[] _on;
+    private readonly bool _isOneForAll;
 
     /// <param name="scene">Whose warps apply.</param>
-    public TimeFlow(Scene scene) => (_scene, _on) = (scene, [.. scene.Warps.Values.Where(w => w.On)]);
+    public TimeFlow(Scene scene)
+    {
+        (_scene, _on) = (scene, [.. scene.Warps.Values.Where(w => w.On)]);
+        _isOneForAll = _on.All(warp => warp.CoversScene);
+    }
 
     /// <summary>Whether played time and source time are the same everywhere.</summary>
     public bool IsPlain => _on.Length == 0;
@@ -27,7 +32,8 @@ public sealed class TimeFlow
     /// <summary>The warps that cover a channel of an object, or with the empty name the object as a whole.</summary>
     public Warp[] Covering(ObjectId id, string channel)
     {
-        if (_on.Length == 0) return [];
+        // The same array for all, so that it is seen to be the same.
+        if (_isOneForAll) return _on;
         return [.. _on
             .Select(warp => (warp, depth: warp.Depth(id, channel)))
             .Where(w => w.depth is not null)
@@ -37,6 +43,17 @@ public sealed class TimeFlow
 
     /// <summary>The warps that cover the whole scene.</summary>
     public Warp[] CoveringScene() => [.. _on.Where(warp => warp.CoversScene)];
+
+    /// <summary>The first played times, in ticks, at which the keys of a curve are seen; null where one never is.</summary>
+    /// <param name="warps">The warps that cover it, in their order.</param>
+    /// <param name="source">The time of a key.</param>
+    /// <param name="known">What has been found under the same warps.</param>
+    public static double? PlayedOf(Warp[] warps, double source, Dictionary<double, double?> known)
+    {
+        // Keys stand on the same frames again and again.
+        if (!known.TryGetValue(source, out var played)) known[source] = played = PlayedOf(warps, source);
+        return played;
+    }
 
     /// <summary>The first played time at which a curve shows a source time, both in ticks; null where it never does.</summary>
     public double? PlayedOf(CurveRef curve, double source) => PlayedOf(Covering(curve), source);
