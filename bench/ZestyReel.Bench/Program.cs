@@ -2,8 +2,6 @@ using System.Collections.Immutable;
 using System.Diagnostics;
 using System.Globalization;
 using System.Text.Json;
-using Microsoft.AspNetCore.SignalR.Client;
-using Microsoft.Extensions.DependencyInjection;
 using ZestyReel.Bench;
 using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
@@ -17,7 +15,7 @@ using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Wire;
 using ZestyReel.Store;
 
-var (home, asks) = (args[0], 0L);
+var home = args[0];
 if (args.ElementAtOrDefault(1) is null or "attacked")
 {
     await using var attacked = await Attacked.Start(home);
@@ -29,8 +27,7 @@ if (args.ElementAtOrDefault(1) is null or "attacked")
 }
 await Sampling();
 SamplingRetimed();
-await OneKey("", Scenes.Boxes(100, 1000, 100), 1000);
-await OneKey(" in 500 objects x 9 channels x 100,000 frames", Scenes.Boxes(500, 100_000, 40), 100_000);
+await Live.Measured();
 Opening();
 Stretching();
 MovingKeys();
@@ -74,66 +71,6 @@ void SamplingRetimed()
         var ratios = Enumerable.Range(0, 3).Select(_ => Median(other) / Median(scene)).ToArray();
         Measure.Print($"sampling with {what}, as many times as long as without", Measure.Median(ratios), "ratio");
     }
-}
-
-// One key in a scene of 100 objects and 1,000 frames, from the request to the new samples, over the hub; and in the heavy scene.
-async Task OneKey(string name, Scene scene, int frames)
-{
-    var folder = Directory.CreateTempSubdirectory("zesty-bench-").FullName;
-    await using var app = ZestyHost.Build(new ServerOptions(folder, "127.0.0.1", 0, folder));
-    var id = app.Services.GetRequiredService<SceneShelf>().Add(scene).Id;
-    await app.StartAsync();
-    await using var hub = new HubConnectionBuilder().WithUrl(app.Urls.First() + "/live").AddMessagePackProtocol().Build();
-    var changed = new TaskCompletionSource<ChangeMessage>();
-    hub.On<ChangeMessage>("changed", change => changed.TrySetResult(change));
-    var tried = new TaskCompletionSource<TriedMessage>();
-    hub.On<TriedMessage>("tried", message => tried.TrySetResult(message));
-    var length = 0;
-    hub.On<SceneMessage>("opened", opened => length = opened.Chunk);
-    await hub.StartAsync();
-    await hub.InvokeAsync("Open", id);
-    while (length == 0) await Task.Yield();
-    async Task Watch()
-    {
-        for (var first = Math.Min(frames, 24 * 256) / length * length; first >= 0; first -= length)
-            await hub.InvokeAsync("Sample", id, ++asks, (long)first, (long)first + length - 1, false, Array.Empty<long>());
-    }
-    await Watch();
-
-    var (objects, times, revision) = (scene.Objects.Count, new List<double>(), 0L);
-    for (var i = 0; i < 220; i++)
-    {
-        changed = new TaskCompletionSource<ChangeMessage>();
-        var edit = string.Create(CultureInfo.InvariantCulture, $$"""{"edit":"keyChannels","frame":{{i * 4L % Math.Min(frames, 1000)}},"values":[{"object":{{i % objects + 1}},"channel":"position.x","value":{{i}}}]}""");
-        var start = Stopwatch.GetTimestamp();
-        await hub.InvokeAsync<KeptMessage>("Edit", id, revision, edit, "");
-        revision = (await changed.Task).Revision;
-        // The first twenty warm up.
-        if (i >= 20) times.Add(Stopwatch.GetElapsedTime(start).TotalMilliseconds);
-    }
-    times.Sort();
-    Measure.Print($"one-key edit{name}, request to new blocks, median", Measure.Median([.. times]), "ms");
-    Measure.Print($"one-key edit{name}, request to new blocks, p95", Measure.Percentile95([.. times]), "ms");
-
-    // A point of a warp over everything, dragged: to the samples of the frame looked at.
-    await hub.InvokeAsync<KeptMessage>("Edit", id, revision, """{"edit":"addWarp"}""", "");
-    await hub.InvokeAsync<KeptMessage>("Edit", id, revision + 1, $$"""{"edit":"keyChannels","frame":{{frames / 2}},"values":[{"warp":1,"value":{{frames / 2}}}]}""", "");
-    await Watch();
-    times.Clear();
-    for (var i = 0; i < 60; i++)
-    {
-        tried = new TaskCompletionSource<TriedMessage>();
-        var start = Stopwatch.GetTimestamp();
-        await hub.InvokeAsync("Try", id, $$"""{"edit":"keyChannels","frame":{{frames / 2}},"values":[{"warp":1,"value":{{frames / 2 + i}}}]}""");
-        await tried.Task;
-        if (i >= 10) times.Add(Stopwatch.GetElapsedTime(start).TotalMilliseconds);
-    }
-    times.Sort();
-    Measure.Print($"try of a warp over everything{name}, to the frame looked at, median", Measure.Median([.. times]), "ms");
-    Measure.Print($"try of a warp over everything{name}, to the frame looked at, p95", Measure.Percentile95([.. times]), "ms");
-    await app.StopAsync();
-    Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-    Directory.Delete(folder, recursive: true);
 }
 
 // Opening a kept scene of one million keys: from the database to the message that a tab gets.
