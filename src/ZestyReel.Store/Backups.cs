@@ -1,4 +1,5 @@
 using Microsoft.Data.Sqlite;
+using ZestyReel.Store.Assets;
 
 namespace ZestyReel.Store;
 
@@ -6,14 +7,21 @@ namespace ZestyReel.Store;
 /// <remarks>By SQLite's online backup, https://www.sqlite.org/backup.html: the copy is of one moment, whoever writes meanwhile.</remarks>
 public static class Backups
 {
+    private const int Tries = 5;
+
     /// <summary>Copies the database of a folder to a new file, whether or not a server runs there.</summary>
     /// <exception cref="StoreTrouble">There is no database, the file is there already, or the copy is not whole.</exception>
-    public static void Make(string folder, string file) => StoreTrouble.Guard(folder, () =>
+    /// <returns>How many files that scenes need are missing beside the database, and so in the copy.</returns>
+    public static int Make(string folder, string file) => StoreTrouble.Guard(folder, () =>
     {
         var source = Path.Combine(folder, Database.FileName);
         if (!File.Exists(source)) throw new StoreTrouble(TroubleKind.Failing, $"There is no database in {folder}; nothing was copied.");
         if (File.Exists(file)) throw new StoreTrouble(TroubleKind.Failing, $"There is a file {file} already; give another name. Nothing was copied.");
-        Copy(source, file);
+        // An asset that was let go of while the database was copied is missed: then the next moment is copied.
+        var missing = 0;
+        for (var n = 1; n <= Tries; n++)
+            if (Copy(source, file, copy => (missing = AssetPacking.Pack(copy, folder)) == 0 || n == Tries)) break;
+        return missing;
     });
 
     /// <summary>Puts a copy in the place of a folder's database, which is laid beside it first.</summary>
@@ -26,7 +34,11 @@ public static class Backups
         Directory.CreateDirectory(folder);
         var (present, fresh) = (Path.Combine(folder, Database.FileName), Path.Combine(folder, "zesty-restoring.db"));
         Remove(fresh);
-        Copy(file, fresh);
+        Copy(file, fresh, copy =>
+        {
+            AssetPacking.Unpack(copy, folder);
+            return true;
+        });
         string? aside = null;
         if (File.Exists(present))
         {
@@ -36,11 +48,25 @@ public static class Backups
                 if (File.Exists(present + part)) File.Move(present + part, aside + part);
         }
         File.Move(fresh, present);
+        if (aside is not null) TryPack(aside, folder);
         return aside;
     });
 
+    // Its files are not needed here any more. A database that cannot be read is laid aside as it is.
+    private static void TryPack(string file, string folder)
+    {
+        try
+        {
+            using var connection = Open(file, SqliteOpenMode.ReadWrite);
+            AssetPacking.Pack(connection, folder);
+        }
+        catch (SqliteException)
+        {
+        }
+    }
+
     // Into a file of its own and then to its name, so that a copy that is there is a whole one.
-    private static void Copy(string from, string to)
+    private static bool Copy(string from, string to, Func<SqliteConnection, bool> finish)
     {
         var unfinished = to + ".unfinished";
         Remove(unfinished);
@@ -54,8 +80,10 @@ public static class Backups
                 // A copy is one file: no log beside it.
                 Database.Run(target, "PRAGMA journal_mode = DELETE");
                 Check(target, from, quick: false);
+                if (!finish(target)) return false;
             }
             File.Move(unfinished, to);
+            return true;
         }
         finally
         {

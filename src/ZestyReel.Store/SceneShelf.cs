@@ -4,6 +4,7 @@ using ZestyReel.Core;
 using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Store.Assets;
 
 namespace ZestyReel.Store;
 
@@ -14,11 +15,18 @@ public sealed class SceneShelf
     private const int RowsAtOnce = 2_000;
 
     private readonly Database _database;
+    private readonly AssetShelf _assets;
+
+    /// <summary>As the other, with the assets of the same database.</summary>
+    public SceneShelf(Database database)
+        : this(database, new AssetShelf(database))
+    {
+    }
 
     /// <summary>Opens the shelf, and lets go of scenes that were on their way in when the program was killed.</summary>
-    public SceneShelf(Database database)
+    public SceneShelf(Database database, AssetShelf assets)
     {
-        _database = database;
+        (_database, _assets) = (database, assets);
         // What was on its way in when the program was killed.
         foreach (var id in database.Read(connection => connection.Query<long>("SELECT id FROM scene WHERE arriving = 1").AsList())) Erase(id);
     }
@@ -106,19 +114,20 @@ public sealed class SceneShelf
             connection.Execute("UPDATE scene SET arriving = 1 WHERE id = @id AND deleted_at IS NOT NULL AND arriving = 0", new { id }) == 1);
         if (!isThere) return false;
         Erase(id);
+        _assets.Collect();
         while (_database.GiveBackSpace()) { }
         return true;
     }
 
     /// <summary>The picture of a scene as PNG; null where there is none.</summary>
-    public byte[]? Thumbnail(long id) => _database.Read(connection =>
-        connection.QuerySingleOrDefault<byte[]>("SELECT png FROM thumbnail WHERE scene_id = @id", new { id }));
+    public byte[]? Thumbnail(long id) =>
+        _database.Read(connection => connection.QuerySingleOrDefault<string>("SELECT asset FROM thumbnail WHERE scene_id = @id", new { id })) is { } asset ? _assets.Read(asset) : null;
 
     /// <summary>Keeps a scene's picture; false where there is no such scene.</summary>
-    public bool KeepThumbnail(long id, long revision, byte[] png) => _database.Write(connection => connection.Execute("""
-        INSERT INTO thumbnail (scene_id, revision, png) SELECT id, @revision, @png FROM scene WHERE id = @id AND deleted_at IS NULL
-        ON CONFLICT (scene_id) DO UPDATE SET revision = excluded.revision, png = excluded.png
-        """, new { id, revision, png }) == 1);
+    public bool KeepThumbnail(long id, long revision, byte[] png) => _assets.Keep(AssetKind.Thumbnail, $"scene {id}", png, (connection, asset) => connection.Execute("""
+        INSERT INTO thumbnail (scene_id, revision, asset) SELECT id, @revision, @asset FROM scene WHERE id = @id AND deleted_at IS NULL
+        ON CONFLICT (scene_id) DO UPDATE SET revision = excluded.revision, asset = excluded.asset
+        """, new { id, revision, asset }) == 1);
 
     // In small bites, so that nobody waits: what is large goes first.
     private void Erase(long id)

@@ -1,6 +1,7 @@
 using DbUp;
 using DbUp.Engine.Output;
 using Microsoft.Data.Sqlite;
+using ZestyReel.Store.Assets;
 
 namespace ZestyReel.Store;
 
@@ -74,6 +75,7 @@ internal static class Schema
         using var target = new SqliteConnection(Database.ConnectionTo(copy) + ";Pooling=False");
         target.Open();
         connection.BackupDatabase(target);
+        AssetPacking.Pack(target, folder);
     }
 
     private static int NumberOf(string resource) => int.Parse(resource.AsSpan(Prefix.Length, 4), System.Globalization.CultureInfo.InvariantCulture);

@@ -100,7 +100,7 @@ internal static class CommandLine
         var from = new Option<decimal?>("--from") { Description = "First frame; the scene's when left out." };
         var to = new Option<decimal?>("--to") { Description = "Last frame; the scene's when left out." };
         var step = new Option<decimal>("--step") { Description = "Frames from row to row.", DefaultValueFactory = _ => 1 };
-        var world = new Option<bool>("--world") { Description = "Position, turn and size in the world." };
+        var world = new Option<bool>("--world") { Description = "Position, rotation and scale in the world." };
         var command = new Command("sample", "Prints evaluated motion as CSV.") { source, objects, channels, from, to, step, world, Data };
         command.SetAction(parsed => Guarded(() =>
         {
@@ -117,7 +117,11 @@ internal static class CommandLine
     {
         var file = new Argument<string>("FILE") { Description = "The new file; it must not be there yet." };
         var command = new Command("backup", "Copies everything that is kept to a file, also while a server runs.") { file, Data };
-        command.SetAction(parsed => Guarded(() => Backups.Make(parsed.GetValue(Data)!, parsed.GetValue(file)!)));
+        command.SetAction(parsed => Guarded(() =>
+        {
+            var missing = Backups.Make(parsed.GetValue(Data)!, parsed.GetValue(file)!);
+            if (missing > 0) Console.Error.WriteLine($"Files that scenes need are missing or damaged, {missing} of them; the copy has everything else.");
+        }));
         return command;
     }
 

@@ -13,6 +13,7 @@ using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Eases;
 using ZestyReel.Server.Wire;
 using ZestyReel.Store;
+using ZestyReel.Store.Assets;
 
 namespace ZestyReel.Server.Hosting;
 
@@ -101,6 +102,7 @@ public static class ZestyHost
         builder.Services.AddSingleton(new AllowedHosts(options));
         builder.Services.AddSingleton(new Gate(options));
         builder.Services.AddSingleton(new Database(options.DataFolder, options.MostPages));
+        builder.Services.AddSingleton<AssetShelf>();
         builder.Services.AddSingleton<SceneShelf>();
         builder.Services.AddSingleton<SceneStore>();
         builder.Services.AddSingleton<EaseShelf>();

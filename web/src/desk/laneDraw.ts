@@ -132,12 +132,18 @@ function drawSpacing(ctx: CanvasRenderingContext2D, p: DeskPicture, spacing: Spa
   const step = Math.max(1, Math.ceil((p.last - p.first) / p.width))
   const from = Math.max(p.range[0], Math.floor(p.first))
   const to = Math.min(p.range[1], Math.ceil(p.last))
+  const strengths: number[] = []
   for (let frame = from; frame < to; frame += step) {
-    const strength = spacing(frame) ?? 0
+    const strength = spacing(frame)
+    // A band with holes would look like a way with stops.
+    if (strength === undefined) return
+    strengths.push(strength)
+  }
+  for (const [i, strength] of strengths.entries()) {
     if (strength < 0.004) continue
     ctx.globalAlpha = 0.14 + 0.86 * strength
-    const x = xOf(p, frame)
-    ctx.fillRect(x, top, xOf(p, frame + step) - x + 0.4, 4)
+    const x = xOf(p, from + i * step)
+    ctx.fillRect(x, top, xOf(p, from + (i + 1) * step) - x + 0.4, 4)
   }
   ctx.globalAlpha = 1
 }

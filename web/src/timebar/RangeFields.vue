@@ -1,10 +1,16 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useScene } from '../scene/sceneStore'
 import { useTimeDisplay } from './timeDisplay'
 import TimeField from './TimeField.vue'
 
 const scene = useScene()
 const time = useTimeDisplay()
+
+/** As many as the longest frame number has. */
+const digits = computed(() =>
+  Math.max(...[...scene.settings.range, ...scene.settings.work].map((frame) => String(frame).length)),
+)
 
 function setRange(first: number, last: number): void {
   void scene.edit({ edit: 'setRanges', range: { first: Math.round(first), last: Math.round(last) } })
@@ -16,7 +22,7 @@ function setWork(first: number, last: number): void {
 </script>
 
 <template>
-  <div class="ranges" :class="time.display">
+  <div class="ranges" :class="time.display" :style="{ '--digits': digits }">
     <span class="dim">scene</span>
     <TimeField
       :frame="scene.settings.range[0]"
@@ -47,7 +53,7 @@ function setWork(first: number, last: number): void {
   display: grid;
   grid-template-columns: auto repeat(2, var(--room));
   align-items: center;
-  --room: 54px;
+  --room: max(54px, calc(var(--digits) * 7px + 20px));
   gap: 2px 5px;
   font-size: 11px;
 }
