@@ -13,7 +13,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
     private const string AddBox = """{"edit":"addObject","kind":"box"}""";
     private const string KeyBox = """{"edit":"keyChannels","frame":10,"values":[{"object":1,"channel":"position.x","value":4}]}""";
     /// <summary>How many bytes a key takes on the wire.</summary>
-    private const int KeySize = 33;
+    private const int KeySize = KeyWire.KeySize;
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
 
     private async Task<(HubConnection Hub, ChannelReader<ChangeMessage> Changes, SceneMessage Scene)> Open(long id)
@@ -374,6 +374,10 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Channels.Single().Keys!.Length.ShouldBe(KeySize);
         await hub.InvokeAsync<KeptMessage>("GoTo", id, 7, 6);
         (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Channels.Single().Keys!.Length.ShouldBe(5 * KeySize);
+        // Of one key in the middle only that travels, with those whose handles follow it.
+        await hub.Edit(id, 8, """{"edit":"setKeyValues","keys":[{"object":1,"channel":"position.x","times":[58800000]}],"offset":0.1}""");
+        var moved = (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Channels.Single();
+        (moved.Head, moved.Keys!.Length / KeySize, moved.Tail).ShouldBe((1, 3, 1));
         await hub.DisposeAsync();
     }
 

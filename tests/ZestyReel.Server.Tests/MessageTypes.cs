@@ -23,7 +23,7 @@ internal static class MessageTypes
     {
         var (text, nulls) = (new StringBuilder(), new NullabilityInfoContext());
         text.Append("// Written by ./zesty types from src/ZestyReel.Server/Wire/SceneMessages.cs, where it is explained.\n");
-        text.Append(CultureInfo.InvariantCulture, $"\n/** How many bytes a key takes on the wire. */\nexport const keySize = {SceneWire.KeySize}\n");
+        text.Append(CultureInfo.InvariantCulture, $"\n/** How many bytes a key takes on the wire. */\nexport const keySize = {KeyWire.KeySize}\n");
         var (seen, waiting) = (new HashSet<Type>(), new Queue<Type>([typeof(Interpolation), .. Messages]));
         while (waiting.TryDequeue(out var type))
         {

@@ -90,8 +90,10 @@ public sealed record RollMessage([property: Key("axle"), MessagePackFormatter(ty
 /// <param name="Still">Its value while it has no keys.</param>
 /// <param name="Before">What it does before its keys.</param>
 /// <param name="After">What it does after them.</param>
+/// <param name="Head">So many keys at its start are as the tab knows them already.</param>
+/// <param name="Tail">So many at its end, too.</param>
 /// <param name="Keys">
-/// Null while still; else n times (f64 ticks), n values (f64), n × 4 handles as they are drawn (f32: ticks and value of
+/// Null while still; else the keys between, as n times (f64 ticks), n values (f64), n × 4 handles as they are drawn (f32: ticks and value of
 /// the in handle, then of the out handle, offsets from the key; 0 where nothing bends), n bytes of modes (bits 0–2 in, 4–6 out).
 /// </param>
 /// <param name="Locked">Neither value nor keys can be changed by hand.</param>
@@ -103,6 +105,8 @@ public sealed record ChannelMessage(
     [property: Key("still")] double Still,
     [property: Key("before"), MessagePackFormatter(typeof(Words<Extrapolation>))] Extrapolation Before,
     [property: Key("after"), MessagePackFormatter(typeof(Words<Extrapolation>))] Extrapolation After,
+    [property: Key("head")] int Head,
+    [property: Key("tail")] int Tail,
     [property: Key("keys")] byte[]? Keys,
     [property: Key("locked")] bool Locked);
 

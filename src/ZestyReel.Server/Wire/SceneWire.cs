@@ -32,7 +32,7 @@ public static class SceneWire
         var clips = new List<ClipMessage>();
         var removedClips = new List<int>();
         var removedPlaced = new List<int>();
-        foreach (var (row, _, after) in change.Rows)
+        foreach (var (row, before, after) in change.Rows)
         {
             switch (row.Kind, after)
             {
@@ -48,11 +48,11 @@ public static class SceneWire
                     removedObjects.Add(row.Id);
                     break;
                 case (RowKind.Channel, Channel c):
-                    channels.Add(Channel(CurveRef.Of(new ObjectId(row.Id), row.Channel), c));
+                    channels.Add(Channel(CurveRef.Of(new ObjectId(row.Id), row.Channel), c, before as Channel));
                     break;
                 case (RowKind.Channel, null):
                     // Back to the kind's default, which the browser knows from the catalogue.
-                    channels.Add(new(OwnerKind.Object, row.Id, row.Channel, double.NaN, Extrapolation.Hold, Extrapolation.Hold, null, false));
+                    channels.Add(new(OwnerKind.Object, row.Id, row.Channel, double.NaN, Extrapolation.Hold, Extrapolation.Hold, 0, 0, null, false));
                     break;
                 case (RowKind.Warp, Warp w):
                     warps.Add(Warp(w, scene.Rate));
@@ -136,35 +136,12 @@ public static class SceneWire
         Channel(CurveRef.Of(warp.Id), WarpPoints.Of(warp, rate)));
 
     /// <summary>A channel with its address.</summary>
-    public static ChannelMessage Channel(CurveRef curve, Channel c) => new(
-        curve.Owner, curve.Id, curve.Channel, c.Still, c.Curve?.Before ?? default, c.Curve?.After ?? default, Keys(c.Curve), c.Locked);
-
-    /// <summary>Bytes of a key: time and value, four handles, and its modes.</summary>
-    public const int KeySize = 2 * sizeof(double) + 4 * sizeof(float) + 1;
-
-    private static byte[]? Keys(Curve? curve)
+    /// <param name="curve">The address.</param>
+    /// <param name="c">The channel.</param>
+    /// <param name="known">The channel as the tab knows it: what is the same at the start and the end of its keys does not travel.</param>
+    public static ChannelMessage Channel(CurveRef curve, Channel c, Channel? known = null)
     {
-        if (curve is null) return null;
-        var keys = curve.Keys;
-        var n = keys.Length;
-        var bytes = new byte[n * KeySize];
-        var times = MemoryMarshal.Cast<byte, double>(bytes.AsSpan(0, n * 8));
-        var values = MemoryMarshal.Cast<byte, double>(bytes.AsSpan(n * 8, n * 8));
-        var handles = MemoryMarshal.Cast<byte, float>(bytes.AsSpan(n * 16, n * 16));
-        var modes = bytes.AsSpan(n * 32);
-        var segments = curve.Segments;
-        for (var i = 0; i < n; i++)
-        {
-            times[i] = keys[i].Time.Value;
-            values[i] = keys[i].Value;
-            modes[i] = (byte)((int)keys[i].In | (int)keys[i].Out << 4);
-            if (i == segments.Length || segments[i].Held) continue;
-            ref readonly var segment = ref segments[i];
-            handles[i * 4 + 2] = (float)(segment.T1 * segment.Length);
-            handles[i * 4 + 3] = (float)(segment.V1 - segment.V0);
-            handles[i * 4 + 4] = (float)((segment.T2 - 1) * segment.Length);
-            handles[i * 4 + 5] = (float)(segment.V2 - segment.V3);
-        }
-        return bytes;
+        var (head, tail) = known?.Curve is { } before && c.Curve is { } now ? KeyWire.Same(before, now) : (0, 0);
+        return new(curve.Owner, curve.Id, curve.Channel, c.Still, c.Curve?.Before ?? default, c.Curve?.After ?? default, head, tail, KeyWire.Keys(c.Curve, head, tail), c.Locked);
     }
 }

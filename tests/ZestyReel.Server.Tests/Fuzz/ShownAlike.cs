@@ -17,17 +17,26 @@ internal sealed class ShownAlike
     private readonly Random _random;
     private readonly TabFrames _frames = new(new Chunks(Chunk));
     private readonly TabBook _book = new(Chunk);
+    private readonly Dictionary<(int, string), List<string>> _keys = [];
     private long _asks;
 
     public ShownAlike(Random random, Scene scene)
     {
         _random = random;
+        Take(SceneChange.Between(Scene.Empty("Bay"), scene), scene);
         foreach (var chunk in new[] { -2L, 0, 1, 3, 5, 9 }) Ask(scene, chunk);
     }
 
     /// <exception cref="InvalidOperationException">Something is shown that is not so.</exception>
     public void Check(SceneChange change, Scene after)
     {
+        Take(change, after);
+        foreach (var thing in after.Objects.Values)
+            foreach (var (name, channel) in thing.Channels)
+            {
+                var whole = Keys(SceneWire.Channel(CurveRef.Of(thing.Id, name), channel), []);
+                if (!_keys.GetValueOrDefault((thing.Id.Value, name), []).SequenceEqual(whole)) throw new InvalidOperationException($"the tab has other keys of {thing.Name}'s {name} than there are");
+            }
         _frames.Near = _random.Next(-20, 80);
         var most = _random.Next(3) == 0 ? _random.Next(400) : TabFrames.WithChange;
         _book.Take(_frames.Renewed(Renewal.Of(change, after, NoSpeeds), most, NoSpeeds, default));
@@ -45,6 +54,24 @@ internal sealed class ShownAlike
                     }
         }
         if (_random.Next(4) == 0) Ask(after, _random.Next(-3, 10));
+    }
+
+    private void Take(SceneChange change, Scene after)
+    {
+        var rows = SceneWire.Rows(change, after);
+        foreach (var channel in rows.Channels) _keys[(channel.Id, channel.Name)] = Keys(channel, _keys.GetValueOrDefault((channel.Id, channel.Name), []));
+        foreach (var gone in rows.RemovedObjects)
+            foreach (var key in _keys.Keys.Where(key => key.Item1 == gone).ToList()) _keys.Remove(key);
+    }
+
+    /// <summary>Keys as they travel, each in a word of its own.</summary>
+    private static List<string> Keys(ChannelMessage told, List<string> known)
+    {
+        if (told.Keys is not { } bytes) return [];
+        var n = bytes.Length / KeyWire.KeySize;
+        var fresh = Enumerable.Range(0, n).Select(i => Convert.ToHexString(
+            [.. bytes[(i * 8)..(i * 8 + 8)], .. bytes[(n * 8 + i * 8)..(n * 8 + i * 8 + 8)], .. bytes[(n * 16 + i * 16)..(n * 16 + i * 16 + 16)], bytes[n * 32 + i]]));
+        return [.. known[..told.Head], .. fresh, .. known[^told.Tail..]];
     }
 
     /// <summary>Some frames of a chunk, often all.</summary>

@@ -159,6 +159,8 @@ export interface ChannelMessage {
   still: number
   before: Extrapolation
   after: Extrapolation
+  head: number
+  tail: number
   keys: Uint8Array | null
   locked: boolean
 }

@@ -12,7 +12,18 @@ const placedAt = (id: number, times: number[], played: number[] | null = null): 
   offset: 0,
   cycle: 'repeat',
   after: 'letGo',
-  rate: { owner: 'placed', id: 1, name: 'rate', still: 1, before: 'hold', after: 'hold', keys: null, locked: false },
+  rate: {
+    owner: 'placed',
+    id: 1,
+    name: 'rate',
+    still: 1,
+    before: 'hold',
+    after: 'hold',
+    head: 0,
+    tail: 0,
+    keys: null,
+    locked: false,
+  },
   holder: { id: placedKey(1), name: 'Bob', kind: 'rate', channels: new Map() },
 })
 /** A frame is ten ticks, and ten pixels wide. */

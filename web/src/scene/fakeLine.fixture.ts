@@ -195,5 +195,5 @@ export function channelOf(id: number, name: string, ...of: (number | OwnerKind)[
     view.setFloat64(i * 8, time, true)
     view.setFloat64((times.length + i) * 8, time / 10, true)
   })
-  return { owner, id, name, still: 0, before: 'hold', after: 'hold', keys: bytes, locked: false }
+  return { owner, id, name, still: 0, before: 'hold', after: 'hold', head: 0, tail: 0, keys: bytes, locked: false }
 }

@@ -34,6 +34,26 @@ export function unpackKeys(bytes: Uint8Array | null): Keys {
   }
 }
 
+/** Keys with all but some at the start and the end replaced. */
+export function splicedKeys(known: Keys, head: number, tail: number, bytes: Uint8Array | null): Keys {
+  const between = unpackKeys(bytes)
+  if (!bytes || head + tail === 0) return between
+  const splice = <T extends Float64Array | Float32Array | Uint8Array>(column: T, fresh: T, width = 1): T => {
+    const whole = new (column.constructor as new (length: number) => T)((head + between.count + tail) * width)
+    whole.set(column.subarray(0, head * width))
+    whole.set(fresh, head * width)
+    whole.set(column.subarray(column.length - tail * width), (head + between.count) * width)
+    return whole
+  }
+  return {
+    count: head + between.count + tail,
+    times: splice(known.times, between.times),
+    values: splice(known.values, between.values),
+    handles: splice(known.handles, between.handles, 4),
+    modes: splice(known.modes, between.modes),
+  }
+}
+
 export const inOf = (modes: number): Interpolation => interpolations[modes & 7] ?? 'clamped'
 export const outOf = (modes: number): Interpolation => interpolations[(modes >> 4) & 7] ?? 'clamped'
 

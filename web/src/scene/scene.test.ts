@@ -4,6 +4,7 @@ import { lanesWithin, layLanes, type LaneWish } from '../desk/lanes'
 import { keyFilters } from '../values/keySettings'
 import { allGroups, loadCatalogue } from './catalogue'
 import { channelOf as keyed, objectOf, rowsOf as rows } from './fakeLine.fixture'
+import { splicedKeys, unpackKeys } from './keys'
 import { SceneModel } from './sceneModel'
 import { addressedEdit, curveOfLane, laneOf, ownerKey, placedKey, placedOf as clipOf, warpKey, warpOf } from './owners'
 
@@ -245,5 +246,19 @@ describe('lanes', () => {
     expect(labels({ only: new Set([2]) })).toEqual(['All keys', 'Hull'])
     expect(labels({ pinned: new Set([1]) })).toEqual(['All keys', 'Ferry', 'Buoy'])
     expect(keysBetween(lay({ hidden: new Set(['Position']) }), -Infinity, Infinity)).toEqual([])
+  })
+})
+
+describe('keys', () => {
+  const keysAt = (...times: number[]) => unpackKeys(keyed(1, 'position.x', ...times).keys)
+
+  it('are replaced between those that are known at the start and the end', () => {
+    const known = keysAt(10, 20, 30, 40)
+    const spliced = splicedKeys(known, 1, 2, keyed(1, 'position.x', 12, 14).keys)
+    expect([...spliced.times]).toEqual([10, 12, 14, 30, 40])
+    expect([...spliced.values]).toEqual([1, 1.2, 1.4, 3, 4])
+    expect([spliced.count, spliced.handles.length, spliced.modes.length]).toEqual([5, 20, 5])
+    expect([...splicedKeys(known, 1, 2, new Uint8Array()).times]).toEqual([10, 30, 40])
+    expect(splicedKeys(known, 0, 0, null).count).toBe(0)
   })
 })

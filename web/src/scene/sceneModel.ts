@@ -11,7 +11,7 @@ import type {
   WarpMessage,
 } from '../api/messages'
 import { channelsOf, specOf } from './catalogue'
-import { firstAtOrAfter, noKeys, unpackKeys, type Keys } from './keys'
+import { firstAtOrAfter, noKeys, splicedKeys, type Keys } from './keys'
 import { ownerKey, placedOf, rateChannel, rateHolder, warpChannel, warpHolder, warpOf, type OwnerKey } from './owners'
 
 export interface Channel {
@@ -88,9 +88,9 @@ export class SceneModel {
       const object = this.objects.get(row.id)
       if (!object) continue
       const hadKeys = (object.channels.get(row.name)?.keys.count ?? 0) > 0
-      if (hadKeys !== (row.keys !== null && row.keys.length > 0)) isOtherwise = true
+      if (hadKeys !== (row.keys !== null)) isOtherwise = true
       if (Number.isNaN(row.still)) object.channels.delete(row.name)
-      else object.channels.set(row.name, channelOf(row))
+      else object.channels.set(row.name, channelOf(row, object.channels.get(row.name)))
     }
     for (const id of rows.removedObjects) this.objects.delete(id)
     for (const row of rows.warps) {
@@ -99,7 +99,7 @@ export class SceneModel {
       // The same holder as before, so that what shows it follows.
       const holder = known?.holder ?? warpHolder(row)
       Object.assign(holder, { name: row.name })
-      holder.channels.set(warpChannel, channelOf(row.curve))
+      holder.channels.set(warpChannel, channelOf(row.curve, undefined))
       this.warps.set(row.id, { ...row, holder })
       if (JSON.stringify(known?.targets) !== JSON.stringify(row.targets)) isOtherwise = true
     }
@@ -131,7 +131,7 @@ export class SceneModel {
       const known = this.placed.get(row.id)
       const holder = known?.holder ?? rateHolder(row)
       const had = holder.channels.get(rateChannel)?.keys.count ?? 0
-      holder.channels.set(rateChannel, channelOf(row.rate))
+      holder.channels.set(rateChannel, channelOf(row.rate, undefined))
       if (known?.object !== row.object || had > 0 !== (row.rate.keys?.length ?? 0) > 0) isOtherwise = true
       this.placed.set(row.id, { ...row, holder })
     }
@@ -246,12 +246,16 @@ export class SceneModel {
   }
 }
 
-const channelOf = ({ name, still, before, after, keys, locked }: ChannelMessage): Channel => ({
+/** A channel as a message tells it, given what was known of it. */
+const channelOf = (
+  { name, still, before, after, head, tail, keys, locked }: ChannelMessage,
+  known: Channel | undefined,
+): Channel => ({
   name,
   still,
   before,
   after,
-  keys: unpackKeys(keys),
+  keys: splicedKeys(known?.keys ?? noKeys, head, tail, keys),
   locked,
   played: null,
 })
