@@ -28,7 +28,7 @@ internal static class KeyRuns
     /// <summary>Writes the keys of a row as they are after a change.</summary>
     public static void Write(SqliteConnection connection, long scene, RowChange row)
     {
-        if (row.Row.Kind is RowKind.Settings or RowKind.Object or RowKind.Bookmark or RowKind.NamedSelection) return;
+        if (!RowPackings.Of(row.Row.Kind).HasKeys) return;
         var (before, after) = (InRuns(row.Row.Kind, row.Before), InRuns(row.Row.Kind, row.After));
         foreach (var curve in before.Keys)
             if (!after.ContainsKey(curve)) Delete(connection, scene, row.Row, curve);
@@ -81,14 +81,15 @@ internal static class KeyRuns
             Add(connection, scene, new RowKey(RowKind.Channel, (int)id, name), "", keys.AsSpan());
             connection.Execute("UPDATE channel SET keys = NULL WHERE scene_id = @scene AND object_id = @id AND name = @name", new { scene, id, name });
         }
-        foreach (var (table, kind) in new[] { ("warp", RowKind.Warp), ("clip", RowKind.Clip), ("placed_clip", RowKind.PlacedClip) })
+        // The kinds that had keys then.
+        foreach (var packing in new[] { RowKind.Warp, RowKind.Clip, RowKind.PlacedClip }.Select(RowPackings.Of))
         {
-            foreach (var (scene, id, image) in connection.Query<(long Scene, long Id, byte[] Image)>($"SELECT scene_id, id, image FROM {table}"))
+            foreach (var (scene, id, image) in connection.Query<(long Scene, long Id, byte[] Image)>($"SELECT scene_id, id, image FROM {packing.Table}"))
             {
-                var keys = RowPacking.KeysWithin(kind, image);
-                foreach (var (curve, some) in keys) Add(connection, scene, new RowKey(kind, (int)id), curve, some.AsSpan());
-                var bare = RowPacking.Image(RowPacking.Row(kind, (int)id, image, keys));
-                connection.Execute($"UPDATE {table} SET image = @bare WHERE scene_id = @scene AND id = @id", new { bare, scene, id });
+                var keys = packing.KeysWithin(image);
+                foreach (var (curve, some) in keys) Add(connection, scene, new RowKey(packing.Kind, (int)id), curve, some.AsSpan());
+                var bare = packing.Image(packing.Row((int)id, image, keys));
+                connection.Execute($"UPDATE {packing.Table} SET image = @bare WHERE scene_id = @scene AND id = @id", new { bare, scene, id });
             }
         }
     }
@@ -96,7 +97,7 @@ internal static class KeyRuns
     private static bool IsShort(ImmutableArray<Key> keys) => keys.Length <= KeysInRun;
 
     private static RowKeys InRuns(RowKind kind, object? row) =>
-        kind == RowKind.Channel && (row is not Channel { Curve: { } curve } || IsShort(curve.Keys)) ? RowKeys.Empty : RowPacking.KeysOf(row);
+        kind == RowKind.Channel && (row is not Channel { Curve: { } curve } || IsShort(curve.Keys)) ? RowKeys.Empty : RowPackings.Of(kind).KeysOf(row);
 
     private static string NameOf(RowKey row, string curve) => row.Kind == RowKind.Channel ? row.Channel : curve;
 

@@ -21,7 +21,7 @@ internal static class SceneRows
         WriteChannels(connection, scene, rows);
         foreach (var row in rows)
         {
-            if (row.Row.Kind is not (RowKind.Settings or RowKind.Object or RowKind.Channel)) WriteImage(connection, scene, row.Row, RowPacking.Image(row.After));
+            if (RowPackings.Of(row.Row.Kind) is { Table: { } table } packing) WriteImage(connection, scene, table, row.Row, packing.Image(row.After));
             KeyRuns.Write(connection, scene, row);
         }
     }
@@ -45,20 +45,18 @@ internal static class SceneRows
             .ToImmutableSortedDictionary(o => o.Id, o => o);
     }
 
-    public static ImmutableSortedDictionary<WarpId, Warp> ReadWarps(SqliteConnection connection, long scene, AllKeys keys) =>
-        ReadImages<Warp>(connection, scene, RowKind.Warp, keys).ToImmutableSortedDictionary(w => w.Id, w => w);
-
-    public static ImmutableSortedDictionary<ClipId, Clip> ReadClips(SqliteConnection connection, long scene, AllKeys keys) =>
-        ReadImages<Clip>(connection, scene, RowKind.Clip, keys).ToImmutableSortedDictionary(c => c.Id, c => c);
-
-    public static ImmutableSortedDictionary<PlacedClipId, PlacedClip> ReadPlacedClips(SqliteConnection connection, long scene, AllKeys keys) =>
-        ReadImages<PlacedClip>(connection, scene, RowKind.PlacedClip, keys).ToImmutableSortedDictionary(p => p.Id, p => p);
-
-    public static ImmutableSortedDictionary<BookmarkId, Bookmark> ReadBookmarks(SqliteConnection connection, long scene, AllKeys keys) =>
-        ReadImages<Bookmark>(connection, scene, RowKind.Bookmark, keys).ToImmutableSortedDictionary(b => b.Id, b => b);
-
-    public static ImmutableSortedDictionary<NamedSelectionId, NamedSelection> ReadNamedSelections(SqliteConnection connection, long scene, AllKeys keys) =>
-        ReadImages<NamedSelection>(connection, scene, RowKind.NamedSelection, keys).ToImmutableSortedDictionary(c => c.Id, c => c);
+    /// <summary>The scene with the rows of every other kind.</summary>
+    public static Scene ReadTables(SqliteConnection connection, long id, Scene scene, AllKeys keys)
+    {
+        foreach (var table in SceneTables.All)
+        {
+            var packing = RowPackings.Of(table.Kind);
+            var curves = keys.Keys.Where(key => key.Kind == table.Kind).ToLookup(key => key.Id, key => key.Channel);
+            scene = table.With(scene, connection.Query<(long Id, byte[] Image)>($"SELECT id, image FROM {packing.Table} WHERE scene_id = @id", new { id })
+                .Select(row => ((int)row.Id, packing.Row((int)row.Id, row.Image, keys.Of(table.Kind, (int)row.Id, curves[(int)row.Id])))));
+        }
+        return scene;
+    }
 
     private static void WriteSettings(SqliteConnection connection, long scene, SceneSettings settings)
     {
@@ -113,31 +111,13 @@ internal static class SceneRows
         }
     }
 
-    // Rows of these kinds are kept whole but for their keys, as in the history.
-    private static string TableOf(RowKind kind) => kind switch
+    private static void WriteImage(SqliteConnection connection, long scene, string table, RowKey row, byte[]? image)
     {
-        RowKind.Warp => "warp",
-        RowKind.Bookmark => "bookmark",
-        RowKind.NamedSelection => "named_selection",
-        RowKind.Clip => "clip",
-        RowKind.PlacedClip => "placed_clip",
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Rows of this kind have columns of their own."),
-    };
-
-    private static void WriteImage(SqliteConnection connection, long scene, RowKey row, byte[]? image)
-    {
-        if (image is null) connection.Execute($"DELETE FROM {TableOf(row.Kind)} WHERE scene_id = @scene AND id = @Id", new { scene, row.Id });
+        if (image is null) connection.Execute($"DELETE FROM {table} WHERE scene_id = @scene AND id = @Id", new { scene, row.Id });
         else connection.Execute($"""
-            INSERT INTO {TableOf(row.Kind)} (scene_id, id, image) VALUES (@scene, @Id, @image)
+            INSERT INTO {table} (scene_id, id, image) VALUES (@scene, @Id, @image)
             ON CONFLICT (scene_id, id) DO UPDATE SET image = excluded.image
             """, new { scene, row.Id, image });
-    }
-
-    private static IEnumerable<T> ReadImages<T>(SqliteConnection connection, long scene, RowKind kind, AllKeys keys)
-    {
-        var curves = keys.Keys.Where(key => key.Kind == kind).ToLookup(key => key.Id, key => key.Channel);
-        return connection.Query<(long Id, byte[] Image)>($"SELECT id, image FROM {TableOf(kind)} WHERE scene_id = @scene", new { scene })
-            .Select(row => (T)RowPacking.Row(kind, (int)row.Id, row.Image, keys.Of(kind, (int)row.Id, curves[(int)row.Id]))!);
     }
 
     private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string RotationOrder, string RotationInterpolation, string? RollAxle, double? RollRadius);

@@ -30,10 +30,8 @@ public sealed class SceneStore(Database database)
             row.Name, FrameRate.Of(row.RateNum, row.RateDen),
             new(row.RangeFirst, row.RangeLast), new(row.WorkFirst, row.WorkLast));
         var keys = KeyRuns.Read(connection, id);
-        var scene = new Scene(
-            settings, SceneRows.ReadObjects(connection, id, keys), SceneRows.ReadWarps(connection, id, keys),
-            SceneRows.ReadBookmarks(connection, id, keys), SceneRows.ReadNamedSelections(connection, id, keys),
-            SceneRows.ReadClips(connection, id, keys), SceneRows.ReadPlacedClips(connection, id, keys));
+        var scene = Scene.Empty("-") with { Settings = settings, Objects = SceneRows.ReadObjects(connection, id, keys) };
+        scene = SceneRows.ReadTables(connection, id, scene, keys);
         return new KeptScene(id, scene, row.Revision, [.. history], (int)row.Position, (int)row.Floor);
     });
 

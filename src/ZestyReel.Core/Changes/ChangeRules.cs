@@ -18,11 +18,7 @@ public static class ChangeRules
                 case SceneSettings settings: SceneRules.Check(settings); break;
                 case SceneObject thing: SceneRules.Check(thing); break;
                 case Channel channel: SceneRules.Check(after.Object(new ObjectId(row.Id)), row.Channel, channel); break;
-                case Warp warp: SceneRules.Check(after, warp); break;
-                case Bookmark bookmark: SceneRules.Check(bookmark); break;
-                case NamedSelection selection: SceneRules.Check(selection); break;
-                case Clip clip: SceneRules.Check(clip); break;
-                case PlacedClip placed: SceneRules.Check(after, placed); break;
+                case { } other: SceneTables.Of(row.Kind)!.Check(after, other); break;
             }
         }
         if (isTied) SceneTies.Check(after);

@@ -14,11 +14,6 @@ public readonly record struct RowKey(RowKind Kind, int Id = 0, string Channel = 
         RowKind.Settings => scene.Settings,
         RowKind.Object => scene.Objects.GetValueOrDefault(new ObjectId(Id)) is { } thing ? thing with { Channels = thing.Channels.Clear() } : null,
         RowKind.Channel => scene.Objects.GetValueOrDefault(new ObjectId(Id))?.Channels.GetValueOrDefault(Channel),
-        RowKind.Warp => scene.Warps.GetValueOrDefault(new WarpId(Id)),
-        RowKind.Bookmark => scene.Bookmarks.GetValueOrDefault(new BookmarkId(Id)),
-        RowKind.NamedSelection => scene.NamedSelections.GetValueOrDefault(new NamedSelectionId(Id)),
-        RowKind.Clip => scene.Clips.GetValueOrDefault(new ClipId(Id)),
-        RowKind.PlacedClip => scene.PlacedClips.GetValueOrDefault(new PlacedClipId(Id)),
-        _ => null,
+        _ => SceneTables.Of(Kind)?.Row(scene, Id),
     };
 }

@@ -32,36 +32,14 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
         }
         foreach (var (id, now) in after.Objects)
             if (!before.Objects.ContainsKey(id)) AddObject(rows, id, null, now);
-        AddRows(rows, RowKind.Warp, before.Warps, after.Warps, id => id.Value);
-        AddRows(rows, RowKind.Bookmark, before.Bookmarks, after.Bookmarks, id => id.Value);
-        AddRows(rows, RowKind.NamedSelection, before.NamedSelections, after.NamedSelections, id => id.Value);
-        AddRows(rows, RowKind.Clip, before.Clips, after.Clips, id => id.Value);
-        AddRows(rows, RowKind.PlacedClip, before.PlacedClips, after.PlacedClips, id => id.Value);
+        foreach (var table in SceneTables.All) table.AddDiffering(before, after, rows);
         return new(rows.ToImmutable());
-    }
-
-    private static void AddRows<TId, TRow>(
-        ImmutableArray<RowChange>.Builder rows, RowKind kind,
-        ImmutableSortedDictionary<TId, TRow> before, ImmutableSortedDictionary<TId, TRow> after, Func<TId, int> number)
-        where TId : notnull where TRow : class
-    {
-        if (ReferenceEquals(before, after)) return;
-        foreach (var id in before.Keys.Union(after.Keys))
-        {
-            var (old, now) = (before.GetValueOrDefault(id), after.GetValueOrDefault(id));
-            if (!Equals(old, now)) rows.Add(new(new(kind, number(id)), old, now));
-        }
     }
 
     /// <summary>The scene with every row as it is after the change.</summary>
     public Scene AppliedTo(Scene scene)
     {
         var objects = scene.Objects.ToBuilder();
-        var warps = scene.Warps.ToBuilder();
-        var bookmarks = scene.Bookmarks.ToBuilder();
-        var selections = scene.NamedSelections.ToBuilder();
-        var clips = scene.Clips.ToBuilder();
-        var placed = scene.PlacedClips.ToBuilder();
         var settings = scene.Settings;
         foreach (var (row, _, after) in Rows)
         {
@@ -70,21 +48,6 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
             {
                 case RowKind.Settings:
                     settings = (SceneSettings)after!;
-                    break;
-                case RowKind.Warp:
-                    Put(warps, new WarpId(row.Id), (Warp?)after);
-                    break;
-                case RowKind.Bookmark:
-                    Put(bookmarks, new BookmarkId(row.Id), (Bookmark?)after);
-                    break;
-                case RowKind.NamedSelection:
-                    Put(selections, new NamedSelectionId(row.Id), (NamedSelection?)after);
-                    break;
-                case RowKind.Clip:
-                    Put(clips, new ClipId(row.Id), (Clip?)after);
-                    break;
-                case RowKind.PlacedClip:
-                    Put(placed, new PlacedClipId(row.Id), (PlacedClip?)after);
                     break;
                 case RowKind.Object:
                     if (after is null) objects.Remove(id);
@@ -98,15 +61,10 @@ public sealed record SceneChange(ImmutableArray<RowChange> Rows)
                     break;
             }
         }
-        return new Scene(
-            settings, objects.ToImmutable(), warps.ToImmutable(), bookmarks.ToImmutable(), selections.ToImmutable(), clips.ToImmutable(), placed.ToImmutable());
-    }
-
-    private static void Put<TId, TRow>(ImmutableSortedDictionary<TId, TRow>.Builder rows, TId id, TRow? row)
-        where TId : notnull where TRow : class
-    {
-        if (row is null) rows.Remove(id);
-        else rows[id] = row;
+        scene = scene with { Settings = settings, Objects = objects.ToImmutable() };
+        foreach (var rows in Rows.GroupBy(row => row.Row.Kind))
+            if (SceneTables.Of(rows.Key) is { } table) scene = table.With(scene, rows.Select(row => (row.Row.Id, row.After)));
+        return scene;
     }
 
     // An object's row comes before its channels' rows, so that they find it when they are applied.

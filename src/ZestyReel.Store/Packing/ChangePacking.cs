@@ -51,9 +51,10 @@ public static class ChangePacking
 
     private static RowDifference Difference(RowChange row)
     {
-        var (before, after) = (RowPacking.Image(row.Before), RowPacking.Image(row.After));
+        var packing = RowPackings.Of(row.Row.Kind);
+        var (before, after) = (packing.Image(row.Before), packing.Image(row.After));
         var isSame = before is not null && after is not null && before.AsSpan().SequenceEqual(after);
-        var (keysBefore, keysAfter) = (RowPacking.KeysOf(row.Before), RowPacking.KeysOf(row.After));
+        var (keysBefore, keysAfter) = (packing.KeysOf(row.Before), packing.KeysOf(row.After));
         var differences = new List<KeysDifference>();
         foreach (var curve in keysBefore.Keys.Union(keysAfter.Keys))
         {
@@ -73,14 +74,14 @@ public static class ChangePacking
         var key = new RowKey((RowKind)row.Kind, row.Id, OlderWords.Channel(row.Channel));
         var now = key.In(from);
         var image = back || row.Same ? row.Before : row.After;
-        var keys = RowPacking.KeysOf(now);
+        var keys = RowPackings.Of(key.Kind).KeysOf(now);
         foreach (var curve in row.Keys)
         {
             var (takes, puts) = back ? (curve.Added, curve.Removed) : (curve.Removed, curve.Added);
             var name = OlderWords.Channel(curve.Curve);
             keys = puts is null ? keys.Remove(name) : keys.SetItem(name, Spliced(keys, name, curve.At, takes, puts));
         }
-        return new(key, now, RowPacking.Row(key.Kind, key.Id, image, keys));
+        return new(key, now, RowPackings.Of(key.Kind).Row(key.Id, image, keys));
     }
 
     private static ImmutableArray<Key> Spliced(Keys all, string name, int at, byte[]? takes, byte[] puts)
@@ -97,9 +98,8 @@ public static class ChangePacking
 
     private static RowChange Whole(RowImage row)
     {
-        var kind = (RowKind)row.Kind;
-        return new(new RowKey(kind, row.Id, OlderWords.Channel(row.Channel)),
-            RowPacking.Row(kind, row.Id, row.Before, RowPacking.KeysWithin(kind, row.Before)),
-            RowPacking.Row(kind, row.Id, row.After, RowPacking.KeysWithin(kind, row.After)));
+        var packing = RowPackings.Of((RowKind)row.Kind);
+        return new(new RowKey(packing.Kind, row.Id, OlderWords.Channel(row.Channel)),
+            packing.Row(row.Id, row.Before, packing.KeysWithin(row.Before)), packing.Row(row.Id, row.After, packing.KeysWithin(row.After)));
     }
 }
