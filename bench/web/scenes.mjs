@@ -11,7 +11,7 @@ export function boxes(count, frames = 240) {
     Object.fromEntries(
       ['position.x', 'position.y', 'position.z', 'rotation.x', 'rotation.y', 'rotation.z'].map((name, c) => [
         name,
-        { keys: keys(n * 31 + c, name.startsWith('move') ? 14 : 360) },
+        { keys: keys(n * 31 + c, name.startsWith('position') ? 14 : 360) },
       ]),
     )
   return {

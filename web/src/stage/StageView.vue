@@ -259,13 +259,14 @@ function photographSoon(): void {
 
 function photograph(): void {
   if (!renderer) return
-  if (playhead.playing || !playhead.isHere) {
+  // Nor of what is still to come, or is drawn with few pixels.
+  if (playhead.playing || !playhead.isHere || sharpness.ratio < 1) {
     photographSoon()
     return
   }
   handles.shown = false
   const { model, book, id, revision } = scene
-  void keepThumbnail(renderer.three, stage, model, book, playhead.frame, id, revision, fit)
+  void keepThumbnail(renderer.three, stage, model, book, playhead.frame, id, revision, drawStill)
 }
 
 useResizeObserver(holder, fit)

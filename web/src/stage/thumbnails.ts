@@ -10,7 +10,10 @@ import { StageScene } from './stageScene'
 const [width, height] = [480, 270]
 const backdrop = new Color('#2a3f43')
 
-/** Draws the scene's picture for the list, as the stage shows it, and keeps it with the server. */
+/**
+ * Draws the scene's picture for the list, as the stage shows it, and keeps it with the server.
+ * @param after Draws over it again, before anybody has seen it.
+ */
 export async function keepThumbnail(
   renderer: WebGLRenderer,
   stage: StageScene,
@@ -22,9 +25,6 @@ export async function keepThumbnail(
   after: () => void,
 ): Promise<void> {
   if (id === null) return
-  const ratio = renderer.getPixelRatio()
-  renderer.setPixelRatio(1)
-  renderer.setSize(width, height, false)
   const camera = new PerspectiveCamera(40, width / height, 0.05, 2000)
   const filming = model.inOrder().find((object) => object.kind === 'camera')
   const node = filming && stage.nodes.get(filming.id)
@@ -40,15 +40,22 @@ export async function keepThumbnail(
   stage.three.background = backdrop
   stage.grid.visible = false
   stage.dress({ look: 'free', shading: 'shaded', helpers: false })
-  renderer.setScissorTest(false)
-  renderer.setViewport(0, 0, width, height)
+  // In a corner of the canvas and copied at once, so that it is never seen and nothing is given another size.
+  const { domElement: canvas } = renderer
+  const ratio = renderer.getPixelRatio()
+  const wide = Math.min(width, canvas.width / ratio, (canvas.height / ratio) * (width / height))
+  const high = (wide * height) / width
+  renderer.setScissorTest(true)
+  renderer.setScissor(0, 0, wide, high)
+  renderer.setViewport(0, 0, wide, high)
   renderer.render(stage.three, camera)
+  const copy = new OffscreenCanvas(width, height)
+  const top = canvas.height - high * ratio
+  copy.getContext('2d')!.drawImage(canvas, 0, top, wide * ratio, high * ratio, 0, 0, width, height)
   stage.three.background = background
   stage.grid.visible = true
-  const png = await new Promise<Blob | null>((done) => renderer.domElement.toBlob(done, 'image/png'))
-  renderer.setPixelRatio(ratio)
   after()
-  if (png) await http.keepThumbnail(id, revision, png).catch(() => {})
+  await http.keepThumbnail(id, revision, await copy.convertToBlob({ type: 'image/png' })).catch(() => {})
 }
 
 const middle = (model: SceneModel) => Math.round((model.settings.work[0] + model.settings.work[1]) / 2)
@@ -74,6 +81,7 @@ export async function drawThumbnails(ids: readonly number[], drawn: (id: number)
   )
   await line.start()
   const renderer = new WebGLRenderer({ antialias: true })
+  renderer.setSize(width, height, false)
   try {
     for (const id of ids) {
       await line.open(id)
