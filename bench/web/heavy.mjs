@@ -1,6 +1,6 @@
 // A scene of 500 objects × 9 keyed channels × 100,000 frames: how soon it is there, wherever somebody looks, and what it takes.
 import { readFileSync } from 'node:fs'
-import { browse, Server } from '../../tests/browser/harness.mjs'
+import { browse, deskPoint, Server } from '../../tests/browser/harness.mjs'
 import { print } from './bench.mjs'
 
 const [objects, frames, perChannel] = [500, 100_000, 40]
@@ -104,14 +104,17 @@ await page.evaluate(() => {
   window.looks = 0
   window.older = 0
   const stage = document.querySelector('.stage')
-  // Right after each frame: what the page shows then is what is seen.
+  // Right after each frame. What has just come is drawn with the next one: only what is older at two looks is not said.
+  let wasOlder = false
   const after = new MessageChannel()
   const look = () => {
     const now = document.querySelector('canvas.ruler').getAttribute('aria-valuenow')
     const isSaid = document.querySelector('.stage-away') !== null
     window.looks++
     if (isSaid) window.older++
-    if (stage.dataset.frame !== now && !isSaid) window.unsaid++
+    const isOlder = stage.dataset.frame !== now && !isSaid
+    if (isOlder && wasOlder) window.unsaid++
+    wasOlder = isOlder
     requestAnimationFrame(() => after.port2.postMessage(0))
   }
   after.port1.onmessage = look
@@ -139,6 +142,37 @@ const played = await page.evaluate(() => [window.looks, window.older, window.uns
 print(`${name}, playing, looks at the page`, played[0], 'looks')
 print(`${name}, playing, with the picture said to be older`, played[1], 'looks')
 print(`${name}, playing, with the picture older and not said so`, played[2], 'looks')
+
+// A point of a warp over everything, dragged: from the mouse to the picture of the frame looked at.
+const id = Number(new URL(page.url()).pathname.split('/').at(-1))
+const { revision } = await server.get(`/api/scenes/${id}`)
+const middle = frames / 2
+const edits = [{ edit: 'addWarp' }, { edit: 'keyChannels', frame: middle, values: [{ warp: 1, value: middle }] }]
+for (const [i, edit] of edits.entries()) await server.post(`/api/scenes/${id}/edits`, { revision: revision + i, edit })
+await page.locator('canvas.ladder').waitFor()
+const { x } = await deskPoint(page, middle)
+// By its source end, on the lower rail.
+const ladder = await page.locator('canvas.ladder').boundingBox()
+const y = ladder.y + ladder.height - 11
+await page.evaluate(() => {
+  window.drags = []
+  window.moved = null
+  addEventListener('pointermove', () => (window.moved ??= performance.now()), { capture: true })
+  new MutationObserver(() => {
+    if (window.moved !== null) window.drags.push(performance.now() - window.moved)
+    window.moved = null
+  }).observe(document.querySelector('.stage'), { attributes: true, attributeFilter: ['data-pictures'] })
+})
+await page.mouse.move(x, y)
+await page.mouse.down()
+for (let i = 1; i <= 60; i++) {
+  const before = await page.evaluate(() => window.drags.length)
+  await page.mouse.move(x + i, y)
+  await page.waitForFunction((count) => window.drags.length > count, before)
+}
+await page.keyboard.press('Escape')
+await page.mouse.up()
+told('a warp over everything dragged, to the picture', (await page.evaluate(() => window.drags)).slice(10))
 
 print(`${name}, the server's memory at most`, memory(serverPid, 'VmHWM'), 'MB')
 const tabs = await rendererPids()

@@ -10,40 +10,40 @@ public static class ChannelCatalogue
 
     private static readonly ImmutableArray<ChannelSpec> Shared =
     [
-        .. Axes("position", "Position", ChannelUnit.Length, 0),
-        .. Axes("rotation", "Rotation", ChannelUnit.Degrees, 0),
-        .. Axes("scale", "Scale", ChannelUnit.Factor, 1),
-        new("visible", "Visible", "Attributes", ChannelUnit.OnOff, 1, 0, 1, []),
+        .. Axes("position", "Position", ChannelUnit.Length, 0, CurveShade.Plain),
+        .. Axes("rotation", "Rotation", ChannelUnit.Degrees, 0, CurveShade.Pale),
+        .. Axes("scale", "Scale", ChannelUnit.Factor, 1, CurveShade.Dull),
+        new("visible", "Visible", "Attributes", ChannelUnit.OnOff, 1, 0, 1, []) { Hue = CurveHue.Sand },
     ];
 
     private static readonly ImmutableArray<ChannelSpec> Colour =
     [
-        Attribute("look.red", "Red", ChannelUnit.LinearLight, 0.8, 0, 1),
-        Attribute("look.green", "Green", ChannelUnit.LinearLight, 0.75, 0, 1),
-        Attribute("look.blue", "Blue", ChannelUnit.LinearLight, 0.6, 0, 1),
+        Attribute("look.red", "Red", ChannelUnit.LinearLight, 0.8, 0, 1, CurveHue.X),
+        Attribute("look.green", "Green", ChannelUnit.LinearLight, 0.75, 0, 1, CurveHue.Y),
+        Attribute("look.blue", "Blue", ChannelUnit.LinearLight, 0.6, 0, 1, CurveHue.Z),
     ];
 
     private static readonly ImmutableArray<ChannelSpec> Surface =
-        [.. Colour, Attribute("look.opacity", "Opacity", ChannelUnit.Fraction, 1, 0, 1)];
+        [.. Colour, Attribute("look.opacity", "Opacity", ChannelUnit.Fraction, 1, 0, 1, CurveHue.Fern)];
 
     private static readonly FrozenDictionary<ObjectKind, ImmutableArray<ChannelSpec>> ByKind =
         new Dictionary<ObjectKind, ImmutableArray<ChannelSpec>>
         {
             [ObjectKind.Group] = Shared,
-            [ObjectKind.Box] = [.. Shared, Length("width", 1), Length("height", 1), Length("depth", 1), .. Surface],
+            [ObjectKind.Box] = [.. Shared, Length("width", 1), Length("height", 1, CurveHue.Fern), Length("depth", 1, CurveHue.Sand), .. Surface],
             [ObjectKind.Sphere] = [.. Shared, Length("radius", 0.5), .. Surface],
-            [ObjectKind.Cylinder] = [.. Shared, Length("radius", 0.5), Length("height", 1), .. Surface],
-            [ObjectKind.Cone] = [.. Shared, Length("radius", 0.5), Length("height", 1), .. Surface],
-            [ObjectKind.Torus] = [.. Shared, Length("radius", 0.5), Length("tube", 0.15), .. Surface],
-            [ObjectKind.Plane] = [.. Shared, Length("width", 1), Length("depth", 1), .. Surface],
-            [ObjectKind.Camera] = [.. Shared, Attribute("camera.fov", "Field of view", ChannelUnit.Degrees, 45, 1, 170)],
+            [ObjectKind.Cylinder] = [.. Shared, Length("radius", 0.5), Length("height", 1, CurveHue.Fern), .. Surface],
+            [ObjectKind.Cone] = [.. Shared, Length("radius", 0.5), Length("height", 1, CurveHue.Fern), .. Surface],
+            [ObjectKind.Torus] = [.. Shared, Length("radius", 0.5), Length("tube", 0.15, CurveHue.Plum), .. Surface],
+            [ObjectKind.Plane] = [.. Shared, Length("width", 1), Length("depth", 1, CurveHue.Sand), .. Surface],
+            [ObjectKind.Camera] = [.. Shared, Attribute("camera.fov", "Field of view", ChannelUnit.Degrees, 45, 1, 170, CurveHue.Fern)],
             [ObjectKind.Light] =
             [
                 .. Shared,
-                new("light.kind", "Kind", "Attributes", ChannelUnit.Choice, 0, 0, 2, ["point", "spot", "sun"]),
+                new("light.kind", "Kind", "Attributes", ChannelUnit.Choice, 0, 0, 2, ["point", "spot", "sun"]) { Hue = CurveHue.Sand },
                 Attribute("light.intensity", "Intensity", ChannelUnit.Factor, 1, 0, Far),
-                Attribute("light.range", "Range", ChannelUnit.Length, 20, 0, Far),
-                Attribute("light.cone", "Cone angle", ChannelUnit.Degrees, 40, 1, 170),
+                Attribute("light.range", "Range", ChannelUnit.Length, 20, 0, Far, CurveHue.Plum),
+                Attribute("light.cone", "Cone angle", ChannelUnit.Degrees, 40, 1, 170, CurveHue.Fern),
                 .. Colour,
             ],
         }.ToFrozenDictionary();
@@ -63,13 +63,13 @@ public static class ChannelCatalogue
     /// <summary>The channel of that name as the first kind that has it has it; null if none has.</summary>
     public static ChannelSpec? OfAnyKind(string name) => Any.GetValueOrDefault(name);
 
-    private static ImmutableArray<ChannelSpec> Axes(string group, string label, ChannelUnit unit, double rest) =>
-        [.. new[] { "x", "y", "z" }.Select(axis =>
-            new ChannelSpec($"{group}.{axis}", axis.ToUpperInvariant(), label, unit, rest, -Far, Far, []))];
+    private static ImmutableArray<ChannelSpec> Axes(string group, string label, ChannelUnit unit, double rest, CurveShade shade) =>
+        [.. new[] { CurveHue.X, CurveHue.Y, CurveHue.Z }.Select(axis =>
+            new ChannelSpec($"{group}.{axis.ToString().ToLowerInvariant()}", axis.ToString(), label, unit, rest, -Far, Far, []) { Hue = axis, Shade = shade })];
 
-    private static ChannelSpec Length(string name, double rest) =>
-        Attribute($"shape.{name}", char.ToUpperInvariant(name[0]) + name[1..], ChannelUnit.Length, rest, 0, Far);
+    private static ChannelSpec Length(string name, double rest, CurveHue hue = CurveHue.Sky) =>
+        Attribute($"shape.{name}", char.ToUpperInvariant(name[0]) + name[1..], ChannelUnit.Length, rest, 0, Far, hue);
 
-    private static ChannelSpec Attribute(string name, string label, ChannelUnit unit, double rest, double least, double most) =>
-        new(name, label, "Attributes", unit, rest, least, most, []);
+    private static ChannelSpec Attribute(string name, string label, ChannelUnit unit, double rest, double least, double most, CurveHue hue = CurveHue.Sky) =>
+        new(name, label, "Attributes", unit, rest, least, most, []) { Hue = hue };
 }

@@ -23,6 +23,12 @@ public sealed record ChannelSpec(
     double Most,
     ImmutableArray<string> Choices)
 {
+    /// <summary>What its curve is drawn in.</summary>
+    public required CurveHue Hue { get; init; }
+
+    /// <summary>How its curve is told apart from others of that hue.</summary>
+    public CurveShade Shade { get; init; }
+
     /// <summary>On/off and choice channels jump; nothing lies between their values.</summary>
     public bool HoldsOnly => Unit is ChannelUnit.OnOff or ChannelUnit.Choice;
 

@@ -408,6 +408,10 @@ export interface components {
       most: number
       /** @description Names of the choices, for ChannelUnit.Choice. */
       choices: string[]
+      /** @description What its curve is drawn in. */
+      hue: components['schemas']['CurveHue']
+      /** @description How its curve is told apart from others of that hue. */
+      shade?: components['schemas']['CurveShade']
       /** @description On/off and choice channels jump; nothing lies between their values. */
       holdsOnly?: boolean
     }
@@ -479,6 +483,16 @@ export interface components {
     CopiedKeys: {
       channels: components['schemas']['CopiedChannel'][]
     }
+    /**
+     * @description What a channel's curve is drawn in; which colour that is depends on the scheme.
+     * @enum {unknown}
+     */
+    CurveHue: 'x' | 'y' | 'z' | 'mint' | 'sky' | 'sand' | 'plum' | 'fern'
+    /**
+     * @description How curves of one hue that stand over each other are told apart.
+     * @enum {unknown}
+     */
+    CurveShade: 'plain' | 'pale' | 'dull'
     /** @description A deleted scene, which can be brought back or deleted for good. */
     DeletedScene: {
       /**

@@ -1,24 +1,19 @@
-import type { Colours } from '../styles/scheme'
+import type { ChannelSpec } from '../api/http'
 import type { LaneChannel } from '../desk/lanes'
+import { specOf } from '../scene/catalogue'
+import type { Colours } from '../styles/scheme'
 
 const others = ['sky', 'sand', 'plum', 'fern', 'rose', 'cream'] as const
-const parts = { 'look.red': 'x', 'look.green': 'y', 'look.blue': 'z', warp: 'mint', rate: 'mint' } as const
 
-/**
- * The colour of a channel's curve: that of its axis, or one of a few by its name. Where position, rotation and
- * scale stand over each other, rotation is paler and scale duller than position.
- */
-export function channelColour({ name }: LaneChannel, colours: Colours): string {
-  const [, group, axis] = /^(\w+)\.([xyz])$/.exec(name) ?? []
-  if (axis) {
-    const own = colours[axis as 'x' | 'y' | 'z']
-    if (group === 'rotation') return `color-mix(in oklab, ${own} 45%, ${colours.text})`
-    return group === 'scale' ? `color-mix(in oklab, ${own} 60%, ${colours.ink})` : own
-  }
-  return colours[parts[name as keyof typeof parts] ?? others[hash(name) % others.length]!]
+/** The colour that a channel's curve is drawn in: its hue in the scheme, paler or duller where others of that hue stand over it. */
+export const channelColour = ({ object, name }: LaneChannel, colours: Colours): string =>
+  curveColour(specOf(object.kind, name) ?? { hue: 'sky', shade: 'plain' }, colours)
+
+export function curveColour({ hue, shade }: Pick<ChannelSpec, 'hue' | 'shade'>, colours: Colours): string {
+  const own = colours[hue]
+  if (shade === 'pale') return `color-mix(in oklab, ${own} 45%, ${colours.text})`
+  return shade === 'dull' ? `color-mix(in oklab, ${own} 60%, ${colours.ink})` : own
 }
 
 /** The colour of an object where several stand over each other. */
 export const objectColour = (index: number, colours: Colours): string => colours[others[index % others.length]!]
-
-const hash = (text: string) => [...text].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) >>> 0, 7)

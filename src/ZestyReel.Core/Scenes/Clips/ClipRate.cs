@@ -9,5 +9,5 @@ public static class ClipRate
     private const double Fastest = 1e6;
 
     /// <summary>What is known of the channel.</summary>
-    public static readonly ChannelSpec Spec = new(Channel, "Rate", "Time", ChannelUnit.Factor, 1, -Fastest, Fastest, []);
+    public static readonly ChannelSpec Spec = new(Channel, "Rate", "Time", ChannelUnit.Factor, 1, -Fastest, Fastest, []) { Hue = CurveHue.Mint };
 }

@@ -13,7 +13,7 @@ public static class WarpPoints
     private const double Far = 1e9;
 
     /// <summary>What is known of the channel.</summary>
-    public static readonly ChannelSpec Spec = new(Channel, "Source", "Time", ChannelUnit.Frames, 0, -Far, Far, []);
+    public static readonly ChannelSpec Spec = new(Channel, "Source", "Time", ChannelUnit.Frames, 0, -Far, Far, []) { Hue = CurveHue.Mint };
 
     /// <summary>The curve with its values in source frames.</summary>
     public static Channel Of(Warp warp, FrameRate rate) => new(0, warp.Curve.WithKeys(Converted(warp.Curve.Keys, 1 / rate.TicksPerFrame)));
