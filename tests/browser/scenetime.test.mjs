@@ -135,6 +135,17 @@ test('the ends of the ranges are dragged on the overview', async () => {
     await page.mouse.up()
   }
   const { position } = await scene()
+  // Given up half-way, it is as if it had not begun.
+  const shown = () => page.getByLabel("Work range's last frame").inputValue()
+  await page.mouse.move(x(192), strip.y + 8)
+  await page.mouse.down()
+  await page.mouse.move(x(150), strip.y + 8, { steps: 5 })
+  await until(shown, (text) => text === '150', 'the end in the hand')
+  await page.keyboard.press('Escape')
+  await until(shown, (text) => text === '192', 'the end as it was')
+  await page.mouse.move(x(140), strip.y + 8)
+  await page.mouse.up()
+  assert.equal((await scene()).position, position)
   await pull(192, 150, 8)
   await until(scene, (now) => now.work[1] === 150, 'the work range')
   await pull(240, 200, 3)
@@ -142,6 +153,36 @@ test('the ends of the ranges are dragged on the overview', async () => {
   await page.getByText(/116 keys · [1-9]\d* outside/).waitFor()
   await undo(position + 1)
   await undo(position)
+})
+
+test('the playhead is taken by its flag on the first and the last frame too, and the ranges stay', async () => {
+  const before = await scene()
+  for (const [key, edge, to] of [
+    ['Home', before.work[0], 48],
+    ['End', before.work[1], 144],
+  ]) {
+    await page.keyboard.press(key)
+    await until(frame, (now) => now === edge, 'the edge of the range')
+    // On both halves of the flag, where the ends of the two ranges are.
+    for (const y of [4, 13]) {
+      const [from, target] = [await deskPoint(page, edge), await deskPoint(page, to)]
+      const top = from.y - 12
+      await page.mouse.move(from.x, top + y)
+      await page.mouse.down()
+      await page.mouse.move(target.x, top + y, { steps: 4 })
+      await until(frame, (now) => now === to, 'the playhead under the mouse')
+      await page.mouse.up()
+      await page.keyboard.press(key)
+    }
+  }
+  await page.mouse.move((await deskPoint(page, 60)).x, (await deskPoint(page, 60)).y)
+  await page.mouse.down()
+  await until(frame, (now) => now === 60, 'frame 60')
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+  assert.equal(await frame(), before.work[1])
+  const after = await scene()
+  assert.deepEqual([after.position, after.range, after.work], [before.position, before.range, before.work])
 })
 
 test('Alt scrubs anywhere on the desk, and Shift snaps to keys', async () => {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, useTemplateRef, watch } from 'vue'
 import { useScene } from '../scene/sceneStore'
+import { useCancelOnEscape } from '../shared/cancelling'
 import { colours } from '../styles/scheme'
 import PlayheadLine from './PlayheadLine.vue'
 import { frameOf, xOf } from './deskDraw'
@@ -78,8 +79,10 @@ function drop(): void {
 
 function cancel(): void {
   if (heldEnd.value) ends.letGo()
+  if (drag) view.show(drag.first, drag.last)
   heldEnd.value = drag = null
 }
+useCancelOnEscape(() => heldEnd.value !== null || drag !== null, cancel)
 
 function move(event: PointerEvent): void {
   if (heldEnd.value) ends.pull(heldEnd.value, frameOf(stretch(), event.offsetX))

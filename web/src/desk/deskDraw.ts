@@ -26,7 +26,7 @@ export const frameOf = (picture: Pick<DeskPicture, 'width' | 'first' | 'last'>, 
   picture.first + (x / picture.width) * (picture.last - picture.first)
 
 /** Heights on the ruler, in pixels from its top, and how far a bookmark's flag reaches. */
-export const rulerParts = { half: 9, bookmarks: 13, bookmarkWidth: 9 } as const
+export const rulerParts = { half: 9, bookmarks: 13, bookmarkWidth: 9, flag: 19 } as const
 
 const mono = "'JetBrains Mono Variable', monospace"
 

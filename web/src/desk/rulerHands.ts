@@ -1,7 +1,9 @@
 import type { Ref } from 'vue'
+import { useCancelOnEscape } from '../shared/cancelling'
 import { useBookmarks, type ShownBookmark } from '../timebar/bookmarks'
 import { usePlayhead } from '../timebar/playhead'
 import { useTimeDialogs } from '../timebar/timeDialogs'
+import { useTimeDisplay } from '../timebar/timeDisplay'
 import { frameOf, rulerParts, xOf } from './deskDraw'
 import { useRangeEnds, type HeldEnd } from './rangeEnds'
 import { useScrub } from './scrub'
@@ -17,14 +19,24 @@ export function useRulerHands(width: Ref<number>) {
   const dialogs = useTimeDialogs()
   const ends = useRangeEnds()
   const scrub = useScrub()
+  const time = useTimeDisplay()
   let drag: HeldEnd | 'scrub' | null = null
+  /** Where the playhead was when scrubbing began. */
+  let scrubbedFrom = 0
 
   const stretch = () => ({ width: width.value, first: view.first, last: view.last })
   const frameAt = (event: MouseEvent) => frameOf(stretch(), event.offsetX)
   const isNear = (event: MouseEvent) => (frame: number) => Math.abs(xOf(stretch(), frame) - event.offsetX) <= endReach
 
-  /** The work range's ends are in the ruler's upper half, the scene's in the lower. */
-  const endAt = (event: MouseEvent) => ends.endAt(event.offsetY < rulerParts.half ? 'work' : 'range', isNear(event))
+  /** Whether a point is on the playhead's flag, which is as wide as what stands on it. */
+  function isOnFlag(event: MouseEvent): boolean {
+    const half = Math.max(30, 12 + 7 * time.label(playhead.frame).length) / 2
+    return event.offsetY < rulerParts.flag && Math.abs(xOf(stretch(), playhead.frame) - event.offsetX) <= half
+  }
+
+  /** The work range's ends are in the ruler's upper half, the scene's in the lower; under the flag they are out of reach. */
+  const endAt = (event: MouseEvent) =>
+    isOnFlag(event) ? null : ends.endAt(event.offsetY < rulerParts.half ? 'work' : 'range', isNear(event))
 
   function bookmarkAt(event: MouseEvent): ShownBookmark | undefined {
     if (event.offsetY < rulerParts.bookmarks) return undefined
@@ -45,6 +57,7 @@ export function useRulerHands(width: Ref<number>) {
       return
     }
     drag = 'scrub'
+    scrubbedFrom = playhead.frame
     scrub(frameAt(event), event.shiftKey)
   }
 
@@ -65,9 +78,11 @@ export function useRulerHands(width: Ref<number>) {
   }
 
   function cancel(): void {
-    if (drag && drag !== 'scrub') ends.letGo()
+    if (drag === 'scrub') playhead.goTo(scrubbedFrom)
+    else if (drag) ends.letGo()
     drag = null
   }
+  useCancelOnEscape(() => drag !== null, cancel)
 
   function open(event: MouseEvent): void {
     const bookmark = bookmarkAt(event)

@@ -92,6 +92,8 @@ export const useScene = defineStore('scene', () => {
     gone.value = false
     await Promise.all([loadCatalogue(), line.start()])
     id.value = scene
+    // Where somebody looked in another scene means nothing here.
+    gaze = null
     await load()
   }
 
@@ -377,6 +379,7 @@ export const useScene = defineStore('scene', () => {
 
   async function close(): Promise<void> {
     id.value = null
+    fetching.restart()
     await line.stop()
   }
 
