@@ -7,6 +7,7 @@ using System.Text;
 using System.Text.Json;
 using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.Extensions.DependencyInjection;
+using ZestyReel.Server.Wire;
 
 namespace ZestyReel.Bench;
 
@@ -109,8 +110,11 @@ internal sealed class Attacked : IAsyncDisposable
         {
             await using var hub = new HubConnectionBuilder().WithUrl(new Uri(_http.BaseAddress!, "/live")).AddMessagePackProtocol().Build();
             await hub.StartAsync();
+            var opened = new TaskCompletionSource<SceneMessage>();
+            hub.On<SceneMessage>("opened", opened.SetResult);
             await hub.InvokeAsync("Open", many);
-            for (var chunk = 0L; chunk < 12; chunk++) await hub.InvokeAsync("Sample", many, chunk, chunk * 64, chunk * 64 + 63, false, Array.Empty<long>());
+            var length = (await opened.Task).Chunk;
+            for (var chunk = 0L; chunk < 40; chunk++) await hub.InvokeAsync("Sample", many, chunk, chunk * length, chunk * length + length - 1, false, Array.Empty<long>());
         })));
         var wheels = await Import(File("Wheels", Enumerable.Range(0, 20).Select(n => Thing($"W {n}", $"\"position.x\":{{\"keys\":[{KeyAt(0, 0)},{KeyAt(9_999_999, 1000)}]}}", more: ",\"roll\":{\"axle\":\"z\",\"radius\":1}")), 100).Replace("[1,100]", "[9990000,9999999]"));
         await Told("watch 20 wheels near frame 10,000,000", async () =>
