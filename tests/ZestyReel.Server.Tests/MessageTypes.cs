@@ -4,6 +4,8 @@ using System.Text;
 using System.Text.Json;
 using MessagePack;
 using ZestyReel.Core.Curves;
+using ZestyReel.Core.Time;
+using ZestyReel.Server.Live;
 using ZestyReel.Server.Wire;
 
 namespace ZestyReel.Server.Tests;
@@ -24,6 +26,8 @@ internal static class MessageTypes
         var (text, nulls) = (new StringBuilder(), new NullabilityInfoContext());
         text.Append("// Written by ./zesty types from src/ZestyReel.Server/Wire/SceneMessages.cs, where it is explained.\n");
         text.Append(CultureInfo.InvariantCulture, $"\n/** How many bytes a key takes on the wire. */\nexport const keySize = {KeyWire.KeySize}\n");
+        text.Append(CultureInfo.InvariantCulture, $"\n/** Most chunks that a tab may hold. */\nexport const mostChunks = {TabFrames.Most}\n");
+        text.Append(CultureInfo.InvariantCulture, $"\n/** The furthest frame there is, either way. */\nexport const furthestFrame = {FrameRange.FurthestFrame}\n");
         var (seen, waiting) = (new HashSet<Type>(), new Queue<Type>([typeof(Interpolation), .. Messages]));
         while (waiting.TryDequeue(out var type))
         {

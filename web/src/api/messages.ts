@@ -3,6 +3,12 @@
 /** How many bytes a key takes on the wire. */
 export const keySize = 33
 
+/** Most chunks that a tab may hold. */
+export const mostChunks = 4096
+
+/** The furthest frame there is, either way. */
+export const furthestFrame = 10000000
+
 /** In the order of their numbers. */
 export const interpolations = ['hold', 'linear', 'smooth', 'clamped', 'flat', 'free'] as const
 export type Interpolation = (typeof interpolations)[number]

@@ -1,3 +1,4 @@
+import { furthestFrame, mostChunks } from '../api/messages'
 import type { SampleBook } from './samples'
 
 /** Where somebody looks, and what comes next. */
@@ -11,11 +12,8 @@ export interface Gaze {
   loops: boolean
 }
 
-/** Most samples kept, 64 MB, and most chunks, which is as many as the server keeps count of. */
+/** Most samples kept; 64 MB. */
 const mostSamples = 16_000_000
-const mostChunks = 4096
-/** The furthest frame there is, either way. */
-const furthest = 10_000_000
 /** So many chunks that come next are fetched for each that came before. */
 const aheadForEachBehind = 3
 const againAfter = 1000
@@ -220,5 +218,5 @@ export class Fetching {
   }
 }
 
-const first = (chunk: number, length: number) => Math.max(chunk * length, -furthest)
-const last = (chunk: number, length: number) => Math.min(chunk * length + length - 1, furthest)
+const first = (chunk: number, length: number) => Math.max(chunk * length, -furthestFrame)
+const last = (chunk: number, length: number) => Math.min(chunk * length + length - 1, furthestFrame)

@@ -1,3 +1,4 @@
+import { useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, markRaw, ref, shallowRef } from 'vue'
 import type { Edit, KeySet } from '../api/http'
@@ -143,15 +144,22 @@ export const useScene = defineStore('scene', () => {
 
   function takeSamples(samples: SamplesMessage): void {
     const target = freshBook ?? book.value
-    const wasHere = gaze !== null && target.isHere(gaze.frame)
+    const isSeen = () => gaze !== null && target.isHere(gaze.frame) && (gaze.also === null || target.isHere(gaze.also))
+    const wasSeen = isSeen()
     target.take(samples)
     if (freshBook) book.value = markRaw(freshBook)
     freshBook = null
-    samplesVersion.value++
     if (samples.forgotten.length) void fetching.go()
-    // What comes ahead shows nothing new yet.
-    if (!wasHere) seenVersion.value++
+    // What comes ahead shows nothing new on this frame, and elsewhere it need not be drawn chunk by chunk.
+    const isSame = wasSeen && isSeen()
+    if (isSame && samples.pieces.every(({ isWhole }) => isWhole)) {
+      void countSoon()
+      return
+    }
+    samplesVersion.value++
+    if (!isSame) seenVersion.value++
   }
+  const countSoon = useThrottleFn(() => void samplesVersion.value++, 250, true, false)
 
   /** Samples that are otherwise because the scene is. */
   function renew(samples: SamplesMessage): void {

@@ -76,7 +76,7 @@ export const usePlayhead = defineStore('playhead', () => {
 
   /** Whether what is seen on this frame is here; else what is shown is older. */
   const isHere = computed(() => {
-    void scene.samplesVersion
+    void scene.seenVersion
     return scene.book.isHere(frame.value) && (othersAt.value === null || scene.book.isHere(othersAt.value))
   })
 
