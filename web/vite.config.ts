@@ -1,10 +1,15 @@
 import vue from '@vitejs/plugin-vue'
 import { BootstrapVueNextResolver } from 'bootstrap-vue-next/resolvers'
 import Components from 'unplugin-vue-components/vite'
+import { compression } from 'vite-plugin-compression2'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
-  plugins: [vue(), Components({ resolvers: [BootstrapVueNextResolver()], dts: false })],
+  plugins: [
+    vue(),
+    Components({ resolvers: [BootstrapVueNextResolver()], dts: false }),
+    compression({ algorithms: ['brotliCompress'], include: [/\.(js|css)$/] }),
+  ],
   css: {
     preprocessorOptions: {
       scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions'] },

@@ -75,9 +75,11 @@ internal sealed class Live : IAsyncDisposable
         {
             if (message is SceneMessage opened) _at = (opened.Revision, opened.Chunk, 0);
             if (message is ChangeMessage change) _at.Revision = change.Revision;
-            _heard.TrySetResult(message);
+            // Of a scene that opens the rest is heard first.
+            if (message is not (SceneMessage { More: > 0 } or MoreMessage { Left: > 0 })) _heard.TrySetResult(message);
         });
         On<SceneMessage>("opened");
+        On<MoreMessage>("more");
         On<ChangeMessage>("changed");
         On<TriedMessage>("tried");
         On<SamplesMessage>("sampled");

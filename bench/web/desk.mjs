@@ -44,8 +44,8 @@ await page.keyboard.up('Shift')
 await command(page, 'select all keys')
 const selected = await until(
   () => page.locator('.foot .count').textContent(),
-  (text) => text.includes('selected'),
-  'the choice',
+  (text) => text.includes(' of '),
+  'the selection',
 )
 
 const line = await context.newCDPSession(page)
@@ -74,7 +74,7 @@ for (let i = 1; i <= moves; i++) await move(10 + (i % 2 ? 7 : 3) + i)
 const script = (await scriptTime()) - before
 await page.keyboard.press('Escape')
 await page.mouse.up()
-print(`dragging ${selected.match(/([\d,]+) selected/)[1]} of ${total} keys, script time per move`, script / moves, 'ms')
+print(`dragging ${selected.match(/([\d,]+) of/)[1]} of ${total} keys, script time per move`, script / moves, 'ms')
 
 // Panning draws every lane again and asks for nothing.
 await page.mouse.move(canvas.x + 400, canvas.y + 100)

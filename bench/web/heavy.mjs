@@ -57,7 +57,8 @@ for (let n = 0; n < 3; n++) {
   page = await context.newPage()
   page.setDefaultTimeout(60_000)
   await page.goto(`${server.address}/scenes`)
-  await page.locator('a', { hasText: name }).first().waitFor()
+  // The list is all there, its picture of the scene too.
+  await page.locator('article.card img').first().waitFor()
   await page.evaluate(() => {
     new MutationObserver(() => {
       const frame = document.querySelector('.stage')?.dataset.frame

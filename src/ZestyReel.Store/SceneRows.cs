@@ -63,8 +63,8 @@ internal static class SceneRows
         var s = SettingsImage.Of(settings);
         connection.Execute("""
             UPDATE scene SET name = @Name, rate_num = @RateNum, rate_den = @RateDen, range_first = @RangeFirst,
-              range_last = @RangeLast, work_first = @WorkFirst, work_last = @WorkLast WHERE id = @scene
-            """, new { s.Name, s.RateNum, s.RateDen, s.RangeFirst, s.RangeLast, s.WorkFirst, s.WorkLast, scene });
+              range_last = @RangeLast, work_first = @WorkFirst, work_last = @WorkLast, start = @Start WHERE id = @scene
+            """, new { s.Name, s.RateNum, s.RateDen, s.RangeFirst, s.RangeLast, s.WorkFirst, s.WorkLast, s.Start, scene });
     }
 
     private static void WriteObjects(SqliteConnection connection, long scene, IEnumerable<RowChange> rows)

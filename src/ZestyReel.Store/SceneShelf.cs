@@ -61,21 +61,23 @@ public sealed class SceneShelf
     /// </summary>
     /// <param name="scene">The scene.</param>
     /// <param name="stop">Calls it off: nothing is kept.</param>
+    /// <param name="told">Told now and then which share of it has been written.</param>
     /// <exception cref="StoreTrouble">Nothing was kept.</exception>
-    public (long Id, string Name) Add(Scene scene, CancellationToken stop = default)
+    public (long Id, string Name) Add(Scene scene, CancellationToken stop = default, Action<double>? told = null)
     {
         var all = SceneChange.Between(Scene.Empty("empty"), scene).Rows.RemoveAll(row => row.Row.Kind == RowKind.Settings);
         var s = scene.Settings;
         var id = _database.Write(connection => connection.ExecuteScalar<long>("""
-            INSERT INTO scene (name, rate_num, rate_den, range_first, range_last, work_first, work_last, made_at, changed_at, deleted_at, arriving)
-            VALUES (@Name, @num, @den, @rf, @rl, @wf, @wl, @now, @now, @now, 1) RETURNING id
-            """, new { s.Name, num = s.Rate.Num, den = s.Rate.Den, rf = s.Range.First, rl = s.Range.Last, wf = s.Work.First, wl = s.Work.Last, now = Clock.Now() }));
+            INSERT INTO scene (name, rate_num, rate_den, range_first, range_last, work_first, work_last, start, made_at, changed_at, deleted_at, arriving)
+            VALUES (@Name, @num, @den, @rf, @rl, @wf, @wl, @Start, @now, @now, @now, 1) RETURNING id
+            """, new { s.Name, s.Start, num = s.Rate.Num, den = s.Rate.Den, rf = s.Range.First, rl = s.Range.Last, wf = s.Work.First, wl = s.Work.Last, now = Clock.Now() }));
         try
         {
             // An object's parent has to be there when its own turn is over.
-            foreach (var rows in ParentsFirst(scene, all).Chunk(RowsAtOnce))
+            foreach (var (at, rows) in ParentsFirst(scene, all).Chunk(RowsAtOnce).Index())
             {
                 stop.ThrowIfCancellationRequested();
+                told?.Invoke(Math.Min(1, (double)at * RowsAtOnce / Math.Max(1, all.Length)));
                 _database.Write(connection => SceneRows.Write(connection, id, rows));
             }
             var name = _database.Write(connection =>

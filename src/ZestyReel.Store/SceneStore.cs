@@ -19,7 +19,7 @@ public sealed class SceneStore(Database database)
     {
         var row = connection.QuerySingleOrDefault<SceneRow>("""
             SELECT name, rate_num AS rateNum, rate_den AS rateDen, range_first AS rangeFirst, range_last AS rangeLast,
-                   work_first AS workFirst, work_last AS workLast, revision, position, history_floor AS floor
+                   work_first AS workFirst, work_last AS workLast, start, revision, position, history_floor AS floor
             FROM scene WHERE id = @id AND deleted_at IS NULL
             """, new { id });
         if (row is null) return null;
@@ -28,7 +28,7 @@ public sealed class SceneStore(Database database)
             """, new { id });
         var settings = new SceneSettings(
             row.Name, FrameRate.Of(row.RateNum, row.RateDen),
-            new(row.RangeFirst, row.RangeLast), new(row.WorkFirst, row.WorkLast));
+            new(row.RangeFirst, row.RangeLast), new(row.WorkFirst, row.WorkLast), row.Start);
         var keys = KeyRuns.Read(connection, id);
         var scene = Scene.Empty("-") with { Settings = settings, Objects = SceneRows.ReadObjects(connection, id, keys) };
         scene = SceneRows.ReadTables(connection, id, scene, keys);
@@ -151,5 +151,5 @@ public sealed class SceneStore(Database database)
     }
 
     private sealed record SceneRow(
-        string Name, long RateNum, long RateDen, long RangeFirst, long RangeLast, long WorkFirst, long WorkLast, long Revision, long Position, long Floor);
+        string Name, long RateNum, long RateDen, long RangeFirst, long RangeLast, long WorkFirst, long WorkLast, long Start, long Revision, long Position, long Floor);
 }

@@ -116,6 +116,17 @@ public class SceneFileTests
     }
 
     [Fact]
+    public void A_start_of_the_timecode_is_read_and_written_where_there_is_one()
+    {
+        var once = Write(new SetStart("01:00:00:05").Apply(Read(Buoy)));
+        once.ShouldContain("\"start\": \"01:00:00:05\"");
+        Write(Read(once)).ShouldBe(once);
+        Write(Read(Buoy)).ShouldNotContain("\"start\"");
+        Should.Throw<SceneFileException>(() => Read(once.Replace("01:00:00:05", "01:00:00:24", StringComparison.Ordinal))).Faults.Single().Place.ShouldBe("start");
+        Should.Throw<SceneFileException>(() => Read(once.Replace("01:00:00:05", "100:00:00:00", StringComparison.Ordinal))).Faults.Single().Place.ShouldBe("start");
+    }
+
+    [Fact]
     public void Written_and_read_and_written_again_is_the_same()
     {
         var once = Write(Read(Buoy));

@@ -45,7 +45,7 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
         csv.ShouldBe($"object,channel,frame,value\nLink {length - 1},position.x,1,{length - 1}\nLink {length - 1},position.x,2,{length}\nLink {length - 1},position.x,3,{length + 1}\n");
         var tab = await Tab.Open(server, id);
         tab.Scene.Rows.Objects.Length.ShouldBe(length);
-        (await tab.Sample(1, 3)).Pieces.Single().Blocks.Length.ShouldBe(length + 1);
+        tab.Scene.Samples.Pieces.Single().Blocks.Length.ShouldBe(length + 1);
         // All of them under another one, and then all of them twice.
         var all = string.Join(',', Enumerable.Range(2, length - 2));
         (await server.Edit(id, 0, $$"""{"edit":"deleteObjects","objects":[{{length}}]}""")).StatusCode.ShouldBe(HttpStatusCode.OK);
@@ -100,7 +100,7 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
         // What everything changes at once is more than comes along with a change: the frame looked at comes, the rest is asked for again.
         await server.Edit(id, 0, """{"edit":"addWarp"}""");
         (await tab.Next()).Samples.Forgotten.Order().ShouldBe([64, 65, 66]);
-        tab.Book.Here.ShouldBe([new FrameRange(67 * 64, 67 * 64 + 63)]);
+        tab.Book.Here.ShouldBe([new FrameRange(1, 1), new FrameRange(67 * 64, 67 * 64 + 63)]);
         // A scene that grows far beyond its chunks is opened again.
         var lost = new TaskCompletionSource<long>();
         tab.Hub.On<long>("lost", lost.SetResult);

@@ -42,6 +42,14 @@ public class RunningServer : IAsyncLifetime
 
     public async Task<long> AddScene() => (await Json(await Http.PostAsJsonAsync("/api/scenes", new { }))).GetProperty("id").GetInt64();
 
+    /// <summary>Takes a scene file in.</summary>
+    /// <returns>The new scene's number.</returns>
+    public async Task<long> Import(string file)
+    {
+        var answer = await Http.PostAsync("/api/scenes/import", new StringContent(file, Encoding.UTF8, "application/json"));
+        return (await Json(answer.EnsureSuccessStatusCode())).GetProperty("id").GetInt64();
+    }
+
     public Task<HttpResponseMessage> Edit(long scene, long revision, string edit) =>
         Http.PostAsync($"/api/scenes/{scene}/edits", new StringContent($$"""{"revision":{{revision}},"edit":{{edit}}}""", Encoding.UTF8, "application/json"));
 

@@ -30,10 +30,12 @@ public sealed class SoakTests : IDisposable
         using var http = new HttpClient { BaseAddress = server.Address };
         var ids = await AddScenes(http);
         var log = new Log();
-        using var end = new CancellationTokenSource(Duration);
+        using var end = new CancellationTokenSource();
         var tabs = withTabs ? Enumerable.Range(0, 6).Select(n => ComeAndGo(server.Address, ids, n, end.Token)).ToList() : [];
-        await Task.WhenAll(ids.SelectMany(id => Enumerable.Range(0, Writers).Select(writer => Write(http, id, writer, log, end.Token))));
-        await Task.WhenAll(tabs);
+        var writing = ids.SelectMany(id => Enumerable.Range(0, Writers).Select(writer => Write(http, id, writer, log, end.Token))).ToList();
+        await Task.WhenAll(Task.Delay(Duration), log.Reaches(ids, ids.Count));
+        await end.CancelAsync();
+        await Task.WhenAll([.. writing, .. tabs]);
         log.Faults.ShouldBeEmpty();
         foreach (var id in ids) await ShouldHold(http, id, log);
 
@@ -58,7 +60,7 @@ public sealed class SoakTests : IDisposable
             if (round == 0) ids = await AddScenes(http);
             using var end = new CancellationTokenSource();
             var writing = ids.SelectMany(id => Enumerable.Range(0, Writers).Select(writer => Write(http, id, writer, log, end.Token, mayBreak: true))).ToList();
-            await Task.Delay(random.Next(400, 1200));
+            await log.Reaches(ids, log.Answered.Count + random.Next(20, 400));
             server.Kill();
             await Task.WhenAll(writing);
         }
@@ -167,5 +169,16 @@ public sealed class SoakTests : IDisposable
         public ConcurrentDictionary<(long Scene, int Writer, int Frame), long> Answered { get; } = new();
         public ConcurrentDictionary<(long Scene, long Revision), (int Writer, int Frame)> Revisions { get; } = new();
         public ConcurrentBag<string> Faults { get; } = [];
+
+        /// <summary>Waits until so many edits have been answered, and one at least of each scene.</summary>
+        public async Task Reaches(List<long> scenes, int count)
+        {
+            var end = DateTime.UtcNow.AddMinutes(2);
+            while (Faults.IsEmpty && (Answered.Count < count || scenes.Except(Answered.Keys.Select(key => key.Scene)).Any()))
+            {
+                if (DateTime.UtcNow > end) throw new TimeoutException($"{Answered.Count} of {count} edits were answered in two minutes");
+                await Task.Delay(10);
+            }
+        }
     }
 }

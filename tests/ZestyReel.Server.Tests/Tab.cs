@@ -12,6 +12,9 @@ internal sealed record Tab(HubConnection Hub, ChannelReader<ChangeMessage> Chang
     /// <summary>What this window calls itself.</summary>
     public string Window { get; private init; } = "";
 
+    /// <summary>What followed the scene.</summary>
+    public IReadOnlyList<MoreMessage> More { get; private init; } = [];
+
     public static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
 
     /// <param name="server">Where.</param>
@@ -23,7 +26,18 @@ internal sealed record Tab(HubConnection Hub, ChannelReader<ChangeMessage> Chang
         var hub = await server.Connect();
         var changes = Channel.CreateUnbounded<ChangeMessage>();
         TabBook? book = null;
-        hub.On<SceneMessage>("opened", scene => book = new TabBook(scene.Chunk));
+        var more = new List<MoreMessage>();
+        var whole = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
+        hub.On<SceneMessage>("opened", scene =>
+        {
+            (book = new TabBook(scene.Chunk)).Take(scene.Samples);
+            if (scene.More == 0) whole.TrySetResult();
+        });
+        hub.On<MoreMessage>("more", message =>
+        {
+            more.Add(message);
+            if (message.Left == 0) whole.TrySetResult();
+        });
         hub.On<SamplesMessage>("sampled", samples => book!.Take(samples));
         hub.On<TriedMessage>("tried", tried => book!.Take(tried.Samples));
         hub.On<ChangeMessage>("changed", change =>
@@ -34,7 +48,8 @@ internal sealed record Tab(HubConnection Hub, ChannelReader<ChangeMessage> Chang
         var window = Guid.NewGuid().ToString("N");
         if (author is not null) await hub.InvokeAsync("Introduce", author, name, window);
         var scene = await hub.OpenScene(id);
-        return new Tab(hub, changes.Reader, scene, book!) { Window = window };
+        await whole.Task.WaitAsync(Patience);
+        return new Tab(hub, changes.Reader, scene, book!) { Window = window, More = more };
     }
 
     public async Task<ChangeMessage> Next() => await Changes.ReadAsync().AsTask().WaitAsync(Patience);

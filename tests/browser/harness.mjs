@@ -99,6 +99,17 @@ export async function open(context, address) {
   return page
 }
 
+/** The stage draws once more, with all its pixels, when it rests; a move that has been asked for takes a few frames to begin. */
+export const stageRested = (page) =>
+  page.waitForFunction(() => {
+    const canvas = document.querySelector('.stage-canvas')
+    if (!canvas) return false
+    window.sharpFor = canvas.width > canvas.clientWidth ? (window.sharpFor ?? 0) + 1 : 0
+    if (window.sharpFor < 15) return false
+    window.sharpFor = 0
+    return true
+  })
+
 /** The stage's pixels, without what lies over it. */
 export async function stagePixels(page) {
   const box = await page.locator('.stage-canvas').boundingBox()
@@ -151,7 +162,8 @@ export const setField = async (page, label, text) => {
   const field = page.getByLabel(label, { exact: true })
   await field.click()
   await field.fill(text)
-  await field.press('Enter')
+  // In a dialog Enter would confirm it.
+  await field.press((await field.evaluate((each) => each.closest('.modal') !== null)) ? 'Tab' : 'Enter')
 }
 
 /** Runs the command that the finder finds first for some words. */

@@ -122,7 +122,7 @@ test('a box selects keys, and its bracket scales them without losing the close p
   )
   // 10, 20, 40 and 41 about 10 at 15/31: 10, 14.8…, 24.5… and 25; on whole frames 10, 15, 25 and 25.
   await page.getByText('A key would land on another, at frame 25.').waitFor()
-  await page.getByRole('button', { name: 'Keep both, a tick apart' }).click()
+  await page.getByRole('button', { name: 'Keep both, a sub-frame apart' }).click()
   const now = await until(
     () => frames('Ferry', 'position.x'),
     (found) => found.length === 4 && found[1] === 15,
@@ -134,6 +134,11 @@ test('a box selects keys, and its bracket scales them without losing the close p
   await selected(4)
   await undo()
   await becomes('Ferry', 'position.x', [10, 20, 40, 41])
+  // They are selected as before; a click takes one of them.
+  await selected(4)
+  const first = await keyAt(10, 'Position X')
+  await page.mouse.click(first.x, first.y)
+  await selected(1)
 })
 
 test('where keys meet it asks, and stops or replaces as told', async () => {
@@ -204,7 +209,7 @@ test('several keys take a frame and a value by typing, and are nudged', async ()
   await page.keyboard.press(',')
   await becomes('Ferry', 'position.x', [14, 24, 44, 45])
   await command(page, 'invert the selection of keys')
-  await page.getByText('selected', { exact: false }).first().waitFor({ state: 'attached' })
+  await page.getByText(/^4 of /).waitFor({ state: 'detached' })
   for (let i = 0; i < 3; i++) await undo()
   await becomes('Ferry', 'position.x', [10, 20, 40, 41])
 })
@@ -218,8 +223,10 @@ test('keys between frames are put on frames, and it says which give way', async 
   await setField(page, 'Frame of the selected keys', '40.4')
   await becomes('Ferry', 'position.x', [10, 20, 40, 40.4])
   await command(page, 'put the selected keys on whole frames')
-  await page.getByText('1 key stands between frames. 1 key would meet others on a frame and give way.').waitFor()
+  // Unless it is told to give way, it keeps a frame's distance.
+  await page.getByText('1 key stands between frames.', { exact: true }).waitFor()
   await page.getByText('The latest').click()
+  await page.getByText('1 key stands between frames. 1 key would meet others on a frame and give way.').waitFor()
   await page.getByRole('button', { name: 'Put on frames' }).last().click()
   await becomes('Ferry', 'position.x', [10, 20, 40])
   assert.equal((await server.samples(id, 'Ferry', 'position.x')).get(40), 3)
@@ -329,7 +336,7 @@ test('values are locked, copied, made still and reset from their menu', async ()
     (now) => now.get(1) === 0,
     'the default',
   )
-  await menu('position.x', 'Still here')
+  await menu('position.x', 'Remove keys, keep the value')
   await becomes('Ferry', 'position.x', [])
   assert.equal((await server.samples(id, 'Ferry', 'position.x')).get(90), 4)
   await undo()
@@ -411,7 +418,7 @@ test('a lane is dragged to another place', async () => {
 test('the desk works with the keyboard alone, and tells what it does', async () => {
   await page.keyboard.press('Escape')
   await page.locator('canvas.lanes').focus()
-  const said = () => page.locator('.over.sticky [role=status]').textContent()
+  const said = () => page.locator('.desk .beside [role=status]').textContent()
   for (let i = 0; i < 12 && !(await said()).startsWith('Ferry, Position X'); i++) await page.keyboard.press('ArrowDown')
   assert.equal(await said(), 'Ferry, Position X, 4 keys')
   await page.keyboard.press('Home')

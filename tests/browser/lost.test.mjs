@@ -121,7 +121,7 @@ test('a dialog that the server died under goes on when it is back', async () => 
     assert.ok(await stretch.isDisabled(), 'what it would do is not told yet')
   })
   await stretch.click()
-  await until(desk.scene, ({ range }) => range[1] === 200, 'the longer scene')
+  await until(desk.scene, ({ range }) => range[1] === 199, 'the longer scene')
   await desk.heard()
   await desk.undo()
 })
@@ -179,7 +179,7 @@ test('an import that the server died under is told, and tried again', async () =
   )
   const list = await open(desk.context, desk.server.address)
   await list.getByText('Lost and found').waitFor()
-  const sent = list.waitForRequest('**/import')
+  const sent = list.waitForRequest('**/import/told')
   await list.locator('input[type=file]').setInputFiles(file)
   await sent
   await desk.server.kill()

@@ -94,6 +94,99 @@ test('a faulty file is refused with the place of its fault', async () => {
   assert.equal((await server.get('/api/scenes')).length, count)
 })
 
+test('a large file shows how far it is, and is called off without a trace', async () => {
+  const keys = Array.from({ length: 3000 }, (_, i) => ({ frame: i, value: i % 7, in: 'linear', out: 'linear' }))
+  const big = {
+    format: 'zesty-scene',
+    version: 2,
+    name: 'Fleet',
+    rate: '24',
+    range: [0, 3000],
+    objects: Array.from({ length: 60 }, (_, i) => ({
+      name: `Boat ${i + 1}`,
+      kind: 'box',
+      channels: Object.fromEntries(['x', 'y', 'z'].map((axis) => [`position.${axis}`, { keys }])),
+    })),
+  }
+  const file = { name: 'fleet.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(big)) }
+  const before = (await server.get('/api/scenes')).length
+  await page.evaluate(() => {
+    window.shares = []
+    new MutationObserver(() => {
+      const bar = document.querySelector('progress')
+      if (bar) window.shares.push(bar.value)
+    }).observe(document.querySelector('.title'), {
+      subtree: true,
+      childList: true,
+      attributes: true,
+      characterData: true,
+    })
+  })
+  await page.locator('input[type=file]').setInputFiles(file)
+  await card('Fleet').waitFor({ timeout: 60_000 })
+  const shares = await page.evaluate(() => window.shares)
+  const distinct = [...new Set(shares)]
+  assert.deepEqual(
+    distinct,
+    distinct.toSorted((a, b) => a - b),
+  )
+  assert.ok(
+    distinct.filter((share) => share > 0.3 && share < 1).length >= 3,
+    `reading and keeping it were told: ${distinct}`,
+  )
+  await page.locator('input[type=file]').setInputFiles({ ...file, name: 'again.json' })
+  await page.getByRole('progressbar', { name: 'Import' }).waitFor()
+  await page.getByRole('button', { name: 'Call off' }).click()
+  await page.getByText('again.json was called off; nothing of it is kept.').waitFor()
+  await page.getByRole('progressbar', { name: 'Import' }).waitFor({ state: 'detached' })
+  // What the server was in the middle of is let go as well.
+  await until(
+    async () => (await server.get('/api/scenes')).length,
+    (count) => count === before + 1,
+    'one scene more',
+  )
+  await more('Fleet', 'Delete')
+  await card('Fleet').waitFor({ state: 'detached' })
+})
+
+test('among five hundred, a scene is found by its name, sorted, and reached with the keyboard', async () => {
+  const before = (await server.get('/api/scenes')).length
+  for (let i = 1; i <= 500; i++) await server.post('/api/scenes', { name: `Sketch ${i}` })
+  await page.reload()
+  await until(
+    () => page.locator('.card').count(),
+    (count) => count === before + 500,
+    'all of them',
+  )
+  const names = () => page.locator('.card .name').allTextContents()
+  const find = page.getByLabel('Find a scene')
+  await find.fill('sketch 49')
+  assert.deepEqual((await names()).toSorted(), ['Sketch 49', ...Array.from({ length: 10 }, (_, i) => `Sketch 49${i}`)])
+  await page.getByLabel('Order of the scenes').selectOption('By name')
+  assert.equal((await names())[1], 'Sketch 490')
+  await find.press('ArrowDown')
+  await page.keyboard.press('ArrowRight')
+  assert.equal(await page.evaluate(() => document.activeElement.ariaLabel), 'Open Sketch 490')
+  await page.keyboard.press('Enter')
+  await page.locator('.desk').waitFor()
+  await page.goBack()
+  await find.fill('nothing of the kind')
+  await page.getByText('No scene has “nothing of the kind” in its name.').waitFor()
+  await find.fill('')
+  await page.getByLabel('Order of the scenes').selectOption('Changed last')
+  for (const { id, name } of await server.get('/api/scenes'))
+    if (name.startsWith('Sketch ')) await fetch(`${server.address}/api/scenes/${id}`, { method: 'DELETE' })
+  await page.reload()
+  await page.getByRole('button', { name: 'Deleted' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Deleted scenes' })
+  await dialog.getByLabel('Find a deleted scene').fill('sketch 123')
+  assert.equal(await dialog.locator('li').count(), 1)
+  await dialog.getByRole('button', { name: 'Bring back' }).click()
+  await dialog.getByText('None of them has “sketch 123” in its name.').waitFor()
+  await page.keyboard.press('Escape')
+  await dialog.waitFor({ state: 'detached' })
+})
+
 test('the light scheme is kept', async () => {
   await page.getByRole('button', { name: 'Light or dark scheme' }).click()
   await until(

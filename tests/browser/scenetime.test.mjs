@@ -33,9 +33,16 @@ test('the whole scene is made twice as long, in one step', async () => {
   await timeMenu('Stretch time…')
   await setField(page, 'Speed in percent', '50')
   await page.getByText('All 116 keys land on frames').waitFor()
+  // From the first pose to the last: 239 steps of a frame become 478. By how long it plays it is 480 frames.
+  await page.getByText('10.00 s become 19.96 s').waitFor()
+  await page.getByLabel('measured').selectOption('by how long it plays')
+  await setField(page, 'Speed in percent', '50')
   await page.getByText('10.00 s become 20.00 s').waitFor()
+  await page.getByLabel('measured').selectOption('from the first pose to the last')
+  await setField(page, 'Speed in percent', '50')
+  await page.getByText('10.00 s become 19.96 s').waitFor()
   await page.getByRole('button', { name: 'Stretch', exact: true }).click()
-  await until(scene, (now) => now.range[1] === 480, 'the longer scene')
+  await until(scene, (now) => now.range[1] === 479, 'the longer scene')
   const after = await server.samples(1, 'Ferry', 'position.x')
   // Frame 1 stays: what was on frame 1 + n is on 1 + 2n.
   for (const n of [0, 23, 60, 120, 191])

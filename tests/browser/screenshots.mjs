@@ -7,21 +7,24 @@ const server = await new Server('demo').start()
 const { browser, context } = await browse()
 const page = await open(context, server.address)
 
-/** The stage draws once more, with all its pixels, when it has rested for a while. */
-const rested = () =>
-  page.evaluate(
+/** The stage draws once more, with all its pixels, when it has rested for a while; and what was said is gone by itself. */
+const rested = async () => {
+  // Nothing is lit up because the pointer happens to be over it.
+  await page.mouse.move(640, 20)
+  await page.evaluate(
     () =>
       new Promise((done) => {
         const canvas = document.querySelector('.stage-canvas')
         let since = performance.now()
         const look = () => {
-          if (canvas.width <= canvas.clientWidth) since = performance.now()
+          if (canvas.width <= canvas.clientWidth || document.querySelector('.notice')) since = performance.now()
           if (performance.now() - since > 600) done()
           else requestAnimationFrame(look)
         }
         look()
       }),
   )
+}
 
 await page.locator('.card img').waitFor()
 await page.screenshot({ path: join(folder, 'scenes.png') })

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { browse, command, differing, middleOf, open, Server, setField, until } from './harness.mjs'
+import { browse, command, differing, middleOf, open, Server, setField, stageRested, until } from './harness.mjs'
 
 // One, two and four views of the demo scene, and what playing costs in them.
 let server, browser, context, page
@@ -20,12 +20,7 @@ const viewMenu = async (item) => {
   await page.locator('.stage-corner').getByRole('button').first().click()
   await page.locator('.dropdown-menu.show .dropdown-item', { hasText: item }).click()
 }
-/** The stage draws once more, with all its pixels, when it rests. */
-const rested = () =>
-  page.waitForFunction(() => {
-    const canvas = document.querySelector('.stage-canvas')
-    return canvas.width > canvas.clientWidth
-  })
+const rested = () => stageRested(page)
 
 before(async () => {
   server = await new Server('demo').start()

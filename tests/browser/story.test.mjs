@@ -15,6 +15,7 @@ import {
 
 // From an empty scene to a keyed move that plays, with mouse and keyboard, and through a kill of the server.
 let server, browser, context, page
+const stepsLeft = () => page.getByRole('list', { name: 'First steps' }).locator('li b').allTextContents()
 const frameField = () => page.getByLabel('Frame', { exact: true })
 const marker = (channel) => page.locator(`[data-channel="${channel}"] .marker`).getAttribute('data-state')
 
@@ -34,6 +35,7 @@ test('a new scene opens empty', async () => {
   await page.getByRole('button', { name: 'New scene' }).click()
   await page.getByText('An empty stage').waitFor()
   await page.getByText('0 keys').waitFor()
+  assert.deepEqual(await stepsLeft(), ['Add something', 'Key it, twice', 'Play'])
 })
 
 test('its rate and ranges are set', async () => {
@@ -57,6 +59,7 @@ test('a box is added, moved by number and keyed', async () => {
   await page.getByRole('button', { name: '+ Add' }).click()
   await page.locator('.dropdown-item', { hasText: 'Box' }).click()
   await page.getByRole('button', { name: 'Box', exact: true }).first().waitFor()
+  assert.deepEqual(await stepsLeft(), ['Key it, twice', 'Play'])
   await setField(page, 'Position X', '-2*2')
   await until(
     () => server.get('/api/scenes/1'),
@@ -108,6 +111,7 @@ test('on another frame it is moved on the stage and keyed', async () => {
     (state) => state === 'keyed',
     'the second key',
   )
+  assert.deepEqual(await stepsLeft(), ['Play'])
   assert.ok((await server.samples(1, 'Box', 'position.x')).get(31) > -3)
 })
 
@@ -172,6 +176,16 @@ test('it plays in real time, and the pixels move', async () => {
   assert.match(await meter.textContent(), /playing \d+\.\d of 30 fps · \d+ dropped/)
   await page.keyboard.press('Space')
   await meter.waitFor({ state: 'detached' })
+})
+
+test('first steps that were done are over, in other new scenes too', async () => {
+  assert.deepEqual(await stepsLeft(), [])
+  const { id } = await server.post('/api/scenes', { name: 'Another' })
+  const other = await open(context, `${server.address}/scenes/${id}`)
+  await other.getByText('An empty stage').waitFor()
+  assert.equal(await other.getByRole('list', { name: 'First steps' }).count(), 0)
+  await other.close()
+  await fetch(`${server.address}/api/scenes/${id}`, { method: 'DELETE' })
 })
 
 test('a key is dragged in time and deleted on the desk', async () => {

@@ -100,13 +100,17 @@ public sealed class Curve
         return ~low;
     }
 
-    /// <summary>The curve with other keys, and the same outside them.</summary>
-    public Curve WithKeys(ImmutableArray<Key> keys) => new(keys, Before, After);
+    /// <summary>The curve with other keys, and the same outside them; itself where they are its own, so that an edit that changes nothing is seen to.</summary>
+    public Curve WithKeys(ImmutableArray<Key> keys) => !keys.IsDefault && keys.AsSpan().SequenceEqual(Keys.AsSpan()) ? this : new(keys, Before, After);
+
+    /// <summary>The curve with the same keys, and something else outside them.</summary>
+    public Curve Extrapolated(Extrapolation before, Extrapolation after) => (before, after) == (Before, After) ? this : new(Keys, before, after);
 
     /// <summary>The curve with one key more, or with another key at that one's time.</summary>
     public Curve WithKey(Key key)
     {
         var at = IndexOf(key.Time);
+        if (at >= 0 && Keys[at] == key) return this;
         return at >= 0 ? new(Keys.SetItem(at, key), this, at) : new(Keys.Insert(~at, key), this, ~at);
     }
 

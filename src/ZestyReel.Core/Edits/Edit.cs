@@ -17,11 +17,24 @@ public abstract record Edit
     /// <exception cref="Refusal">The edit cannot be done.</exception>
     public (Scene After, SceneChange Change) Changed(Scene scene)
     {
-        var after = Make(scene);
+        var after = Following(scene, Make(scene));
         var change = SceneChange.Between(scene, after);
         ChangeRules.Check(change, after);
         return (after, change);
     }
+
+    /// <summary>Whether it says itself what the work range is to be.</summary>
+    protected virtual bool SetsWorkRange => false;
+
+    /// <summary>Where the work range was the whole scene, it stays the whole scene.</summary>
+    private Scene Following(Scene before, Scene after) =>
+        !SetsWorkRange && before.Settings.Work == before.Settings.Range && after.Settings.Range != before.Settings.Range
+            ? after with { Settings = after.Settings with { Work = after.Settings.Range } }
+            : after;
+
+    /// <summary>The scene after the edit as a part of another one, whose rules are looked at once, at its end.</summary>
+    /// <exception cref="Refusal">The edit cannot be done.</exception>
+    internal Scene Within(Scene scene) => Make(scene);
 
     /// <summary>Does what the edit is for; the rules are looked at afterwards.</summary>
     /// <exception cref="Refusal">The edit cannot be done.</exception>

@@ -48,13 +48,17 @@ public static class Retimed
         return curve.WithKeys([.. curve.Keys[..place], stands, .. end]);
     }
 
-    /// <summary>The part back to front; before and after it nothing changes.</summary>
+    /// <summary>The part back to front, its first and its last moment among it; before and after it nothing changes.</summary>
     public static Curve Turned(Warp warp, Tick from, Tick to)
     {
-        var curve = Split(warp, from, to);
+        // What follows goes on a tick after the last moment, which is the first one turned.
+        var after = to + new TickSpan(1);
+        var curve = Split(warp, from, to, after);
         var (start, end) = (curve.IndexOf(from), curve.IndexOf(to));
-        var part = PlainSides.BackToFront(curve.Keys[start..(end + 1)], from, to);
-        return Spliced(curve, curve.Keys[..start], [curve.Keys[start], .. part, curve.Keys[end]], curve.Keys[(end + 1)..]);
+        ImmutableArray<Key> part = [.. PlainSides.BackToFront(curve.Keys[start..(end + 1)], from, to)];
+        part = part.SetItem(part.Length - 1, part[^1] with { Out = Interpolation.Hold });
+        var goesOn = curve.Keys[end + 1] with { In = Interpolation.Hold };
+        return Spliced(curve, curve.Keys[..start], [curve.Keys[start], .. part], [goesOn, .. curve.Keys[(end + 2)..]]);
     }
 
     /// <summary>The part several times over, what follows moved along.</summary>

@@ -54,6 +54,15 @@ public abstract class TimeMap
         return new(first, Math.Max(first, end - 1));
     }
 
+    /// <summary>The frames of a range, after its first and its last frame have moved.</summary>
+    /// <param name="range">The range before.</param>
+    /// <param name="rate">The rate that both count in.</param>
+    public FrameRange AppliedToPoses(FrameRange range, FrameRate rate)
+    {
+        var first = rate.NearestFrame(Of(rate.StartOf(range.First)));
+        return new(first, Math.Max(first, rate.NearestFrame(Of(rate.StartOf(range.Last)))));
+    }
+
     /// <summary>The curve with its keys and free handles moved.</summary>
     /// <exception cref="Refusal">A key would land out of reach.</exception>
     public Curve Applied(Curve curve)

@@ -32,6 +32,9 @@ public sealed record ChannelSpec(
     /// <summary>On/off and choice channels jump; nothing lies between their values.</summary>
     public bool HoldsOnly => Unit is ChannelUnit.OnOff or ChannelUnit.Choice;
 
+    /// <summary>Whether it is a part of where an object is, how it is turned, or how large it is.</summary>
+    public bool IsOfTransform => Group is "Position" or "Rotation" or "Scale";
+
     /// <summary>The nearest value that the channel can have; a curve may overshoot.</summary>
     public double Within(double value) => Math.Clamp(value, Least, Most);
 

@@ -6,4 +6,12 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Id">Its number in the scene.</param>
 /// <param name="Name">Unique among the scene's named selections.</param>
 /// <param name="Objects">Without repeats, in rising order.</param>
-public sealed record NamedSelection(NamedSelectionId Id, string Name, ImmutableArray<ObjectId> Objects);
+public sealed record NamedSelection(NamedSelectionId Id, string Name, ImmutableArray<ObjectId> Objects)
+{
+    /// <inheritdoc/>
+    public bool Equals(NamedSelection? other) =>
+        other is not null && (Id, Name) == (other.Id, other.Name) && Objects.AsSpan().SequenceEqual(other.Objects.AsSpan());
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => HashCode.Combine(Id, Name, Objects.Length);
+}

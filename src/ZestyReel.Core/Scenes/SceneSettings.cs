@@ -7,4 +7,9 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Rate">Frames per second.</param>
 /// <param name="Range">All frames of the scene.</param>
 /// <param name="Work">The part being worked on and looped; inside the range.</param>
-public sealed record SceneSettings(string Name, FrameRate Rate, FrameRange Range, FrameRange Work);
+/// <param name="Start">The timecode of the scene's first frame, as the frames that it counts.</param>
+public sealed record SceneSettings(string Name, FrameRate Rate, FrameRange Range, FrameRange Work, long Start = 0)
+{
+    /// <summary>The clock that times are shown and read by.</summary>
+    public SceneClock Clock => new(Rate, Range.First, Start);
+}

@@ -60,7 +60,8 @@ public static class Timecode
         return isNegative ? -count : count;
     }
 
-    private static long PerSecond(FrameRate rate) => (rate.Num + rate.Den - 1) / rate.Den;
+    /// <summary>How many frames a second of timecode counts.</summary>
+    internal static long PerSecond(FrameRate rate) => (rate.Num + rate.Den - 1) / rate.Den;
 
     private static Refusal Unreadable(string text, string place) =>
         new(place, $"\"{(text.Length <= 24 ? text : text[..24] + "…")}\" is no timecode; write it as 00:00:03:14");

@@ -9,15 +9,19 @@ namespace ZestyReel.Formats.SceneFiles;
 /// <summary>Reads the list of objects.</summary>
 internal static class ObjectReader
 {
-    public static List<SceneObject> Read(Node node, KeyReader keys)
+    /// <param name="node">The list.</param>
+    /// <param name="keys">Reads their keys.</param>
+    /// <param name="told">Told before each of them which share of them has been read; may call it off.</param>
+    public static List<SceneObject> Read(Node node, KeyReader keys, Action<double> told)
     {
         var items = node.Items();
         if (items.Count > Scene.MostObjects) node.Fault($"{items.Count} objects are more than the {Scene.MostObjects} a scene can have");
         var objects = new List<SceneObject>();
         var parents = new List<(SceneObject Child, Node Parent)>();
         var byName = new Dictionary<string, SceneObject>();
-        foreach (var item in items)
+        foreach (var (at, item) in items.Index())
         {
+            told((double)at / items.Count);
             if (item.Fields(["name", "kind"], ["parent", "rotationOrder", "rotation", "roll", "channels"]) is not { } fields) continue;
             var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
                 ? nameNode.Guarded(() => Names.Checked(text, ""))

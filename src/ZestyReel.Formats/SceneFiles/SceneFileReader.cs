@@ -15,16 +15,25 @@ public static class SceneFileReader
 
     private static readonly JsonDocumentOptions Options = new() { AllowDuplicateProperties = false };
 
+    /// <param name="utf8">The file.</param>
+    /// <param name="told">Told now and then which share of the objects has been read.</param>
+    /// <param name="stop">Calls it off.</param>
     /// <exception cref="SceneFileException">Something is wrong; nothing was taken.</exception>
-    public static Scene Read(ReadOnlyMemory<byte> utf8)
+    /// <exception cref="OperationCanceledException">It was called off.</exception>
+    public static Scene Read(ReadOnlyMemory<byte> utf8, Action<double>? told = null, CancellationToken stop = default)
     {
         if (utf8.Length > LargestFile) throw TooLarge();
         if (utf8.Span.StartsWith("\uFEFF"u8)) utf8 = utf8[3..];
         var faults = new List<SceneFileFault>();
+        void Told(double share)
+        {
+            stop.ThrowIfCancellationRequested();
+            told?.Invoke(share);
+        }
         try
         {
             using var document = JsonDocument.Parse(utf8, Options);
-            var scene = ReadScene(new Node(document.RootElement, "", faults, IsVersion1(document.RootElement)));
+            var scene = ReadScene(new Node(document.RootElement, "", faults, IsVersion1(document.RootElement)), Told);
             return faults.Count == 0 ? scene! : throw new SceneFileException(faults);
         }
         catch (InvalidOperationException)
@@ -46,9 +55,9 @@ public static class SceneFileReader
         root.ValueKind == JsonValueKind.Object && root.TryGetProperty("version", out var version)
         && version.ValueKind == JsonValueKind.Number && version.TryGetInt64(out var number) && number == 1;
 
-    private static Scene? ReadScene(Node root)
+    private static Scene? ReadScene(Node root, Action<double> told)
     {
-        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "warps", "clips", "placed", "bookmarks", "selections"]);
+        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "start", "warps", "clips", "placed", "bookmarks", "selections"]);
         if (fields is null) return null;
         if (fields.TryGetValue("format", out var format) && format.Text() is { } word && word != "zesty-scene")
             format.Fault("the format is not \"zesty-scene\"");
@@ -67,8 +76,9 @@ public static class SceneFileReader
         if (range is { } outer && work is { } inner && !outer.Contains(inner))
             workNode.Fault($"the work range {inner.First} to {inner.Last} reaches outside the range {outer.First} to {outer.Last}");
 
+        var start = fields.TryGetValue("start", out var startNode) && startNode.Text() is { } timecode ? startNode.Guarded(() => SceneClock.StartOf(rate, timecode, "")) : 0;
         var keys = new KeyReader(rate);
-        var objects = fields.TryGetValue("objects", out var objectsNode) ? ObjectReader.Read(objectsNode, keys) : [];
+        var objects = fields.TryGetValue("objects", out var objectsNode) ? ObjectReader.Read(objectsNode, keys, told) : [];
         var byName = new Dictionary<string, SceneObject>();
         foreach (var thing in objects) byName.TryAdd(thing.Name, thing);
         var warps = fields.TryGetValue("warps", out var warpsNode) ? WarpReader.Read(warpsNode, keys, byName) : [];
@@ -78,7 +88,7 @@ public static class SceneFileReader
         var selections = fields.TryGetValue("selections", out var selectionsNode) ? NamedSelectionReader.Read(selectionsNode, byName) : [];
         if (root.Faults.Count > 0) return null;
         var scene = new Scene(
-            new SceneSettings(name!, rate, range!.Value, work!.Value),
+            new SceneSettings(name!, rate, range!.Value, work!.Value, start),
             objects.ToImmutableSortedDictionary(o => o.Id, o => o),
             warps.ToImmutableSortedDictionary(w => w.Id, w => w),
             bookmarks.ToImmutableSortedDictionary(b => b.Id, b => b),

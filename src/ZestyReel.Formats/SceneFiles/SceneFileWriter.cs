@@ -35,6 +35,7 @@ public static class SceneFileWriter
             json.WriteString("rate", scene.Rate.ToString());
             WriteRange(json, "range", scene.Settings.Range);
             if (scene.Settings.Work != scene.Settings.Range) WriteRange(json, "work", scene.Settings.Work);
+            if (scene.Settings.Start != 0) json.WriteString("start", scene.Settings.Clock.Of(scene.Settings.Range.First, TimeDisplay.Timecode));
             json.WriteStartArray("objects");
             foreach (var thing in scene.InOrder()) WriteObject(json, scene, thing);
             json.WriteEndArray();

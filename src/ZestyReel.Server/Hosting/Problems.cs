@@ -14,8 +14,16 @@ public sealed class Problems(IProblemDetailsService service) : IExceptionHandler
     /// <inheritdoc/>
     public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancel)
     {
+        if (Of(exception, context.RequestAborted) is not { } problem) return false;
+        context.Response.StatusCode = problem.Status!.Value;
+        return await service.TryWriteAsync(new ProblemDetailsContext { HttpContext = context, ProblemDetails = problem });
+    }
+
+    /// <summary>What is said of something that went wrong; null where it is a fault of the program.</summary>
+    internal static ProblemDetails? Of(Exception exception, CancellationToken aborted)
+    {
         if (exception is BadHttpRequestException { InnerException: Refusal inner }) exception = inner;
-        var problem = exception switch
+        return exception switch
         {
             Refusal refusal => new ProblemDetails { Status = 400, Title = "Refused", Detail = refusal.Reason, Extensions = { ["place"] = refusal.Place } },
             // Arithmetic that leaves its numbers: what was asked is out of reach, and nothing has been kept.
@@ -30,12 +38,9 @@ public sealed class Problems(IProblemDetailsService service) : IExceptionHandler
             BadHttpRequestException bad => NotUnderstood(bad.StatusCode, bad.InnerException ?? bad),
             // A list of kinds that the text names none of is, to the JSON reader, a type that it does not support.
             NotSupportedException { Source: "System.Text.Json" } json => NotUnderstood(400, json),
-            OperationCanceledException when context.RequestAborted.IsCancellationRequested => new ProblemDetails { Status = 499, Title = "Called off" },
+            OperationCanceledException when aborted.IsCancellationRequested => new ProblemDetails { Status = 499, Title = "Called off" },
             _ => null,
         };
-        if (problem is null) return false;
-        context.Response.StatusCode = problem.Status!.Value;
-        return await service.TryWriteAsync(new ProblemDetailsContext { HttpContext = context, ProblemDetails = problem });
     }
 
     private static ProblemDetails NotUnderstood(int status, Exception wrong)

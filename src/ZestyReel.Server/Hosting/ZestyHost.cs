@@ -128,13 +128,7 @@ public static class ZestyHost
         app.MapHub<SceneHub>("/live");
         if (!Directory.Exists(options.WebFolder)) return;
         var pages = new PhysicalFileProvider(options.WebFolder);
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            FileProvider = pages,
-            // Vite names what it builds by content, so that only the page itself must be asked for again.
-            OnPrepareResponse = file => file.Context.Response.Headers.CacheControl =
-                file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
-        });
+        app.UsePageFiles(pages);
         // The page is the answer to every address but those of the interface, which has none for what it does not know.
         var page = pages.GetFileInfo("index.html").PhysicalPath!;
         app.MapFallback("{*path:nonfile}", (HttpContext context) =>

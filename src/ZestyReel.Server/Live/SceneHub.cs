@@ -14,7 +14,7 @@ namespace ZestyReel.Server.Live;
 
 /// <summary>
 /// The live line of a tab: opens a scene, asks for samples, tries edits while the hand drags, and makes them. The tab
-/// hears <c>opened</c>, then <c>changed</c> for every change, whoever made it, before its own call returns; <c>sampled</c>
+/// hears <c>opened</c> and <c>more</c>, then <c>changed</c> for every change, whoever made it, before its own call returns; <c>sampled</c>
 /// with samples that it asked for; <c>tried</c> with what it tries; <c>gone</c> when the scene is deleted; and <c>lost</c>
 /// when it has to open it again.
 /// </summary>
@@ -39,7 +39,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     public void Introduce(string author, string name, string window) =>
         Context.Items[WhoKey] = Person.Checked(author, name, mark: null, window);
 
-    /// <summary>Opens a scene at this tab; it is heard as <c>opened</c>.</summary>
+    /// <summary>Opens a scene at this tab; it is heard as <c>opened</c>, and where it has many keys these follow as <c>more</c>.</summary>
     public Task Open(long scene) => tabs.Open(Context.ConnectionId, scene, Who).Start(Stop);
 
     /// <summary>
@@ -62,15 +62,15 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
         if (!Enum.TryParse<TimeDisplay>(display, ignoreCase: true, out var way) || !Enum.IsDefined(way)) throw new Refusal("display", "there is no such way of showing time");
         if (frames.Any(frame => frame is < -FrameRange.FurthestFrame or > FrameRange.FurthestFrame)) throw new Refusal("frames", "a frame is out of reach");
         using var use = sessions.Use(scene);
-        var rate = use.State.Scene.Rate;
-        return Array.ConvertAll(frames, frame => TimeText.Of(rate, frame, way));
+        var clock = use.State.Scene.Settings.Clock;
+        return Array.ConvertAll(frames, frame => clock.Of(frame, way));
     }
 
     /// <summary>The frame that a typed time means.</summary>
     public double ReadTime(long scene, string text, double present)
     {
         using var use = sessions.Use(scene);
-        return (double)TimeText.FrameOf(use.State.Scene.Rate, text, Frame(present, "present"));
+        return (double)use.State.Scene.Settings.Clock.FrameOf(text, Frame(present, "present"));
     }
 
     /// <summary>What an edit would do to keys, range and length. Nothing is kept.</summary>
@@ -79,7 +79,8 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
         var told = TimeConsequence.Of(state.Scene, EditJson.Read(edit));
         return new TimeMessage(
             told.Keys, told.KeysAfter, told.BetweenFrames, told.BetweenFramesAfter,
-            [told.Range.First, told.Range.Last], told.Seconds, told.SecondsAfter);
+            [told.Range.First, told.Range.Last], told.Seconds, told.SecondsAfter,
+            told.Outside, told.FirstOutside is { } first ? new OutsideMessage(first.Object.Value, first.Channel, first.Frame) : null);
     });
 
     /// <summary>Shows what an edit would give, heard as <c>tried</c>. Nothing is kept.</summary>
@@ -113,7 +114,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     {
         var wanted = EditJson.Read(edit);
         var told = wanted is BakeWarp or BakeClips ? CurveConsequence.AsPlayed(state.Scene, wanted) : CurveConsequence.Of(state.Scene, wanted);
-        return new CurveMessage(told.Keys, told.KeysAfter, told.Difference, told.Frame, told.Channel);
+        return CurveMessage.Of(told);
     });
 
     /// <summary>From now on the tab is sent the speeds of these channels too; it gets them for the frames that it watches.</summary>
@@ -134,6 +135,10 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     /// <summary>The stretch between two or more keys of a channel, first to last, as CSS.</summary>
     public Task<string> CopyEase(long scene, string keys) => Quickly(scene, (state, _) =>
         StretchOf.Css(state.Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys)));
+
+    /// <summary>The fall over a stretch between two keys; null where there is none.</summary>
+    public Task<FallMessage?> FallOf(long scene, string keys) => Quickly(scene, (state, _) =>
+        StretchOf.Fall(state.Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys)) is { } fall ? new FallMessage(fall.Height, fall.Seconds, fall.Gravity) : null);
 
     /// <summary>Channels as they were at a place in the history; those of objects that were not there are left out.</summary>
     public Task<ChannelMessage[]> ChannelsAt(long scene, int position, int[] objects, string[] channels) => Walking(scene, (session, stop) =>
@@ -157,6 +162,14 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     public Task<string> CopyKeys(long scene, string keys) => Quickly(scene, (state, _) =>
         EditJson.Write(CopiedKeys.Of(state.Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys))));
 
+    /// <summary>What is seen of objects on a frame, as a paste takes it.</summary>
+    public Task<string> CopyPose(long scene, int[] objects, double frame) => Quickly(scene, (state, _) =>
+        EditJson.Write(CopiedPose.Of(state.Scene, [.. objects.Select(id => new ObjectId(id))], Frame(frame, "frame"))));
+
+    /// <summary>Placed clips, whole with what they play, as a paste takes them.</summary>
+    public Task<string> CopyClips(long scene, int[] placed) => Quickly(scene, (state, _) =>
+        EditJson.Write(CopiedClips.Of(state.Scene, [.. placed.Select(id => new PlacedClipId(id))])));
+
     /// <inheritdoc/>
     public override Task OnDisconnectedAsync(Exception? exception)
     {
@@ -166,7 +179,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
 
     internal static KeptMessage Message(Kept kept) => new(
         kept.After.Revision, kept.After.Position, kept.Title,
-        [.. kept.Change.Rows.Where(r => r is { Row.Kind: RowKind.Object, Before: null }).Select(r => r.Row.Id)]);
+        [.. kept.Change.Rows.Where(r => r is { Row.Kind: RowKind.Object, Before: null }).Select(r => r.Row.Id)], !kept.Change.IsEmpty);
 
     private TabFeed Feed(long scene) => tabs.Of(Context.ConnectionId, scene) ?? throw new Refusal("scene", "open the scene first");
 

@@ -18,8 +18,6 @@ namespace ZestyReel.Server.Live;
 /// </summary>
 internal sealed class TabFeed : IDisposable
 {
-    private static readonly Scene Nothing = Core.Scenes.Scene.Empty("-") with { Settings = Core.Scenes.Scene.Empty("-").Settings with { Name = "" } };
-
     /// <summary>A change of more rows may make a scene too wide for the chunks that it was opened with.</summary>
     private const int ManyRows = 500;
 
@@ -36,13 +34,14 @@ internal sealed class TabFeed : IDisposable
     private readonly SemaphoreSlim _sending = new(1), _changed = new(0);
     private readonly Lock _turn = new();
     private readonly List<(long Revision, TaskCompletionSource Told)> _waiting = [];
+    private readonly TaskCompletionSource _opened = new(TaskCreationOptions.RunContinuationsAsynchronously);
     private List<Kept> _pending = [];
     private readonly TabFrames _frames;
     private readonly TabAsks _asks;
     private SceneState _told;
     /// <summary>What the tab shows: what it has been told, or what it tries.</summary>
     private Scene _shown;
-    private ImmutableDictionary<ObjectId, ImmutableArray<string>> _speeds = ImmutableDictionary<ObjectId, ImmutableArray<string>>.Empty;
+    private ImmutableDictionary<ObjectId, ImmutableArray<string>> _speeds = TabFrames.NoSpeeds;
 
     public TabFeed(IClientProxy tab, SceneUse use, Origin who, Work work, Func<Reach> reach)
     {
@@ -62,12 +61,24 @@ internal sealed class TabFeed : IDisposable
     public long Scene => _use.Session.Id;
 
     /// <summary>Sends the whole scene; every change after it follows in its order.</summary>
+    /// <exception cref="OperationCanceledException">The tab is gone, or opens something else.</exception>
     public async Task Start(CancellationToken stop)
     {
-        var message = await _work.Quick.Run(Scene, _ => new SceneMessage(
-            Scene, _told.Revision, HistoryNote.Of(_told, _reach()), [.. _told.History.Select(HistoryMessage.Of)],
-            SceneWire.Rows(SceneChange.Between(Nothing, _told.Scene), _told.Scene), _frames.Chunks.Length), stop);
-        await _tab.SendAsync("opened", message, stop);
+        using var own = CancellationTokenSource.CreateLinkedTokenSource(stop, _closed.Token);
+        Opening? scene = null;
+        await InTurn(async () =>
+        {
+            var first = await _work.Quick.Run(Scene, token => (scene = new Opening(_told)).First(Scene, _reach(), _frames.Chunks, token), own.Token);
+            _frames.Take(new SampleAsk(0, scene!.Seen, IsAhead: false, []), withStills: true);
+            await _tab.SendAsync("opened", first, own.Token);
+        }, own.Token);
+        for (var part = 0; part < scene!.More; part++)
+        {
+            var number = part;
+            var rows = await _work.Quick.Run(Scene, _ => scene.Part(Scene, number), own.Token);
+            await _tab.SendAsync("more", rows, own.Token);
+        }
+        _opened.TrySetResult();
         _ = Task.Run(Pump, CancellationToken.None);
     }
 
@@ -112,7 +123,12 @@ internal sealed class TabFeed : IDisposable
     }
 
     /// <summary>Shows what an edit would give, told as the difference to what is shown.</summary>
-    public Task Try(Func<Scene, Scene> edit, CancellationToken stop) => InTurn(() => Show(() => edit(_told.Scene), isBack: false, stop), stop);
+    public async Task Try(Func<Scene, Scene> edit, CancellationToken stop)
+    {
+        // A difference says nothing to a tab that has not heard all.
+        await _opened.Task.WaitAsync(stop);
+        await InTurn(() => Show(() => edit(_told.Scene), isBack: false, stop), stop);
+    }
 
     /// <summary>Shows what is kept, where something else was tried.</summary>
     public Task DropTry(CancellationToken stop) => InTurn(() => ReferenceEquals(_shown, _told.Scene) ? Task.CompletedTask : Show(() => _told.Scene, isBack: true, stop), stop);
@@ -184,6 +200,7 @@ internal sealed class TabFeed : IDisposable
     {
         _use.Session.Changed -= Note;
         _closed.Cancel();
+        _opened.TrySetCanceled();
         LetGo();
         _use.Dispose();
     }

@@ -19,9 +19,6 @@ public static class SceneEndpoints
 
     private const string SceneFileType = "application/vnd.zesty-scene+json";
 
-    // What comes in has no number yet; all of it takes turns with each other.
-    private const long Arriving = 0;
-
     /// <summary>Maps what is asked over HTTP of scenes.</summary>
     public static void MapScenes(this WebApplication app)
     {
@@ -34,7 +31,10 @@ public static class SceneEndpoints
         scenes.MapGet("/", (SceneShelf shelf) => shelf.List()).WithName("ListScenes").WithSummary("All scenes, the last changed first.");
         scenes.MapGet("/deleted", (SceneShelf shelf) => shelf.Deleted()).WithName("ListDeletedScenes").WithSummary("Deleted scenes, the last deleted first.");
         scenes.MapPost("/", (NewScene request, SceneShelf shelf) => Made(shelf.Add(Scene.Empty(request.Name)).Id)).WithName("AddScene").WithSummary("Makes an empty scene.");
-        scenes.MapPost("/import", Import).WithName("ImportScene").WithSummary("Keeps the scene of a scene file, or refuses it with every fault.")
+        scenes.MapPost("/import", SceneImport.Import).WithName("ImportScene").WithSummary("Keeps the scene of a scene file, or refuses it with every fault.")
+            .Accepts<object>(SceneFileType, MediaTypeNames.Application.Json);
+        scenes.MapPost("/import/told", SceneImport.ImportTold).WithName("ImportSceneTold")
+            .WithSummary("The same, answered at once in lines of JSON: how far it is, and at last the scene's number or the problem.")
             .Accepts<object>(SceneFileType, MediaTypeNames.Application.Json);
 
         var scene = scenes.MapGroup("/{id:long}");
@@ -48,19 +48,6 @@ public static class SceneEndpoints
         scene.MapGet("/thumbnail", Thumbnail).WithName("GetThumbnail").WithSummary("The scene's picture on the list.");
         scene.MapPut("/thumbnail", KeepThumbnail).WithName("KeepThumbnail").WithSummary("Keeps a picture of the scene at a revision.")
             .Accepts<IFormFile>(MediaTypeNames.Image.Png);
-    }
-
-    private static async Task<Created<SceneNumber>> Import(HttpRequest request, SceneShelf shelf, Work work)
-    {
-        if (request.ContentLength > SceneFileReader.LargestFile)
-            throw new BadHttpRequestException("The file is too large.", StatusCodes.Status413PayloadTooLarge);
-        using var bytes = new MemoryStream();
-        await request.Body.CopyToAsync(bytes, request.HttpContext.RequestAborted);
-        return await work.Long.Run(Arriving, stop =>
-        {
-            var scene = SceneFileReader.Read(bytes.GetBuffer().AsMemory(0, (int)bytes.Length));
-            return Made(shelf.Add(scene, stop).Id);
-        }, request.HttpContext.RequestAborted);
     }
 
     private static SceneSummary Summary(long id, SceneSessions sessions)
@@ -133,5 +120,5 @@ public static class SceneEndpoints
         return shelf.KeepThumbnail(id, revision, png) ? TypedResults.NoContent() : throw new SceneGone(id);
     }
 
-    private static Created<SceneNumber> Made(long id) => TypedResults.Created($"/api/scenes/{id}", new SceneNumber(id));
+    internal static Created<SceneNumber> Made(long id) => TypedResults.Created($"/api/scenes/{id}", new SceneNumber(id));
 }

@@ -1,5 +1,6 @@
 using MessagePack;
 using ZestyReel.Core.Curves;
+using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Store;
@@ -8,7 +9,15 @@ namespace ZestyReel.Server.Wire;
 
 // What goes over the live hub, as MessagePack maps. Times are ticks, held as doubles where the browser computes with them.
 
-/// <summary>The whole scene, sent when a tab opens it; its samples are asked for in chunks of so many frames.</summary>
+/// <summary>The scene, sent when a tab opens it.</summary>
+/// <param name="Id">Which.</param>
+/// <param name="Revision">Its revision.</param>
+/// <param name="Note">Where it stands in its history.</param>
+/// <param name="History">Its edits.</param>
+/// <param name="Rows">Its rows; without channels where more messages follow.</param>
+/// <param name="Chunk">Samples are asked for in chunks of so many frames.</param>
+/// <param name="Samples">Those of the first frame of the work range.</param>
+/// <param name="More">How many <see cref="MoreMessage"/> follow with the channels.</param>
 [MessagePackObject]
 public sealed record SceneMessage(
     [property: Key("id")] long Id,
@@ -16,7 +25,13 @@ public sealed record SceneMessage(
     [property: Key("note")] HistoryNote Note,
     [property: Key("history")] HistoryMessage[] History,
     [property: Key("rows")] RowsMessage Rows,
-    [property: Key("chunk")] int Chunk);
+    [property: Key("chunk")] int Chunk,
+    [property: Key("samples")] SamplesMessage Samples,
+    [property: Key("more")] int More);
+
+/// <summary>Channels of a scene that is being opened, and how many more such messages follow.</summary>
+[MessagePackObject]
+public sealed record MoreMessage([property: Key("id")] long Id, [property: Key("rows")] RowsMessage Rows, [property: Key("left")] int Left);
 
 /// <summary>Where a scene stands in its history.</summary>
 /// <param name="Position">How many edits are in force, those let go with them.</param>
@@ -57,7 +72,7 @@ public sealed record RowsMessage(
 public sealed record PlayedMessage(
     [property: Key("owner"), MessagePackFormatter(typeof(Words<OwnerKind>))] OwnerKind Owner, [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("times")] byte[] Times);
 
-/// <summary>A scene's settings; ranges are first and last frame.</summary>
+/// <summary>A scene's settings; ranges are first and last frame, the start is the timecode of the first.</summary>
 [MessagePackObject]
 public sealed record SettingsMessage(
     [property: Key("name")] string Name,
@@ -66,7 +81,8 @@ public sealed record SettingsMessage(
     [property: Key("ticksPerFrame")] double TicksPerFrame,
     [property: Key("range"), Pair] long[] Range,
     [property: Key("work"), Pair] long[] Work,
-    [property: Key("canDrop")] bool CanDrop);
+    [property: Key("canDrop")] bool CanDrop,
+    [property: Key("start")] string Start);
 
 /// <summary>An object without its channels.</summary>
 [MessagePackObject]
@@ -255,24 +271,49 @@ public sealed record TimeMessage(
     [property: Key("betweenFramesAfter")] long BetweenFramesAfter,
     [property: Key("range"), Pair] long[] Range,
     [property: Key("seconds")] double Seconds,
-    [property: Key("secondsAfter")] double SecondsAfter);
+    [property: Key("secondsAfter")] double SecondsAfter,
+    [property: Key("outside")] long Outside,
+    [property: Key("firstOutside")] OutsideMessage? FirstOutside);
 
-/// <summary>What an edit of curves would do: keys before and after, and the largest difference in value, its frame and channel.</summary>
+/// <summary>A key that would lie outside the scene range.</summary>
+[MessagePackObject]
+public sealed record OutsideMessage(
+    [property: Key("object")] int Object,
+    [property: Key("channel")] string Channel,
+    [property: Key("frame")] double Frame);
+
+/// <summary>A fall over a stretch: how far, in how many seconds, and its gravity in lengths per second squared.</summary>
+[MessagePackObject]
+public sealed record FallMessage(
+    [property: Key("height")] double Height,
+    [property: Key("seconds")] double Seconds,
+    [property: Key("gravity")] double Gravity);
+
+/// <summary>What an edit of curves would do: keys before and after, and the largest difference in value, its frame, and whose curve it is; no owner where nothing differs.</summary>
 [MessagePackObject]
 public sealed record CurveMessage(
     [property: Key("keys")] long Keys,
     [property: Key("keysAfter")] long KeysAfter,
     [property: Key("difference")] double Difference,
     [property: Key("frame")] double Frame,
-    [property: Key("channel")] string? Channel);
+    [property: Key("owner"), MessagePackFormatter(typeof(Words<OwnerKind>))] OwnerKind Owner,
+    [property: Key("id")] int Id,
+    [property: Key("channel")] string? Channel)
+{
+    /// <summary>The consequence as a message.</summary>
+    public static CurveMessage Of(CurveConsequence told) => new(
+        told.Keys, told.KeysAfter, told.Difference, told.Frame,
+        told.Curve?.Owner ?? OwnerKind.Scene, told.Curve?.Id ?? 0, told.Curve?.Channel);
+}
 
-/// <summary>What became of an edit; where it could not be kept, <paramref name="Trouble"/> says why and what to do.</summary>
+/// <summary>What became of an edit, and whether it changed anything; where it could not be kept, <paramref name="Trouble"/> says why and what to do.</summary>
 [MessagePackObject]
 public sealed record KeptMessage(
     [property: Key("revision")] long Revision,
     [property: Key("position")] int Position,
     [property: Key("title")] string Title,
     [property: Key("added")] int[] Added,
+    [property: Key("changed")] bool Changed = false,
     [property: Key("clash")] ClashMessage? Clash = null,
     [property: Key("taken")] TakenMessage? Taken = null,
     [property: Key("touches")] TouchesMessage? Touches = null,

@@ -38,7 +38,7 @@ public static class SceneWire
             {
                 case (RowKind.Settings, SceneSettings s):
                     settings = new(s.Name, s.Rate.ToString(), s.Rate.FramesPerSecond, s.Rate.TicksPerFrame,
-                        [s.Range.First, s.Range.Last], [s.Work.First, s.Work.Last], Timecode.CanDrop(s.Rate));
+                        [s.Range.First, s.Range.Last], [s.Work.First, s.Work.Last], Timecode.CanDrop(s.Rate), s.Clock.Of(s.Range.First, TimeDisplay.Timecode));
                     break;
                 case (RowKind.Object, SceneObject o):
                     objects.Add(new(o.Id.Value, o.Name, o.Kind, o.Parent?.Value, o.Place, o.RotationOrder, o.RotationInterpolation,

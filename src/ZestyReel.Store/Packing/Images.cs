@@ -15,15 +15,15 @@ public sealed record SettingsImage(
     [property: Key(0)] string Name,
     [property: Key(1)] int RateNum, [property: Key(2)] int RateDen,
     [property: Key(3)] long RangeFirst, [property: Key(4)] long RangeLast,
-    [property: Key(5)] long WorkFirst, [property: Key(6)] long WorkLast)
+    [property: Key(5)] long WorkFirst, [property: Key(6)] long WorkLast, [property: Key(7)] long Start = 0)
 {
     /// <summary>The image of settings.</summary>
     public static SettingsImage Of(SceneSettings s) =>
-        new(s.Name, s.Rate.Num, s.Rate.Den, s.Range.First, s.Range.Last, s.Work.First, s.Work.Last);
+        new(s.Name, s.Rate.Num, s.Rate.Den, s.Range.First, s.Range.Last, s.Work.First, s.Work.Last, s.Start);
 
     /// <summary>The settings of the image.</summary>
     public SceneSettings Settings() =>
-        new(Name, FrameRate.Of(RateNum, RateDen), new(RangeFirst, RangeLast), new(WorkFirst, WorkLast));
+        new(Name, FrameRate.Of(RateNum, RateDen), new(RangeFirst, RangeLast), new(WorkFirst, WorkLast), Start);
 }
 
 /// <summary>An object without its channels as it is packed.</summary>

@@ -50,6 +50,39 @@ public class ClipTests
     }
 
     [Fact]
+    public void Copied_clips_are_pasted_whole_also_where_they_are_gone_or_have_never_been()
+    {
+        var scene = Placed(times: 2, rounds: ClipCycle.Repeat).After(new KeyChannels(10, [new ChannelValue(CurveRef.Of(First), 2)]), new PlaceClip(Bob, [Ferry], 30));
+        var copied = CopiedClips.Of(scene, [First, Second]);
+        var gone = scene.After(new DeletePlacedClips([First, Second]), new DeleteClip(Bob));
+        foreach (var back in new[] { gone.After(new PasteClips(copied)), scene.After(new DeletePlacedClips([First, Second]), new PasteClips(copied)) })
+        {
+            Ys(back, 1, 12, 20, 33, 40).ShouldBe(Ys(scene, 1, 12, 20, 33, 40));
+            Y(back, 42, Ferry).ShouldBe(Y(scene, 42, Ferry));
+            back.Clips.Count.ShouldBe(1);
+        }
+        // The first starts at the frame, the other as much later as it did; under a warp at the source time that is seen there.
+        var warped = gone.After(new SetSceneSpeed(0.5m, FitRange: false), new PasteClips(copied, 41));
+        warped.PlacedClips.Values.Select(placed => warped.Rate.FrameOf(placed.Start.Value)).ShouldBe([21, 31]);
+        // A clip of the same name that is another motion stays as it is.
+        var other = Bobbing().After(new ScaleClipOf(), new PasteClips(copied, 1, [Buoy, Hull]));
+        other.Clips.Values.Select(clip => clip.Name).ShouldBe(["Bob", "Bob 2"]);
+        other.PlacedClips.Values.Select(placed => placed.Object).ShouldBe([Buoy, Hull]);
+        Should.Throw<Refusal>(() => new PasteClips(copied, 1, [Buoy, Hull, Ferry]).Apply(scene)).Place.ShouldBe("onto");
+        Should.Throw<Refusal>(() => new PasteClips(copied with { Placed = [copied.Placed[0] with { Clip = 1 }] }).Apply(scene)).Place.ShouldBe("copied");
+        Should.Throw<Refusal>(() => new PasteClips(copied with { Clips = [copied.Clips[0] with { Length = 3 }] }).Apply(gone));
+        Should.Throw<Refusal>(() => CopiedClips.Of(scene, [new PlacedClipId(9)]));
+    }
+
+    /// <summary>Another motion under the name of the clip.</summary>
+    private sealed record ScaleClipOf : Edit
+    {
+        public override string Title(Scene scene) => "";
+
+        protected override Scene Make(Scene scene) => scene.With(scene.Clip(Bob) with { Length = scene.Clip(Bob).Length * 2 });
+    }
+
+    [Fact]
     public void Put_in_place_of_its_keys_a_clip_gives_the_same_motion()
     {
         var keyed = Still().After(

@@ -33,7 +33,7 @@ public class RefitTests
         var plain = CurveConsequence.Of(scene, new DeleteKeys([Selected(49)]));
         var kept = CurveConsequence.Of(scene, new DeleteKeys([Selected(49)], KeepCurve: true));
         kept.Difference.ShouldBeLessThan(plain.Difference);
-        (kept.Keys, kept.KeysAfter, kept.Channel).ShouldBe((4L, 3L, "position.x"));
+        (kept.Keys, kept.KeysAfter, kept.Curve).ShouldBe((4L, 3L, CurveRef.Of(Ferry, "position.x")));
         kept.Frame.ShouldBeInRange(25, 73);
     }
 

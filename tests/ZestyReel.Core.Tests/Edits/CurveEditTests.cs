@@ -18,6 +18,34 @@ public class CurveEditTests
 
     private static KeySet AllOf(Scene scene) => new(Ferry, "position.x", [.. scene.Keys(Ferry, "position.x").Select(key => key.Time)]);
 
+    /// <summary>A free curve from 1 to 25 whose last key is moved: seen in parts of the stretch it is the same.</summary>
+    [Theory]
+    [InlineData(24, 0)]
+    [InlineData(-12, 5)]
+    [InlineData(0, -30)]
+    public void The_shape_of_a_stretch_stays_when_its_end_is_moved(int frames, double rise)
+    {
+        var before = Moving().After(new DeleteKeys([Selected(49)]), new EaseKeys([Selected(1, 25)], Css: "cubic-bezier(0.34, 1.56, 0.64, 1)"));
+        var after = before.After(new MoveKeys([Selected(25)], frames, Values: [rise]));
+        var (was, now) = (before.Object(Ferry).Channel("position.x").Curve!.Segments[0], after.Object(Ferry).Channel("position.x").Curve!.Segments[0]);
+        for (var part = 0.0; part <= 1; part += 0.05)
+            ((now.ValueAt(now.Start + part * now.Length) - now.V0) / (now.V3 - now.V0)).ShouldBe((was.ValueAt(was.Start + part * was.Length) - was.V0) / (was.V3 - was.V0), 1e-6);
+        var kept = before.After(new MoveKeys([Selected(25)], frames, Values: [rise], HandlesStay: true)).Keys(Ferry, "position.x");
+        kept.Select(key => (key.InHandle, key.OutHandle)).ShouldBe(before.Keys(Ferry, "position.x").Select(key => (key.InHandle, key.OutHandle)));
+    }
+
+    [Fact]
+    public void Handles_in_one_line_stay_in_one_line_when_a_neighbour_is_moved()
+    {
+        var before = Moving().After(new FormHandles([Selected(1, 25, 49)], HandleForm.Joined));
+        var key = before.After(new MoveKeys([Selected(49)], 24, Values: [7])).Keys(Ferry, "position.x")[1];
+        (key.OutHandle.Value / key.OutHandle.Ticks).ShouldBe(key.InHandle.Value / key.InHandle.Ticks, 1e-15);
+        key.InHandle.ShouldBe(before.Keys(Ferry, "position.x")[1].InHandle);
+        key.OutHandle.Ticks.ShouldBe(before.Keys(Ferry, "position.x")[1].OutHandle.Ticks * 2, 1e-3);
+        // Everything moved together keeps its handles.
+        before.After(new MoveKeys([Selected(1, 25, 49)], 7), new MoveKeys([Selected(8, 32, 56)], -7)).Keys(Ferry, "position.x").ShouldBe(before.Keys(Ferry, "position.x"));
+    }
+
     [Fact]
     public void Keys_move_in_value_by_as_much_as_each_set_is_told()
     {

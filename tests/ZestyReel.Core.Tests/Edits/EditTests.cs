@@ -4,6 +4,7 @@ using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Curves.Eases;
 using ZestyReel.Core.Edits;
+using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Tests.Scenes;
 using ZestyReel.Core.Time;
@@ -86,7 +87,7 @@ public class EditTests
     {
         Should.Throw<Refusal>(() => new SetRanges(new FrameRange(10, 9)).Apply(Still())).Place.ShouldBe("range");
         Should.Throw<Refusal>(() => new SetRanges(Work: new FrameRange(1, 500)).Apply(Still())).Place.ShouldBe("work");
-        Still().After(new SetRanges(new FrameRange(-20, 60))).Settings.Work.ShouldBe(new FrameRange(1, 60));
+        Still().After(new SetRanges(Work: new FrameRange(10, 120)), new SetRanges(new FrameRange(-20, 60))).Settings.Work.ShouldBe(new FrameRange(10, 60));
         Moving().After(new SetRanges(new FrameRange(100, 200))).Keys(Ferry, "position.x").Length.ShouldBe(3);
     }
 
@@ -108,6 +109,21 @@ public class EditTests
     }
 
     [Fact]
+    public void What_moves_with_it_can_stay_where_it_is()
+    {
+        var scene = Moving().After(new SetParent([Buoy], Hull, KeepAt: 30));
+        var after = scene.After(new DeleteObjects([Ferry, Hull], KeepAt: 30));
+        after.Objects.Values.Select(o => o.Name).ShouldBe(["Buoy"]);
+        after.Object(Buoy).Parent.ShouldBeNull();
+        Position(after, 30).ShouldBe(Position(scene, 30), 1e-6);
+        // From the middle of a chain what hangs below goes to what is above.
+        scene.After(new DeleteObjects([Hull], KeepAt: 30)).Object(Buoy).Parent.ShouldBe(Ferry);
+
+        static double Position(Scene scene, int frame) =>
+            new WorldSampler(scene, new FrameTimes(scene, [scene.Rate.StartOf(frame).Value])).Worlds(Buoy)[0].Px;
+    }
+
+    [Fact]
     public void Duplicates_have_names_and_parents_of_their_own()
     {
         var scene = Moving().After(new DuplicateObjects([Ferry]));
@@ -120,8 +136,8 @@ public class EditTests
     public void Another_rate_keeps_the_clock_or_the_frames()
     {
         var clock = Moving().After(new SetRate(FrameRate.Parse("48"), RateKeep.Clock));
-        clock.Keys(Ferry, "position.x").Select(k => clock.Rate.ExactFrameOf(k.Time)).ShouldBe([2, 50, 98]);
-        clock.Settings.Range.ShouldBe(new FrameRange(2, 241));
+        clock.Keys(Ferry, "position.x").Select(k => clock.Rate.ExactFrameOf(k.Time)).ShouldBe([1, 49, 97]);
+        clock.Settings.Range.ShouldBe(new FrameRange(1, 240));
         var frames = Moving().After(new SetRate(FrameRate.Parse("30000/1001"), RateKeep.Frames));
         frames.Keys(Ferry, "position.x").Select(k => frames.Rate.ExactFrameOf(k.Time)).ShouldBe([1, 25, 49]);
         frames.Settings.Range.ShouldBe(new FrameRange(1, 120));
@@ -130,8 +146,8 @@ public class EditTests
     [Fact]
     public void What_another_rate_would_do_is_told_beforehand()
     {
-        // Keys at frames 1, 25 and 49 of 24 fps: at 36 fps they fall on 1.5, 37.5 and 73.5; at 48 on 2, 50 and 98.
-        TimeConsequence.Of(Moving(), new SetRate(FrameRate.Parse("36"), RateKeep.Clock)).ShouldBe(new TimeConsequence(3, 3, 0, 3, new FrameRange(2, 181), 5, 5));
+        // Keys at frames 1, 2, 25 and 49 of 24 fps: at 36 fps, from the first frame on, they fall on 1, 2.5, 37 and 73.
+        TimeConsequence.Of(Moving().After(Keyed(2, 1)), new SetRate(FrameRate.Parse("36"), RateKeep.Clock)).ShouldBe(new TimeConsequence(4, 4, 0, 1, new FrameRange(1, 180), 5, 5));
         TimeConsequence.Of(Moving(), new SetRate(FrameRate.Parse("36"), RateKeep.Frames)).SecondsAfter.ShouldBe(120 / 36.0);
         TimeConsequence.Of(Moving(), new SetRate(FrameRate.Parse("48"), RateKeep.Clock)).BetweenFramesAfter.ShouldBe(0);
     }
@@ -174,7 +190,7 @@ public class EditTests
         new DeleteBookmark(new BookmarkId(1)), new SetNamedSelection("Boats", [Ferry, Hull]), new DeleteNamedSelection(new NamedSelectionId(1)),
         new DuplicateKeys([Selected(25)], 3), new ScaleKeys([Selected(1, 25)], 1, 25, 30), new MoveKeys([Selected(25)], 0.5m),
         new SetKeyValues([Selected(25)], 3), new PasteKeys(CopiedKeys.Of(Moving(), [Selected(1, 25)]), 60), new HoldPose(25, 35, [Ferry], Push: true),
-        new AddLead(12), new SetLocked([new ChannelValue(Ferry, "position.x")], true), new ReorderObjects([Buoy], Ferry), new SetParent([Ferry], Buoy, 1),
+        new AddLead(12), new DelayAll(12), new SetStart("01:00:00:00"), new SetLocked([new ChannelValue(Ferry, "position.x")], true), new ReorderObjects([Buoy], Ferry), new SetParent([Ferry], Buoy, 1),
         new SetExtrapolation([new ChannelValue(Ferry, "position.x")], After: Extrapolation.Mirror), new StayStill(9, [new ChannelValue(Ferry, "position.x")]),
         new InsertKeys(9, [new ChannelValue(Ferry, "position.x"), new ChannelValue(Hull, "look.opacity")]), new DeleteKeys([Selected(25)], KeepCurve: true),
         new MoveKeys([Selected(25)], 2, Values: [1.5]), new ScaleKeys([Selected(1, 25)], 1, 25, 30, Values: [new ValueScale(0, 2)]),

@@ -3,6 +3,7 @@ using ZestyReel.Core;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Curves.Eases;
 using ZestyReel.Core.Edits;
+using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Tests.Scenes;
 using ZestyReel.Core.Time;
@@ -76,12 +77,64 @@ public class KeyEditTests
     {
         var scene = Moving().After(Keyed(25.25m, 7), Keyed(30.5m, 8), Keyed(24.75m, 6));
         var selected = Selected(24.75m, 25.25m, 30.5m);
-        (Frames(scene.After(new PutOnFrames([selected]))), Values(scene.After(new PutOnFrames([selected])))).ShouldSatisfyAllConditions(
+        (Frames(scene.After(new PutOnFrames([selected], FrameRule.Nearest))), Values(scene.After(new PutOnFrames([selected], FrameRule.Nearest)))).ShouldSatisfyAllConditions(
             both => both.Item1.ShouldBe([1, 25, 30, 49]), both => both.Item2.ShouldBe([0, 10, 8, 30]));
-        Values(scene.After(new PutOnFrames([selected], Survivor.Earliest))).ShouldBe([0, 6, 8, 30]);
-        Values(scene.After(new PutOnFrames([selected], Survivor.Latest))).ShouldBe([0, 7, 8, 30]);
-        var told = TimeConsequence.Of(scene, new PutOnFrames([selected]));
+        Values(scene.After(new PutOnFrames([selected], FrameRule.Earliest))).ShouldBe([0, 6, 8, 30]);
+        Values(scene.After(new PutOnFrames([selected], FrameRule.Latest))).ShouldBe([0, 7, 8, 30]);
+        var told = TimeConsequence.Of(scene, new PutOnFrames([selected], FrameRule.Nearest));
         (told.Keys - told.KeysAfter).ShouldBe(2);
+    }
+
+    [Fact]
+    public void A_pose_is_copied_from_any_frame_and_keyed_on_another()
+    {
+        var scene = Moving().After(new KeyChannels(1, [new(Ferry, "rotation.y", 0)]), new KeyChannels(49, [new(Ferry, "rotation.y", 48)], Interpolation.Linear));
+        var pose = CopiedPose.Of(scene, [Ferry], 13);
+        pose.Values.Select(value => (value.Channel, value.Value)).ShouldBe([("position.x", 5), ("rotation.y", scene.Object(Ferry).Channel("rotation.y").ValueAt(FrameRate.Film.At(13).Value))]);
+        var pasted = scene.After(new PastePose(pose, 60));
+        (Frames(pasted), Values(pasted)).ShouldSatisfyAllConditions(both => both.Item1.ShouldBe([1, 25, 49, 60]), both => both.Item2[^1].ShouldBe(5));
+        pasted.Keys(Ferry, "position.x").Take(3).Select(key => (key.Time, key.Value)).ShouldBe(scene.Keys(Ferry, "position.x").Select(key => (key.Time, key.Value)));
+        // On others, those of them that have the channels; what never had keys gives its transform.
+        pasted = scene.After(new PastePose(pose, 60, [Buoy, Hull]));
+        pasted.Keys(Buoy, "position.x").Single().Value.ShouldBe(5);
+        CopiedPose.Of(scene, [Buoy], 1).Values.Select(value => value.Channel).ShouldBe(["position.x", "position.y", "position.z", "rotation.x", "rotation.y", "rotation.z", "scale.x", "scale.y", "scale.z"]);
+        Should.Throw<Refusal>(() => new PastePose(pose, 60, [new ObjectId(77)]).Apply(scene)).Place.ShouldBe("onto");
+        Should.Throw<Refusal>(() => CopiedPose.Of(scene, [], 1)).Place.ShouldBe("objects");
+    }
+
+    /// <summary>Every point of what is mirrored is where the mirror has it: by the worlds of both, from matrices.</summary>
+    [Property(MaxTest = 30)]
+    public bool A_mirrored_pose_is_the_mirror_image(int seed)
+    {
+        var random = new Random(seed);
+        foreach (var order in Enum.GetValues<RotationOrder>())
+        {
+            var axis = (Axis)random.Next(3);
+            var channels = new[] { "position.x", "position.y", "position.z", "rotation.x", "rotation.y", "rotation.z" };
+            var scene = Still().After(new SetRotationOrder([Buoy], order), new KeyChannels(1, [.. channels.Select(channel => new ChannelValue(Buoy, channel, random.NextDouble() * 200 - 100))]));
+            var mirrored = scene.After(new PastePose(CopiedPose.Of(scene, [Buoy], 1), 30, Mirror: axis));
+            var (was, now) = (WorldOf(mirrored, 1), WorldOf(mirrored, 30));
+            // M·W·M for the rotation, M·p for the place.
+            double Sign(int i) => i == (int)axis ? -1 : 1;
+            for (var i = 0; i < 3; i++)
+                for (var j = 0; j < 3; j++)
+                    if (Math.Abs(was[i, j] * Sign(i) * Sign(j) - now[i, j]) > 1e-9) return false;
+        }
+        return true;
+    }
+
+    /// <summary>The rotation of the buoy as a matrix, each column where an axis comes to.</summary>
+    private static double[,] WorldOf(Scene scene, long frame)
+    {
+        var turned = new double[3, 3];
+        for (var column = 0; column < 3; column++)
+        {
+            var at = scene.After(new AddObject(ObjectKind.Box, "Tip", Buoy, ImmutableDictionary<string, double>.Empty.Add($"position.{"xyz"[column]}", 1)));
+            var times = new FrameTimes(at, [at.Rate.StartOf(frame).Value]);
+            var (tip, root) = (new WorldSampler(at, times).Worlds(at.Find("Tip")!.Id)[0].Position, new WorldSampler(at, times).Worlds(Buoy)[0].Position);
+            (turned[0, column], turned[1, column], turned[2, column]) = (tip.X - root.X, tip.Y - root.Y, tip.Z - root.Z);
+        }
+        return turned;
     }
 
     [Fact]

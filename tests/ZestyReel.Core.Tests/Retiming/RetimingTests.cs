@@ -74,7 +74,8 @@ public class RetimingTests
         Source(scene, 20).ShouldBe(40, 1e-6);
         Source(scene, 25).ShouldBe(35, 1e-6);
         Source(scene, 39.5m).ShouldBe(20.5, 1e-6);
-        Source(scene, 40).ShouldBe(40, 1e-6);
+        Source(scene, 40).ShouldBe(20, 1e-6);
+        Source(scene, 40.01m).ShouldBe(40.01, 1e-3);
         Source(scene, 60).ShouldBe(60, 1e-6);
     }
 
@@ -83,9 +84,29 @@ public class RetimingTests
     {
         var scene = Warped().After(new RetimePart(First, RetimeWay.Loop, 20, 30, Times: 3));
         Source(scene, 25).ShouldBe(25, 1e-6);
-        Source(scene, 35).ShouldBe(25, 1e-6);
-        Source(scene, 47).ShouldBe(27, 1e-6);
-        Source(scene, 60).ShouldBe(40, 1e-6);
+        // Each round has all frames of the part, the last one too.
+        foreach (var start in new[] { 20, 31, 42 })
+            for (var i = 0; i <= 10; i++) Source(scene, start + i).ShouldBe(20 + i, 1e-6);
+        Source(scene, 53).ShouldBe(31, 1e-6);
+        Source(scene, 60).ShouldBe(38, 1e-6);
+    }
+
+    [Fact]
+    public void A_part_that_is_to_end_at_a_frame_ends_on_its_tick()
+    {
+        var scene = Warped().After(new RetimePart(First, RetimeWay.Speed, 20, 40, EndsAt: 90));
+        scene.Warp(First).Curve.Keys.Select(key => key.Time).ShouldContain(scene.Rate.StartOf(90));
+        Source(scene, 90).ShouldBe(40, 1e-9);
+        Source(scene, 91).ShouldBe(41, 1e-9);
+        Should.Throw<Refusal>(() => new RetimePart(First, RetimeWay.Speed, 20, 40, EndsAt: 20).Apply(Warped())).Place.ShouldBe("endsAt");
+    }
+
+    [Fact]
+    public void Retiming_where_there_is_no_warp_adds_one_over_the_scene()
+    {
+        var scene = Moving().After(new RetimePart(null, RetimeWay.Hold, 25, Frames: 10));
+        scene.Warps.Values.Single().Targets.ShouldBeNull();
+        Source(scene, 35).ShouldBe(25, 1e-9);
     }
 
     [Theory]
@@ -104,7 +125,8 @@ public class RetimingTests
         fast.Keys(Ferry, "position.x").ShouldBe(Moving().Keys(Ferry, "position.x"));
         // Set anew it counts from the motion, not from what was made of it; at 1 it is gone.
         var slow = fast.After(new SetSceneSpeed(0.5m));
-        slow.Settings.Range.ShouldBe(new FrameRange(1, 240));
+        // The last pose comes on the last frame: 119 frames on at half the speed.
+        slow.Settings.Range.ShouldBe(new FrameRange(1, 239));
         Source(slow, 97).ShouldBe(49, 1e-6);
         var plain = slow.After(new SetSceneSpeed(1));
         plain.Warps.ShouldBeEmpty();

@@ -39,7 +39,7 @@ public class TimeMapTests
     [Fact]
     public void Twice_as_long_about_the_first_frame()
     {
-        var scene = Moving().After(new StretchTime(240, 1));
+        var scene = Moving().After(new StretchTime(240, 1, Ends: StretchEnds.Frames));
         Frames(scene).ShouldBe([1, 49, 97]);
         scene.Settings.Range.ShouldBe(new FrameRange(1, 240));
         scene.Settings.Work.ShouldBe(new FrameRange(1, 240));
@@ -95,7 +95,7 @@ public class TimeMapTests
         var before = Random(seed);
         if (warped) before = Warped(before, (-20, -30), (40, 10), (90, 95));
         var (newLength, centre) = (length.Get % 400 + 1, about % 200);
-        var after = before.After(new StretchTime(newLength, centre));
+        var after = before.After(new StretchTime(newLength, centre, Ends: StretchEnds.Frames));
         var factor = newLength / 120.0;
         var start = before.Rate.StartOf(centre).Value;
         return Enumerable.Range(-30, 200).All(i =>
@@ -111,7 +111,7 @@ public class TimeMapTests
     {
         var before = frames.Get.Distinct().Aggregate(Still(), (now, frame) => now.After(Keyed(frame, frame)));
         var factor = times.Get % 9 + 1;
-        var after = before.After(new StretchTime(120 * factor, 7), new StretchTime(120, 7));
+        var after = before.After(new StretchTime(120 * factor, 7, Ends: StretchEnds.Frames), new StretchTime(120, 7, Ends: StretchEnds.Frames));
         return after.Keys(Ferry, "position.x").SequenceEqual(before.Keys(Ferry, "position.x"));
     }
 
@@ -121,7 +121,7 @@ public class TimeMapTests
         var before = Random(seed);
         foreach (Edit edit in new Edit[]
         {
-            new StretchTime(length.Get % 300 * 0.01m + 0.001m, at % 100),
+            new StretchTime(length.Get % 300 * 0.01m + 1.001m, at % 100),
             new StretchTime(length.Get % 50 + 0.5m, at % 100, new StretchPart(at % 60, at % 60 + 35)),
             new RemoveFrames(at % 100, length.Get % 100 + 1),
         })

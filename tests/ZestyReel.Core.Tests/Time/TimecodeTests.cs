@@ -67,7 +67,10 @@ public class TimecodeTests
 
     [Theory]
     [InlineData("86", 86)]
-    [InlineData("-5", -5)]
+    [InlineData("-5", 5)]
+    [InlineData("=-5", -5)]
+    [InlineData("=86", 86)]
+    [InlineData("-1s", -14)]
     [InlineData("3.5s", 84)]
     [InlineData("3,5 s", 84)]
     [InlineData("00:00:03:14", 86)]
@@ -75,19 +78,51 @@ public class TimecodeTests
     [InlineData("+12", 22)]
     [InlineData("-=12", -2)]
     [InlineData("+0.5s", 22)]
-    public void Times_are_read_in_every_way(string text, int frame) => TimeText.FrameOf(FrameRate.Film, text, 10).ShouldBe(frame);
+    public void Times_are_read_in_every_way(string text, int frame) => new SceneClock(FrameRate.Film, 0, 0).FrameOf(text, 10).ShouldBe(frame);
+
+    // A scene from frame 1 on that starts at one hour: seconds count from its start, timecode from the hour.
+    [Theory]
+    [InlineData("86", 86)]
+    [InlineData("4s", 97)]
+    [InlineData("0s", 1)]
+    [InlineData("=-1s", -23)]
+    [InlineData("01:00:00:00", 1)]
+    [InlineData("01:00:04:00", 97)]
+    [InlineData("+4s", 106)]
+    [InlineData("+00:00:01:00", 34)]
+    [InlineData("-1s", -14)]
+    public void Times_count_from_the_start_of_the_scene(string text, int frame) => new SceneClock(FrameRate.Film, 1, 24 * 3600).FrameOf(text, 10).ShouldBe(frame);
+
+    [Theory]
+    [InlineData("01:00:00:10", "60", "01:00:00:25")]
+    [InlineData("00:00:10:23", "25", "00:00:10:23")]
+    [InlineData("00:59:59:12", "30000/1001", "00:59:59:15")]
+    [InlineData("99:59:59:23", "30000/1001", "99:59:59:28")]
+    public void A_start_has_the_same_clock_at_another_rate(string before, string rate, string after)
+    {
+        var clock = new SceneClock(FrameRate.Film, 1, SceneClock.StartOf(FrameRate.Film, before));
+        Timecode.Of(FrameRate.Parse(rate), clock.StartAt(FrameRate.Parse(rate)), drop: false).ShouldBe(after);
+        SceneClock.StartOf(FrameRate.Parse(rate), after).ShouldBe(clock.StartAt(FrameRate.Parse(rate)));
+        Should.Throw<Refusal>(() => SceneClock.StartOf(FrameRate.Film, "-00:00:01:00"));
+        Should.Throw<Refusal>(() => SceneClock.StartOf(FrameRate.Film, "100:00:00:00"));
+    }
 
     [Theory]
     [InlineData("")]
     [InlineData("soon")]
     [InlineData("1e99")]
     [InlineData("99999999999")]
-    public void What_is_no_time_is_refused(string text) => Should.Throw<Refusal>(() => TimeText.FrameOf(FrameRate.Film, text, 0));
+    public void What_is_no_time_is_refused(string text) => Should.Throw<Refusal>(() => new SceneClock(FrameRate.Film, 0, 0).FrameOf(text, 0));
 
     [Theory]
     [InlineData(TimeDisplay.Frames, "86")]
     [InlineData(TimeDisplay.Seconds, "3.583s")]
     [InlineData(TimeDisplay.Timecode, "00:00:03:14")]
     [InlineData(TimeDisplay.DropFrame, "00:00:03:14")]
-    public void Times_are_shown_in_every_way(TimeDisplay display, string text) => TimeText.Of(FrameRate.Film, 86, display).ShouldBe(text);
+    public void Times_are_shown_in_every_way(TimeDisplay display, string text)
+    {
+        new SceneClock(FrameRate.Film, 0, 0).Of(86, display).ShouldBe(text);
+        // The same moment of a scene that begins ten frames later, and whose timecode starts with it.
+        if (display != TimeDisplay.Frames) new SceneClock(FrameRate.Film, 10, 0).Of(96, display).ShouldBe(text);
+    }
 }

@@ -29,7 +29,9 @@ public class EveryEditTests
         new KeyChannels(1, [new(new ObjectId(1), "position.x", 0), new(new ObjectId(2), "visible", 1), new(new ObjectId(2), "look.opacity", 0.2)]),
         new KeyChannels(30, [new(new ObjectId(1), "position.x", 9), new(new ObjectId(2), "visible", 0), new(new ObjectId(2), "look.opacity", 1)]),
         new SetExtrapolation([new(new ObjectId(1), "position.x")], Extrapolation.Repeat, Extrapolation.Mirror), new AddWarp("Slow", [new WarpTarget(new ObjectId(2), null)]), new SetRoll([new ObjectId(3)], Axis.Z, 0.5),
-        new SetNamedSelection("Afloat", [new ObjectId(1)]), new SetBookmark(12, "Horn", BookmarkColour.Rose));
+        new SetNamedSelection("Afloat", [new ObjectId(1)]), new SetBookmark(12, "Horn", BookmarkColour.Rose),
+        new KeyChannels(1, [new(new ObjectId(4), "rotation.y", 0)]), new KeyChannels(20, [new(new ObjectId(4), "rotation.y", 500)]),
+        new SaveClip([new KeySet(new ObjectId(1), "position.x", [FrameRate.Film.At(1), FrameRate.Film.At(30)])], "Glide"), new PlaceClip(new ClipId(1), [new ObjectId(4)], 9));
 
     private static Scene Of(params Edit[] edits) => edits.Aggregate(Scene.Empty("Bay"), (now, edit) => edit.Apply(now));
 

@@ -53,6 +53,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
             ("Double", "Amount") => random.NextDouble(),
             ("Double", _) => Number(),
             ("String", "Css") => random.Next(2) == 0 ? "cubic-bezier(0.2, -0.4, 0.1, 1.3)" : "linear(0, 1.4 60%, 0.8 60%, 1)",
+            ("String", "Timecode") => $"0{random.Next(3)}:00:{random.Next(10, 60)}:0{random.Next(10)}",
             ("String", _) => $"Thing {random.Next(40)}",
             _ => Value(type, part.Name!),
         };
@@ -69,6 +70,8 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (type == typeof(KeySet)) return Keys();
         if (type == typeof(ChannelValue)) return Channel();
         if (type == typeof(CopiedKeys)) return CopiedKeys.Of(scene, [Keys(), Keys()]);
+        if (type == typeof(CopiedPose)) return CopiedPose.Of(scene, [AnyObject()], random.Next(60));
+        if (type == typeof(CopiedClips)) return CopiedClips.Of(scene, [Any(scene.PlacedClips.Keys, new PlacedClipId(1))]);
         if (type == typeof(WarpTarget)) return new WarpTarget(AnyObject(), random.Next(2) == 0 ? null : AnySpec(AnyObject()).Name);
         if (type == typeof(FrameRate)) return FrameRate.Parse(new[] { "24", "25", "30000/1001", "60", "12" }[random.Next(5)]);
         if (type == typeof(FrameRange)) return new FrameRange(random.Next(0, 10), random.Next(30, 90));

@@ -1,5 +1,7 @@
 import { addressedEdit, type CurveName, type KeysAt } from '../scene/owners'
+import { refusedBy, Refused } from './refused'
 import type { components } from './schema'
+import { sendScene } from './sendScene'
 
 type Schemas = components['schemas']
 export type SceneCard = Schemas['SceneCard']
@@ -23,12 +25,16 @@ type Named<T> = T extends { keys: Schemas['KeySet'][] }
         ? Omit<T, keyof CurveName | 'warp' | 'placed'> & CurveName
         : T
 export type CopiedKeys = Schemas['CopiedKeys']
+export type CopiedPose = Schemas['CopiedPose']
+export type CopiedClips = Schemas['CopiedClips']
 export type ObjectKind = NonNullable<Schemas['ObjectKind']>
 export type BookmarkColour = Schemas['BookmarkColour']
 export type RotationOrder = Schemas['RotationOrder']
 export type RotationInterpolation = Schemas['RotationInterpolation']
 export type ReadyEase = NonNullable<Schemas['ReadyEase']>
 export type Extrapolation = NonNullable<Schemas['Extrapolation']>
+export type FrameRule = NonNullable<Schemas['FrameRule']>
+export type StretchEnds = NonNullable<Schemas['StretchEnds']>
 export type RetimeWay = Schemas['RetimeWay']
 export type Axis = NonNullable<Schemas['Axis']>
 export type ClipCycle = Schemas['ClipCycle']
@@ -39,37 +45,20 @@ export type HandleForm = Schemas['HandleForm']
 export type KeptEase = Schemas['KeptEase']
 export type Interpolation = NonNullable<Schemas['Interpolation']>
 
-/** What the server answered instead of doing what was asked, in words for a person. */
-export class Refused extends Error {
-  constructor(
-    message: string,
-    readonly status: number,
-    readonly faults: readonly { place: string; reason: string }[] = [],
-  ) {
-    super(message)
-  }
-}
-
 async function send(
   method: string,
   path: string,
   body?: BodyInit,
-  { type = 'application/json', signal }: { type?: string; signal?: AbortSignal } = {},
+  { type = 'application/json' }: { type?: string } = {},
 ): Promise<Response> {
   let answer: Response
   try {
-    answer = await fetch(path, { method, body, signal, headers: body === undefined ? {} : { 'content-type': type } })
-  } catch (wrong) {
-    if (signal?.aborted) throw wrong
+    answer = await fetch(path, { method, body, headers: body === undefined ? {} : { 'content-type': type } })
+  } catch {
     throw new Refused('The server does not answer. Is it still running?', 0)
   }
   if (answer.ok) return answer
-  const problem = await answer.json().catch(() => ({}))
-  throw new Refused(
-    problem.detail ?? problem.title ?? `The server answered ${answer.status}.`,
-    answer.status,
-    problem.faults,
-  )
+  throw refusedBy(await answer.json().catch(() => ({})), answer.status)
 }
 
 const json = async <T>(answer: Promise<Response>): Promise<T> => (await answer).json()
@@ -78,8 +67,7 @@ export const http = {
   catalogue: () => json<CatalogueEntry>(send('GET', '/api/catalogue')),
   scenes: () => json<SceneCard[]>(send('GET', '/api/scenes')),
   addScene: (name?: string) => json<{ id: number }>(send('POST', '/api/scenes', JSON.stringify(name ? { name } : {}))),
-  importScene: (file: Blob, signal: AbortSignal) =>
-    json<{ id: number }>(send('POST', '/api/scenes/import', file, { signal })),
+  importScene: sendScene,
   duplicateScene: (id: number) => json<{ id: number }>(send('POST', `/api/scenes/${id}/duplicate`)),
   deleteScene: (id: number) => send('DELETE', `/api/scenes/${id}`),
   deletedScenes: () => json<DeletedScene[]>(send('GET', '/api/scenes/deleted')),

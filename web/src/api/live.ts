@@ -2,12 +2,14 @@ import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection 
 import { MessagePackHubProtocol } from '@microsoft/signalr-protocol-msgpack'
 import type { SampleAsk } from '../scene/fetching'
 import { addressed, addressedEdit } from '../scene/owners'
-import type { CopiedKeys, Edit, KeySet } from './http'
+import type { CopiedClips, CopiedKeys, CopiedPose, Edit, KeySet } from './http'
 import type {
   ChangeMessage,
   ChannelMessage,
   CurveMessage,
+  FallMessage,
   KeptMessage,
+  MoreMessage,
   SamplesMessage,
   SceneMessage,
   TimeMessage,
@@ -25,6 +27,8 @@ export type LineState = 'standing' | 'away' | 'shut' | 'returning'
 
 export interface LineListener {
   opened(scene: SceneMessage): void
+  /** Channels of the scene that is being opened. */
+  more(more: MoreMessage): void
   changed(change: ChangeMessage): void
   sampled(samples: SamplesMessage): void
   tried(tried: TriedMessage): void
@@ -64,6 +68,7 @@ export class LiveLine {
       .configureLogging(LogLevel.None)
       .build()
     this.hub.on('opened', (scene: SceneMessage) => listener.opened(scene))
+    this.hub.on('more', (more: MoreMessage) => listener.more(more))
     this.hub.on('changed', (change: ChangeMessage) => listener.changed(change))
     this.hub.on('sampled', (samples: SamplesMessage) => listener.sampled(samples))
     this.hub.on('tried', (tried: TriedMessage) => listener.tried(tried))
@@ -105,7 +110,7 @@ export class LiveLine {
     return new Promise((go) => this.waiting.push(go))
   }
 
-  /** Fetches a scene; it comes to the listener before this resolves. */
+  /** Fetches a scene; all of it has come to the listener before this resolves. */
   open = (scene: number) => this.call<void>('Open', scene)
   /** Asks for samples of frames of one chunk; they come to the listener before this resolves. */
   sample = (scene: number, { first, last, isAhead, letGo }: SampleAsk) =>
@@ -127,12 +132,18 @@ export class LiveLine {
   lookAheadCurves = (scene: number, edit: Edit) =>
     this.ask<CurveMessage>('LookAheadCurves', scene, JSON.stringify(addressedEdit(edit)))
   gimbalLocks = (scene: number, object: number) => this.ask<[number, number][]>('GimbalLocks', scene, object)
+  fallOf = (scene: number, keys: KeySet[]) =>
+    this.ask<FallMessage | null>('FallOf', scene, JSON.stringify(keys.map(addressed)))
   copyEase = (scene: number, keys: KeySet[]) => this.ask<string>('CopyEase', scene, JSON.stringify(keys.map(addressed)))
   channelsAt = (scene: number, position: number, lanes: readonly LaneName[]) =>
     this.ask<ChannelMessage[]>('ChannelsAt', scene, position, ...columns(lanes))
   copyKeysAt = async (scene: number, position: number, lanes: readonly LaneName[], from: number, to: number) =>
     JSON.parse(await this.ask<string>('CopyKeysAt', scene, position, ...columns(lanes), from, to)) as CopiedKeys
   readTime = (scene: number, text: string, present: number) => this.ask<number>('ReadTime', scene, text, present)
+  copyPose = async (scene: number, objects: number[], frame: number): Promise<CopiedPose> =>
+    JSON.parse(await this.ask<string>('CopyPose', scene, objects, frame))
+  copyClips = async (scene: number, placed: number[]): Promise<CopiedClips> =>
+    JSON.parse(await this.ask<string>('CopyClips', scene, placed))
   copyKeys = async (scene: number, keys: KeySet[]): Promise<CopiedKeys> =>
     JSON.parse(await this.ask<string>('CopyKeys', scene, JSON.stringify(keys.map(addressed))))
 

@@ -20,6 +20,14 @@ export interface SceneMessage {
   history: HistoryMessage[]
   rows: RowsMessage
   chunk: number
+  samples: SamplesMessage
+  more: number
+}
+
+export interface MoreMessage {
+  id: number
+  rows: RowsMessage
+  left: number
 }
 
 export interface ChangeMessage {
@@ -50,6 +58,7 @@ export interface KeptMessage {
   position: number
   title: string
   added: number[]
+  changed: boolean
   clash: ClashMessage | null
   taken: TakenMessage | null
   touches: TouchesMessage | null
@@ -64,6 +73,8 @@ export interface TimeMessage {
   range: [number, number]
   seconds: number
   secondsAfter: number
+  outside: number
+  firstOutside: OutsideMessage | null
 }
 
 export interface CurveMessage {
@@ -71,7 +82,15 @@ export interface CurveMessage {
   keysAfter: number
   difference: number
   frame: number
+  owner: OwnerKind
+  id: number
   channel: string | null
+}
+
+export interface FallMessage {
+  height: number
+  seconds: number
+  gravity: number
 }
 
 export interface HistoryNote {
@@ -137,6 +156,16 @@ export interface TouchesMessage {
   later: MadeMessage[]
 }
 
+export interface OutsideMessage {
+  object: number
+  channel: string
+  frame: number
+}
+
+/** In the order of their numbers. */
+export const ownerKinds = ['scene', 'object', 'warp', 'placed'] as const
+export type OwnerKind = (typeof ownerKinds)[number]
+
 export interface SettingsMessage {
   name: string
   rate: string
@@ -145,6 +174,7 @@ export interface SettingsMessage {
   range: [number, number]
   work: [number, number]
   canDrop: boolean
+  start: string
 }
 
 export interface ObjectMessage {
@@ -244,10 +274,6 @@ export interface RollMessage {
   axle: Axis
   radius: number
 }
-
-/** In the order of their numbers. */
-export const ownerKinds = ['scene', 'object', 'warp', 'placed'] as const
-export type OwnerKind = (typeof ownerKinds)[number]
 
 /** In the order of their numbers. */
 export const extrapolations = ['hold', 'straight', 'repeat', 'repeatOffset', 'mirror'] as const

@@ -107,6 +107,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/scenes/import/told': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Answers with lines of JSON: now and then `share`, how much of it is done, and at last `id` or `problem`. */
+    post: operations['ImportSceneTold']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/scenes/{id}': {
     parameters: {
       query?: never
@@ -414,6 +431,8 @@ export interface components {
       shade?: components['schemas']['CurveShade']
       /** @description On/off and choice channels jump; nothing lies between their values. */
       holdsOnly?: boolean
+      /** @description Whether it is a part of where an object is, how it is turned, or how large it is. */
+      isOfTransform?: boolean
     }
     /**
      * @description What a channel's number means.
@@ -438,13 +457,11 @@ export interface components {
     }
     /**
      * @description What is left of a placed clip after its end.
-     * @default letGo
      * @enum {unknown}
      */
     ClipAfter: 'letGo' | 'hold'
     /**
      * @description What a placed clip does when it has been played through.
-     * @default once
      * @enum {unknown}
      */
     ClipCycle: 'once' | 'repeat' | 'repeatOffset'
@@ -469,6 +486,32 @@ export interface components {
       /** @description Or the placed clip whose rate they are from. */
       placed?: number
     }
+    /** @description A copied clip. */
+    CopiedClip: {
+      /** @description What it was called. */
+      name: string
+      /**
+       * Format: int64
+       * @description Its length, in ticks.
+       */
+      length: number
+      /** @description Its curves. */
+      channels: components['schemas']['CopiedClipChannel'][]
+    }
+    /** @description A curve of a copied clip. */
+    CopiedClipChannel: {
+      /** @description The channel's name. */
+      channel: string
+      /** @description Its keys in rising time, from the clip's start. */
+      keys: components['schemas']['CopiedKey'][]
+    }
+    /** @description Placed clips that have been copied, whole with what they play, so that they can be pasted whatever becomes of where they came from. */
+    CopiedClips: {
+      /** @description What is played. */
+      clips: components['schemas']['CopiedClip'][]
+      /** @description Where, in the order in which they stood. */
+      placed: components['schemas']['CopiedPlacedClip'][]
+    }
     /** @description A copied key, every part of it given. */
     CopiedKey: {
       time: components['schemas']['Tick']
@@ -482,6 +525,47 @@ export interface components {
     /** @description Keys that have been copied, whole, so that they can be pasted whatever becomes of where they came from. */
     CopiedKeys: {
       channels: components['schemas']['CopiedChannel'][]
+    }
+    /** @description A copied placing of a clip. Times are source times of its object but where they are told to be played. */
+    CopiedPlacedClip: {
+      /**
+       * Format: int32
+       * @description Which of the copied clips.
+       */
+      clip: number
+      /** @description The object that it was on. */
+      object: components['schemas']['ObjectId']
+      /** @description The played time at which it started. */
+      played: components['schemas']['Tick']
+      /** @description Where it started. */
+      start: components['schemas']['Tick']
+      /** @description Where it ended. */
+      end: components['schemas']['Tick']
+      /**
+       * Format: int64
+       * @description The phase at which it started, in ticks of the clip.
+       */
+      offset: number
+      /** @description What it did when it had been played through. */
+      cycle: components['schemas']['ClipCycle']
+      /** @description What was left of it after its end. */
+      after: components['schemas']['ClipAfter']
+      /**
+       * Format: double
+       * @description How fast it ran where the rate has no keys.
+       */
+      rate: number
+      /** @description The keys of the rate. */
+      rateKeys: components['schemas']['CopiedKey'][]
+      /** @description What the rate did before its keys. */
+      rateBefore: components['schemas']['Extrapolation']
+      /** @description What the rate did after its keys. */
+      rateAfter: components['schemas']['Extrapolation']
+    }
+    /** @description What is seen of some objects on one frame: of each, the channels that have keys, or its transform where none has. */
+    CopiedPose: {
+      /** @description Each channel with its value. */
+      values: components['schemas']['ChannelValue'][]
     }
     /**
      * @description What a channel's curve is drawn in; which colour that is depends on the scheme.
@@ -527,6 +611,7 @@ export interface components {
       | components['schemas']['EditBakeClips']
       | components['schemas']['EditBakeCycles']
       | components['schemas']['EditBakeWarp']
+      | components['schemas']['EditDelayAll']
       | components['schemas']['EditDeleteBookmark']
       | components['schemas']['EditDeleteClip']
       | components['schemas']['EditDeleteKeys']
@@ -546,7 +631,9 @@ export interface components {
       | components['schemas']['EditKeyChannels']
       | components['schemas']['EditMoveKeys']
       | components['schemas']['EditMovePlacedClips']
+      | components['schemas']['EditPasteClips']
       | components['schemas']['EditPasteKeys']
+      | components['schemas']['EditPastePose']
       | components['schemas']['EditPlaceClip']
       | components['schemas']['EditPutOnFrames']
       | components['schemas']['EditReduceKeys']
@@ -576,6 +663,7 @@ export interface components {
       | components['schemas']['EditSetRotationInterpolation']
       | components['schemas']['EditSetRotationOrder']
       | components['schemas']['EditSetSceneSpeed']
+      | components['schemas']['EditSetStart']
       | components['schemas']['EditSetValues']
       | components['schemas']['EditSetWarp']
       | components['schemas']['EditSetWarpTargets']
@@ -662,6 +750,16 @@ export interface components {
        */
       tolerance?: number
     }
+    /** @description All motion later: keys, warps, clips and bookmarks. The scene starts where it did and ends as much later. */
+    EditDelayAll: {
+      /** @enum {string} */
+      edit?: 'delayAll'
+      /**
+       * Format: int64
+       * @description By how many frames.
+       */
+      frames: number
+    }
     /** @description Takes a bookmark out. */
     EditDeleteBookmark: {
       /** @enum {string} */
@@ -696,7 +794,14 @@ export interface components {
     EditDeleteObjects: {
       /** @enum {string} */
       edit?: 'deleteObjects'
+      /** @description What is deleted. */
       objects: unknown[]
+      /**
+       * Format: double
+       * @description What hangs below them stays, under what they hung below, and keeps its place in the world: when still on this played
+       *     frame, when keyed at each of its keys. Left out, it goes too.
+       */
+      keepAt?: null | number
     }
     /** @description Takes clips off their objects. The clips themselves stay, to be placed again. */
     EditDeletePlacedClips: {
@@ -884,6 +989,11 @@ export interface components {
        * @default false
        */
       played?: boolean
+      /**
+       * @description Free handles keep their lengths; else those between a key that moves and one that stays grow and shrink with the stretch.
+       * @default false
+       */
+      handlesStay?: boolean
     }
     /** @description Moves clips in time, with the keys of their rates, and to another object. */
     EditMovePlacedClips: {
@@ -909,6 +1019,23 @@ export interface components {
       /** @description The object that they come to; left out, they stay on theirs. */
       onto?: number
     }
+    /** @description Places copied clips; a clip that the scene has already, by its name and its motion, is not kept twice. */
+    EditPasteClips: {
+      /** @enum {string} */
+      edit?: 'pasteClips'
+      /** @description The copied clips. */
+      copied: components['schemas']['CopiedClips']
+      /**
+       * Format: double
+       * @description The played frame on which the first of them starts; left out, all start where they did.
+       */
+      at?: null | number
+      /**
+       * @description The objects that get them; left out, those that they came from. Clips of one object go to each of these; clips of
+       *     several go to as many, in order.
+       */
+      onto?: null | unknown[]
+    }
     /** @description Sets copied keys. */
     EditPasteKeys: {
       /** @enum {string} */
@@ -932,6 +1059,26 @@ export interface components {
       mirrored?: boolean
       /** @description What happens where a key lands on another. */
       meet?: components['schemas']['WhenKeysMeet']
+    }
+    /** @description Keys a copied pose on a frame. No other key is touched. */
+    EditPastePose: {
+      /** @enum {string} */
+      edit?: 'pastePose'
+      /** @description The pose. */
+      copied: components['schemas']['CopiedPose']
+      /**
+       * Format: double
+       * @description The played frame.
+       */
+      frame: number
+      /**
+       * @description The objects that get it; left out, those that it is of. A pose of one object goes to each of these; one of several goes
+       *     to as many, in order.
+       */
+      onto?: null | unknown[]
+      mirror?: null | components['schemas']['Axis']
+      /** @description The in and out of new keys; channels that only hold, hold. */
+      interpolation?: components['schemas']['Interpolation']
     }
     /** @description Places a clip on objects. */
     EditPlaceClip: {
@@ -957,12 +1104,14 @@ export interface components {
       /** @description What is left of it after its end. */
       after?: components['schemas']['ClipAfter']
     }
-    /** @description Moves keys to the nearest whole frames. Of those that meet on a frame, with one that stands there already, one stays. */
+    /** @description Moves keys to the nearest whole frames. */
     EditPutOnFrames: {
       /** @enum {string} */
       edit?: 'putOnFrames'
+      /** @description Which keys. */
       keys: components['schemas']['KeySet'][]
-      survivor?: components['schemas']['Survivor']
+      /** @description What becomes of those that would meet on a frame, with one that stands there already. */
+      rule?: components['schemas']['FrameRule']
     }
     /** @description Says dense keys with as few as a tolerance allows. The first and the last of each run of neighbouring selected keys stay. */
     EditReduceKeys: {
@@ -1085,8 +1234,7 @@ export interface components {
     EditRetimePart: {
       /** @enum {string} */
       edit?: 'retimePart'
-      /** @description The warp that it is done in. */
-      warp: components['schemas']['WarpId']
+      warp: null | components['schemas']['WarpId']
       /** @description How. */
       way: components['schemas']['RetimeWay']
       /**
@@ -1096,7 +1244,7 @@ export interface components {
       from: number
       /**
        * Format: double
-       * @description The last frame of the part; not needed to hold or freeze.
+       * @description The last frame of the part, which belongs to it; not needed to hold or freeze.
        * @default 0
        */
       to?: number
@@ -1129,6 +1277,11 @@ export interface components {
        * @default false
        */
       growRange?: boolean
+      /**
+       * Format: double
+       * @description For RetimeWay.Speed, in place of a speed: the frame at which the part then ends.
+       */
+      endsAt?: null | number
     }
     /** @description Saves selected keys of an object as a named clip, which starts at the first of them and ends at the last. */
     EditSaveClip: {
@@ -1320,19 +1473,25 @@ export interface components {
       cycle?: null | components['schemas']['ClipCycle']
       after?: null | components['schemas']['ClipAfter']
     }
-    /** @description Sets the scene range, the work range, or both. No key is touched; a work range left out is fitted into the scene's. */
+    /** @description Sets the scene range, the work range, or both. No key is touched; a work range left out is fitted into the scene's, and stays the whole scene where it was. */
     EditSetRanges: {
       /** @enum {string} */
       edit?: 'setRanges'
       range?: null | components['schemas']['FrameRange']
       work?: null | components['schemas']['FrameRange']
     }
-    /** @description Gives the scene another frame rate, keeping either the clock or the frame numbers. */
+    /**
+     * @description Gives the scene another frame rate, keeping either the clock or the frame numbers. The scene's first frame stays the
+     *     first, with what is seen on it; its timecode stays what it was.
+     */
     EditSetRate: {
       /** @enum {string} */
       edit?: 'setRate'
+      /** @description The new rate. */
       rate: components['schemas']['FrameRate']
+      /** @description What stays. */
       keep: components['schemas']['RateKeep']
+      onFrames?: null | components['schemas']['FrameRule']
     }
     /** @description Lets objects roll like wheels as they travel, or no longer. */
     EditSetRoll: {
@@ -1379,13 +1538,26 @@ export interface components {
       /**
        * Format: double
        * @description 2 is twice as fast.
+       * @default 1
        */
-      speed: number
+      speed?: number
       /**
-       * @description The scene range becomes as long as the motion then takes, and the work range with it.
+       * @description The scene range ends where the motion then does, and the work range with it.
        * @default true
        */
       fitRange?: boolean
+      /**
+       * Format: double
+       * @description How many frames the scene is to have, its first and its last pose on the first and the last of them; instead of the speed, and met exactly.
+       */
+      length?: null | number
+    }
+    /** @description Sets the timecode of the scene's first frame. No frame number changes. */
+    EditSetStart: {
+      /** @enum {string} */
+      edit?: 'setStart'
+      /** @description As 01:00:00:00, or 01:00:00;00 where numbers are dropped. */
+      timecode: string
     }
     /** @description Sets the values of still channels. */
     EditSetValues: {
@@ -1459,6 +1631,9 @@ export interface components {
        */
       about: number
       part?: null | components['schemas']['StretchPart']
+      /** @description Where the scene's length is taken from and to; a part's is from its first frame to its last. */
+      ends?: components['schemas']['StretchEnds']
+      onFrames?: null | components['schemas']['FrameRule']
     }
     /** @description Puts rotations back into one winding: no selected key is more than half a turn from the key before it. */
     EditUnwindRotation: {
@@ -1466,8 +1641,11 @@ export interface components {
       edit?: 'unwindRotation'
       keys: components['schemas']['KeySet'][]
     }
-    /** @enum {unknown} */
-    Extrapolation: 'hold' | 'straight' | 'repeat' | 'repeatOffset' | 'mirror' | null
+    /**
+     * @description What a curve does before its first or after its last key.
+     * @enum {unknown}
+     */
+    Extrapolation: 'hold' | 'straight' | 'repeat' | 'repeatOffset' | 'mirror'
     FrameRange: {
       /** Format: int64 */
       first: number
@@ -1476,6 +1654,12 @@ export interface components {
     }
     /** @description Frames per second, such as 24 or 30000/1001. */
     FrameRate: string
+    /**
+     * @description What becomes of keys that would meet on a whole frame.
+     * @default apart
+     * @enum {unknown}
+     */
+    FrameRule: 'apart' | 'nearest' | 'earliest' | 'latest'
     /** @description A free handle: an offset from its key in ticks and in the channel's unit. */
     Handle: {
       /**
@@ -1493,7 +1677,7 @@ export interface components {
      * @description What becomes of the two handles of a key.
      * @enum {unknown}
      */
-    HandleForm: 'joined' | 'third' | 'equal'
+    HandleForm: 'joined' | 'third' | 'equal' | 'contact' | 'meetBefore' | 'meetAfter'
     /** @description Whether the server is ready. */
     Health: {
       /** @description "ready". */
@@ -1613,7 +1797,18 @@ export interface components {
     RateKeep: 'clock' | 'frames'
     /** @enum {unknown} */
     ReadyEase:
-      'even' | 'easeIn' | 'easeOut' | 'easeBoth' | 'linger' | 'anticipate' | 'overshoot' | 'settle' | 'bounce' | null
+      | 'even'
+      | 'easeIn'
+      | 'easeOut'
+      | 'fall'
+      | 'throw'
+      | 'easeBoth'
+      | 'linger'
+      | 'anticipate'
+      | 'overshoot'
+      | 'settle'
+      | 'bounce'
+      | null
     /**
      * @description Ready ways of retiming a part of what is played.
      * @enum {unknown}
@@ -1693,6 +1888,12 @@ export interface components {
       revision: number
       by?: null | components['schemas']['ByRequest']
     }
+    /**
+     * @description What is stretched to a length: from where to where.
+     * @default poses
+     * @enum {unknown}
+     */
+    StretchEnds: 'poses' | 'frames'
     /** @description A part of time, from one moment to another, in frames. */
     StretchPart: {
       /** Format: double */
@@ -1700,12 +1901,6 @@ export interface components {
       /** Format: double */
       to: number
     }
-    /**
-     * @description Which of several keys stays where they are put on one frame.
-     * @default nearest
-     * @enum {unknown}
-     */
-    Survivor: 'nearest' | 'earliest' | 'latest'
     /** @description Ticks of 1/705,600,000 s. */
     Tick: number
     ValueScale: {
@@ -1881,6 +2076,29 @@ export interface operations {
         content: {
           'application/json': components['schemas']['SceneNumber']
         }
+      }
+    }
+  }
+  ImportSceneTold: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/vnd.zesty-scene+json': unknown
+        'application/json': unknown
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
       }
     }
   }

@@ -14,7 +14,7 @@ const objects = [...new Set([...selection.clips].flatMap((id) => scene.model.pla
 const what = objects.length === 1 ? (scene.model.objects.get(objects[0]!)?.name ?? '') : `${objects.length} objects`
 const tolerance = ref(0.001)
 const edit = computed(() => ({ edit: 'bakeClips', objects, tolerance: tolerance.value }) as const)
-const { told, wrong } = useLookAheadCurves(() => edit.value)
+const { told, wrong, isTold } = useLookAheadCurves(() => edit.value)
 
 async function bake(): Promise<void> {
   if (await scene.edit(edit.value)) selection.clearClips()
@@ -25,7 +25,7 @@ async function bake(): Promise<void> {
   <AskDialog
     :title="`Bake the clips of ${what} into keys`"
     ok="Bake"
-    :ready="told !== null"
+    :ready="isTold"
     @done="bake"
     @close="emit('close')"
   >

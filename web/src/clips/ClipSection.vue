@@ -130,6 +130,7 @@ function toggleKey(): void {
       :object="placed.holder"
       :spec="spec"
       @hold="pending.hold(rate($event))"
+      @cancel="pending.cancel"
       @keep="keep"
       @marker="toggleKey"
       @still="scene.edit({ edit: 'stayStill', frame: playhead.frame, values: rate() })"

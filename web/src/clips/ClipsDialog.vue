@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { ClipCycle } from '../api/http'
+import { useQuestions } from '../scene/questions'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
@@ -13,6 +14,7 @@ const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const selection = useSelection()
 const playhead = usePlayhead()
+const questions = useQuestions()
 
 const clips = computed(() => {
   void scene.rowsVersion
@@ -20,9 +22,15 @@ const clips = computed(() => {
   return [...scene.model.clips.values()].map((clip) => ({
     ...clip,
     frames: Number((clip.length / scene.settings.ticksPerFrame).toFixed(2)),
-    uses: placed.filter((one) => one.clip === clip.id).length,
+    ...usesOf(placed.filter((one) => one.clip === clip.id)),
   }))
 })
+function usesOf(placed: readonly { object: number }[]): { uses: number; objects: string } {
+  const names = [...new Set(placed.map(({ object }) => scene.model.objects.get(object)?.name ?? ''))]
+  const few = names.slice(0, 2).join(names.length === 2 ? ' and ' : ', ')
+  return { uses: placed.length, objects: names.length > 2 ? `${few} and ${names.length - 2} more` : few }
+}
+
 const picked = ref(clips.value[0]?.id ?? null)
 const times = ref(1)
 const cycle = ref<ClipCycle>('once')
@@ -42,6 +50,23 @@ function rename(clip: number, event: Event): void {
   else field.value = known
 }
 
+/** Where a clip is placed, deleting it takes it off there, which is asked about. */
+async function remove({ id, name, uses, objects }: (typeof clips.value)[number]): Promise<void> {
+  if (uses) {
+    const answer = await questions.ask({
+      title: `Delete ${name}?`,
+      text: `It is placed ${uses === 1 ? 'once' : `${uses} times`}, on ${objects}. Deleting it takes it off there.`,
+      ways: [
+        { value: 'delete', label: 'Delete it' },
+        { value: 'keep', label: 'Keep it' },
+      ],
+      otherwise: 'keep',
+    })
+    if (answer === 'keep') return
+  }
+  await scene.edit({ edit: 'deleteClip', clip: id })
+}
+
 async function place(): Promise<void> {
   const before = new Set(scene.model.placed.keys())
   const kept = await scene.edit({
@@ -57,7 +82,7 @@ async function place(): Promise<void> {
 </script>
 
 <template>
-  <AskDialog title="Clips" ok="Place" :ready="ready" @done="place" @close="emit('close')">
+  <AskDialog title="Clips" ok="Place" leave="Close" :ready="ready" @done="place" @close="emit('close')">
     <p v-if="clips.length === 0" class="mb-0">
       No clips yet. Select some keys of an object on the desk and save them as a clip (E).
     </p>
@@ -88,8 +113,8 @@ async function place(): Promise<void> {
             type="button"
             class="bin"
             :aria-label="`Delete ${clip.name}`"
-            :title="clip.uses ? `Delete it, and take it off ${clip.uses} times` : 'Delete it'"
-            @click="scene.edit({ edit: 'deleteClip', clip: clip.id })"
+            :title="clip.uses ? 'Delete it, and take it off wherever it is placed' : 'Delete it'"
+            @click="remove(clip)"
           >
             <i class="bi bi-trash3" aria-hidden="true" />
           </button>

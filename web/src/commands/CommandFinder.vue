@@ -1,27 +1,27 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
-import type { Command } from './command'
+import { runCommand, type Command } from './command'
+import { findCommands } from './findCommands'
 import { useFinder } from './finder'
+import { useFocusReturn } from '../shared/focusReturn'
 
 const props = defineProps<{ commands: readonly Command[] }>()
 const finder = useFinder()
+useFocusReturn()
 const field = useTemplateRef<HTMLInputElement>('field')
 const text = ref('')
 const at = ref(0)
 
-const found = computed(() => {
-  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return props.commands.filter((command) =>
-    words.every((word) => `${command.group} ${command.title}`.toLowerCase().includes(word)),
-  )
-})
+const found = computed(() =>
+  findCommands(props.commands, text.value).map((command) => ({ command, lack: command.lacks?.() ?? null })),
+)
 watch(found, () => (at.value = 0))
 
 function run(command: Command | undefined): void {
   if (!command) return
   finder.finding = false
-  command.run()
+  runCommand(command)
 }
 
 function press(event: KeyboardEvent): void {
@@ -32,7 +32,7 @@ function press(event: KeyboardEvent): void {
     document.getElementById(`command-${at.value}`)?.scrollIntoView({ block: 'nearest' })
   } else if (event.key === 'Enter') {
     event.preventDefault()
-    run(found.value[at.value])
+    run(found.value[at.value]?.command)
   }
 }
 
@@ -58,7 +58,9 @@ onMounted(() => requestAnimationFrame(() => field.value?.focus()))
   <BModal
     v-model="finder.finding"
     focus="[autofocus]"
+    title-tag="h2"
     title="Find a command"
+    aria-label="Find a command"
     no-footer
     no-header
     body-class="p-0"
@@ -78,17 +80,19 @@ onMounted(() => requestAnimationFrame(() => field.value?.focus()))
     />
     <ul id="found-commands" class="list" role="listbox" aria-label="Commands">
       <li
-        v-for="(command, i) in found"
+        v-for="({ command, lack }, i) in found"
         :id="`command-${i}`"
         :key="command.title"
         role="option"
         :aria-selected="i === at"
-        :class="{ at: i === at }"
+        :class="{ at: i === at, lacking: lack !== null }"
+        :aria-disabled="lack === null ? undefined : true"
         @click="run(command)"
         @pointermove="point($event, i)"
       >
-        <span class="dim group">{{ command.group }}</span>{{ command.title
-        }}<kbd v-if="command.shown">{{ command.shown }}</kbd>
+        <span class="dim group">{{ command.group }}</span><span
+          >{{ command.title }}<span v-if="lack" class="why">{{ lack }}</span></span
+        ><kbd v-if="command.shown">{{ command.shown }}</kbd>
       </li>
       <li v-if="found.length === 0" class="dim">No command has these words.</li>
     </ul>
@@ -119,8 +123,17 @@ onMounted(() => requestAnimationFrame(() => field.value?.focus()))
 .list li.at {
   background: var(--raised);
 }
+.lacking,
+.why {
+  color: var(--dim);
+}
+.why {
+  display: block;
+  font-size: 11.5px;
+}
 .group {
   width: 74px;
+  flex: none;
   font-size: 12px;
 }
 kbd {

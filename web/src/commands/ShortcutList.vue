@@ -2,9 +2,11 @@
 import { computed } from 'vue'
 import type { Command } from './command'
 import { useFinder } from './finder'
+import { useFocusReturn } from '../shared/focusReturn'
 
 const props = defineProps<{ commands: readonly Command[] }>()
 const finder = useFinder()
+useFocusReturn()
 const groups = computed(() =>
   Object.entries(
     Object.groupBy(
@@ -16,7 +18,7 @@ const groups = computed(() =>
 </script>
 
 <template>
-  <BModal no-animation v-model="finder.listing" title="Shortcuts" no-footer size="lg">
+  <BModal no-animation v-model="finder.listing" title="Shortcuts" title-tag="h2" no-footer size="lg">
     <div class="groups">
       <section v-for="[name, commands] in groups" :key="name">
         <h3>{{ name }}</h3>

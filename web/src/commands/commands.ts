@@ -1,11 +1,13 @@
-import { useScene } from '../scene/sceneStore'
+import { useSteps } from '../workspace/steps'
 import { toggleScheme } from '../styles/scheme'
 import type { Command } from './command'
 import { clipCommands } from './clipCommands'
+import { curveCommands } from './curveCommands'
 import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
 import { keyCommands } from './keyCommands'
 import { objectCommands } from './objectCommands'
+import { sampleCommands } from './sampleCommands'
 import { stageCommands } from './stageCommands'
 import { timeCommands } from './timeCommands'
 
@@ -13,27 +15,41 @@ import { timeCommands } from './timeCommands'
 export const workspaceCommands = (): Command[] => [
   ...timeCommands(),
   ...keyCommands(),
+  ...curveCommands(),
   ...flowCommands(),
   ...clipCommands(),
   ...objectCommands(),
   ...stageCommands(),
   ...sceneCommands(),
+  ...sampleCommands(),
 ]
 
 function sceneCommands(): Command[] {
-  const scene = useScene()
   const finder = useFinder()
+  const steps = useSteps()
   return [
-    { group: 'Scene', title: 'Undo', keys: ['$mod+z'], shown: 'Ctrl Z', run: () => void scene.undo() },
+    { group: 'Scene', title: 'Undo', keys: ['$mod+z'], shown: 'Ctrl Z', run: steps.undo },
     {
       group: 'Scene',
       title: 'Redo',
       keys: ['$mod+Shift+Z', '$mod+y'],
       shown: 'Ctrl Shift Z',
-      run: () => void scene.redo(),
+      run: steps.redo,
     },
     { group: 'Scene', title: 'Light or dark scheme', run: toggleScheme },
-    { group: 'Help', title: 'Find a command', keys: ['$mod+k'], shown: 'Ctrl K', run: () => (finder.finding = true) },
-    { group: 'Help', title: 'List the shortcuts', keys: ['Shift+?'], shown: '?', run: () => (finder.listing = true) },
+    {
+      group: 'Help',
+      title: 'Find a command',
+      keys: ['$mod+k'],
+      shown: 'Ctrl K',
+      run: () => void (finder.finding = true),
+    },
+    {
+      group: 'Help',
+      title: 'List the shortcuts',
+      keys: ['Shift+?'],
+      shown: '?',
+      run: () => void (finder.listing = true),
+    },
   ]
 }

@@ -1,11 +1,12 @@
 import type { Interpolation } from '../api/http'
 import { useSpeeds } from '../curves/speeds'
+import { useToldCurve } from '../curves/toldCurve'
 import { useArranging } from '../desk/arranging'
 import { useSelectingKeys } from '../desk/selectingKeys'
 import { useShowAll, useShowKeys } from '../desk/selectedFrames'
 import { useDeskKeyboard } from '../desk/deskKeyboard'
 import { useDesk } from '../desk/deskStore'
-import { useKeyClipboard } from '../desk/keyClipboard'
+import { useClipboard } from '../desk/clipboard'
 import { useKeyDialogs } from '../desk/keyDialogs'
 import { useTimeView } from '../desk/timeView'
 import { useSelection } from '../scene/selection'
@@ -16,20 +17,22 @@ import { usePlayhead } from '../timebar/playhead'
 import { useAutoKey } from '../values/autoKey'
 import { useKeying } from '../values/keying'
 import { usePending } from '../values/pending'
-import type { Command } from './command'
+import { switching, type Command } from './command'
 import { useDeletion } from './deletion'
+import { useLacking } from './lacking'
 
 /** Keys and the desk that they stand on. */
 export function keyCommands(): Command[] {
   const scene = useScene()
   const selection = useSelection()
   const notices = useNotices()
+  const inWords = useToldCurve()
   const pending = usePending()
   const keying = useKeying()
   const autoKey = useAutoKey()
   const view = useTimeView()
   const desk = useDesk()
-  const clipboard = useKeyClipboard()
+  const clipboard = useClipboard()
   const selecting = useSelectingKeys()
   const arranging = useArranging()
   const keyboard = useDeskKeyboard()
@@ -39,19 +42,19 @@ export function keyCommands(): Command[] {
   const playhead = usePlayhead()
   const speeds = useSpeeds()
   const deleteSelected = useDeletion()
+  const lacking = useLacking()
 
-  /** Runs something on the selected keys, if there are any. */
-  const onKeys = (act: () => void) => () => {
-    if (selection.keyCount) act()
-    else notices.say('Select some keys on the desk first.')
-  }
+  const autoKeying = switching(
+    () => {
+      autoKey.toggle()
+      return autoKey.isOn
+    },
+    'Auto-key is on: what you change is keyed.',
+    'Auto-key is off.',
+  )
 
   /** Moves the selected clips or, with none selected, the selected keys. */
-  const nudge = (frames: number) => async () => {
-    if (!selection.clips.size && !selection.keyCount) {
-      notices.say('Select some keys or a clip on the desk first.')
-      return
-    }
+  async function nudgeBy(frames: number): Promise<void> {
     const kept = selection.clips.size
       ? await scene.edit({ edit: 'movePlacedClips', placed: [...selection.clips], frames })
       : await arranging.onSelected((keys) => ({ edit: 'moveKeys', keys, frames, ripple: false }))
@@ -59,42 +62,81 @@ export function keyCommands(): Command[] {
     keyboard.follow(frames * scene.settings.ticksPerFrame)
     keyboard.said = `Moved by ${frames} ${Math.abs(frames) === 1 ? 'frame' : 'frames'}`
   }
+  const nudge = (frames: number) => ({ lacks: lacking.keysOrClips, run: () => void nudgeBy(frames) })
 
   const keys: Omit<Command, 'group'>[] = [
     { title: 'Key what is selected', keys: ['n'], shown: 'N', run: () => keying.keySelected() },
     { title: 'Key all transforms', keys: ['Shift+N'], shown: 'Shift N', run: keying.keyAll },
-    { title: 'Auto-key on or off', keys: ['a'], shown: 'A', run: autoKey.toggle },
+    { title: 'Auto-key on or off', keys: ['a'], shown: 'A', ...autoKeying },
     {
       title: 'Delete the selected keys or clips, or the selected objects',
       keys: ['Delete', 'Backspace'],
       shown: 'Delete',
+      lacks: lacking.anything,
       run: deleteSelected,
     },
-    { title: 'Copy keys', keys: ['$mod+c'], shown: 'Ctrl C', run: () => void clipboard.copy() },
-    { title: 'Cut keys', keys: ['$mod+x'], shown: 'Ctrl X', run: () => void clipboard.cut() },
-    { title: 'Paste keys at the playhead', keys: ['$mod+v'], shown: 'Ctrl V', run: () => void clipboard.paste() },
     {
-      title: 'Paste keys where they were',
+      title: 'Copy keys or clips',
+      keys: ['$mod+c'],
+      shown: 'Ctrl C',
+      lacks: lacking.keysOrClips,
+      run: () => void clipboard.copy(),
+    },
+    {
+      title: 'Cut keys or clips',
+      keys: ['$mod+x'],
+      shown: 'Ctrl X',
+      lacks: lacking.keysOrClips,
+      run: () => void clipboard.cut(),
+    },
+    {
+      title: 'Paste keys or clips at the playhead',
+      keys: ['$mod+v'],
+      shown: 'Ctrl V',
+      run: () => void clipboard.paste(),
+    },
+    {
+      title: 'Paste keys or clips where they were',
       keys: ['$mod+Shift+V'],
       shown: 'Ctrl Shift V',
       run: () => void clipboard.paste({ inPlace: true }),
     },
+    {
+      title: 'Copy the pose of the selected objects',
+      lacks: lacking.objects,
+      keys: ['Alt+c'],
+      shown: 'Alt C',
+      run: () => void clipboard.copyPose(),
+    },
+    { title: 'Paste the pose', keys: ['Alt+v'], shown: 'Alt V', run: () => void clipboard.pastePose() },
+    { title: 'Paste the pose mirrored left and right', run: () => void clipboard.pastePose('x') },
     { title: 'Paste keys mirrored in time', run: () => void clipboard.paste({ mirrored: true }) },
-    { title: 'Nudge keys or clips a frame earlier', keys: [','], shown: ',', run: nudge(-1) },
-    { title: 'Nudge keys or clips a frame later', keys: ['.'], shown: '.', run: nudge(1) },
-    { title: 'Nudge keys or clips ten frames earlier', keys: ['Shift+Comma'], shown: 'Shift ,', run: nudge(-10) },
-    { title: 'Nudge keys or clips ten frames later', keys: ['Shift+Period'], shown: 'Shift .', run: nudge(10) },
+    { title: 'Nudge keys or clips a frame earlier', keys: [','], shown: ',', ...nudge(-1) },
+    { title: 'Nudge keys or clips a frame later', keys: ['.'], shown: '.', ...nudge(1) },
+    { title: 'Nudge keys or clips ten frames earlier', keys: ['Shift+Comma'], shown: 'Shift ,', ...nudge(-10) },
+    { title: 'Nudge keys or clips ten frames later', keys: ['Shift+Period'], shown: 'Shift .', ...nudge(10) },
     { title: 'Select all keys', keys: ['$mod+Shift+A'], shown: 'Ctrl Shift A', run: selecting.all },
     { title: 'Select all keys from here on', run: selecting.fromHereOn },
     { title: 'Select all keys up to here', run: selecting.upToHere },
     { title: 'Select all keys at this frame', run: selecting.atThisFrame },
     { title: 'Invert the selection of keys', run: selecting.invert },
-    { title: 'Put the selected keys on whole frames…', run: onKeys(() => dialogs.ask({ kind: 'onFrames' })) },
-    { title: 'Dragged keys stay on whole frames, or not', run: () => (desk.snaps = !desk.snaps) },
+    {
+      title: 'Put the selected keys on whole frames…',
+      lacks: lacking.keys,
+      run: () => dialogs.ask({ kind: 'onFrames' }),
+    },
+    {
+      title: 'Dragged keys stay on whole frames, or not',
+      ...switching(
+        () => (desk.snaps = !desk.snaps),
+        'Dragged keys stay on whole frames.',
+        'Dragged keys go between frames too.',
+      ),
+    },
     {
       title: 'Hold the pose of the selected objects…',
-      run: () =>
-        selection.objects.size ? dialogs.ask({ kind: 'hold' }) : notices.say('Select the objects whose pose is held.'),
+      lacks: lacking.objects,
+      run: () => dialogs.ask({ kind: 'hold' }),
     },
     { title: 'Add a lead before the motion…', run: () => dialogs.ask({ kind: 'lead' }) },
     { title: 'Let go of values that are not keyed', run: pending.clear },
@@ -118,49 +160,56 @@ export function keyCommands(): Command[] {
       .catch(() => null)
     if (!(await arranging.onSelected((keys) => ({ edit: 'deleteKeys', keys, keepCurve: true })))) return
     if (!told) return
-    const off = `off by ${Number(told.difference.toPrecision(2))} at most, at frame ${Number(told.frame.toFixed(1))}`
-    notices.say(told.channel ? `The curve is kept, ${off} of ${told.channel}.` : 'The curve is the same as before.')
+    const most = inWords(told)
+    if (!most) notices.say('The curve is the same as before.')
+    else if (told.keysAfter === 0)
+      notices.say(`No keys are left: the value stands still, ${most.off} off ${most.where}.`)
+    else notices.say(`The curve is kept, off by ${most.off} at most, ${most.where}.`)
   }
 
-  const setModes = (modes: { in?: Interpolation; out?: Interpolation }) =>
-    onKeys(() => void arranging.onSelected((keys) => ({ edit: 'setInterpolation', keys, ...modes })))
+  const setModes = (modes: { in?: Interpolation; out?: Interpolation }) => ({
+    lacks: lacking.keys,
+    run: () => void arranging.onSelected((keys) => ({ edit: 'setInterpolation', keys, ...modes })),
+  })
+
+  /** The lane that the keyboard or the pointer is at, or else that of what is selected. */
+  const laneMeant = () =>
+    keyboard.cursor?.lane ?? desk.pointed ?? (selection.first === null ? null : String(selection.first))
 
   const curves: Omit<Command, 'group'>[] = [
     ...interpolations.flatMap((mode, i) => [
-      { title: `Out: ${mode}`, keys: [`Shift+Digit${i + 1}`], shown: `Shift ${i + 1}`, run: setModes({ out: mode }) },
-      { title: `In: ${mode}`, keys: [`Alt+Digit${i + 1}`], shown: `Alt ${i + 1}`, run: setModes({ in: mode }) },
+      { title: `Out: ${mode}`, keys: [`Shift+Digit${i + 1}`], shown: `Shift ${i + 1}`, ...setModes({ out: mode }) },
+      { title: `In: ${mode}`, keys: [`Alt+Digit${i + 1}`], shown: `Alt ${i + 1}`, ...setModes({ in: mode }) },
       {
         title: `In and out: ${mode}`,
         keys: [`Alt+Shift+Digit${i + 1}`],
         shown: `Alt Shift ${i + 1}`,
-        run: setModes({ in: mode, out: mode }),
+        ...setModes({ in: mode, out: mode }),
       },
     ]),
-    { title: 'Stay here, then jump to the next key', keys: ['h'], shown: 'H', run: setModes({ out: 'hold' }) },
-    { title: 'Come in to this key by a jump', keys: ['Shift+H'], shown: 'Shift H', run: setModes({ in: 'hold' }) },
+    { title: 'Stay here, then jump to the next key', keys: ['h'], shown: 'H', ...setModes({ out: 'hold' }) },
+    { title: 'Come in to this key by a jump', keys: ['Shift+H'], shown: 'Shift H', ...setModes({ in: 'hold' }) },
     { title: 'Insert a key on the curve without changing it', keys: ['i'], shown: 'I', run: insertHere },
     {
       title: 'Delete keys, keeping the curve',
       keys: ['Shift+Delete'],
       shown: 'Shift Delete',
-      run: onKeys(() => void deleteKeepingCurve()),
+      lacks: lacking.keys,
+      run: () => void deleteKeepingCurve(),
     },
     {
       title: 'Double the height of the lane',
       keys: ['d'],
       shown: 'D',
-      run: () => {
-        const lane =
-          keyboard.cursor?.lane ?? desk.pointed ?? (selection.first === null ? null : String(selection.first))
-        if (lane) desk.double(lane)
-        else notices.say('Point at a lane, or select an object.')
-      },
+      lacks: () => (laneMeant() ? null : 'Point at a lane, or select an object.'),
+      run: () => desk.double(laneMeant()!),
     },
     {
       title: 'Make the lane slim',
       keys: ['Shift+D'],
       shown: 'Shift D',
-      run: () => desk.pointed && desk.pull(desk.pointed, 0),
+      lacks: () => (laneMeant() ? null : 'Point at a lane, or select an object.'),
+      run: () => desk.slim(laneMeant()!),
     },
     {
       title: 'Curves only, or lanes',
@@ -170,7 +219,12 @@ export function keyCommands(): Command[] {
         if (!desk.toggleCurvesOnly()) notices.say('Select objects that move, or some of their keys.')
       },
     },
-    { title: 'Show speeds under the curves, or not', keys: ['s'], shown: 'S', run: () => (speeds.on = !speeds.on) },
+    {
+      title: 'Show speeds under the curves, or not',
+      keys: ['s'],
+      shown: 'S',
+      ...switching(() => (speeds.on = !speeds.on), 'Speeds are shown under the curves.', 'Speeds are not shown.'),
+    },
     {
       title: 'Compare with the curves of earlier…',
       keys: ['c'],
@@ -184,14 +238,12 @@ export function keyCommands(): Command[] {
     ...keys.map((command) => ({ group: 'Keys', ...command })),
     { group: 'Desk', title: 'Show all frames and values', run: showAll },
     { group: 'Desk', title: 'Show the work range', run: view.showWork },
-    { group: 'Desk', title: 'Show the selected keys', run: showKeys },
+    { group: 'Desk', title: 'Show the selected keys', lacks: lacking.keys, run: showKeys },
     {
       group: 'Desk',
       title: 'Name the selected objects…',
-      run: () =>
-        selection.objects.size
-          ? dialogs.ask({ kind: 'namedSelection', id: null })
-          : notices.say('Select the objects that get a name together.'),
+      lacks: lacking.objects,
+      run: () => dialogs.ask({ kind: 'namedSelection', id: null }),
     },
   ]
 }

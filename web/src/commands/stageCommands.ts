@@ -1,6 +1,6 @@
 import { useSelection, type Tool } from '../scene/selection'
 import { facingNames, shadingNames, useViews, type Facing, type Shading } from '../stage/views'
-import type { Command } from './command'
+import { switching, type Command } from './command'
 
 const tools: [Tool, string][] = [
   ['select', 'Select'],
@@ -18,23 +18,32 @@ export function stageCommands(): Command[] {
       title: `${title} tool`,
       keys: [`${i + 1}`],
       shown: `${i + 1}`,
-      run: () => (selection.tool = tool),
+      run: () => void (selection.tool = tool),
     })),
-    { group: 'Stage', title: 'Frame the choice', keys: ['f'], shown: 'F', run: views.askFrame },
+    { group: 'Stage', title: 'Frame what is selected, or everything', keys: ['f'], shown: 'F', run: views.askFrame },
     {
       group: 'Stage',
       title: 'Show or hide helpers in this view',
-      run: () => (views.active.helpers = !views.active.helpers),
+      ...switching(() => (views.active.helpers = !views.active.helpers), 'Helpers are shown.', 'Helpers are hidden.'),
     },
     ...(Object.keys(facingNames) as Facing[]).map((facing) => ({
       group: 'Stage',
       title: facing === 'free' ? 'Look from anywhere: free view' : `Look from the ${facing}`,
-      run: () => (views.active.look = facing),
+      run: () => void (views.active.look = facing),
     })),
+    {
+      group: 'Stage',
+      title: 'The view moves the camera that it looks through, or not',
+      ...switching(
+        () => (views.movesCamera = !views.movesCamera),
+        'Dragging in a view through a camera moves the camera.',
+        'Dragging in a view through a camera leaves the camera alone.',
+      ),
+    },
     ...(Object.keys(shadingNames) as Shading[]).map((shading) => ({
       group: 'Stage',
       title: `Draw this view ${shadingNames[shading].toLowerCase()}`,
-      run: () => (views.active.shading = shading),
+      run: () => void (views.active.shading = shading),
     })),
     ...([1, 2, 4] as const).map((count) => ({
       group: 'Stage',
@@ -44,7 +53,11 @@ export function stageCommands(): Command[] {
     {
       group: 'Stage',
       title: 'Playing updates all views, or the one worked in',
-      run: () => (views.updates = views.updates === 'all' ? 'active' : 'all'),
+      ...switching(
+        () => (views.updates = views.updates === 'all' ? 'active' : 'all') === 'all',
+        'Playing updates all views.',
+        'Playing updates the view that is worked in.',
+      ),
     },
   ]
 }

@@ -4,7 +4,8 @@ import { useBookmarks } from '../timebar/bookmarks'
 import { goToNeighbourKey } from '../timebar/neighbourKeys'
 import { usePlayhead } from '../timebar/playhead'
 import { useTimeDialogs } from '../timebar/timeDialogs'
-import type { Command } from './command'
+import { switching, type Command } from './command'
+import { useLacking } from './lacking'
 
 /** Playing, going to frames, ranges, and changes of time itself. */
 export function timeCommands(): Command[] {
@@ -13,6 +14,7 @@ export function timeCommands(): Command[] {
   const dialogs = useTimeDialogs()
   const bookmarks = useBookmarks()
   const selectedFrames = useSelectedFrames()
+  const lacking = useLacking()
 
   function step(frames: number): void {
     playhead.stop()
@@ -32,7 +34,14 @@ export function timeCommands(): Command[] {
     { title: 'Play forwards; again, faster', keys: ['l'], shown: 'L', run: () => playhead.shuttle(1) },
     { title: 'Play backwards; again, faster', keys: ['j'], shown: 'J', run: () => playhead.shuttle(-1) },
     { title: 'Stop, and play at true speed next', keys: ['k'], shown: 'K', run: playhead.rest },
-    { title: 'Play the selection only, or everything', run: () => (playhead.onlySelection = !playhead.onlySelection) },
+    {
+      title: 'Play the selection only, or everything',
+      ...switching(
+        () => (playhead.onlySelection = !playhead.onlySelection),
+        'Only what is selected plays.',
+        'Everything plays.',
+      ),
+    },
     { title: 'One frame back', keys: ['ArrowLeft'], shown: '←', run: () => step(-1) },
     { title: 'One frame on', keys: ['ArrowRight'], shown: '→', run: () => step(1) },
     { title: 'To the key before', keys: ['Alt+ArrowLeft'], shown: 'Alt ←', run: () => goToNeighbourKey(-1) },
@@ -55,6 +64,8 @@ export function timeCommands(): Command[] {
       shown: 'B',
       run: () => dialogs.ask({ kind: 'bookmark', bookmark: null }),
     },
+    { title: 'Start of the timecode…', run: () => dialogs.ask({ kind: 'start' }) },
+    { title: 'All motion later…', run: () => dialogs.ask({ kind: 'delay' }) },
     { title: 'To the bookmark before', keys: ['Shift+ArrowLeft'], shown: 'Shift ←', run: () => bookmarks.go(-1) },
     { title: 'To the next bookmark', keys: ['Shift+ArrowRight'], shown: 'Shift →', run: () => bookmarks.go(1) },
     {
@@ -66,7 +77,7 @@ export function timeCommands(): Command[] {
       run: () => setWork(Math.min(playhead.frame, scene.settings.work[0]), playhead.frame),
     },
     { title: 'Work range is the whole scene', run: () => setWork(...scene.settings.range) },
-    { title: 'Work range is where the selected keys are', run: workOfKeys },
+    { title: 'Work range is where the selected keys are', lacks: lacking.keys, run: workOfKeys },
     { title: 'Stretch time…', run: () => dialogs.ask({ kind: 'stretch' }) },
     { title: 'Insert frames…', run: () => dialogs.ask({ kind: 'gap', way: 'insert' }) },
     { title: 'Remove frames…', run: () => dialogs.ask({ kind: 'gap', way: 'remove' }) },

@@ -5,6 +5,7 @@ import { useArranging } from '../desk/arranging'
 import { useSelection } from '../scene/selection'
 import NumberField from '../values/NumberField.vue'
 import { useLookAheadCurves } from './lookAheadCurves'
+import { useToldCurve } from './toldCurve'
 
 /** Ways to put the selected keys in order. What each would do to the curve is told before it is done. */
 interface Way {
@@ -76,7 +77,8 @@ const number = computed({
 })
 const edit = computed(() => (selection.keyCount ? way.value.edit(selection.keySets(), number.value) : null))
 const { told, wrong } = useLookAheadCurves(() => edit.value)
-const shown = (value: number) => String(Number(value.toPrecision(3)))
+const inWords = useToldCurve()
+const most = computed(() => told.value && inWords(told.value))
 
 const apply = () => void arranging.onSelected((keys) => way.value.edit(keys, number.value))
 </script>
@@ -108,8 +110,8 @@ const apply = () => void arranging.onSelected((keys) => way.value.edit(keys, num
   <p v-else class="dim told">{{ way.hint }}</p>
   <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
   <p v-else-if="told" class="told" role="status">
-    {{ told.keys }} keys become <b>{{ told.keysAfter }}</b><template v-if="told.channel"
-      >, at most <b>{{ shown(told.difference) }}</b> off, at frame {{ shown(told.frame) }}</template
+    {{ told.keys }} keys become <b>{{ told.keysAfter }}</b><template v-if="most"
+      >, at most <b>{{ most.off }}</b> off, {{ most.where }}</template
     ><template v-else>; the curve stays as it is</template>
   </p>
 </template>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { useStorage } from '@vueuse/core'
 import { onMounted, ref, shallowRef } from 'vue'
-import { http, type KeptEase, type ReadyEase } from '../api/http'
+import { http, type KeptEase } from '../api/http'
 import { useArranging } from '../desk/arranging'
 import { useSelection } from '../scene/selection'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import NumberField from '../values/NumberField.vue'
+import { useGivenEase } from './givenEase'
+import { useGravity } from './gravity'
 import { readyEases } from './readyEases'
 
 /** Ready eases for the stretches between the selected keys, CSS in and out, and eases that are kept. */
@@ -15,8 +16,8 @@ const selection = useSelection()
 const arranging = useArranging()
 const notices = useNotices()
 
-const amount = useStorage('zesty-ease-amount', 50)
-const bounces = useStorage('zesty-ease-bounces', 3)
+const given = useGivenEase()
+const gravity = useGravity()
 const css = ref('')
 const kept = shallowRef<KeptEase[]>([])
 const naming = ref('')
@@ -24,14 +25,20 @@ const naming = ref('')
 const list = async () => (kept.value = await http.eases().catch(() => kept.value))
 onMounted(list)
 
-const ready = (ease: ReadyEase) =>
-  void arranging.onSelected((keys) => ({
-    edit: 'easeKeys',
-    keys,
-    ready: ease,
-    amount: amount.value / 100,
-    bounces: Math.round(bounces.value),
-  }))
+function setAmount(percent: number): void {
+  given.amount = percent
+  void given.keep()
+}
+
+function setBounces(count: number): void {
+  given.bounces = Math.round(count)
+  void given.keep()
+}
+
+function holdAmount(percent: number): void {
+  given.amount = percent
+  given.hold()
+}
 
 function give(text: string): void {
   if (text.trim()) void arranging.onSelected((keys) => ({ edit: 'easeKeys', keys, css: text }))
@@ -70,26 +77,28 @@ async function letGo(name: string): Promise<void> {
   <div class="amounts">
     <span>Amount</span>
     <NumberField
-      :value="amount"
+      :value="given.amount"
       label="Amount of the ease"
       unit=" %"
       :decimals="0"
       :step="5"
       :least="0"
       :most="100"
-      @hold="amount = $event"
-      @keep="amount = $event"
+      hint="How strong an ease is: goes on changing the one that was given last, until something else is done"
+      @hold="holdAmount"
+      @cancel="given.letGo"
+      @keep="setAmount"
     />
     <span>Bounces</span>
     <NumberField
-      :value="bounces"
+      :value="given.bounces"
       label="Bounces of the ease"
       :decimals="0"
       :step="1"
       :least="1"
       :most="12"
-      @hold="bounces = Math.round($event)"
-      @keep="bounces = Math.round($event)"
+      @hold="given.bounces = Math.round($event)"
+      @keep="setBounces"
     />
   </div>
   <div class="tiles">
@@ -98,12 +107,13 @@ async function letGo(name: string): Promise<void> {
       :key="tile.ease"
       type="button"
       :title="`${tile.label}: ${tile.hint}`"
-      @click="ready(tile.ease)"
+      @click="given.give(tile.ease)"
     >
       <svg viewBox="0 0 24 16" aria-hidden="true"><path :d="tile.path" /></svg>
       {{ tile.label }}
     </button>
   </div>
+  <p v-if="gravity" class="told num">{{ gravity }}</p>
   <form class="css" @submit.prevent="give(css)">
     <input
       v-model="css"
@@ -181,6 +191,11 @@ async function letGo(name: string): Promise<void> {
   stroke: var(--mint);
   stroke-width: 1.6;
   stroke-linecap: round;
+}
+.told {
+  margin: 0 0 6px;
+  color: var(--dim);
+  font-size: 11px;
 }
 .css {
   display: flex;

@@ -2,23 +2,19 @@
 import type { HandleForm } from '../api/http'
 import { useArranging } from '../desk/arranging'
 import { useDesk } from '../desk/deskStore'
+import { handleForms } from './handleForms'
 
 /** What becomes of the handles of the selected keys. */
 const desk = useDesk()
 const arranging = useArranging()
 
-const forms: { form: HandleForm; label: string; hint: string }[] = [
-  { form: 'joined', label: 'Join', hint: 'Both handles in one line, at the mean of their slopes' },
-  { form: 'equal', label: 'Equal', hint: 'Both handles in one line and equally long' },
-  { form: 'third', label: 'A third', hint: 'Each handle a third of its stretch long, with the slope that it has' },
-]
 const give = (form: HandleForm) => void arranging.onSelected((keys) => ({ edit: 'formHandles', keys, form }))
 </script>
 
 <template>
   <div class="forms">
     <BButton
-      v-for="{ form, label, hint } in forms"
+      v-for="{ form, label, hint } in handleForms"
       :key="form"
       variant="quiet"
       class="btn-small"
@@ -31,15 +27,20 @@ const give = (form: HandleForm) => void arranging.onSelected((keys) => ({ edit: 
     <input v-model="desk.handlesAlone" type="checkbox" class="form-check-input" /> A dragged handle moves alone
     <span class="dim">(or hold Alt)</span>
   </label>
+  <label
+    class="alone"
+    title="Else they grow and shrink with the stretch between a key that is moved and one that stays, so that its shape stays"
+  >
+    <input v-model="arranging.handlesStay" type="checkbox" class="form-check-input" /> Handles keep their length when a
+    key is moved
+  </label>
 </template>
 
 <style scoped>
 .forms {
-  display: flex;
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
   gap: 5px;
-}
-.forms > * {
-  flex: 1;
 }
 .alone {
   display: flex;

@@ -1,11 +1,14 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { CurveMessage } from '../api/messages'
 import NumberField from '../values/NumberField.vue'
+import { useToldCurve } from './toldCurve'
 
 /** How far keys that are written may be off, and what that makes of them. */
-defineProps<{ label: string; told: CurveMessage | null; wrong: string }>()
+const props = defineProps<{ label: string; told: CurveMessage | null; wrong: string }>()
 const tolerance = defineModel<number>({ required: true })
-const shown = (value: number) => String(Number(value.toPrecision(3)))
+const inWords = useToldCurve()
+const most = computed(() => props.told && inWords(props.told))
 </script>
 
 <template>
@@ -26,9 +29,7 @@ const shown = (value: number) => String(Number(value.toPrecision(3)))
   <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
   <span v-else-if="told" class="told" role="status">
     {{ told.keys }} keys become {{ told.keysAfter
-    }}<template v-if="told.channel"
-      >; the largest difference is {{ shown(told.difference) }}, at frame {{ shown(told.frame) }} of
-      {{ told.channel }}</template
+    }}<template v-if="most">; the largest difference is {{ most.off }}, {{ most.where }}</template
     ><template v-else>; nothing differs</template>
   </span>
   <span v-else class="told">Looking at what it would do…</span>

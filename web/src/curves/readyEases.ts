@@ -11,8 +11,20 @@ export interface EaseTile {
 
 export const readyEases: readonly EaseTile[] = [
   { ease: 'even', label: 'Even', hint: 'the same speed all the way', path: 'M2 14L22 2' },
-  { ease: 'easeIn', label: 'Ease in', hint: 'starts slowly', path: 'M2 14C12 14 16 8 22 2' },
-  { ease: 'easeOut', label: 'Ease out', hint: 'ends slowly', path: 'M2 14C8 8 12 2 22 2' },
+  { ease: 'easeIn', label: 'Ease in', hint: 'starts slowly', path: 'M2 14C8.7 14 15.3 10 22 2' },
+  { ease: 'easeOut', label: 'Ease out', hint: 'ends slowly', path: 'M2 14C8.7 6 15.3 2 22 2' },
+  {
+    ease: 'fall',
+    label: 'Fall',
+    hint: 'from rest, faster and faster, at full speed at the contact',
+    path: 'M2 2C8.7 2 15.3 6 22 14M17 14H23',
+  },
+  {
+    ease: 'throw',
+    label: 'Throw',
+    hint: 'at full speed at first, slower and slower, at rest at the top',
+    path: 'M2 14C8.7 6 15.3 2 22 2M1 14H7',
+  },
   { ease: 'easeBoth', label: 'Ease both', hint: 'slow, fast, slow', path: 'M2 14C13 14 11 2 22 2' },
   { ease: 'linger', label: 'Linger', hint: 'fast, slow, fast', path: 'M2 14C7 8 17 8 22 2' },
   { ease: 'anticipate', label: 'Anticipate', hint: 'draws back before it goes', path: 'M2 11C9 19 16 3 22 2' },

@@ -4,6 +4,7 @@ import type { ObjectKind } from '../api/http'
 import { allKinds } from '../scene/catalogue'
 import { useScene } from '../scene/sceneStore'
 import { addObject, kindIcons, kindNames } from './addObject'
+import MenuItem from '../shared/MenuItem.vue'
 
 const scene = useScene()
 const kinds = computed<readonly ObjectKind[]>(() => (scene.id === null ? [] : allKinds()))
@@ -12,9 +13,9 @@ const kinds = computed<readonly ObjectKind[]>(() => (scene.id === null ? [] : al
 <template>
   <BDropdown lazy size="sm" variant="quiet" toggle-class="btn-small add" no-caret strategy="fixed" end>
     <template #button-content>+ Add</template>
-    <BDropdownItemButton v-for="kind in kinds" :key="kind" @click="addObject(kind)">
+    <MenuItem v-for="kind in kinds" :key="kind" @click="addObject(kind)">
       <i :class="`bi ${kindIcons[kind]}`" aria-hidden="true" /> {{ kindNames[kind] }}
-    </BDropdownItemButton>
+    </MenuItem>
   </BDropdown>
 </template>
 

@@ -14,12 +14,12 @@ const showAll = useShowAll()
 
 const count = (keys: number) => keys.toLocaleString('en')
 const total = computed(() => {
-  void scene.rowsVersion
+  void scene.keysVersion
   return scene.model.keyCount
 })
 /** Keys outside the scene range. */
 const waiting = computed(() => {
-  void scene.rowsVersion
+  void scene.keysVersion
   const { range, ticksPerFrame } = scene.settings
   return scene.model.keysOutside(range[0] * ticksPerFrame, range[1] * ticksPerFrame)
 })
@@ -28,9 +28,11 @@ const waiting = computed(() => {
 <template>
   <div class="foot">
     <span class="num count" role="status" :title="selection.keyCount ? 'How many keys are selected' : undefined"
-      ><template v-if="selection.keyCount">{{ count(selection.keyCount) }} of </template>{{ count(total) }} keys<span
+      ><template v-if="selection.keyCount">{{ count(selection.keyCount) }} of </template>{{ count(total) }}
+      {{ total === 1 ? 'key' : 'keys' }}<template v-if="scene.arriving">, more on their way</template
+      ><span
         v-if="!selection.keyCount && waiting"
-        title="Keys outside the scene range are kept and not played"
+        :title="`${count(waiting)} ${waiting === 1 ? 'key' : 'keys'} beyond the scene range: kept, and not played`"
       >
         · {{ count(waiting) }} outside</span
       ></span

@@ -11,8 +11,8 @@ import { useSpeeds } from '../curves/speeds'
 import { useTallLanes } from '../curves/tallLanes'
 import FlowStrip from '../flow/FlowStrip.vue'
 import { useSelection } from '../scene/selection'
-import { laneOf } from '../scene/owners'
 import { drawSoon } from '../scene/drawLoop'
+import { laneOf } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
 import { usePlayhead } from '../timebar/playhead'
@@ -23,6 +23,7 @@ import { useDeskPicture } from './deskPicture'
 import DeskRuler from './DeskRuler.vue'
 import DeskReadout from './DeskReadout.vue'
 import { useDesk } from './deskStore'
+import FirstSteps from './FirstSteps.vue'
 import FilterMenu from './FilterMenu.vue'
 import { useHandsByLane } from './handsByLane'
 import { drawLanes } from './laneDraw'
@@ -49,6 +50,7 @@ const picture = useDeskPicture()
 const body = useTemplateRef<HTMLDivElement>('body')
 const lanesCanvas = useTemplateRef<HTMLCanvasElement>('lanesCanvas')
 const { height: bodyHeight } = useElementSize(body)
+const { width: lanesWidth } = useElementSize(useTemplateRef<HTMLDivElement>('room'))
 const views = useCurveViews()
 const speeds = useSpeeds()
 const comparing = useComparing()
@@ -56,12 +58,13 @@ const comparing = useComparing()
 const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
 const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
   const p = picture(width, height)
-  const { keys } = selection
+  const { keys, owners } = selection
   drawLanes(ctx, p, {
     lanes: shown.value,
     scrolled: desk.scrolled,
     selected: selection.objects,
-    selectedTimes: (object, channel) => (keys.size ? keys.get(laneOf(object, channel)) : undefined),
+    // Asked for every channel on the desk.
+    selectedTimes: (object, channel) => (owners.has(object) ? keys.get(laneOf(object, channel)) : undefined),
     spacing: desk.spacing,
     box: desk.selectionBox,
     played: desk.played,
@@ -157,8 +160,12 @@ watch(
 watch(
   () => playhead.frame,
   (frame) => {
-    if (playhead.playing) view.reveal(frame)
+    if (playhead.playing) view.reveal(frame, playhead.way === 1 ? 0.1 : 0.9)
   },
+)
+watch(
+  () => playhead.went,
+  () => view.reveal(playhead.frame),
 )
 watch(
   () => selection.first,
@@ -226,14 +233,17 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
     </div>
     <DeskRuler />
     <FlowStrip />
-    <div ref="body" class="body" @scroll="scroll">
-      <div class="heads" :style="{ height: `${Math.max(desk.height, bodyHeight)}px` }">
-        <LaneHead v-for="lane in shown" :key="lane.id" :lane="lane" />
-        <p v-if="desk.lanes.length === 0" class="none">
-          {{ filter.text || filter.count ? 'No lane like that' : 'No objects yet' }}
-        </p>
+    <div class="rows">
+      <div ref="body" class="body" @scroll="scroll">
+        <div class="heads" :style="{ height: `${Math.max(desk.height, bodyHeight)}px` }">
+          <LaneHead v-for="lane in shown" :key="lane.id" :lane="lane" />
+          <p v-if="desk.lanes.length === 0" class="none">
+            {{ filter.text || filter.count ? 'No lane like that' : 'No objects yet' }}
+          </p>
+        </div>
+        <div ref="room" />
       </div>
-      <div class="over sticky" :style="{ height: `${bodyHeight}px` }">
+      <div class="beside" :style="{ width: `${lanesWidth}px`, height: `${bodyHeight}px` }">
         <canvas
           ref="lanesCanvas"
           class="lanes"
@@ -253,6 +263,7 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
         />
         <PlayheadLine :first="view.first" :last="view.last" :width="lanes.width.value" />
         <CompareChip />
+        <FirstSteps v-if="bodyHeight > 130" />
         <DeskReadout :told="readout" :width="lanes.width.value" />
         <span class="visually-hidden" role="status">{{ keyboard.said }}</span>
       </div>
@@ -287,8 +298,13 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
 .find::placeholder {
   color: var(--dim);
 }
-.body {
+.rows {
+  position: relative;
   grid-column: 1 / 3;
+  min-height: 0;
+}
+.body {
+  height: 100%;
   display: grid;
   grid-template-columns: 246px minmax(0, 1fr);
   align-items: start;
@@ -304,13 +320,11 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
   padding: 8px 10px;
   color: var(--dim);
 }
-.over {
-  position: relative;
+/* Beside the scrolled heads, not stuck within them: then it would be a layer of its own, blended anew for every frame of playing. */
+.beside {
+  position: absolute;
+  inset: 0 auto auto 246px;
   overflow: hidden;
-}
-.sticky {
-  position: sticky;
-  top: 0;
 }
 .lanes {
   width: 100%;

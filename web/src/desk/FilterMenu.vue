@@ -7,6 +7,7 @@ import { useEscape } from '../shared/escape'
 import { useKeyDialogs } from './keyDialogs'
 import { useLaneFilter } from './laneFilter'
 import { allGroups } from '../scene/catalogue'
+import MenuItem from '../shared/MenuItem.vue'
 
 /** Which lanes are shown, and the named selections. */
 const filter = useLaneFilter()
@@ -55,34 +56,30 @@ const named = computed(() => {
     <BDropdownDivider />
     <BDropdownText class="hint-line">Named selections</BDropdownText>
     <div v-for="each in named" :key="each.id" class="named">
-      <BDropdownItemButton
-        class="go"
-        :title="`Select these ${each.objects.length}`"
-        @click="selection.select(each.objects)"
-        >{{ each.name }} <span class="hint num">{{ each.objects.length }}</span></BDropdownItemButton
+      <MenuItem class="go" :title="`Select these ${each.objects.length}`" @click="selection.select(each.objects)"
+        >{{ each.name }} <span class="hint num">{{ each.objects.length }}</span></MenuItem
       >
-      <BDropdownItemButton
+      <MenuItem
+        role="menuitemcheckbox"
         :active="filter.named === each.id"
         :aria-label="`Show only the lanes of ${each.name}`"
         title="Show only these lanes"
         @click="filter.named = filter.named === each.id ? null : each.id"
         ><i class="bi bi-funnel" aria-hidden="true"
-      /></BDropdownItemButton>
-      <BDropdownItemButton
+      /></MenuItem>
+      <MenuItem
         :aria-label="`Change the selection ${each.name}`"
         title="Change it"
         @click="dialogs.ask({ kind: 'namedSelection', id: each.id })"
         ><i class="bi bi-pencil" aria-hidden="true"
-      /></BDropdownItemButton>
+      /></MenuItem>
     </div>
-    <BDropdownItemButton
-      :disabled="selection.objects.size === 0"
-      @click="dialogs.ask({ kind: 'namedSelection', id: null })"
-      >Name the selected objects…</BDropdownItemButton
+    <MenuItem :disabled="selection.objects.size === 0" @click="dialogs.ask({ kind: 'namedSelection', id: null })"
+      >Name the selected objects…</MenuItem
     >
     <template v-if="filter.count">
       <BDropdownDivider />
-      <BDropdownItemButton @click="filter.clear()">Show all lanes</BDropdownItemButton>
+      <MenuItem @click="filter.clear()">Show all lanes</MenuItem>
     </template>
   </BDropdown>
 </template>

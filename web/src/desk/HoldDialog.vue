@@ -30,7 +30,7 @@ const editOf = (pushes: boolean): Edit => ({
   objects: objects.value,
   push: pushes,
 })
-const { told, wrong } = useLookAhead(() => editOf(push.value === 'push'))
+const { told, wrong, isTold } = useLookAhead(() => editOf(push.value === 'push'))
 const { told: pushed } = useLookAhead(() => editOf(true))
 /** Fewer keys than with everything pushed along: so many stand between and would go. */
 const going = computed(() => (told.value && pushed.value ? pushed.value.keysAfter - told.value.keysAfter : 0))
@@ -41,7 +41,7 @@ async function hold(): Promise<void> {
 </script>
 
 <template>
-  <AskDialog title="Hold the pose" ok="Hold" :ready="told !== null" @done="hold" @close="emit('close')">
+  <AskDialog title="Hold the pose" ok="Hold" :ready="isTold" @done="hold" @close="emit('close')">
     <div class="row-of-fields">
       from <span class="box"><TimeField :frame="from" label="Pose of frame" @keep="from = $event" /></span> until
       <span class="box"><TimeField :frame="to" label="Held until frame" @keep="to = $event" /></span>

@@ -4,11 +4,16 @@ import { useClipDialogs } from '../clips/clipDialogs'
 import CurveHead from '../curves/CurveHead.vue'
 import { useSelection } from '../scene/selection'
 import { useWarps } from '../flow/warps'
+import { useQuestions } from '../scene/questions'
+import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { placedOf } from '../scene/owners'
 import { useDesk } from './deskStore'
 import { useLaneFilter } from './laneFilter'
-import { objectOf, type Lane } from './lanes'
+import { useCancelOnEscape } from '../shared/cancelling'
+import NameField from '../shared/NameField.vue'
+import { useRenaming } from '../values/renaming'
+import { curveHeight, objectOf, type Lane } from './lanes'
 
 const props = defineProps<{ lane: Lane }>()
 const scene = useScene()
@@ -18,6 +23,7 @@ const selection = useSelection()
 
 const clipDialogs = useClipDialogs()
 const warps = useWarps()
+const questions = useQuestions()
 /** The names of the warps that cover what the lane shows. */
 const warped = computed(() => {
   void scene.rowsVersion
@@ -30,6 +36,8 @@ const warped = computed(() => {
   return covering.map(({ name, on }) => (on ? name : `${name} (off)`)).join(', ')
 })
 const isObject = computed(() => props.lane.kind === 'object')
+const renaming = useRenaming()
+const rename = (name: string) => void scene.edit({ edit: 'renameObject', object: objectOf(props.lane)!.id, name })
 const isPinned = computed(() => isObject.value && filter.pinned.has(objectOf(props.lane)!.id))
 const canPin = computed(() => isObject.value && objectOf(props.lane)!.parent === null)
 
@@ -78,6 +86,35 @@ function pullEdge(event: PointerEvent): void {
 
 const endPull = () => (edgeFrom = null)
 
+useCancelOnEscape(
+  () => edgeFrom !== null || shift.value !== 0,
+  () => {
+    // A slim lane is pulled to nothing, so that it is slim again.
+    if (edgeFrom) desk.pull(props.lane.id, edgeFrom.height >= curveHeight ? edgeFrom.height : 0)
+    edgeFrom = null
+    pressedAt = shift.value = 0
+  },
+)
+
+/** A warp over the whole scene would cover less than before: that is asked. */
+async function coverBy(id: number, { id: object, name }: SceneObject): Promise<void> {
+  const warp = scene.model.warps.get(id)
+  if (!warp) return
+  if (warp.targets === null) {
+    const answer = await questions.ask({
+      title: `Let ${warp.name} cover only ${name}?`,
+      text: `${warp.name} covers the whole scene, ${name} with it.`,
+      ways: [
+        { value: 'all', label: 'Leave it as it is' },
+        { value: 'only', label: `Cover only ${name}` },
+      ],
+      otherwise: 'all',
+    })
+    if (answer !== 'only') return
+  }
+  await warps.cover(id, [{ object }])
+}
+
 function drop(event: PointerEvent): void {
   const moved = shift.value
   pressedAt = shift.value = 0
@@ -86,7 +123,7 @@ function drop(event: PointerEvent): void {
   const middle = props.lane.top + props.lane.height / 2 + moved
   const onto = document.elementsFromPoint(event.clientX, event.clientY).find((each) => each.hasAttribute('data-warp'))
   if (onto) {
-    void warps.cover(Number(onto.getAttribute('data-warp')), [{ object: own.id }])
+    void coverBy(Number(onto.getAttribute('data-warp')), own)
     return
   }
   const others = desk.lanes.filter(
@@ -126,11 +163,24 @@ function drop(event: PointerEvent): void {
       <i :class="lane.open ? 'bi bi-caret-down-fill' : 'bi bi-caret-right-fill'" aria-hidden="true" />
     </button>
     <span v-else class="fold" />
+    <NameField
+      v-if="isObject && renaming.isIn(objectOf(lane)!.id, 'lane')"
+      begun
+      :name="lane.label"
+      @rename="rename"
+      @done="renaming.end"
+    />
     <button
+      v-else
       type="button"
       class="name"
-      :title="isObject ? 'Click to select; drag up or down to reorder, or onto a warp' : undefined"
+      :title="
+        isObject
+          ? `${lane.label}\nClick to select; double-click to rename; drag up or down to reorder, or onto a warp`
+          : lane.label
+      "
       @click="select"
+      @dblclick="isObject && renaming.ask(objectOf(lane)!.id, 'lane')"
       @pointerdown="grab"
       @pointermove="pull"
       @pointerup="drop"

@@ -20,7 +20,7 @@ const edit = computed<Edit>(() => ({
   frames: frames.value,
   objects: whose.value === 'selected' ? [...selection.objects] : null,
 }))
-const { told, wrong } = useLookAhead(() => edit.value)
+const { told, wrong, isTold } = useLookAhead(() => edit.value)
 
 async function add(): Promise<void> {
   await scene.edit(edit.value)
@@ -28,7 +28,7 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <AskDialog title="Add a lead" ok="Add the lead" :ready="told !== null" @done="add" @close="emit('close')">
+  <AskDialog title="Add a lead" ok="Add the lead" :ready="isTold" @done="add" @close="emit('close')">
     <div class="row-of-fields">
       <NumberField
         :value="frames"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Edit } from '../api/http'
+import type { Edit, FrameRule } from '../api/http'
 import { useSelection } from '../scene/selection'
+import { frameRules } from '../timebar/frameRules'
 import { useLookAhead } from '../timebar/lookAhead'
 import { useArranging } from './arranging'
 import AskDialog from '../shared/AskDialog.vue'
@@ -11,16 +12,14 @@ const selection = useSelection()
 const arranging = useArranging()
 
 const keys = computed(() => selection.keySets())
-const survivor = ref<'nearest' | 'earliest' | 'latest'>('nearest')
-const edit = computed<Edit>(() => ({ edit: 'putOnFrames', keys: keys.value, survivor: survivor.value }))
-const { told, wrong } = useLookAhead(() => edit.value)
+const rule = ref<FrameRule>('apart')
+const edit = computed<Edit>(() => ({ edit: 'putOnFrames', keys: keys.value, rule: rule.value }))
+/** How many would give way, if any were to. */
+const { told: withLoss } = useLookAhead(() => ({ edit: 'putOnFrames', keys: keys.value, rule: 'nearest' }))
+const meeting = computed(() => (withLoss.value ? withLoss.value.keys - withLoss.value.keysAfter : 0))
+const { told, wrong, isTold } = useLookAhead(() => edit.value)
 const moving = computed(() => (told.value ? told.value.betweenFrames - told.value.betweenFramesAfter : 0))
 const merging = computed(() => (told.value ? told.value.keys - told.value.keysAfter : 0))
-const rules = [
-  { rule: 'nearest', label: 'The one nearest to the frame' },
-  { rule: 'earliest', label: 'The earliest' },
-  { rule: 'latest', label: 'The latest' },
-] as const
 
 async function put(): Promise<void> {
   await arranging.make(edit.value)
@@ -31,7 +30,7 @@ async function put(): Promise<void> {
   <AskDialog
     title="Put on whole frames"
     ok="Put on frames"
-    :ready="told !== null && moving > 0"
+    :ready="isTold && moving > 0"
     @done="put"
     @close="emit('close')"
   >
@@ -46,10 +45,10 @@ async function put(): Promise<void> {
         merging === 0 ? '' : `${merging === 1 ? '1 key' : `${merging} keys`} would meet others on a frame and give way.`
       }}
     </p>
-    <fieldset v-if="merging > 0">
-      <legend>Where keys meet, this one stays</legend>
-      <label v-for="{ rule, label } in rules" :key="rule" class="way">
-        <input v-model="survivor" type="radio" class="form-check-input" :value="rule" />
+    <fieldset v-if="meeting > 0">
+      <legend>Where keys meet on a frame</legend>
+      <label v-for="{ rule: each, label } in frameRules" :key="each" class="way">
+        <input v-model="rule" type="radio" class="form-check-input" :value="each" />
         <span>{{ label }}</span>
       </label>
     </fieldset>

@@ -6,7 +6,7 @@ import { colours } from '../styles/scheme'
 import PlayheadLine from './PlayheadLine.vue'
 import { frameOf, xOf } from './deskDraw'
 import { useDeskPicture } from './deskPicture'
-import { countColumns, drawOverview, overviewParts } from './overviewDraw'
+import { ColumnCounts, drawOverview, overviewParts } from './overviewDraw'
 import { useRangeEnds, type HeldEnd } from './rangeEnds'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
@@ -26,7 +26,7 @@ const whole = computed<[number, number]>((before) => {
   return [start - margin, end + margin]
 })
 const allKeys = computed(() => {
-  void scene.rowsVersion
+  void scene.keysVersion
   return [...scene.model.objects.values()].flatMap((object) =>
     [...object.channels.values()].map((channel) => channel.keys),
   )
@@ -35,7 +35,8 @@ const strip = useCanvas(canvas, (ctx, width, height) =>
   drawOverview(ctx, picture(width, height, ...whole.value), columns.value, [view.first, view.last]),
 )
 // Counted anew only when keys or the strip change, not when its window moves.
-const columns = computed(() => countColumns(picture(strip.width.value, 0, ...whole.value), allKeys.value))
+const counts = new ColumnCounts()
+const columns = computed(() => counts.of(picture(strip.width.value, 0, ...whole.value), allKeys.value))
 watch([() => view.first, () => view.last, whole, allKeys, colours], strip.redraw, { flush: 'sync' })
 
 const stretch = () => ({ width: strip.width.value, first: whole.value[0], last: whole.value[1] })

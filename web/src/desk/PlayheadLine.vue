@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { usePlayhead } from '../timebar/playhead'
 import { useTimeDisplay } from '../timebar/timeDisplay'
 import { useAutoKey } from '../values/autoKey'
+import { flagSpan } from './deskDraw'
 
 /** The playhead over a canvas. It lies in a layer of its own, so that moving it draws nothing anew. */
 const props = defineProps<{ first: number; last: number; width: number; flag?: boolean }>()
@@ -11,12 +12,18 @@ const time = useTimeDisplay()
 const autoKey = useAutoKey()
 
 const x = computed(() => ((playhead.frame - props.first) / (props.last - props.first)) * props.width)
+const label = computed(() => time.label(playhead.readFrame))
+/** Where the flag begins and how wide it is, as seen from the line. */
+const span = computed(() => {
+  const [left, right] = flagSpan(x.value, props.width, label.value)
+  return { left: `${left - x.value + 1}px`, width: `${right - left}px` }
+})
 const shown = computed(() => x.value >= -1 && x.value <= props.width + 1)
 </script>
 
 <template>
   <div v-show="shown" class="now" :class="{ flag }" :style="{ transform: `translateX(${x}px)` }" aria-hidden="true">
-    <span v-if="flag" class="num" :class="{ auto: autoKey.isOn }">{{ time.label(playhead.readFrame) }}</span>
+    <span v-if="flag" class="num" :class="{ auto: autoKey.isOn }" :style="span">{{ label }}</span>
   </div>
 </template>
 
@@ -32,11 +39,7 @@ const shown = computed(() => x.value >= -1 && x.value <= props.width + 1)
 .flag span {
   position: absolute;
   top: 0;
-  left: 1px;
-  min-width: 30px;
   height: 19px;
-  padding: 0 6px;
-  translate: -50%;
   clip-path: polygon(0 0, 100% 0, 100% 68%, calc(100% - 6px) 100%, 6px 100%, 0 68%);
   background: var(--lime);
   color: var(--on-lime);

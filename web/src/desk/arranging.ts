@@ -1,14 +1,19 @@
+import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { watch } from 'vue'
 import type { Edit, KeySet } from '../api/http'
 import type { KeptMessage } from '../api/messages'
 import { useSelection } from '../scene/selection'
 import { laneOf } from '../scene/owners'
-import type { Keys } from '../scene/keys'
+import { firstAtOrAfter, type Keys } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 
 interface Before {
+  /** Only where selected keys are elsewhere now does the selection go with them. */
+  onlyIfGone: boolean
   keys: Map<string, Keys>
+  /** The same, to see at once what is as it was. */
+  all: Set<Keys>
   selected: readonly KeySet[]
 }
 
@@ -20,24 +25,29 @@ export const useArranging = defineStore('arranging', () => {
   const scene = useScene()
   const selection = useSelection()
   let before: Before | null = null
+  /** Whether handles keep their lengths when a key is moved, and do not go along with the stretch. */
+  const handlesStay = useStorage('zesty-handles-stay', false)
 
-  function begin(selected: readonly KeySet[]): Before {
+  const asSet = (edit: Edit): Edit =>
+    edit.edit === 'moveKeys' && handlesStay.value ? { ...edit, handlesStay: true } : edit
+
+  function begin(selected: readonly KeySet[], onlyIfGone = false): Before {
     const keys = new Map<string, Keys>()
     for (const object of scene.model.holders())
       for (const channel of object.channels.values())
         if (channel.keys.count) keys.set(laneOf(object.id, channel.name), channel.keys)
-    return (before = { keys, selected })
+    return (before = { onlyIfGone, keys, all: new Set(keys.values()), selected })
   }
 
   /** The keys that an edit has placed since. */
-  function placed({ keys: old, selected }: Before): KeySet[] {
+  function placed({ keys: old, all, selected }: Before): KeySet[] {
     const moved = new Map(selected.map(({ object, channel, times }) => [laneOf(object, channel), new Set(times)]))
     const sets: KeySet[] = []
     for (const object of scene.model.holders())
       for (const { name, keys } of object.channels.values()) {
+        if (keys.count === 0 || all.has(keys)) continue
         const lane = laneOf(object.id, name)
         const were = old.get(lane)
-        if (keys.count === 0 || keys === were) continue
         const gone = moved.get(lane)
         const stayed = new Map<number, number>()
         if (were)
@@ -55,7 +65,7 @@ export const useArranging = defineStore('arranging', () => {
   watch(
     () => scene.rowsVersion,
     () => {
-      if (!before) return
+      if (!before || (before.onlyIfGone && before.selected.every(isThere))) return
       const now = placed(before)
       if (now.length) selection.selectKeys(now)
     },
@@ -64,10 +74,24 @@ export const useArranging = defineStore('arranging', () => {
 
   const isUnderWay = () => before !== null
 
+  const isThere = ({ object, channel, times }: KeySet) => {
+    const keys = scene.model.holder(object)?.channels.get(channel)?.keys
+    return keys !== undefined && times.every((time) => keys.times[firstAtOrAfter(keys, time)] === time)
+  }
+
+  /** A step through the history; the selection goes with the keys that it puts elsewhere. */
+  async function through(step: () => Promise<unknown>): Promise<void> {
+    await settled()
+    const selected = selection.keySets()
+    const mine = before || selected.length === 0 ? null : begin(selected, true)
+    await step()
+    if (mine && before === mine) before = null
+  }
+
   /** Shows what the edit would give while the hand drags. */
   function tryOn(edit: Edit): void {
     if (!before) begin(selection.keySets())
-    scene.tryEdit(edit)
+    scene.tryEdit(asSet(edit))
   }
 
   let making: Promise<KeptMessage | null> | null = null
@@ -86,9 +110,11 @@ export const useArranging = defineStore('arranging', () => {
 
   async function keep(edit: Edit, selected: readonly KeySet[]): Promise<KeptMessage | null> {
     const from = before ?? begin(selected)
-    const kept = await scene.keepTry(edit)
+    const kept = await scene.keepTry(asSet(edit))
     before = null
     if (!kept) selection.selectKeys(from.selected)
+    // What has been deleted is not selected any more.
+    else selection.keepOnly((object, channel, time) => isThere({ object, channel, times: [time] }))
     return kept
   }
 
@@ -116,5 +142,5 @@ export const useArranging = defineStore('arranging', () => {
     await scene.dropTry()
   }
 
-  return { isUnderWay, isMaking, settled, tryOn, make, onSelected, cancel }
+  return { handlesStay, isUnderWay, isMaking, settled, tryOn, make, onSelected, through, cancel }
 })

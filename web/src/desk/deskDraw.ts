@@ -11,6 +11,8 @@ export interface DeskPicture {
   range: readonly [number, number]
   work: readonly [number, number]
   framesPerSecond: number
+  /** The frame that the ruler's steps are counted from. */
+  origin: number
   ticksPerFrame: number
   /** How a frame is written on the ruler. */
   label: (frame: number) => string
@@ -27,6 +29,13 @@ export const frameOf = (picture: Pick<DeskPicture, 'width' | 'first' | 'last'>, 
 
 /** Heights on the ruler, in pixels from its top, and how far a bookmark's flag reaches. */
 export const rulerParts = { half: 9, bookmarks: 13, bookmarkWidth: 9, flag: 19 } as const
+
+/** From where to where the playhead's flag reaches on a ruler: as wide as what stands on it, and all of it in sight. */
+export function flagSpan(x: number, width: number, label: string): [left: number, right: number] {
+  const wide = Math.max(30, 12 + 7 * label.length)
+  const left = Math.max(0, Math.min(x - wide / 2, width - wide))
+  return [left, left + wide]
+}
 
 const mono = "'JetBrains Mono Variable', monospace"
 
@@ -45,11 +54,12 @@ export function drawRuler(
   const scale = p.width / (p.last - p.first)
   const step = labelStep(scale, p.labelRoom, p.framesPerSecond)
   const small = tickStep(step, scale)
+  const { origin } = p
   ctx.font = `10.5px ${mono}`
   ctx.textBaseline = 'alphabetic'
-  for (let frame = Math.ceil(p.first / small) * small; frame <= p.last; frame += small) {
+  for (let frame = origin + Math.ceil((p.first - origin) / small) * small; frame <= p.last; frame += small) {
     const x = Math.round(xOf(p, frame)) + 0.5
-    const labelled = frame % step === 0
+    const labelled = (frame - origin) % step === 0
     ctx.strokeStyle = labelled ? c.dim : c.line
     ctx.lineWidth = 1
     ctx.beginPath()
@@ -57,8 +67,10 @@ export function drawRuler(
     ctx.lineTo(x, p.height)
     ctx.stroke()
     if (!labelled) continue
-    ctx.fillStyle = frame < p.range[0] || frame > p.range[1] ? c.line : c.dim
+    ctx.fillStyle = c.dim
+    ctx.globalAlpha = frame < p.range[0] || frame > p.range[1] ? 0.6 : 1
     ctx.fillText(p.label(frame), x + 3, 12)
+    ctx.globalAlpha = 1
   }
   for (const { frame, colour } of bookmarks) drawBookmark(ctx, xOf(p, frame), p.height, c[colour])
   ctx.fillStyle = c.cream

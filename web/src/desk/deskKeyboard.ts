@@ -108,7 +108,7 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
       Home: () => go(1, true),
       End: () => go(-1, true),
       ' ': () => pick(event.ctrlKey || event.shiftKey ? 'toggle' : 'only'),
-      Enter: () => time.value !== null && playhead.goTo(frame(time.value)),
+      Enter: () => time.value !== null && playhead.goTo(frame(time.value), true),
     }
     const act = keys[event.key]
     if (!act) return

@@ -17,6 +17,7 @@ export function useDeskPicture() {
     range: scene.settings.range,
     work: scene.settings.work,
     framesPerSecond: scene.settings.framesPerSecond,
+    origin: time.display === 'frames' ? 0 : scene.settings.range[0],
     ticksPerFrame: scene.settings.ticksPerFrame,
     label: time.label,
     labelRoom: time.display === 'frames' ? 56 : 96,

@@ -148,6 +148,13 @@ export const useDesk = defineStore('desk', () => {
     reveal({ top: lane.top, height: wanted })
   }
 
+  /** Makes a lane slim. */
+  function slim(id: string): void {
+    const flow = flowLanes.value.find((each) => each.id === id)
+    if (!flow) pull(id, 0)
+    else if (flow.curves) toggleFlowCurve(id)
+  }
+
   /** Scrolls as far as it takes to see a lane. */
   function reveal({ top, height }: Pick<Lane, 'top' | 'height'>): void {
     scrolled.value = Math.min(top, Math.max(scrolled.value, top + height - bodyHeight.value))
@@ -220,6 +227,7 @@ export const useDesk = defineStore('desk', () => {
     toggle,
     pull,
     double,
+    slim,
     reveal,
     toggleCurvesOnly,
     selectionBox,

@@ -39,8 +39,14 @@ function drawWing(ctx: CanvasRenderingContext2D, x: number, y: number, side: -1 
   ctx.fill()
 }
 
-/** Where keys stand too close for wings: a plain stem. */
-export function drawPlainStem(ctx: CanvasRenderingContext2D, x: number, middle: number, colour: string): void {
+/** Where keys stand too close for wings: plain stems, from the first to the last of some columns of pixels that follow each other. */
+export function drawPlainStems(
+  ctx: CanvasRenderingContext2D,
+  first: number,
+  last: number,
+  middle: number,
+  colour: string,
+): void {
   ctx.fillStyle = colour
-  ctx.fillRect(Math.round(x) - 1, middle - 6, 2, 12)
+  ctx.fillRect(first - 1, middle - 6, last - first + 2, 12)
 }

@@ -1,9 +1,8 @@
 import type { OwnerKey } from '../scene/owners'
-import { firstAtOrAfter } from '../scene/keys'
 import { xOf, type DeskPicture } from './deskDraw'
 import type { SelectionBox } from './deskStore'
-import { drawPlainStem, drawStem } from './keyStem'
-import { shownOf } from './laneKeys'
+import { drawPlainStems, drawStem } from './keyStem'
+import { laneColumns, margin, selected, several, waiting } from './laneColumns'
 import { objectOf, type Lane } from './lanes'
 import type { Spacing } from './spacing'
 
@@ -68,62 +67,51 @@ function shadeOutside(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
   ctx.globalAlpha = 1
 }
 
-/** One column of pixels: the key that stands there, and what else is to be known of the column. */
-const [one, several, selected, waiting] = [1, 2, 4, 8]
-/** Keys a little outside the picture reach into it. */
-const margin = 12
-let marks = new Uint8Array(0)
-let modes = new Uint8Array(0)
-let times = new Float64Array(0)
-
 function drawKeys(
   ctx: CanvasRenderingContext2D,
   p: DeskPicture,
   lane: Lane,
   middle: number,
-  { selectedTimes, played }: LanePicture,
+  picture: LanePicture,
 ): void {
-  const columns = Math.ceil(p.width) + 2 * margin
-  if (marks.length < columns) {
-    marks = new Uint8Array(columns)
-    modes = new Uint8Array(columns)
-    times = new Float64Array(columns)
-  } else marks.fill(0)
-
-  const scale = p.width / ((p.last - p.first) * p.ticksPerFrame)
-  const start = p.first * p.ticksPerFrame
-  const [from, to] = [start - margin / scale, start + (p.width + margin) / scale]
-  // A key outside the scene range waits there: it is not played, and not lost.
-  const [rangeStart, rangeEnd] = p.range.map((frame) => frame * p.ticksPerFrame) as [number, number]
-  for (const channel of lane.channels) {
-    const keys = shownOf(channel, played)
-    const some = selectedTimes(channel.object.id, channel.name)
-    for (let i = firstAtOrAfter(keys, from); i < keys.count; i++) {
-      const time = keys.times[i]!
-      if (time > to) break
-      const x = Math.round((time - start) * scale) + margin
-      const mark = marks[x]!
-      if (mark === 0) {
-        times[x] = time
-        modes[x] = keys.modes[i]!
-        marks[x] = one | (time < rangeStart || time > rangeEnd ? waiting : 0)
-      } else if (times[x] !== time) marks[x] = mark | several
-      if (some?.has(keys.own[i]!)) marks[x] = marks[x]! | selected
-    }
-  }
-
+  const { count, marks, modes, times, isBefore, isAfter } = laneColumns(lane, p, picture)
   const { lemon, cream, dim } = p.colours
   let previous = -Infinity
-  for (let x = 0; x < columns; x++) {
+  // Plain stems side by side are drawn as one.
+  let run = null as { from: number; to: number; colour: string } | null
+  const finish = () => {
+    if (run) drawPlainStems(ctx, run.from - margin, run.to - margin, middle, run.colour)
+    run = null
+  }
+  for (let x = 0; x < count; x++) {
     const mark = marks[x]!
     if (mark === 0) continue
     const colour = mark & selected ? lemon : mark & waiting ? dim : cream
     let isCrowded = (mark & several) !== 0 || x - previous < 9
-    for (let beside = x + 1; !isCrowded && beside < x + 9 && beside < columns; beside++) isCrowded = marks[beside] !== 0
-    if (isCrowded) drawPlainStem(ctx, x - margin, middle, colour)
-    else drawStem(ctx, (times[x]! - start) * scale, middle, modes[x]!, colour)
+    for (let beside = x + 1; !isCrowded && beside < x + 9 && beside < count; beside++) isCrowded = marks[beside] !== 0
     previous = x
+    if (isCrowded && run?.colour === colour && x - run.to <= 2) {
+      run.to = x
+      continue
+    }
+    finish()
+    if (isCrowded) run = { from: x, to: x, colour }
+    else drawStem(ctx, xOf(p, times[x]! / p.ticksPerFrame), middle, modes[x]!, colour)
   }
+  finish()
+  if (isBefore) drawHint(ctx, 4, 1, middle, dim)
+  if (isAfter) drawHint(ctx, p.width - 4, -1, middle, dim)
+}
+
+/** An angle at the desk's edge: there are more keys that way. */
+function drawHint(ctx: CanvasRenderingContext2D, x: number, way: 1 | -1, middle: number, colour: string): void {
+  ctx.strokeStyle = colour
+  ctx.lineWidth = 1.5
+  ctx.beginPath()
+  ctx.moveTo(x + way * 4, middle - 4)
+  ctx.lineTo(x, middle)
+  ctx.lineTo(x + way * 4, middle + 4)
+  ctx.stroke()
 }
 
 /** The spacing band: the stronger the colour, the further the object travels in that frame. */

@@ -1,5 +1,8 @@
+import { useEventListener } from '@vueuse/core'
 import type { Ref } from 'vue'
 import type { Edit, KeySet } from '../api/http'
+import { firstAtOrAfter } from '../scene/keys'
+import { laneOf } from '../scene/owners'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
@@ -7,7 +10,7 @@ import { useArranging } from './arranging'
 import { frameOf, xOf, type DeskPicture } from './deskDraw'
 import { useDesk } from './deskStore'
 import { boxMargin } from './laneDraw'
-import { keysBetween, nearestTime } from './laneKeys'
+import { keysBetween, keysOf, nearestTime } from './laneKeys'
 import { objectOf, type Lane } from './lanes'
 import type { Readout } from './readout'
 import { useScrub } from './scrub'
@@ -27,13 +30,14 @@ type Drag =
   | {
       kind: 'keys'
       way: 'move' | 'ripple' | 'copy'
+      lane: Lane
       from: number
       anchor: number
       frames: number
       isBegun: boolean
       click: () => void
     }
-  | { kind: 'scale'; about: number; grip: number; to: number; isBegun: boolean }
+  | { kind: 'scale'; about: number; end: number; grip: number; to: number; isBegun: boolean }
   | { kind: 'box'; from: Point; to: Point; add: boolean; lane: Lane | undefined }
 
 /** What the mouse does on the lanes: selecting keys, moving, copying and scaling them and, with Alt, scrubbing. */
@@ -70,9 +74,9 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
     if (!box || y < box.top || y > box.bottom) return null
     const [left, right] = [box.from, box.to].map((time) => time / scene.settings.ticksPerFrame) as [number, number]
     if (Math.abs(x - xAt(box.to) - boxMargin) <= sideReach)
-      return { kind: 'scale', about: left, grip: right, to: right, isBegun: false }
+      return { kind: 'scale', about: left, end: left, grip: right, to: right, isBegun: false }
     if (Math.abs(x - xAt(box.from) + boxMargin) <= sideReach)
-      return { kind: 'scale', about: right, grip: left, to: left, isBegun: false }
+      return { kind: 'scale', about: right, end: right, grip: left, to: left, isBegun: false }
     return null
   }
 
@@ -106,19 +110,38 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
     }
     anchor = { lane: lane.id, time }
     if (!wasSelected) selection.selectKeys(stem)
-    const way = event.altKey ? 'copy' : event.shiftKey ? 'ripple' : 'move'
+    const way = wayOf(event)
     const click = () => {
       if (way === 'move') selection.selectKeys(stem)
     }
     return {
       kind: 'keys',
       way,
+      lane,
       from: frameAt(event),
       anchor: time / scene.settings.ticksPerFrame,
       frames: 0,
       isBegun: false,
       click,
     }
+  }
+
+  /** What a drag does, by the keys that are held now. */
+  const wayOf = (event: MouseEvent) => (event.altKey ? 'copy' : event.shiftKey ? 'ripple' : 'move')
+
+  /**
+   * The first key that follows on each channel that a lane stands for and that has none selected: what follows on the
+   * lane moves along as a whole, so that its channels stay in step.
+   */
+  function following(lane: Lane): KeySet[] {
+    const first = Math.min(...held.flatMap(({ times }) => times))
+    const has = new Set(held.map(({ object, channel }) => laneOf(object, channel)))
+    return lane.channels.flatMap(({ object, name }) => {
+      if (has.has(laneOf(object.id, name))) return []
+      const { times } = keysOf({ object, name })
+      const next = times[firstAtOrAfter({ count: times.length, times }, first)]
+      return next === undefined ? [] : [{ object: object.id, channel: name, times: [next] }]
+    })
   }
 
   /** All keys from one stem to another, on the lanes between them. */
@@ -129,10 +152,12 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
   }
 
   let held: readonly KeySet[] = []
+  /** What goes along where what follows moves too, as it stood before the drag. */
+  let along: readonly KeySet[] = []
   let pressedAt = 0
 
   function editOf(now: Drag, meet: 'stop' | 'keepBoth'): Edit | null {
-    const keys = [...held]
+    const keys = [...held, ...(now.kind === 'keys' && now.way === 'ripple' ? along : [])]
     if (now.kind === 'scale')
       return { edit: 'scaleKeys', keys, about: now.about, from: now.grip, to: now.to, onFrames: desk.snaps, meet }
     if (now.kind !== 'keys') return null
@@ -163,28 +188,43 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
     if (!now.isBegun) {
       now.isBegun = true
       held = selection.keySets()
+      along = now.kind === 'keys' ? following(now.lane) : []
     }
-    const before = JSON.stringify(now)
+    lastMove = event
+    const state = () => JSON.stringify({ ...now, lane: null })
+    const before = state()
     if (now.kind === 'keys') {
-      now.frames = rounded(frameAt(event) - now.from)
-      // Between frames the keys themselves, and not the hand, come to stand on whole ones.
+      now.way = wayOf(event)
+      const raw = frameAt(event) - now.from
+      // It is the key in hand that comes to stand on a whole frame, and not the way that it goes.
+      now.frames = desk.snaps && !desk.played ? Math.round(now.anchor + raw) - now.anchor : rounded(raw)
       const to = now.anchor + now.frames
       tell(event, `${shown(now.anchor)} → ${shown(to)} (${now.frames >= 0 ? '+' : ''}${shown(now.frames)})`)
     } else {
       const side = Math.sign(now.grip - now.about)
       const box = desk.selectionBox
       // With Ctrl the playhead stays where it is, else the other end.
-      if (event.ctrlKey && box) now.about = playheadBeside(now)
+      now.about = event.ctrlKey && box ? playheadBeside({ about: now.end, grip: now.grip }) : now.end
       const least = desk.snaps ? 1 : 0.01
       const margin = (side * boxMargin * (view.last - view.first)) / width.value
       now.to = now.about + side * Math.max(least, side * (rounded(frameAt(event) - margin) - now.about))
       const share = ((now.to - now.about) / (now.grip - now.about)) * 100
       tell(event, `${shown(now.grip)} → ${shown(now.to)} (${share.toFixed(0)} %)`)
     }
-    if (JSON.stringify(now) === before) return
+    if (state() === before) return
     const edit = editOf(now, 'keepBoth')
     if (edit) arranging.tryOn(edit)
   }
+
+  // A key that is held or let go of counts at once, and not only when the mouse moves on.
+  let lastMove: PointerEvent | null = null
+  useEventListener(window, ['keydown', 'keyup'], (event: KeyboardEvent) => {
+    if (!['Shift', 'Alt', 'Control'].includes(event.key) || event.repeat) return
+    if (!lastMove || (drag?.kind !== 'keys' && drag?.kind !== 'scale') || !drag.isBegun) return
+    const { offsetX, offsetY, clientX } = lastMove
+    const { shiftKey, altKey, ctrlKey } = event
+    pull(drag, { offsetX, offsetY, clientX, shiftKey, altKey, ctrlKey } as PointerEvent)
+  })
 
   /** The playhead, where it stands on the near side of the grip; else the end that stays anyway. */
   function playheadBeside({ about, grip }: { about: number; grip: number }): number {

@@ -4,15 +4,43 @@ import { xOf, type DeskPicture } from './deskDraw'
 /** Above the strip's window lies a rail with the two ranges, the scene's above the work range. */
 export const overviewParts = { rail: 11, half: 5.5 } as const
 
-/** How many keys stand on each column of pixels. */
-export function countColumns(p: Pick<DeskPicture, 'width' | 'first' | 'last' | 'ticksPerFrame'>, all: readonly Keys[]) {
-  const columns = new Uint16Array(Math.ceil(p.width) + 1)
-  for (const keys of all)
+type Stretch = Pick<DeskPicture, 'width' | 'first' | 'last' | 'ticksPerFrame'>
+
+/** Counts how many keys stand on each column of pixels; curves that are the same as before are not counted again. */
+export class ColumnCounts {
+  private stretch: Stretch = { width: 0, first: 0, last: 0, ticksPerFrame: 1 }
+  private counted: readonly Keys[] = []
+  private columns = new Uint16Array(0)
+
+  of({ width, first, last, ticksPerFrame }: Stretch, all: readonly Keys[]): Uint16Array {
+    const was = this.stretch
+    const isSame =
+      was.width === width &&
+      was.first === first &&
+      was.last === last &&
+      was.ticksPerFrame === ticksPerFrame &&
+      all.length === this.counted.length
+    this.stretch = { width, first, last, ticksPerFrame }
+    if (!isSame) {
+      this.columns = new Uint16Array(Math.ceil(width) + 1)
+      this.counted = []
+    } else this.columns = this.columns.slice()
+    all.forEach((keys, i) => {
+      const before = this.counted[i]
+      if (before === keys) return
+      if (before) this.count(before, -1)
+      this.count(keys, 1)
+    })
+    this.counted = all
+    return this.columns
+  }
+
+  private count(keys: Keys, by: 1 | -1): void {
     for (let i = 0; i < keys.count; i++) {
-      const x = Math.round(xOf(p, keys.times[i]! / p.ticksPerFrame))
-      if (x >= 0 && x < columns.length) columns[x]!++
+      const x = Math.round(xOf(this.stretch, keys.times[i]! / this.stretch.ticksPerFrame))
+      if (x >= 0 && x < this.columns.length) this.columns[x]! += by
     }
-  return columns
+  }
 }
 
 /** The whole scene with all its keys, and the stretch that the desk shows. */

@@ -4,7 +4,7 @@ import { useBookmarks, type ShownBookmark } from '../timebar/bookmarks'
 import { usePlayhead } from '../timebar/playhead'
 import { useTimeDialogs } from '../timebar/timeDialogs'
 import { useTimeDisplay } from '../timebar/timeDisplay'
-import { frameOf, rulerParts, xOf } from './deskDraw'
+import { flagSpan, frameOf, rulerParts, xOf } from './deskDraw'
 import { useRangeEnds, type HeldEnd } from './rangeEnds'
 import { useScrub } from './scrub'
 import { useTimeView } from './timeView'
@@ -28,10 +28,9 @@ export function useRulerHands(width: Ref<number>) {
   const frameAt = (event: MouseEvent) => frameOf(stretch(), event.offsetX)
   const isNear = (event: MouseEvent) => (frame: number) => Math.abs(xOf(stretch(), frame) - event.offsetX) <= endReach
 
-  /** Whether a point is on the playhead's flag, which is as wide as what stands on it. */
   function isOnFlag(event: MouseEvent): boolean {
-    const half = Math.max(30, 12 + 7 * time.label(playhead.frame).length) / 2
-    return event.offsetY < rulerParts.flag && Math.abs(xOf(stretch(), playhead.frame) - event.offsetX) <= half
+    const [left, right] = flagSpan(xOf(stretch(), playhead.frame), width.value, time.label(playhead.frame))
+    return event.offsetY < rulerParts.flag && event.offsetX >= left && event.offsetX <= right
   }
 
   /** The work range's ends are in the ruler's upper half, the scene's in the lower; under the flag they are out of reach. */
@@ -53,7 +52,7 @@ export function useRulerHands(width: Ref<number>) {
     if (drag) return
     const bookmark = bookmarkAt(event)
     if (bookmark) {
-      playhead.goTo(bookmark.frame)
+      playhead.goTo(bookmark.frame, true)
       return
     }
     drag = 'scrub'
@@ -78,7 +77,7 @@ export function useRulerHands(width: Ref<number>) {
   }
 
   function cancel(): void {
-    if (drag === 'scrub') playhead.goTo(scrubbedFrom)
+    if (drag === 'scrub') playhead.goTo(scrubbedFrom, true)
     else if (drag) ends.letGo()
     drag = null
   }

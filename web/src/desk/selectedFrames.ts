@@ -35,16 +35,22 @@ export function useSelectedFrames(): () => [number, number] | null {
   const selection = useSelection()
   const notices = useNotices()
   return () => {
-    let [low, high] = [Infinity, -Infinity]
-    for (const times of selection.keys.values())
-      for (const time of times) {
-        low = Math.min(low, time)
-        high = Math.max(high, time)
-      }
-    if (low === Infinity) {
-      notices.say('Select some keys on the desk first.')
-      return null
-    }
-    return [Math.round(low / scene.settings.ticksPerFrame), Math.round(high / scene.settings.ticksPerFrame)]
+    const span = selectedSpan(selection, scene.settings.ticksPerFrame)
+    if (!span) notices.say('Select some keys on the desk first.')
+    return span
   }
+}
+
+/** The whole frames from the first selected key to the last; null where none is selected. */
+export function selectedSpan(
+  { keys }: Pick<ReturnType<typeof useSelection>, 'keys'>,
+  ticksPerFrame: number,
+): [number, number] | null {
+  let [low, high] = [Infinity, -Infinity]
+  for (const times of keys.values())
+    for (const time of times) {
+      low = Math.min(low, time)
+      high = Math.max(high, time)
+    }
+  return low === Infinity ? null : [Math.round(low / ticksPerFrame), Math.round(high / ticksPerFrame)]
 }

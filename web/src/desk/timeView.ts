@@ -1,17 +1,18 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
 
 const narrowest = 3
 
 /** Which stretch of frames the desk shows. */
 export const useTimeView = defineStore('timeView', () => {
   const scene = useScene()
+  const playhead = usePlayhead()
   const first = ref(0)
   const last = ref(100)
-  /** The frames from the first to the last thing that there is: the scene range, and keys and clips outside it. */
-  const reach = computed<[number, number]>(() => {
-    void scene.rowsVersion
+  const things = computed<[number, number]>(() => {
+    void scene.keysVersion
     const { range, ticksPerFrame } = scene.settings
     let [start, end] = range
     for (const object of scene.model.objects.values())
@@ -26,6 +27,10 @@ export const useTimeView = defineStore('timeView', () => {
     }
     return [start, end]
   })
+  const start = computed(() => Math.min(things.value[0], playhead.frame))
+  const end = computed(() => Math.max(things.value[1], playhead.frame))
+  /** The frames from the first to the last thing that there is: the scene range, and keys, clips and the playhead outside it. */
+  const reach = computed<[number, number]>(() => [start.value, end.value])
 
   /** Shows a stretch, within reach of the scene range and never narrower than three frames. */
   function show(from: number, to: number): void {
@@ -39,10 +44,17 @@ export const useTimeView = defineStore('timeView', () => {
     last.value = left + span
   }
 
-  function showAll(): void {
-    const [start, end] = scene.settings.range
+  const allOf = ([start, end]: readonly [number, number]): [number, number] => {
     const margin = (end - start + 1) * 0.02 + 0.5
-    show(start - margin, end + margin)
+    return [start - margin, end + margin]
+  }
+  const showAll = () => show(...allOf(scene.settings.range))
+
+  /** Whether it shows a range from end to end, and no more. */
+  function showsAll(range: readonly [number, number]): boolean {
+    const [from, to] = allOf(range)
+    const near = (to - from) * 0.001
+    return Math.abs(first.value - from) < near && Math.abs(last.value - to) < near
   }
 
   function showWork(): void {
@@ -65,11 +77,14 @@ export const useTimeView = defineStore('timeView', () => {
     show(first.value + frames, last.value + frames)
   }
 
-  /** Brings a frame into view if it is not. */
-  function reveal(frame: number): void {
+  /**
+   * Brings a frame into view if it is not.
+   * @param part Where in the view, from 0 at its first frame to 1 at its last.
+   */
+  function reveal(frame: number, part = 0.5): void {
     const span = last.value - first.value
-    if (frame < first.value || frame > last.value) show(frame - span * 0.1, frame + span * 0.9)
+    if (frame < first.value || frame > last.value) show(frame - span * part, frame + span * (1 - part))
   }
 
-  return { first, last, reach, show, showAll, showWork, zoom, pan, reveal }
+  return { first, last, reach, show, showAll, showsAll, showWork, zoom, pan, reveal }
 })

@@ -12,14 +12,14 @@ const scene = useScene()
 const name = computed(() => scene.model.warps.get(props.warp)?.name ?? '')
 const tolerance = ref(0.001)
 const edit = computed(() => ({ edit: 'bakeWarp', warp: props.warp, tolerance: tolerance.value }) as const)
-const { told, wrong } = useLookAheadCurves(() => edit.value)
+const { told, wrong, isTold } = useLookAheadCurves(() => edit.value)
 </script>
 
 <template>
   <AskDialog
     :title="`Bake ${name} into keys`"
     ok="Bake"
-    :ready="told !== null"
+    :ready="isTold"
     @done="scene.edit(edit)"
     @close="emit('close')"
   >

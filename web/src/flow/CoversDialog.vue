@@ -26,7 +26,14 @@ const takeOut = (target: WarpTarget) => set(warp.value!.targets!.filter((each) =
 </script>
 
 <template>
-  <AskDialog v-if="warp" :title="`What ${warp.name} covers`" ok="Done" :ready="true" @close="emit('close')">
+  <AskDialog
+    v-if="warp"
+    :title="`What ${warp.name} covers`"
+    ok="Done"
+    done-at-once
+    :ready="true"
+    @close="emit('close')"
+  >
     <p v-if="!warp.targets" class="mb-0">The whole scene.</p>
     <ul v-else class="targets">
       <li v-for="target in warp.targets" :key="nameOf(target)">

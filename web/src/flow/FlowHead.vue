@@ -10,6 +10,7 @@ import CheckItem from '../shared/CheckItem.vue'
 import { useFlowDialogs } from './flowDialogs'
 import { misfitOf } from './ladder'
 import { useWarps } from './warps'
+import MenuItem from '../shared/MenuItem.vue'
 
 /** The head of a warp's lane: its name, its switch, what it covers, and all that can be done with it. */
 const props = defineProps<{ lane: Lane }>()
@@ -72,28 +73,24 @@ const id = computed(() => warp.value?.id ?? 0)
             >What can be done with {{ warp.name }}</span
           ></template
         >
-        <BDropdownItemButton @click="dialogs.ask({ kind: 'retime', warp: id })">Retime a part…</BDropdownItemButton>
-        <BDropdownItemButton @click="desk.toggleFlowCurve(lane.id)">{{
+        <MenuItem @click="dialogs.ask({ kind: 'retime', warp: id })">Retime a part…</MenuItem>
+        <MenuItem @click="desk.toggleFlowCurve(lane.id)">{{
           lane.curves ? 'Show the ladder' : 'Show its curve'
-        }}</BDropdownItemButton>
-        <BDropdownItemButton @click="dialogs.ask({ kind: 'covers', warp: id })">What it covers…</BDropdownItemButton>
-        <BDropdownItemButton @click="dialogs.ask({ kind: 'rename', warp: id })">Rename…</BDropdownItemButton>
+        }}</MenuItem>
+        <MenuItem @click="dialogs.ask({ kind: 'covers', warp: id })">What it covers…</MenuItem>
+        <MenuItem @click="dialogs.ask({ kind: 'rename', warp: id })">Rename…</MenuItem>
         <BDropdownDivider />
-        <BDropdownItemButton
-          :active="warp.beyond === 'runOn'"
-          @click="scene.edit({ edit: 'setWarp', warp: id, beyond: 'runOn' })"
-          >Beyond its ends: run on</BDropdownItemButton
+        <MenuItem :active="warp.beyond === 'runOn'" @click="scene.edit({ edit: 'setWarp', warp: id, beyond: 'runOn' })"
+          >Beyond its ends: run on</MenuItem
         >
-        <BDropdownItemButton
-          :active="warp.beyond === 'stop'"
-          @click="scene.edit({ edit: 'setWarp', warp: id, beyond: 'stop' })"
-          >Beyond its ends: stop</BDropdownItemButton
+        <MenuItem :active="warp.beyond === 'stop'" @click="scene.edit({ edit: 'setWarp', warp: id, beyond: 'stop' })"
+          >Beyond its ends: stop</MenuItem
         >
         <BDropdownDivider />
         <CheckItem :on="desk.played" @click="desk.played = !desk.played">Keys stand where they are played</CheckItem>
         <BDropdownDivider />
-        <BDropdownItemButton @click="dialogs.ask({ kind: 'bake', warp: id })">Bake into keys…</BDropdownItemButton>
-        <BDropdownItemButton @click="scene.edit({ edit: 'deleteWarp', warp: id })">Delete</BDropdownItemButton>
+        <MenuItem @click="dialogs.ask({ kind: 'bake', warp: id })">Bake into keys…</MenuItem>
+        <MenuItem @click="scene.edit({ edit: 'deleteWarp', warp: id })">Delete</MenuItem>
       </BDropdown>
     </div>
     <div class="line below">
@@ -119,11 +116,9 @@ const id = computed(() => warp.value?.id ?? 0)
           ><i class="bi bi-exclamation-triangle" aria-hidden="true" /> ends at {{ misfit }}</template
         >
         <BDropdownText>The warp ends at {{ misfit }}, the scene at {{ scene.settings.range[1] }}.</BDropdownText>
-        <BDropdownItemButton @click="scene.edit({ edit: 'fitRangeToWarp', warp: id })"
-          >End the scene at {{ misfit }}</BDropdownItemButton
-        >
-        <BDropdownItemButton @click="scene.edit({ edit: 'refitWarp', warp: id })"
-          >Refit the warp to {{ scene.settings.range[0] }}–{{ scene.settings.range[1] }}</BDropdownItemButton
+        <MenuItem @click="scene.edit({ edit: 'fitRangeToWarp', warp: id })">End the scene at {{ misfit }}</MenuItem>
+        <MenuItem @click="scene.edit({ edit: 'refitWarp', warp: id })"
+          >Refit the warp to {{ scene.settings.range[0] }}–{{ scene.settings.range[1] }}</MenuItem
         >
       </BDropdown>
       <button

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Edit, RetimeWay } from '../api/http'
+import { selectedSpan } from '../desk/selectedFrames'
+import { warpKey } from '../scene/owners'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
@@ -11,7 +13,7 @@ import TimeField from '../timebar/TimeField.vue'
 import NumberField from '../values/NumberField.vue'
 
 /** Retimes a part of what is played, in one of some ready ways. */
-const props = defineProps<{ warp: number }>()
+const props = defineProps<{ warp: number | null }>()
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const selection = useSelection()
@@ -24,12 +26,18 @@ const ways: { way: RetimeWay; label: string; hint: string }[] = [
   { way: 'loop', label: 'Loop', hint: 'the part again and again; what follows moves along' },
   { way: 'freeze', label: 'Freeze', hint: 'from this frame on nothing moves' },
 ]
-/** The played frames of the selected points; with fewer than two, the work range. */
+/** The played frames of the selected points; with fewer than two, those of the selected keys, or the scene's. */
 const points = selection
   .keySets()
-  .filter(({ object }) => object === -props.warp)
+  .filter(({ object }) => props.warp !== null && object === warpKey(props.warp))
   .flatMap(({ times }) => times.map((time) => Math.round(time / scene.settings.ticksPerFrame)))
-const span = points.length > 1 ? [Math.min(...points), Math.max(...points)] : scene.settings.work
+const keys = points.length > 1 ? null : selectedSpan(selection, scene.settings.ticksPerFrame)
+const span =
+  points.length > 1
+    ? [Math.min(...points), Math.max(...points)]
+    : keys && keys[1] > keys[0]
+      ? keys
+      : scene.settings.range
 
 const way = ref<RetimeWay>('speed')
 const from = ref(span[0]!)
@@ -41,13 +49,21 @@ const frames = ref(Math.round(scene.settings.framesPerSecond))
 const times = ref(2)
 const grows = ref(true)
 const hasPart = computed(() => ['speed', 'backwards', 'loop'].includes(way.value))
-/** The frame at which the part then ends; typing it sets the speed. */
+/** The frame at which the part is to end, where that was typed; it sets the speed, and is met exactly. */
+const endsAt = ref<number | null>(null)
 const end = computed({
-  get: () => from.value + ((to.value - from.value) * 100) / percent.value,
+  get: () => endsAt.value ?? from.value + ((to.value - from.value) * 100) / percent.value,
   set: (frame) => {
     if (frame > from.value) percent.value = ((to.value - from.value) / (frame - from.value)) * 100
+    endsAt.value = frame
   },
 })
+watch([from, to], () => (endsAt.value = null))
+
+function setSpeed(hundredths: number): void {
+  percent.value = hundredths
+  endsAt.value = null
+}
 
 const edit = computed<Edit>(() => ({
   edit: 'retimePart',
@@ -60,13 +76,14 @@ const edit = computed<Edit>(() => ({
   frames: frames.value,
   times: times.value,
   growRange: grows.value,
+  endsAt: way.value === 'speed' ? endsAt.value : null,
 }))
-const { told, wrong } = useLookAhead(() => edit.value)
+const { told, wrong, isTold } = useLookAhead(() => edit.value)
 const retime = () => void scene.edit(edit.value)
 </script>
 
 <template>
-  <AskDialog title="Retime a part" ok="Retime" :ready="told !== null" @done="retime" @close="emit('close')">
+  <AskDialog title="Retime a part" ok="Retime" :ready="isTold" @done="retime" @close="emit('close')">
     <fieldset>
       <legend class="visually-hidden">How</legend>
       <label v-for="each in ways" :key="each.way" class="way tight">
@@ -93,8 +110,8 @@ const retime = () => void scene.edit(edit.value)
         :least="0.1"
         :most="100000"
         trim
-        @hold="percent = $event"
-        @keep="percent = $event"
+        @hold="setSpeed"
+        @keep="setSpeed"
       />
       so that it ends at
       <NumberField :value="end" label="The part then ends at" :decimals="2" :step="1" trim @keep="end = $event" />

@@ -57,6 +57,6 @@ export function rungStep(pixelsPerFrame: number): number {
 export function misfitOf(points: Keys, ticksPerFrame: number, range: readonly [number, number]): number | null {
   if (points.count === 0) return null
   const end = Math.round(points.times[points.count - 1]! / ticksPerFrame)
-  // The whole scene at one speed ends where the frame after the last would start.
+  // A warp may end with the last frame, or where the one after it would start.
   return Math.abs(end - range[1]) > 1 ? end : null
 }

@@ -8,6 +8,7 @@ import { useArranging } from '../desk/arranging'
 import { useDesk } from '../desk/deskStore'
 import { neighbourTime } from '../desk/laneKeys'
 import { useFlowDialogs } from './flowDialogs'
+import { useOfferRange } from './offerRange'
 
 /** Adding warps, and what is done to one of them. */
 export function useWarps() {
@@ -18,6 +19,7 @@ export function useWarps() {
   const arranging = useArranging()
   const desk = useDesk()
   const dialogs = useFlowDialogs()
+  const offerEnd = useOfferRange()
 
   const addForScene = () => scene.edit({ edit: 'addWarp' })
 
@@ -35,8 +37,10 @@ export function useWarps() {
 
   /** The warp that is meant: that of the selected points, one over the selected object, one of the scene, or any. */
   function meant(): number | null {
-    const selected = selection.keySets().find(({ object }) => warpOf(object) !== null)
-    if (selected) return warpOf(selected.object)
+    for (const owner of selection.owners) {
+      const warp = warpOf(owner)
+      if (warp !== null) return warp
+    }
     const all = [...scene.model.warps.values()]
     const over = all.find(({ targets }) => targets?.some(({ object }) => selection.objects.has(object)))
     return (over ?? all.find(({ targets }) => targets === null) ?? all[0])?.id ?? null
@@ -77,11 +81,8 @@ export function useWarps() {
     playhead.goTo(Math.round(time / ticksPerFrame))
   }
 
-  async function retime(): Promise<void> {
-    if (meant() === null) await addForScene()
-    const warp = meant()
-    if (warp !== null) dialogs.ask({ kind: 'retime', warp })
-  }
+  /** Where there is no warp yet, retiming adds one. */
+  const retime = () => void dialogs.ask({ kind: 'retime', warp: meant() })
 
   /** Adds objects or channels to what a warp covers. */
   async function cover(warp: number, more: readonly WarpTarget[]): Promise<void> {
@@ -93,7 +94,11 @@ export function useWarps() {
     await scene.edit({ edit: 'setWarpTargets', warp, targets })
   }
 
-  const toggle = (warp: number) => void scene.edit({ edit: 'setWarp', warp, on: !scene.model.warps.get(warp)?.on })
+  /** Off or on; the scene may end elsewhere then, which is offered. */
+  async function toggle(warp: number): Promise<void> {
+    const isOn = !scene.model.warps.get(warp)?.on
+    if (await scene.edit({ edit: 'setWarp', warp, on: isOn })) offerEnd(warp)
+  }
 
   return {
     addForScene,

@@ -20,7 +20,11 @@ export function useClashes() {
           ? `A key would land on another, at frame ${where}.`
           : `${count} keys would land on others, the first at frame ${where}.`,
       ways: [
-        { value: 'keepBoth', label: 'Keep both, a tick apart' },
+        {
+          value: 'keepBoth',
+          label: 'Keep both, a sub-frame apart',
+          hint: 'Both stand on the frame, one a tick behind the other: 1/705,600,000 of a second. Put on frames moves them a whole frame apart.',
+        },
         { value: 'replace', label: 'Replace what stands there' },
         { value: 'stop', label: 'Stop' },
       ],

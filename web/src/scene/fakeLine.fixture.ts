@@ -16,6 +16,8 @@ export class FakeLine {
   touches: KeptMessage['touches'] = null
   readonly tries: Edit[] = []
   opened = 0
+  /** What follows the scene when it is opened. */
+  more: RowsMessage[] = []
   dropped = 0
   revision = 0
   rows: RowsMessage = rowsOf({
@@ -45,7 +47,19 @@ export class FakeLine {
     this.listener.sampled({ forgotten: [], pieces: [{ first, last, isWhole: true, names: [], blocks: [] }] })
   open = async (id: number): Promise<void> => {
     this.opened++
-    this.listener.opened({ id, revision: this.revision, note: this.note(), history: [], rows: this.rows, chunk: 16 })
+    const first = this.rows.settings!.work[0]
+    const piece = { first, last: first, isWhole: true, names: [], blocks: [] }
+    this.listener.opened({
+      id,
+      revision: this.revision,
+      note: this.note(),
+      history: [],
+      rows: this.rows,
+      chunk: 16,
+      samples: { forgotten: [], pieces: [piece] },
+      more: this.more.length,
+    })
+    this.more.forEach((rows, i) => this.listener.more({ id, rows, left: this.more.length - i - 1 }))
   }
 
   /** The line is broken: what is asked fails, until it is mended. */
@@ -137,6 +151,7 @@ export class FakeLine {
     position: this.revision,
     title: '',
     added: [],
+    changed: true,
     clash: null,
     taken: null,
     touches: null,
@@ -164,7 +179,7 @@ export const rowsOf = (some: Partial<RowsMessage>): RowsMessage => ({
   ...some,
 })
 
-const settingsOf = (): RowsMessage['settings'] => ({
+export const settingsOf = (): RowsMessage['settings'] => ({
   name: 'Harbour',
   rate: '24',
   framesPerSecond: 24,
@@ -172,6 +187,7 @@ const settingsOf = (): RowsMessage['settings'] => ({
   range: [1, 100],
   work: [1, 100],
   canDrop: false,
+  start: '00:00:00:00',
 })
 
 export const objectOf = (id: number, name: string): RowsMessage['objects'][number] => ({

@@ -4,6 +4,8 @@ import { ref } from 'vue'
 export interface Notice {
   id: number
   text: string
+  /** What it is about: of one thing only the newest is shown. */
+  about?: string
   kind: 'problem' | 'said'
   action?: { label: string; run: () => void }
 }
@@ -13,13 +15,15 @@ export const useNotices = defineStore('notices', () => {
   const shown = ref<Notice[]>([])
   let next = 1
 
-  function show(text: string, kind: Notice['kind'], action?: Notice['action'], seconds = kind === 'problem' ? 9 : 7) {
+  function show(text: string, kind: Notice['kind'], action?: Notice['action'], about?: string) {
     const id = next++
-    shown.value = [...shown.value.filter((notice) => notice.text !== text).slice(-2), { id, text, kind, action }]
-    setTimeout(() => close(id), seconds * 1000)
+    const others = shown.value.filter((notice) => notice.text !== text && (!about || notice.about !== about))
+    shown.value = [...others.slice(-2), { id, text, kind, action, about }]
+    // Long ones take longer to read.
+    setTimeout(() => close(id), (kind === 'problem' ? 9000 : 7000) + Math.max(0, text.length - 60) * 50)
   }
 
-  const say = (text: string, action?: Notice['action']) => show(text, 'said', action)
+  const say = (text: string, action?: Notice['action'], about?: string) => show(text, 'said', action, about)
 
   /** Shows what went wrong. */
   const problem = (wrong: unknown, action?: Notice['action']) =>

@@ -5,7 +5,7 @@ export interface Question<T extends string> {
   title: string
   text: string
   /** The answers, the one that the Enter key gives first. */
-  ways: { value: T; label: string }[]
+  ways: { value: T; label: string; /** What it means exactly. */ hint?: string }[]
   /** What closing the dialog means. */
   otherwise: T
 }

@@ -65,6 +65,7 @@ export class SceneModel {
     range: [1, 1],
     work: [1, 1],
     canDrop: false,
+    start: '00:00:00:00',
   }
   readonly objects = new Map<number, SceneObject>()
   readonly bookmarks = new Map<number, BookmarkMessage>()
@@ -74,6 +75,8 @@ export class SceneModel {
   readonly placed = new Map<number, PlacedClip>()
   private order: SceneObject[] | null = null
   private readonly depths = new Map<number, number>()
+  /** The channels whose keys are seen at other times. */
+  private readonly warped: Channel[] = []
   private byObject: Map<number, PlacedClip[]> | null = null
 
   /** @returns whether lanes come or go: other objects, or a channel that got its first key or lost its last. */
@@ -106,11 +109,13 @@ export class SceneModel {
     isOtherwise = this.takeClips(rows) || isOtherwise
     // Where time flows otherwise, everything that is warped now is told of; nothing else is.
     if (rows.warps.length || rows.removedWarps.length)
-      for (const object of this.holders()) for (const channel of object.channels.values()) channel.played = null
+      for (const channel of this.warped.splice(0)) channel.played = null
     for (const { owner, id, name, times } of rows.played) {
       const channel = this.holder(ownerKey(owner, id))?.channels.get(name)
       // A copy of its own starts at an address that typed arrays can read.
-      if (channel) channel.played = new Float64Array(times.slice().buffer)
+      if (!channel) continue
+      channel.played = new Float64Array(times.slice().buffer)
+      this.warped.push(channel)
     }
     for (const id of rows.removedWarps) isOtherwise = this.warps.delete(id) || isOtherwise
     for (const row of rows.bookmarks) this.bookmarks.set(row.id, row)

@@ -1,7 +1,8 @@
 import { createPinia, setActivePinia } from 'pinia'
+import { watch } from 'vue'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Edit } from '../api/http'
-import { channelOf, FakeLine, LineBroken } from './fakeLine.fixture'
+import { channelOf, FakeLine, LineBroken, objectOf, rowsOf, settingsOf } from './fakeLine.fixture'
 import { useNotices } from './notices'
 import { useQuestions } from './questions'
 import { useScene } from './sceneStore'
@@ -46,6 +47,27 @@ describe('the open scene', () => {
     await settled()
     expect(line().opened).toBe(opened + 1)
     expect(scene.revision).toBe(5)
+  })
+
+  it('shows a scene whose keys are still on their way, and where it comes anew keeps the one of before until all is here', async () => {
+    const seen: [boolean, number | undefined][] = []
+    const look = () => seen.push([scene.arriving, scene.model.objects.get(1)?.channels.size])
+    const keys = rowsOf({ channels: [channelOf(1, 'position.x', 10, 20)] })
+    Object.assign(line(), {
+      rows: rowsOf({ settings: settingsOf(), objects: [objectOf(1, 'Ferry')] }),
+      more: [keys, rowsOf({})],
+    })
+    watch([() => scene.arriving, () => scene.rowsVersion], look, { flush: 'sync' })
+    await scene.open(1)
+    expect(seen[0]).toEqual([true, 1])
+    expect(seen).toContainEqual([true, 0])
+    expect(seen.at(-1)).toEqual([false, 1])
+    seen.length = 0
+    line().change({}, 5)
+    await settled()
+    expect(line().opened).toBe(3)
+    expect(new Set(seen.map(([, channels]) => channels))).toEqual(new Set([1]))
+    expect(times()).toEqual([10, 20])
   })
 
   it('makes edits one after the other, each on the revision that the last one made', async () => {

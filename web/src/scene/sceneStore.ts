@@ -8,6 +8,7 @@ import type {
   HistoryMessage,
   HistoryNote,
   KeptMessage,
+  MoreMessage,
   RowsMessage,
   SamplesMessage,
   SceneMessage,
@@ -40,17 +41,23 @@ export const useScene = defineStore('scene', () => {
   const samplesVersion = ref(0)
   /** Counts up only when what is seen on the frame looked at may be otherwise. */
   const seenVersion = ref(0)
+  /** Counts up only when the keys of objects or the clips on them may be others. */
+  const keysVersion = ref(0)
   /** Counts up only when lanes come or go. */
   const structureVersion = ref(0)
   /** Counts up when the whole scene has been fetched anew, and what was asked for beside it has to be asked for again. */
   const loads = ref(0)
 
   const id = ref<number | null>(null)
+  /** Whether keys are still on their way to a scene that has just been opened. */
+  const arriving = ref(false)
   const revision = ref(0)
   const note = shallowRef<HistoryNote>(nothing)
   const history = shallowRef<HistoryMessage[]>([])
   const lineState = ref<LineState>('standing')
   const gone = ref(false)
+  /** How many changes have been made from this page and not been taken back. */
+  const made = ref(0)
   const busy = ref(false)
   /** Why the last change was not kept, until one is. */
   const trouble = ref('')
@@ -69,6 +76,7 @@ export const useScene = defineStore('scene', () => {
   const line = new LiveLine(
     {
       opened,
+      more,
       changed,
       sampled: takeSamples,
       tried: takeTry,
@@ -95,12 +103,16 @@ export const useScene = defineStore('scene', () => {
     id.value = scene
     // Where somebody looked in another scene means nothing here.
     gaze = null
+    shown = false
     await load()
   }
 
+  /** Done when the picture is here; keys may still be on their way. */
   async function load(): Promise<void> {
     fetching.restart()
-    await line.open(id.value!)
+    const picture = new Promise<void>((here) => (begun = here))
+    whole = line.open(id.value!)
+    await Promise.race([picture, whole])
     await look(
       gaze ?? {
         frame: model.value.settings.work[0],
@@ -111,6 +123,8 @@ export const useScene = defineStore('scene', () => {
       },
     )
     loads.value++
+    // A line that breaks meanwhile opens the scene again when it is back.
+    whole.catch(() => {})
   }
 
   /** Fetches everything anew: after a break, or where a change was missed. */
@@ -118,6 +132,7 @@ export const useScene = defineStore('scene', () => {
     if (id.value === null) return line.resume()
     try {
       await load()
+      await whole
       line.resume()
     } catch (wrong) {
       // A line that broke again comes back again; a scene that is not there has gone meanwhile.
@@ -125,30 +140,62 @@ export const useScene = defineStore('scene', () => {
     }
   }
 
-  // The samples of a scene that has just come; until they are there, those of before are shown.
+  /** Whether this scene is shown already: then it stays until all of it has come anew. */
+  let shown = false
+  let whole: Promise<void> = Promise.resolve()
+  let begun = () => {}
+  // A scene that comes anew; until it is all here, the one of before is shown. Its samples, until the frame looked at is among them.
+  let fresh: SceneModel | null = null
   let freshBook: SampleBook | null = null
 
   function opened(message: SceneMessage): void {
     if (message.id !== id.value) return
-    const fresh = new SceneModel()
+    fresh = new SceneModel()
     fresh.take(message.rows)
-    model.value = markRaw(fresh)
     freshBook = new SampleBook(message.chunk)
     tried = false
     revision.value = message.revision
     note.value = message.note
     history.value = message.history
+    arriving.value = message.more > 0
+    if (!arriving.value || !shown) show()
+    takeSamples(message.samples)
+    begun()
+  }
+
+  function more({ id: of, rows, left }: MoreMessage): void {
+    if (of !== id.value) return
+    ;(fresh ?? model.value).take(rows)
+    arriving.value = left > 0
+    if (!fresh) void (arriving.value ? countRowsSoon() : countRows())
+    else if (!arriving.value) show()
+  }
+
+  function show(): void {
+    model.value = markRaw(fresh!)
+    fresh = null
+    shown = true
+    countRows()
+  }
+
+  function countRows(): void {
     structureVersion.value++
+    keysVersion.value++
     rowsVersion.value++
   }
+
+  // The desk need not be laid out for each part that comes.
+  const countRowsSoon = useThrottleFn(countRows, 400, false, false)
 
   function takeSamples(samples: SamplesMessage): void {
     const target = freshBook ?? book.value
     const isSeen = () => gaze !== null && target.isHere(gaze.frame) && (gaze.also === null || target.isHere(gaze.also))
     const wasSeen = isSeen()
     target.take(samples)
-    if (freshBook) book.value = markRaw(freshBook)
-    freshBook = null
+    if (freshBook && (!gaze || freshBook.isHere(gaze.frame))) {
+      book.value = markRaw(freshBook)
+      freshBook = null
+    }
     if (samples.forgotten.length) void fetching.go()
     // What comes ahead shows nothing new on this frame, and elsewhere it need not be drawn chunk by chunk.
     const isSame = wasSeen && isSeen()
@@ -217,6 +264,7 @@ export const useScene = defineStore('scene', () => {
     const isOtherwise = model.value.take(rows)
     for (const object of rows.removedObjects) book.value.drop(object)
     if (isOtherwise) structureVersion.value++
+    if (isOtherwise || rows.channels.length || rows.placed.length) keysVersion.value++
     rowsVersion.value++
   }
 
@@ -268,6 +316,7 @@ export const useScene = defineStore('scene', () => {
       if (isMine) return edit(wanted)
     } else {
       held.letGo()
+      if (kept?.changed) made.value++
       return kept
     }
     await dropTry()
@@ -302,12 +351,20 @@ export const useScene = defineStore('scene', () => {
   /** Takes back what the person at this tab did last: while the server is away, first what has not been sent yet. */
   async function undo(): Promise<KeptMessage | null> {
     const unsent = lineState.value === 'standing' ? null : outbox.takeBack()
-    if (!unsent) return step('Undo', () => line.undo(id.value!, revision.value))
+    if (!unsent) {
+      const kept = await step('Undo', () => line.undo(id.value!, revision.value))
+      if (kept) made.value--
+      return kept
+    }
     notices.say(`Taken back before it was sent: ${wordsOf(unsent)}.`)
     return null
   }
 
-  const redo = () => step('Redo', () => line.redo(id.value!, revision.value))
+  async function redo(): Promise<KeptMessage | null> {
+    const kept = await step('Redo', () => line.redo(id.value!, revision.value))
+    if (kept) made.value++
+    return kept
+  }
 
   // While the hand drags: only the newest try matters, and one is on its way at a time.
   let tried = false
@@ -359,10 +416,13 @@ export const useScene = defineStore('scene', () => {
   }
 
   const timeLabels = (frames: number[], display: string) => line.timeLabels(id.value!, frames, display)
+  const copyPose = (objects: number[], frame: number) => line.copyPose(id.value!, objects, frame)
+  const copyClips = (placed: number[]) => line.copyClips(id.value!, placed)
   const copyKeys = (keys: KeySet[]) => line.copyKeys(id.value!, keys)
   const lookAhead = (edit: Edit) => line.lookAhead(id.value!, edit)
   const lookAheadCurves = (edit: Edit) => line.lookAheadCurves(id.value!, edit)
   const gimbalLocks = (object: number) => line.gimbalLocks(id.value!, object)
+  const fallOf = (keys: KeySet[]) => line.fallOf(id.value!, keys)
   const copyEase = (keys: KeySet[]) => line.copyEase(id.value!, keys)
   const channelsAt = (place: number, lanes: readonly LaneName[]) => line.channelsAt(id.value!, place, lanes)
   const copyKeysAt = (place: number, lanes: readonly LaneName[], from: number, to: number) =>
@@ -395,11 +455,13 @@ export const useScene = defineStore('scene', () => {
     model,
     book,
     rowsVersion,
+    keysVersion,
     samplesVersion,
     seenVersion,
     structureVersion,
     loads,
     id,
+    arriving,
     revision,
     position,
     note,
@@ -408,6 +470,7 @@ export const useScene = defineStore('scene', () => {
     waiting,
     trouble,
     gone,
+    made,
     busy,
     settings,
     canUndo,
@@ -432,10 +495,13 @@ export const useScene = defineStore('scene', () => {
     lookAhead,
     lookAheadCurves,
     gimbalLocks,
+    fallOf,
     copyEase,
     channelsAt,
     copyKeysAt,
     watchSpeeds,
+    copyPose,
+    copyClips,
     copyKeys,
   }
 })

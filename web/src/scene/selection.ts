@@ -28,7 +28,11 @@ export const useSelection = defineStore('selection', () => {
     objects.value = next
   }
 
-  const selectedTimes = (object: OwnerKey, channel: string) => keys.value.get(laneOf(object, channel))
+  /** Whose keys are selected. Most that is drawn has none, and needs no name made to look it up by. */
+  const owners = computed(() => new Set([...keys.value.keys()].map((lane) => curveOfLane(lane).object)))
+
+  const selectedTimes = (object: OwnerKey, channel: string) =>
+    owners.value.has(object) ? keys.value.get(laneOf(object, channel)) : undefined
 
   const areSelected = (sets: readonly KeysAt[]) =>
     sets.every(({ object, channel, times }) => {
@@ -90,6 +94,7 @@ export const useSelection = defineStore('selection', () => {
   return {
     objects,
     keys,
+    owners,
     clips,
     tool,
     first,

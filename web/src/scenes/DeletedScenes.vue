@@ -1,15 +1,24 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { http, type DeletedScene } from '../api/http'
 import { useNotices } from '../scene/notices'
 import { inBytes } from '../shared/bytes'
+import { useFocusReturn } from '../shared/focusReturn'
 
 /** The deleted scenes: each can be brought back, or deleted for good, which is asked twice. */
 const emit = defineEmits<{ close: []; changed: [] }>()
 const notices = useNotices()
+useFocusReturn()
 const scenes = ref<DeletedScene[] | null>(null)
 const sure = ref<number | null>(null)
 const busy = ref<number | null>(null)
+const text = ref('')
+const found = computed(() => {
+  const wanted = text.value.trim().toLowerCase()
+  return (scenes.value ?? [])
+    .filter(({ name }) => name.toLowerCase().includes(wanted))
+    .toSorted((a, b) => b.deletedAt.localeCompare(a.deletedAt))
+})
 
 const day = (at: string) =>
   new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
@@ -53,14 +62,27 @@ async function remove(scene: DeletedScene): Promise<void> {
     size="lg"
     centered
     no-footer
+    focus="[autofocus]"
     @hidden="emit('close')"
   >
     <p v-if="scenes === null" class="dim mb-0">Looking for deleted scenes…</p>
     <p v-else-if="scenes.length === 0" class="dim mb-0">
       None. A scene that you delete waits here until you want it back.
     </p>
-    <ul v-else class="list">
-      <li v-for="scene in scenes" :key="scene.id">
+    <template v-else>
+      <input
+        v-if="text || scenes.length > 6"
+        v-model="text"
+        type="search"
+        class="form-control form-control-sm mb-3"
+        placeholder="Find a deleted scene…"
+        aria-label="Find a deleted scene"
+        autofocus
+      />
+      <p v-if="found.length === 0" class="dim mb-0">None of them has “{{ text }}” in its name.</p>
+    </template>
+    <ul v-if="found.length" class="list" aria-label="Deleted scenes, the last deleted first">
+      <li v-for="scene in found" :key="scene.id">
         <div class="what">
           <span class="name" :title="scene.name">{{ scene.name }}</span>
           <span class="dim num"
@@ -75,7 +97,6 @@ async function remove(scene: DeletedScene): Promise<void> {
           :class="{ sure: sure === scene.id }"
           :disabled="busy === scene.id"
           @click="remove(scene)"
-          @blur="sure = null"
           >{{
             busy === scene.id ? 'Deleting…' : sure === scene.id ? 'Really delete for good' : 'Delete for good'
           }}</BButton
@@ -94,6 +115,8 @@ async function remove(scene: DeletedScene): Promise<void> {
   list-style: none;
 }
 li {
+  content-visibility: auto;
+  contain-intrinsic-size: auto 38px;
   display: flex;
   align-items: center;
   gap: 10px;

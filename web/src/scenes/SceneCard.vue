@@ -3,6 +3,7 @@ import { useTemplateRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { http, type SceneCard } from '../api/http'
 import NameField from '../shared/NameField.vue'
+import MenuItem from '../shared/MenuItem.vue'
 
 defineProps<{ card: SceneCard }>()
 const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>()
@@ -14,12 +15,14 @@ const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', 
 <template>
   <article class="card" :aria-label="card.name">
     <RouterLink :to="`/scenes/${card.id}`" class="picture" :aria-label="`Open ${card.name}`">
-      <img v-if="card.hasThumbnail" :src="http.thumbnailAddress(card.id, card.revision)" alt="" />
+      <img v-if="card.hasThumbnail" :src="http.thumbnailAddress(card.id, card.revision)" alt="" loading="lazy" />
       <i v-else class="bi bi-film" aria-hidden="true" />
     </RouterLink>
     <div class="words">
       <NameField ref="name" :name="card.name" @rename="emit('rename', $event)">
-        <RouterLink :to="`/scenes/${card.id}`" class="name" tabindex="-1">{{ card.name }}</RouterLink>
+        <RouterLink :to="`/scenes/${card.id}`" class="name" tabindex="-1" :title="card.name">{{
+          card.name
+        }}</RouterLink>
       </NameField>
       <BDropdown
         lazy
@@ -33,11 +36,11 @@ const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', 
         <template #button-content
           ><i class="bi bi-three-dots" aria-hidden="true" /><span class="visually-hidden">More</span></template
         >
-        <BDropdownItemButton @click="name?.rename()">Rename</BDropdownItemButton>
-        <BDropdownItemButton @click="emit('duplicate')">Duplicate</BDropdownItemButton>
+        <MenuItem @click="name?.rename()">Rename</MenuItem>
+        <MenuItem @click="emit('duplicate')">Duplicate</MenuItem>
         <BDropdownItem :href="http.fileAddress(card.id)">Export scene file</BDropdownItem>
         <BDropdownDivider />
-        <BDropdownItemButton @click="emit('remove')">Delete</BDropdownItemButton>
+        <MenuItem @click="emit('remove')">Delete</MenuItem>
       </BDropdown>
     </div>
     <p class="facts num">

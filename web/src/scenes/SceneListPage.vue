@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { useStorage } from '@vueuse/core'
+import { computed, onMounted, onUnmounted, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { http, type SceneCard as Card } from '../api/http'
 import { useNotices } from '../scene/notices'
@@ -9,13 +10,23 @@ import { importFiles } from './importing'
 import DeletedScenes from './DeletedScenes.vue'
 import SceneCard from './SceneCard.vue'
 
+/** The orders in which scenes can be listed. */
+const orders = {
+  changed: { label: 'Changed last', compare: (a: Card, b: Card) => b.changedAt.localeCompare(a.changedAt) },
+  name: { label: 'By name', compare: (a: Card, b: Card) => a.name.localeCompare(b.name, undefined, { numeric: true }) },
+  objects: { label: 'Largest', compare: (a: Card, b: Card) => b.objects - a.objects },
+}
+
 const router = useRouter()
 const notices = useNotices()
 const cards = ref<Card[] | null>(null)
 const dropping = ref(false)
 const busy = ref('')
+const share = ref(0)
 const deleted = ref(false)
 let reading = new AbortController()
+const drawing = new AbortController()
+onUnmounted(() => drawing.abort())
 
 async function refresh(): Promise<void> {
   try {
@@ -31,8 +42,37 @@ onMounted(async () => {
   if (bare.length === 0) return
   const { drawThumbnails } = await import('../stage/thumbnails')
   // A list without pictures is still a list.
-  await drawThumbnails(bare, () => void refresh()).catch(() => {})
+  await drawThumbnails(bare, () => void refresh(), drawing.signal).catch(() => {})
 })
+
+const text = ref('')
+const order = useStorage<keyof typeof orders>('zesty-scene-order', 'changed')
+const shown = computed(() => {
+  const wanted = text.value.trim().toLowerCase()
+  const found = (cards.value ?? []).filter(({ name }) => name.toLowerCase().includes(wanted))
+  return found.toSorted((orders[order.value] ?? orders.changed).compare)
+})
+
+const grid = useTemplateRef<HTMLElement>('grid')
+
+/** The arrow keys go from scene to scene, Home and End to the ends. */
+function walk(event: KeyboardEvent): void {
+  const pictures = [...grid.value!.querySelectorAll<HTMLElement>('.picture')]
+  const at = pictures.indexOf(event.target as HTMLElement)
+  if (at < 0) return
+  const columns = getComputedStyle(grid.value!).gridTemplateColumns.split(' ').length
+  const to = {
+    ArrowLeft: at - 1,
+    ArrowRight: at + 1,
+    ArrowUp: at - columns,
+    ArrowDown: at + columns,
+    Home: 0,
+    End: pictures.length - 1,
+  }[event.key]
+  if (to === undefined) return
+  event.preventDefault()
+  pictures[to]?.focus()
+}
 
 const open = (id: number) => router.push(`/scenes/${id}`)
 
@@ -70,7 +110,9 @@ async function bring(files: File[]): Promise<void> {
   busy.value = files.length === 1 ? `Reading ${files[0]!.name}…` : `Reading ${files.length} files…`
   reading = new AbortController()
   const { signal } = reading
-  await guarded(() => importFiles(files, signal, (again) => void bring(again)))
+  share.value = 0
+  const again = (those: File[]) => void bring(those)
+  await guarded(() => importFiles(files, signal, again, (now) => (share.value = now)))
   busy.value = ''
 }
 
@@ -96,8 +138,25 @@ function pickFiles(event: Event): void {
       <div class="title">
         <h1>Scenes</h1>
         <span v-if="busy" role="status" class="dim">{{ busy }}</span>
-        <BButton v-if="busy" variant="quiet" class="btn-small" @click="reading.abort()">Call off</BButton>
+        <template v-if="busy">
+          <progress :value="share" aria-label="Import" />
+          <span class="dim num">{{ Math.floor(share * 100) }} %</span>
+          <BButton variant="quiet" class="btn-small" @click="reading.abort()">Call off</BButton>
+        </template>
         <div class="gap" />
+        <template v-if="text || (cards && cards.length > 1)">
+          <input
+            v-model="text"
+            type="search"
+            class="form-control find"
+            placeholder="Find a scene…"
+            aria-label="Find a scene"
+            @keydown.down.prevent="grid?.querySelector<HTMLElement>('.picture')?.focus()"
+          />
+          <select v-model="order" class="small-pick order" aria-label="Order of the scenes">
+            <option v-for="(each, way) in orders" :key="way" :value="way">{{ each.label }}</option>
+          </select>
+        </template>
         <BButton
           variant="quiet"
           title="Scenes that were deleted, to bring back or to delete for good"
@@ -121,9 +180,10 @@ function pickFiles(event: Event): void {
         <p class="none-title">No scenes yet</p>
         <p>Start with <b>New scene</b>, or drop a scene file here.</p>
       </div>
-      <div v-else class="cards">
+      <p v-else-if="shown.length === 0" class="none">No scene has “{{ text }}” in its name.</p>
+      <div v-else ref="grid" class="cards" @keydown="walk">
         <SceneCard
-          v-for="card in cards"
+          v-for="card in shown"
           :key="card.id"
           :card="card"
           @rename="rename(card, $event)"
@@ -159,8 +219,37 @@ main {
 .title {
   display: flex;
   align-items: center;
+  flex-wrap: wrap;
   gap: 10px;
   margin-bottom: 18px;
+}
+progress {
+  width: 120px;
+  height: 6px;
+  appearance: none;
+  border: 0;
+  border-radius: 3px;
+  background: var(--raised);
+}
+progress::-webkit-progress-bar {
+  border-radius: 3px;
+  background: var(--raised);
+}
+progress::-webkit-progress-value {
+  border-radius: 3px;
+  background: var(--lime);
+}
+progress::-moz-progress-bar {
+  border-radius: 3px;
+  background: var(--lime);
+}
+.find {
+  width: 180px;
+  height: 32px;
+  font-size: 12.5px;
+}
+.order {
+  height: 32px;
 }
 h1 {
   margin: 0;

@@ -1,4 +1,5 @@
-import { http, Refused } from '../api/http'
+import { http } from '../api/http'
+import { Refused } from '../api/refused'
 import { useNotices } from '../scene/notices'
 
 /** The largest file that the server takes. */
@@ -7,13 +8,17 @@ const largest = 90_000_000
 /**
  * Imports scene files one after the other, and says of each what became of it.
  * @param again imports files that could not be sent once more.
+ * @param told told now and then how much of all of them is done, 0 to 1.
  */
 export async function importFiles(
   files: readonly File[],
   signal: AbortSignal,
   again: (files: File[]) => void,
+  told: (share: number) => void,
 ): Promise<void> {
   const notices = useNotices()
+  const all = files.reduce((sum, { size }) => sum + size, 0)
+  let before = 0
   for (const file of files) {
     if (signal.aborted) return
     if (file.size > largest) {
@@ -21,7 +26,7 @@ export async function importFiles(
       continue
     }
     try {
-      await http.importScene(file, signal)
+      await http.importScene(file, signal, (share) => told((before + share * file.size) / all))
       notices.say(`${file.name} is imported.`)
     } catch (wrong) {
       if (signal.aborted) notices.say(`${file.name} was called off; nothing of it is kept.`)
@@ -34,6 +39,7 @@ export async function importFiles(
         })
       else notices.problem(wrong)
     }
+    before += file.size
   }
 }
 

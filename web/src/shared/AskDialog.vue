@@ -1,32 +1,79 @@
 <script setup lang="ts">
+import { useTemplateRef, watch } from 'vue'
+import { useFocusReturn } from './focusReturn'
+
 /** A dialog that asks how something is to be done. It is gone at once: the next key belongs to the workspace. */
-const props = defineProps<{ title: string; ok: string; ready: boolean }>()
-const emit = defineEmits<{ done: []; close: [] }>()
+const props = defineProps<{
+  title: string
+  ok: string
+  ready: boolean
+  /** What the button says that leaves it; some of what is done in it may have been done by then. */ leave?: string
+  /** There is nothing to call off: what is done in it is done at once. */ doneAtOnce?: boolean
+  /** What the button says that does away with what it is about. */ remove?: string
+  size?: 'sm'
+}>()
+const emit = defineEmits<{ done: []; remove: []; close: [] }>()
+const form = useTemplateRef<HTMLFormElement>('form')
+useFocusReturn()
+
+/** Enter was pressed before what it would do was told. */
+let isWanted = false
 
 function finish(): void {
-  if (!props.ready) return
+  isWanted = !props.ready
+  if (isWanted) return
   emit('done')
   emit('close')
 }
+watch(
+  () => props.ready,
+  (ready) => ready && isWanted && finish(),
+)
+const forget = () => (isWanted = false)
+
+function drop(): void {
+  emit('remove')
+  emit('close')
+}
+
+/** What is typed first belongs to the first field. */
+function begin(): void {
+  if (form.value?.contains(document.activeElement)) return
+  const fields = [
+    ...(form.value?.querySelectorAll<HTMLElement>(
+      'input:not([type=hidden]):enabled, select:enabled, textarea:enabled',
+    ) ?? []),
+  ]
+  const first =
+    fields.find((field) => field.hasAttribute('autofocus')) ??
+    fields.find((field) => !(field instanceof HTMLInputElement && field.type === 'radio' && !field.checked))
+  first?.focus()
+  if (first instanceof HTMLInputElement && first.type === 'text') first.select()
+}
+watch(form, begin, { flush: 'post' })
 </script>
 
 <template>
   <BModal
     :model-value="true"
     no-animation
-    focus="[autofocus]"
+    :focus="false"
     :title="title"
     title-tag="h2"
-    :ok-title="ok"
-    ok-variant="lime"
-    cancel-variant="quiet"
-    :ok-disabled="!ready"
+    :size="size"
     centered
-    @ok.prevent="finish"
-    @hidden="emit('close')"
+    @shown="begin"
+    @hide.prevent="emit('close')"
   >
-    <form class="ask" @submit.prevent="finish">
+    <form ref="form" class="ask" @submit.prevent="finish" @input="forget">
       <slot />
+      <!-- Enter confirms from a plain field only where the form has a button for it. -->
+      <button type="submit" class="d-none" tabindex="-1" aria-hidden="true" />
     </form>
+    <template #footer>
+      <BButton v-if="remove" variant="quiet" class="me-auto" @click="drop">{{ remove }}</BButton>
+      <BButton v-if="!doneAtOnce" variant="quiet" @click="emit('close')">{{ leave ?? 'Cancel' }}</BButton>
+      <BButton variant="lime" :disabled="!ready" @click="finish">{{ ok }}</BButton>
+    </template>
   </BModal>
 </template>

@@ -5,7 +5,7 @@ import { RouterLink } from 'vue-router'
 <template>
   <RouterLink to="/" class="brand" title="All scenes">
     <img src="/slice.svg" width="24" height="24" alt="" />
-    Zesty Reel
+    <span class="folds-1">Zesty Reel</span>
   </RouterLink>
 </template>
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { nextTick, ref, useTemplateRef } from 'vue'
+import { nextTick, onMounted, ref, useTemplateRef } from 'vue'
 
 /** A name that can be changed in its place: the slot shows it, `rename()` turns it into a field. */
-const props = defineProps<{ name: string }>()
-const emit = defineEmits<{ rename: [name: string] }>()
+const props = defineProps<{ name: string; /** It is a field from the first. */ begun?: boolean }>()
+const emit = defineEmits<{ rename: [name: string]; done: [] }>()
 const typed = ref<string | null>(null)
 const field = useTemplateRef<HTMLInputElement>('field')
 
@@ -14,13 +14,22 @@ async function rename(): Promise<void> {
 }
 
 function finish(): void {
-  const wanted = typed.value?.trim()
+  if (typed.value === null) return
+  const wanted = typed.value.trim()
   typed.value = null
   if (wanted && wanted !== props.name) emit('rename', wanted)
+  emit('done')
 }
 
+function giveUp(): void {
+  typed.value = null
+  emit('done')
+}
+
+onMounted(() => void (props.begun && rename()))
+
 function press(event: KeyboardEvent): void {
-  if (event.key === 'Escape') typed.value = null
+  if (event.key === 'Escape') giveUp()
   if (event.key === 'Enter') finish()
 }
 

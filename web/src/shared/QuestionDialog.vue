@@ -27,6 +27,7 @@ const asked = computed(() => questions.waiting[0])
           :key="way.value"
           :variant="i === 0 ? 'lime' : 'quiet'"
           :autofocus="i === 0"
+          :title="way.hint"
           @click="asked.answer(way.value)"
           >{{ way.label }}</BButton
         >

@@ -1,22 +1,26 @@
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 
 /** What the server answers to a question, asked for again whenever the question becomes another one; the last one counts. */
 export function useAnswer<T>(question: () => string, ask: () => Promise<T> | null) {
   const told = shallowRef<T | null>(null)
   const wrong = ref('')
+  const answered = ref('')
+  /** Whether what is told is the answer to the question as it is now. */
+  const isTold = computed(() => told.value !== null && answered.value === question())
   let asked = 0
 
   watch(
     question,
-    async () => {
+    async (text) => {
       const mine = ++asked
       const answer = await ask()?.catch((no: Error) => no)
       if (mine !== asked) return
+      answered.value = text
       told.value = answer instanceof Error || answer === undefined ? null : answer
       wrong.value = answer instanceof Error ? answer.message : ''
     },
     { immediate: true },
   )
 
-  return { told, wrong }
+  return { told, wrong, isTold }
 }

@@ -14,3 +14,19 @@ export function useEscape(open: Ref<boolean>): void {
     { capture: true },
   )
 }
+
+/** A dialog that has just been opened does not have the focus yet: Escape is for it all the same. To be called before anything else listens. */
+export function useEscapeOfDialogs(): void {
+  useEventListener(
+    window,
+    'keydown',
+    (event: KeyboardEvent) => {
+      if (event.key !== 'Escape') return
+      const top = document.querySelector('.modal.show.stack-inverse-position-0')
+      if (!top || top.contains(event.target as Node)) return
+      event.stopImmediatePropagation()
+      top.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape' }))
+    },
+    { capture: true },
+  )
+}

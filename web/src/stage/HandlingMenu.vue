@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useSelection } from '../scene/selection'
 import { axesNames, centreNames, useHandling, type Axes, type Centre } from './handling'
+import MenuItem from '../shared/MenuItem.vue'
 
 const handling = useHandling()
 const selection = useSelection()
@@ -14,25 +15,25 @@ const centres = Object.entries(centreNames) as [Centre, string][]
     size="sm"
     variant="chip"
     toggle-class="chip"
-    :text="axesNames[handling.axes]"
     title="Along which axes the handles work and, for several objects, about which centre"
     end
   >
-    <BDropdownItemButton
-      v-for="[each, name] in axes"
-      :key="each"
-      :active="handling.axes === each"
-      @click="handling.axes = each"
-      >{{ name }}</BDropdownItemButton
+    <template #button-content
+      ><i class="bi bi-bounding-box-circles small-stage" aria-hidden="true" /><span class="wide-stage">{{
+        axesNames[handling.axes]
+      }}</span></template
     >
+    <MenuItem v-for="[each, name] in axes" :key="each" :active="handling.axes === each" @click="handling.axes = each">{{
+      name
+    }}</MenuItem>
     <BDropdownDivider />
     <BDropdownText v-if="selection.objects.size < 2" class="dim">Several objects turn and size</BDropdownText>
-    <BDropdownItemButton
+    <MenuItem
       v-for="[each, name] in centres"
       :key="each"
       :active="handling.centre === each"
       @click="handling.centre = each"
-      >{{ name }}</BDropdownItemButton
+      >{{ name }}</MenuItem
     >
   </BDropdown>
 </template>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import CheckItem from '../shared/CheckItem.vue'
 import { useScene } from '../scene/sceneStore'
 import { facingNames, shadingNames, useViews, type Facing, type Shading } from './views'
+import MenuItem from '../shared/MenuItem.vue'
 
 /** What one view shows, and how. */
-const props = defineProps<{ index: number; short: boolean }>()
+const props = defineProps<{ index: number }>()
 const scene = useScene()
 const views = useViews()
 const view = computed(() => views.all[props.index]!)
@@ -17,44 +19,54 @@ const current = computed(() => {
   const { look } = view.value
   return typeof look === 'string' ? facingNames[look] : (cameras.value.find(({ id }) => id === look)?.name ?? '')
 })
+const moves = computed(() => views.movesCamera && typeof view.value.look === 'number')
+const lookHint = computed(() =>
+  moves.value ? 'From where this view looks; a drag in it moves that camera' : 'From where this view looks',
+)
 const facings = Object.entries(facingNames) as [Facing, string][]
 const shadings = Object.entries(shadingNames) as [Shading, string][]
 </script>
 
 <template>
   <div class="stage-chips">
-    <BDropdown lazy size="sm" variant="chip" :text="current" toggle-class="chip" title="From where this view looks">
-      <BDropdownItemButton
+    <BDropdown lazy size="sm" variant="chip" toggle-class="chip" :title="lookHint">
+      <template #button-content>
+        <span class="looks">{{ current }}</span>
+        <i v-if="moves" class="bi bi-arrows-move" role="img" aria-label="and moves it" />
+      </template>
+      <MenuItem
         v-for="[facing, name] in facings"
         :key="facing"
         :active="view.look === facing"
         @click="view.look = facing"
-        >{{ name }}</BDropdownItemButton
+        >{{ name }}</MenuItem
       >
       <BDropdownDivider v-if="cameras.length" />
-      <BDropdownItemButton
+      <MenuItem
         v-for="camera in cameras"
         :key="camera.id"
         :active="view.look === camera.id"
         @click="view.look = camera.id"
       >
         {{ camera.name }}
-      </BDropdownItemButton>
+      </MenuItem>
+      <BDropdownDivider v-if="cameras.length" />
+      <CheckItem v-if="cameras.length" :on="views.movesCamera" @click="views.movesCamera = !views.movesCamera"
+        >The view moves the camera</CheckItem
+      >
     </BDropdown>
-    <BDropdown
-      lazy
-      size="sm"
-      variant="chip"
-      :text="shadingNames[view.shading]"
-      toggle-class="chip"
-      title="How this view draws shapes"
-    >
-      <BDropdownItemButton
+    <BDropdown lazy size="sm" variant="chip" toggle-class="chip" title="How this view draws shapes">
+      <template #button-content
+        ><i class="bi bi-droplet-half small-pane" aria-hidden="true" /><span class="wide-pane">{{
+          shadingNames[view.shading]
+        }}</span></template
+      >
+      <MenuItem
         v-for="[shading, name] in shadings"
         :key="shading"
         :active="view.shading === shading"
         @click="view.shading = shading"
-        >{{ name }}</BDropdownItemButton
+        >{{ name }}</MenuItem
       >
     </BDropdown>
     <button
@@ -66,8 +78,8 @@ const shadings = Object.entries(shadingNames) as [Shading, string][]
       title="Show or hide the marks of cameras and lights in this view"
       @click="view.helpers = !view.helpers"
     >
-      <template v-if="short"><i :class="view.helpers ? 'bi bi-eye' : 'bi bi-eye-slash'" aria-hidden="true" /></template>
-      <template v-else>Helpers {{ view.helpers ? 'shown' : 'hidden' }}</template>
+      <i :class="view.helpers ? 'bi bi-eye' : 'bi bi-eye-slash'" class="small-pane" aria-hidden="true" />
+      <span class="wide-pane">Helpers {{ view.helpers ? 'shown' : 'hidden' }}</span>
     </button>
   </div>
 </template>

@@ -1,16 +1,22 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
 import StageChips from './StageChips.vue'
+import type { CameraMoves } from './cameraHand'
 import { ViewCamera } from './viewCamera'
 import { useViews } from './views'
 
 /** One view's place over the canvas: where hands reach it. */
-const props = defineProps<{ index: number }>()
+const props = defineProps<{
+  index: number
+  /** What becomes of a camera object that is moved here. */ moves: CameraMoves
+}>()
 const emit = defineEmits<{
   press: [event: PointerEvent, pane: number]
   release: [event: PointerEvent, pane: number]
   /** The camera is about to move, and has to be stepped. */
   stir: []
+  /** A hand drags or turns the wheel in a view through a camera object that it does not move. */
+  stuck: [pane: number]
 }>()
 
 const views = useViews()
@@ -20,7 +26,7 @@ let camera: ViewCamera | undefined
 const isShown = computed(() => views.shown.includes(props.index))
 const isActive = computed(() => views.count > 1 && views.activeIndex === props.index)
 
-onMounted(() => (camera = new ViewCamera(element.value!, () => emit('stir'))))
+onMounted(() => (camera = new ViewCamera(element.value!, props.moves, () => emit('stir'))))
 onBeforeUnmount(() => camera?.dispose())
 
 function nudge(event: KeyboardEvent): void {
@@ -29,6 +35,21 @@ function nudge(event: KeyboardEvent): void {
   event.preventDefault()
   event.stopPropagation()
   camera?.turnBy(turn[0]! * 0.12, turn[1]! * 0.12)
+}
+
+const isStuck = () => typeof views.all[props.index]!.look === 'number' && !camera?.movesCamera
+
+let pressed: PointerEvent | null = null
+function press(event: PointerEvent): void {
+  pressed = event
+  emit('press', event, props.index)
+}
+
+function move(event: PointerEvent): void {
+  if (!pressed || !event.buttons || !isStuck()) return
+  if (Math.hypot(event.clientX - pressed.clientX, event.clientY - pressed.clientY) < 6) return
+  pressed = null
+  emit('stuck', props.index)
 }
 
 defineExpose({
@@ -50,10 +71,12 @@ defineExpose({
       aria-label="3D view. Drag to orbit, right-drag to pan, wheel to zoom, Shift and arrow keys to orbit, click to select."
       @focus="views.activeIndex = index"
       @pointerdown.capture="views.activeIndex = index"
-      @pointerdown="emit('press', $event, index)"
+      @pointerdown="press"
+      @pointermove="move"
+      @wheel.passive="isStuck() && emit('stuck', index)"
       @pointerup="emit('release', $event, index)"
       @keydown="nudge"
     />
-    <StageChips :index="index" :short="views.count > 1" />
+    <StageChips :index="index" />
   </div>
 </template>

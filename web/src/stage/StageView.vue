@@ -5,12 +5,14 @@ import { nextTick, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch
 import { useSelection } from '../scene/selection'
 import { drawSoon, eachFrame } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
+import { useCancelOnEscape } from '../shared/cancelling'
 import { colours } from '../styles/scheme'
 import { usePlayhead } from '../timebar/playhead'
 import { usePending } from '../values/pending'
 import { Handles, type Handled } from './handles'
 import { useHandling } from './handling'
 import HandlingMenu from './HandlingMenu.vue'
+import { useCarrying } from './carrying'
 import { usePicking } from './picking'
 import { Sharpness } from './sharpness'
 import StageMeter from './StageMeter.vue'
@@ -41,6 +43,7 @@ let pointer = { x: 0, y: 0 }
 
 const stage = new StageScene()
 const picking = usePicking(stage)
+const carrying = useCarrying(stage)
 const sharpness = new Sharpness(window.devicePixelRatio, () => drawSoon(drawStill))
 let renderer: StageRenderer | null = null
 let handles: Handles
@@ -73,8 +76,7 @@ onMounted(() => {
       told.value = { ...pointer, text: words }
     },
     end: () => {
-      paneAt(views.activeIndex).camera.resting = false
-      told.value = null
+      letGo()
       void pending.finish()
     },
   })
@@ -83,6 +85,7 @@ onMounted(() => {
   window.addEventListener('keydown', snapWithCtrl)
   window.addEventListener('keyup', snapWithCtrl)
   takeLooks()
+  freeHands()
   applyColours()
   fit()
 })
@@ -98,6 +101,26 @@ onBeforeUnmount(() => {
   renderer?.dispose()
   renderer = null
 })
+
+const isOnHandle = () => handles !== undefined && (handles.hovered || handles.isDragging)
+
+function letGo(): void {
+  paneAt(views.activeIndex).camera.resting = false
+  told.value = null
+}
+
+useCancelOnEscape(
+  () => handles?.isDragging || views.all.some((_, index) => paneAt(index).camera.isDragged),
+  () => {
+    for (const index of views.shown) paneAt(index).camera.cancel()
+    carrying.cancel()
+    if (!handles?.isDragging) return
+    handles.cancel()
+    pending.cancel()
+    letGo()
+    redrawState()
+  },
+)
 
 /** How many frames a camera may stand before it is stepped no more. */
 const restAfter = 12
@@ -197,6 +220,10 @@ function fit(): void {
 
 function takeLooks(): void {
   if (renderer) views.all.forEach(({ look }, index) => (paneAt(index).camera.looking = look))
+}
+
+function freeHands(): void {
+  views.all.forEach((_, index) => (paneAt(index).camera.movesCamera = views.movesCamera && !playhead.playing))
 }
 
 /** What the handles work on: of what is selected, that which does not move with something else selected. */
@@ -351,6 +378,7 @@ playhead.whenDrawn((dropped) => {
     time()
   }
 })
+watch([() => views.movesCamera, () => playhead.playing], freeHands)
 watch(() => views.frameAsked, frameSelection)
 watch(colours, applyColours)
 </script>
@@ -364,8 +392,10 @@ watch(colours, applyColours)
         :key="index"
         ref="panes"
         :index="index"
+        :moves="carrying.moves(index)"
         @stir="stir"
-        @press="(event) => picking.press(event, handles?.hovered ?? false)"
+        @stuck="(pane) => isOnHandle() || carrying.tellStuck(pane, paneAt(pane).camera)"
+        @press="(event) => picking.press(event, isOnHandle())"
         @release="(event, pane) => picking.release(event, paneAt(pane).element!, paneAt(pane).camera)"
       />
     </div>

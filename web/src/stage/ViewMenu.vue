@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useViews } from './views'
+import MenuItem from '../shared/MenuItem.vue'
 
 const views = useViews()
 const counts = [
@@ -25,22 +26,22 @@ const cost = (share: number) => (views.drawingTime ? `about ${Math.ceil(views.dr
     <template #button-content>
       <i :class="current.icon" aria-hidden="true" /> <span class="visually-hidden">{{ current.label }}</span>
     </template>
-    <BDropdownItemButton
+    <MenuItem
       v-for="{ count, label, icon } in counts"
       :key="count"
       :active="count === views.count"
       @click="views.setCount(count)"
     >
       <i :class="icon" aria-hidden="true" /> {{ label }}
-    </BDropdownItemButton>
+    </MenuItem>
     <template v-if="views.count > 1">
       <BDropdownDivider />
-      <BDropdownItemButton :active="views.updates === 'all'" @click="views.updates = 'all'">
+      <MenuItem :active="views.updates === 'all'" @click="views.updates = 'all'">
         Playing updates all views <span class="hint">{{ cost(1) }}</span>
-      </BDropdownItemButton>
-      <BDropdownItemButton :active="views.updates === 'active'" @click="views.updates = 'active'">
+      </MenuItem>
+      <MenuItem :active="views.updates === 'active'" @click="views.updates = 'active'">
         Only the one worked in <span class="hint">{{ cost(1 / views.count) }}</span>
-      </BDropdownItemButton>
+      </MenuItem>
     </template>
   </BDropdown>
 </template>

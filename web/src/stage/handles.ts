@@ -1,34 +1,18 @@
-import {
-  Euler,
-  MathUtils,
-  Matrix4,
-  Object3D,
-  Quaternion,
-  Vector3,
-  type Camera,
-  type EulerOrder,
-  type Scene,
-} from 'three'
+import { MathUtils, Matrix4, Object3D, Quaternion, Vector3, type Camera, type Scene } from 'three'
 import { TransformControls } from 'three/addons/controls/TransformControls.js'
 import type { ChannelValue } from '../api/http'
 import type { Tool } from '../scene/selection'
 import type { Axes, Centre } from './handling'
+import { axisNames, startOf, valuesAt, type Start, type TransformGroup } from './placing'
 
 const modes = { move: 'translate', rotate: 'rotate', scale: 'scale' } as const
-const axisNames = ['x', 'y', 'z'] as const
+
+/** Pixels along which a hand makes things e times as large. */
+const scaleReach = 100
 
 export interface Handled {
   node: Object3D
   order: string
-}
-
-/** What a node was when the hand took hold of it. */
-interface Start {
-  object: number
-  order: EulerOrder
-  world: Matrix4
-  parentInverse: Matrix4
-  turn: Euler
 }
 
 /**
@@ -56,11 +40,17 @@ export class Handles {
     this.controls.setSpace('local')
     this.controls.setColors('#ff7a70', '#9bd64e', '#6fb2ff', '#ffe14d')
     scene.add(this.pivot, this.controls.getHelper())
+    for (const event of ['pointerdown', 'pointermove'] as const)
+      window.addEventListener(event, this.point, { capture: true })
     this.controls.addEventListener('mouseDown', () => {
       this.take()
+      this.grippedAt = this.pointer
       on.start()
     })
-    this.controls.addEventListener('objectChange', () => on.change(this.values(), this.told()))
+    this.controls.addEventListener('objectChange', () => {
+      if (this.tool === 'scale') this.scale()
+      on.change(this.values(), this.told())
+    })
     this.controls.addEventListener('mouseUp', on.end)
   }
 
@@ -78,6 +68,19 @@ export class Handles {
   /** Handles are drawn, and sized, for the view that is worked in only. */
   set shown(shown: boolean) {
     this.controls.getHelper().visible = shown
+  }
+
+  get isDragging(): boolean {
+    return this.controls.dragging
+  }
+
+  /** The hand gives up: the pivot is where it was, and what the hand does until it lets go does nothing. */
+  cancel(): void {
+    const { pivot } = this
+    this.controls.dragging = false
+    this.controls.axis = null
+    this.pivotStart.decompose(pivot.position, pivot.quaternion, pivot.scale)
+    pivot.updateMatrixWorld(true)
   }
 
   hold(handled: readonly Handled[], tool: Tool, axes: Axes, centre: Centre): void {
@@ -113,7 +116,51 @@ export class Handles {
     this.controls.setScaleSnap(on ? 0.1 : null)
   }
 
+  private pointer = { x: 0, y: 0 }
+  private grippedAt = { x: 0, y: 0 }
+  private readonly point = ({ clientX: x, clientY: y }: PointerEvent) => (this.pointer = { x, y })
+
+  /**
+   * Sizes by as much as the hand has gone along the handle: each `scaleReach` pixels make it e times as large or as
+   * small, so that it never passes through nothing.
+   */
+  private scale(): void {
+    const { pointer, grippedAt } = this
+    const axis = this.controls.axis ?? ''
+    const moved = { x: pointer.x - grippedAt.x, y: pointer.y - grippedAt.y }
+    const letters = axisNames.filter((name) => axis.includes(name.toUpperCase()))
+    let way = letters.length === 3 ? { x: 1, y: -1 } : { x: 0, y: 0 }
+    if (letters.length < 3)
+      for (const letter of letters) {
+        const along = this.onScreen(letter)
+        way = { x: way.x + along.x, y: way.y + along.y }
+      }
+    const length = letters.length === 3 ? 1 : Math.hypot(way.x, way.y) || 1
+    const factor = Math.exp((moved.x * way.x + moved.y * way.y) / length / scaleReach)
+    const step = this.controls.scaleSnap
+    const snapped = step ? Math.max(step, Math.round(factor / step) * step) : factor
+    this.pivot.scale.set(1, 1, 1)
+    for (const letter of letters) this.pivot.scale[letter] = snapped
+    this.pivot.updateMatrixWorld(true)
+  }
+
+  /** Which way an axis of the pivot points on the screen, as a vector of length 1 or none. */
+  private onScreen(axis: 'x' | 'y' | 'z'): { x: number; y: number } {
+    const box = this.controls.domElement!.getBoundingClientRect()
+    const from = this.pivot.position.clone()
+    const to = from
+      .clone()
+      .add(new Vector3(...axisNames.map((name) => (name === axis ? 0.01 : 0))).applyQuaternion(this.pivot.quaternion))
+    from.project(this.controls.camera)
+    to.project(this.controls.camera)
+    const [x, y] = [(to.x - from.x) * box.width, (from.y - to.y) * box.height]
+    const length = Math.hypot(x, y)
+    return length > 0 ? { x: x / length, y: y / length } : { x: 0, y: 0 }
+  }
+
   dispose(): void {
+    for (const event of ['pointerdown', 'pointermove'] as const)
+      window.removeEventListener(event, this.point, { capture: true })
     this.controls.detach()
     this.controls.dispose()
   }
@@ -121,13 +168,7 @@ export class Handles {
   private take(): void {
     this.pivot.updateMatrixWorld(true)
     this.pivotStart.copy(this.pivot.matrixWorld)
-    this.starts = this.handled.map(({ node, order }) => ({
-      object: node.userData.object as number,
-      order: order.toUpperCase() as EulerOrder,
-      world: node.matrixWorld.clone(),
-      parentInverse: node.parent!.matrixWorld.clone().invert(),
-      turn: node.rotation.clone(),
-    }))
+    this.starts = this.handled.map(({ node, order }) => startOf(node, order))
   }
 
   private values(): ChannelValue[] {
@@ -135,7 +176,8 @@ export class Handles {
     return this.starts.flatMap((start) => this.valuesOf(start))
   }
 
-  private valuesOf({ object, order, world, parentInverse, turn }: Start): ChannelValue[] {
+  private valuesOf(start: Start): ChannelValue[] {
+    const { world } = start
     const about = scratch.setFromMatrixPosition(
       this.centre === 'each' && this.tool !== 'move' ? world : this.pivotStart,
     )
@@ -147,24 +189,14 @@ export class Handles {
       .multiply(did)
       .multiply(new Matrix4().makeTranslation(-about.x, -about.y, -about.z))
       .multiply(world)
-      .premultiply(parentInverse)
-    const [position, quaternion, scale] = [new Vector3(), new Quaternion(), new Vector3()]
-    now.decompose(position, quaternion, scale)
-    const rotation = nearestTurns(new Euler().setFromQuaternion(quaternion, order), turn)
-    const value = (group: string, axis: 'x' | 'y' | 'z', of: number) => ({
-      object,
-      channel: `${group}.${axis}`,
-      value: rounded(of),
-    })
-    const isAlone = this.starts.length === 1
-    const places = axisNames.map((axis) => value('position', axis, position[axis]))
-    if (this.tool === 'move') return places
-    const others =
-      this.tool === 'rotate'
-        ? axisNames.map((axis) => value('rotation', axis, MathUtils.RAD2DEG * rotation[axis]))
-        : axisNames.map((axis) => value('scale', axis, scale[axis]))
-    // About a common centre, turning and sizing move things as well.
-    return isAlone || this.centre === 'each' ? others : [...others, ...places]
+    return valuesAt(now, start, this.groups)
+  }
+
+  /** What the tool changes: about a common centre, turning and sizing move things as well. */
+  private get groups(): TransformGroup[] {
+    if (this.tool === 'move') return ['position']
+    const own = this.tool === 'rotate' ? 'rotation' : 'scale'
+    return this.starts.length === 1 || this.centre === 'each' ? [own] : [own, 'position']
   }
 
   /** What the hand has done so far, in numbers. */
@@ -194,26 +226,3 @@ const scratchToo = new Vector3()
 const from = new Vector3()
 const pivotFrom = (matrix: Matrix4) => from.setFromMatrixPosition(matrix)
 const linear = (matrix: Matrix4) => matrix.clone().setPosition(0, 0, 0)
-
-// A hand on a handle is no more exact than this, and short numbers are kinder to read.
-const rounded = (value: number) => Math.round(value * 1e4) / 1e4
-
-type Turns = Record<'x' | 'y' | 'z', number>
-
-/**
- * The same rotation, in radians, as near as can be to the turns that it came from: a handle must not unwind them.
- * Three turns say the same as those with the outer two half a round further and the middle one mirrored.
- */
-function nearestTurns(rotation: Euler, start: Turns): Turns {
-  const middle = rotation.order[1]!.toLowerCase()
-  const other = Object.fromEntries(
-    axisNames.map((axis) => [axis, axis === middle ? Math.PI - rotation[axis] : rotation[axis] + Math.PI]),
-  ) as Turns
-  const wound = [rotation, other].map((turns) => {
-    const near = (axis: keyof Turns) =>
-      turns[axis] + 2 * Math.PI * Math.round((start[axis] - turns[axis]) / (2 * Math.PI))
-    return { x: near('x'), y: near('y'), z: near('z') }
-  })
-  const away = (turns: Turns) => axisNames.reduce((sum, axis) => sum + Math.abs(turns[axis] - start[axis]), 0)
-  return away(wound[0]!) <= away(wound[1]!) ? wound[0]! : wound[1]!
-}

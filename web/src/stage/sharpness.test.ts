@@ -17,6 +17,19 @@ describe('the pixel ratio', () => {
     expect(sharpness.ratio).toBe(1)
   })
 
+  it('is measured twice where nothing was known', () => {
+    const drawn = vi.fn()
+    const sharpness = new Sharpness(1, drawn)
+    sharpness.moved()
+    vi.advanceTimersByTime(1000)
+    sharpness.timed(400, 2)
+    vi.advanceTimersByTime(1000)
+    expect(drawn).toHaveBeenCalledTimes(2)
+    expect(sharpness.timed(40, 2)).toBe(10)
+    vi.advanceTimersByTime(1000)
+    expect(drawn).toHaveBeenCalledTimes(2)
+  })
+
   it('waits with the fine picture until the hand lets go', () => {
     const drawn = vi.fn()
     const sharpness = new Sharpness(1, drawn)
@@ -33,21 +46,40 @@ describe('the pixel ratio', () => {
     const sharpness = new Sharpness(1, () => {})
     sharpness.moved()
     vi.advanceTimersByTime(1000)
-    sharpness.timed(80, 2)
+    sharpness.timed(160, 2)
     sharpness.moved()
     expect(sharpness.ratio).toBe(0.5)
   })
 
-  it('falls while frames are dropped, step by step, and never below the last', () => {
+  it('falls to half the pixels while frames are dropped, and no further where drawing is not what takes long', () => {
     const sharpness = new Sharpness(1, () => {})
+    sharpness.timed(1, 1)
+    sharpness.start(0, 42, 1)
+    const shares: number[] = []
+    for (let now = 100; now < 4000; now += 100) {
+      sharpness.played(now, 1)
+      shares.push(sharpness.pixelShare)
+    }
+    expect(shares[0]).toBe(1)
+    expect(Math.min(...shares)).toBeCloseTo(0.5, 1)
+    expect(shares.at(-1)).toBe(Math.min(...shares))
+  })
+
+  it('falls step by step where drawing takes long, and never below the last', () => {
+    const sharpness = new Sharpness(1, () => {})
+    // What was measured while the scene was lighter.
     sharpness.timed(1, 1)
     sharpness.start(0, 42, 1)
     const ratios: number[] = []
     for (let now = 100; now < 4000; now += 100) {
+      if (now === 500) {
+        sharpness.forget()
+        sharpness.timed(400, 1)
+      }
       sharpness.played(now, 1)
       ratios.push(sharpness.ratio)
     }
-    expect([...new Set(ratios)]).toEqual([1, 0.75, 0.5, 0.35])
+    expect([...new Set(ratios)]).toEqual([1, 0.85, 0.71, 0.5, 0.35])
   })
 
   it('stays while playback keeps up', () => {
@@ -61,11 +93,11 @@ describe('the pixel ratio', () => {
   it('starts low while nothing is measured, and rises as far as what is measured then fits', () => {
     const sharpness = new Sharpness(1, () => {})
     sharpness.start(0, 40, 1)
-    expect(sharpness.ratio).toBe(0.5)
-    // 6 ms at half the ratio are 24 ms at the whole; 14 ms fit, as 0.75² of 24 ms do.
-    sharpness.timed(6, 0.5)
+    expect(sharpness.ratio).toBe(0.71)
+    // 4.5 ms at half the ratio are 18 ms at the whole; 14 ms fit, as 0.85² of 18 ms do.
+    sharpness.timed(4.5, 0.5)
     for (let now = 42; now < 4000; now += 42) sharpness.played(now, 0)
-    expect(sharpness.ratio).toBe(0.75)
+    expect(sharpness.ratio).toBe(0.85)
   })
 
   it('does not rise again in a playback that has fallen behind', () => {
@@ -74,16 +106,20 @@ describe('the pixel ratio', () => {
     sharpness.start(0, 40, 1)
     sharpness.played(500, 4)
     for (let now = 542; now < 4000; now += 42) sharpness.played(now, 0)
-    expect(sharpness.ratio).toBe(0.75)
+    expect(sharpness.ratio).toBe(0.85)
   })
 
   it('starts with as many pixels as were measured to fit', () => {
     const sharpness = new Sharpness(1, () => {})
-    // 120 ms at twice the pixels each way are 30 ms at once; 35 % of 40 ms are 14 ms, which 0.5² of 30 ms keeps.
-    expect(sharpness.timed(120, 2)).toBe(30)
+    // 80 ms at twice the pixels each way are 20 ms at once; 35 % of 40 ms are 14 ms, which 0.85² of 20 ms do not keep.
+    // For half the pixels there are 60 %, 24 ms: up to 48 ms at the whole.
+    expect(sharpness.timed(320, 2)).toBe(80)
     sharpness.start(0, 40, 1)
     expect(sharpness.ratio).toBe(0.5)
-    expect(sharpness.pixelShare).toBe(0.25)
+    expect(sharpness.timed(80, 2)).toBe(20)
+    sharpness.start(0, 40, 1)
+    expect(sharpness.ratio).toBe(0.71)
+    expect(sharpness.pixelShare).toBeCloseTo(0.5, 1)
   })
 
   it('starts with more when playback draws one view of four', () => {

@@ -1,16 +1,18 @@
 /** Pixel ratios to fall back to, one after the other, while drawing cannot keep up. */
-const steps = [1, 0.75, 0.5, 0.35]
+const steps = [1, 0.85, 0.71, 0.5, 0.35]
+/** With half the pixels. Fewer are drawn only where drawing alone takes too long: the rest of the page is none the quicker for it. */
+const halfStep = 2
 /** Twice the screen's own pixels smooth the edges of a picture that stands still. */
 const stillRatio = 2
 const stillAfter = 220
 /** Milliseconds that a picture may take while a hand moves something: it shall follow the hand. */
-const handTime = 16
+const handTime = 32
 const tryEvery = 400
 const behindShare = 0.05
 /** Where playing begins while nothing has been measured yet. */
-const unmeasuredStep = 2
-/** The share of a frame's time that drawing the stage may take; the rest of the page needs some as well. */
-const drawingShare = 0.35
+const unmeasuredStep = halfStep
+/** The share of a frame's time that drawing the stage may take; the rest of the page needs some as well. Before it is drawn with less than half the pixels it may take more. */
+const [drawingShare, mostDrawingShare] = [0.35, 0.6]
 
 /** Chooses the stage's pixel ratio: fewer pixels while playback is behind, all of them, and more, when still. */
 export class Sharpness {
@@ -69,6 +71,8 @@ export class Sharpness {
    */
   timed(milliseconds: number, ratio: number): number {
     const cost = milliseconds / ratio ** 2
+    // The first picture of anything takes long for reasons of its own: it is drawn once more.
+    if (this.cost === 0 && this.isStill) this.restLater()
     this.cost = this.cost === 0 ? cost : Math.min(cost, this.cost)
     return this.cost * Math.min(this.screenRatio, 1) ** 2
   }
@@ -97,7 +101,7 @@ export class Sharpness {
     if (now - this.countedAt < tryEvery) return
     if (this.dropped > behindShare * (this.shown + this.dropped)) {
       this.hasFallen = true
-      if (this.step < steps.length - 1) this.step++
+      if (this.step < halfStep || (this.step < steps.length - 1 && !this.fits(this.step))) this.step++
     } else if (!this.hasFallen && this.cost > 0 && this.step > 0 && this.fits(this.step - 1)) this.step--
     this.countAnew(now)
   }
@@ -109,7 +113,8 @@ export class Sharpness {
   private fits: (step: number) => boolean = () => true
 
   private fit(frameTime: number, share: number): void {
-    this.fits = (step) => this.cost * share * this.ratioAt(step) ** 2 <= frameTime * drawingShare
+    this.fits = (step) =>
+      this.cost * share * this.ratioAt(step) ** 2 <= frameTime * (step < halfStep ? drawingShare : mostDrawingShare)
     this.step = this.cost === 0 ? unmeasuredStep : 0
     while (this.step < steps.length - 1 && !this.fits(this.step)) this.step++
   }

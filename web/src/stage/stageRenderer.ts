@@ -21,6 +21,8 @@ export interface Drawn {
 export class StageRenderer {
   readonly three: WebGLRenderer
   private height = 0
+  /** Whether nothing is drawn yet: between the views and beside them a line may stay that none of them covers. */
+  private isEmpty = true
 
   /** @throws when the browser has no WebGL 2. */
   constructor(canvas: HTMLCanvasElement) {
@@ -35,21 +37,32 @@ export class StageRenderer {
     this.height = height
     this.three.setScissorTest(true)
     this.three.setSize(width, height, false)
+    this.isEmpty = true
   }
 
   /** @returns whether the ratio is another one, which empties the canvas. */
   setRatio(ratio: number): boolean {
     if (this.three.getPixelRatio() === ratio) return false
     this.three.setPixelRatio(ratio)
+    this.isEmpty = true
     return true
   }
 
   draw(stage: StageScene, { view, camera, place: { x, y, width, height } }: Drawn): void {
+    if (this.isEmpty) this.fill(stage)
     stage.dress(view)
     const fromBelow = this.height - y - height
     this.three.setViewport(x, fromBelow, width, height)
     this.three.setScissor(x, fromBelow, width, height)
     this.three.render(stage.three, camera.camera)
+  }
+
+  private fill(stage: StageScene): void {
+    this.isEmpty = false
+    this.three.setScissorTest(false)
+    this.three.setClearColor(stage.ground)
+    this.three.clear()
+    this.three.setScissorTest(true)
   }
 
   /** @returns the milliseconds until all that has been asked for is drawn; a lost context never tells. */

@@ -60,16 +60,30 @@ export async function keepThumbnail(
 
 const middle = (model: SceneModel) => Math.round((model.settings.work[0] + model.settings.work[1]) / 2)
 
-/** Draws pictures of scenes that have none yet, one after the other. */
-export async function drawThumbnails(ids: readonly number[], drawn: (id: number) => void): Promise<void> {
+/**
+ * Draws pictures of scenes that have none yet, one after the other.
+ * @param drawn Called after each.
+ * @param stop Ends it: whoever opens a scene is not to wait for pictures of others.
+ */
+export async function drawThumbnails(
+  ids: readonly number[],
+  drawn: (id: number) => void,
+  stop: AbortSignal,
+): Promise<void> {
   if (ids.length === 0) return
   await loadCatalogue()
+  if (stop.aborted) return
   // Set by the line, in calls that the compiler does not follow.
   let scene = null as SceneMessage | null
   let samples = null as SamplesMessage | null
+  let here = () => {}
   const line = new LiveLine(
     {
-      opened: (message) => (scene = message),
+      opened: (message) => {
+        scene = message
+        here()
+      },
+      more() {},
       sampled: (message) => (samples = message),
       tried() {},
       changed() {},
@@ -79,16 +93,25 @@ export async function drawThumbnails(ids: readonly number[], drawn: (id: number)
     },
     () => ({ author: '', name: '', window: '' }),
   )
+  // What it waits for then ends too.
+  stop.addEventListener('abort', () => void line.stop())
   await line.start()
   const renderer = new WebGLRenderer({ antialias: true })
   renderer.setSize(width, height, false)
   try {
     for (const id of ids) {
-      await line.open(id)
-      const { rows, revision, chunk } = scene!
+      if (stop.aborted) return
+      // Its keys are not waited for: the next scene calls them off.
+      const opening = new Promise<void>((opened) => (here = opened))
+      const whole = line.open(id)
+      whole.catch(() => {})
+      await Promise.race([opening, whole])
+      const { rows, revision, chunk, samples: first } = scene!
       const model = new SceneModel()
       model.take(rows)
       const book = new SampleBook(chunk)
+      // What stands still is told once, with the first frame.
+      book.take(first)
       const frame = middle(model)
       await line.sample(id, { first: frame, last: frame, isAhead: false, letGo: [] })
       book.take(samples!)

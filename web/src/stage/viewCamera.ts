@@ -1,9 +1,26 @@
 import CameraControls from 'camera-controls'
-import { MathUtils, OrthographicCamera, PerspectiveCamera, Sphere, Vector3, type Object3D } from 'three'
-import * as THREE from 'three'
+import {
+  Box3,
+  MathUtils,
+  Matrix4,
+  OrthographicCamera,
+  PerspectiveCamera,
+  Quaternion,
+  Raycaster,
+  Sphere,
+  Spherical,
+  Vector2,
+  Vector3,
+  Vector4,
+  type Object3D,
+} from 'three'
+import { CameraHand, type CameraMoves } from './cameraHand'
 import type { Facing, Look } from './views'
 
-CameraControls.install({ THREE })
+// What it works with, and no more: all of three.js would come along otherwise.
+CameraControls.install({
+  THREE: { Box3, Matrix4, Quaternion, Raycaster, Sphere, Spherical, Vector2, Vector3, Vector4 },
+})
 
 /** From where a flat view looks at its target. */
 const sides: Record<Exclude<Facing, 'free'>, [number, number, number]> = {
@@ -26,11 +43,20 @@ export class ViewCamera {
   private readonly freeControls: CameraControls
   private readonly flatControls: CameraControls
 
-  /** @param stirred Called whenever the camera is about to move: from then on it has to be stepped until it rests. */
+  private readonly hand: CameraHand
+  private isHandFree = false
+  private isResting = false
+
+  /**
+   * @param moves What becomes of a camera object that a hand moves.
+   * @param stirred Called whenever the camera is about to move: from then on it has to be stepped until it rests.
+   */
   constructor(
     element: HTMLElement,
+    moves: CameraMoves,
     private readonly stirred: () => void,
   ) {
+    this.hand = new CameraHand(element, this.filmed, moves, stirred)
     this.freeControls = new CameraControls(this.free, element)
     void this.freeControls.setLookAt(9, 6, 12, 0, 0.5, 0, false)
     this.flatControls = new CameraControls(this.flat, element)
@@ -44,6 +70,8 @@ export class ViewCamera {
       controls.draggingSmoothTime = 0.04
       for (const event of ['controlstart', 'control', 'transitionstart'] as const)
         controls.addEventListener(event, stirred)
+      controls.addEventListener('controlstart', () => this.note(controls))
+      controls.addEventListener('controlend', () => (this.dragged = null))
     }
     this.enable()
   }
@@ -74,9 +102,44 @@ export class ViewCamera {
     this.stirred()
   }
 
+  /** Where a view stood when a hand took hold of it, and its controls. */
+  private dragged: { controls: CameraControls; position: Vector3; target: Vector3; zoom: number } | null = null
+
+  private note(controls: CameraControls): void {
+    const [position, target] = [controls.getPosition(new Vector3()), controls.getTarget(new Vector3())]
+    this.dragged = { controls, position, target, zoom: controls.camera.zoom }
+  }
+
+  get isDragged(): boolean {
+    return this.dragged !== null || this.hand.isDragged
+  }
+
+  /** The hand gives up moving the view: it is as it was. */
+  cancel(): void {
+    this.hand.cancel()
+    if (!this.dragged) return
+    const { controls, position, target, zoom } = this.dragged
+    this.dragged = null
+    controls.cancel()
+    void controls.setLookAt(...position.toArray(), ...target.toArray(), false)
+    void controls.zoomTo(zoom, false)
+    this.stirred()
+  }
+
   /** The hand is elsewhere, say on a handle, and must not move the view as well. */
   set resting(resting: boolean) {
-    this.enable(!resting)
+    this.isResting = resting
+    this.enable()
+  }
+
+  /** Whether a hand moves the camera object that is looked through. */
+  set movesCamera(moves: boolean) {
+    this.isHandFree = moves
+    this.enable()
+  }
+
+  get movesCamera(): boolean {
+    return this.isHandFree
   }
 
   set aspect(aspect: number) {
@@ -95,13 +158,15 @@ export class ViewCamera {
 
   /** @returns whether the view has moved. */
   step(seconds: number): boolean {
+    if (typeof this.look === 'number') return this.hand.step(seconds)
     const movedFree = this.freeControls.update(seconds)
     const movedFlat = this.flatControls.update(seconds)
-    return this.look === 'free' ? movedFree : typeof this.look === 'string' && movedFlat
+    return this.look === 'free' ? movedFree : movedFlat
   }
 
   turnBy(azimuth: number, polar: number): void {
     if (this.look === 'free') void this.freeControls.rotate(azimuth, polar, true)
+    else if (typeof this.look === 'number') this.hand.turnBy(azimuth, polar)
   }
 
   fit(sphere: Sphere): void {
@@ -117,13 +182,23 @@ export class ViewCamera {
     this.filmed.updateMatrixWorld()
   }
 
+  /** The free view stands where the camera object that is looked through stands now. */
+  leaveCamera(): void {
+    const { position, quaternion } = this.filmed
+    const ahead = scratch.set(0, 0, -this.hand.moves.distance()).applyQuaternion(quaternion).add(position)
+    void this.freeControls.setLookAt(...position.toArray(), ...ahead.toArray(), false)
+  }
+
   dispose(): void {
+    this.hand.dispose()
     this.freeControls.dispose()
     this.flatControls.dispose()
   }
 
-  private enable(on = true): void {
+  private enable(): void {
+    const on = !this.isResting
     this.freeControls.enabled = on && this.look === 'free'
     this.flatControls.enabled = on && typeof this.look === 'string' && this.look !== 'free'
+    this.hand.controls.enabled = on && typeof this.look === 'number' && this.isHandFree
   }
 }

@@ -25,6 +25,8 @@ export const useViews = defineStore('views', () => {
   const count = useStorage<1 | 2 | 4>('zesty-views', 1)
   /** Which views playback keeps up to date. */
   const updates = useStorage<'active' | 'all'>('zesty-view-updates', 'all')
+  /** Whether a hand in a view through a camera object moves that camera. */
+  const movesCamera = useStorage('zesty-view-moves-camera', false)
   const activeIndex = ref(0)
   /** Counts up whenever the selection is to be framed. */
   const frameAsked = ref(0)
@@ -62,6 +64,7 @@ export const useViews = defineStore('views', () => {
     all,
     count,
     updates,
+    movesCamera,
     activeIndex,
     active,
     shown,

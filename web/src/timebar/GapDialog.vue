@@ -27,7 +27,7 @@ function editOf(deleteKeys: boolean): Edit {
     ? { edit: 'insertFrames', at: at.value, frames: frames.value, objects }
     : { edit: 'removeFrames', at: at.value, frames: frames.value, objects, deleteKeys }
 }
-const { told, wrong } = useLookAhead(() => editOf(inside.value === 'delete'))
+const { told, wrong, isTold } = useLookAhead(() => editOf(inside.value === 'delete'))
 /** The same with the keys in the frames deleted: how many fewer there are is how many stand there. */
 const { told: without } = useLookAhead(() => (props.way === 'remove' ? editOf(true) : null))
 const standing = computed(() => (without.value ? without.value.keys - without.value.keysAfter : 0))
@@ -38,7 +38,7 @@ async function change(): Promise<void> {
 </script>
 
 <template>
-  <AskDialog :title="title" :ok="title" :ready="told !== null" @done="change" @close="emit('close')">
+  <AskDialog :title="title" :ok="title" :ready="isTold" @done="change" @close="emit('close')">
     <div class="row-of-fields">
       <NumberField
         :value="frames"

@@ -2,13 +2,14 @@
 import { computed } from 'vue'
 import { speeds, usePlayhead, type Pace, type Span } from './playhead'
 import type { Ending } from './playOrder'
+import MenuItem from '../shared/MenuItem.vue'
 
 const playhead = usePlayhead()
 
-const endings: { ending: Ending; label: string; hint: string }[] = [
-  { ending: 'loop', label: 'Loop', hint: 'again and again' },
-  { ending: 'bounce', label: 'There and back', hint: 'forwards, then backwards' },
-  { ending: 'once', label: 'Once', hint: 'stop at the end' },
+const endings: { ending: Ending; label: string; hint: string; icon: string }[] = [
+  { ending: 'loop', label: 'Loop', hint: 'again and again', icon: 'bi bi-arrow-repeat' },
+  { ending: 'bounce', label: 'There and back', hint: 'forwards, then backwards', icon: 'bi bi-arrow-left-right' },
+  { ending: 'once', label: 'Once', hint: 'stop at the end', icon: 'bi bi-arrow-bar-right' },
 ]
 const spans: { span: Span; label: string }[] = [
   { span: 'work', label: 'The work range' },
@@ -18,6 +19,7 @@ const paces: { pace: Pace; label: string; hint: string }[] = [
   { pace: 'realTime', label: 'Real time', hint: 'true speed; frames are passed over when drawing is slow' },
   { pace: 'everyFrame', label: 'Every frame', hint: 'each frame is drawn, however long it takes' },
 ]
+const icon = computed(() => endings.find((each) => each.ending === playhead.ending)?.icon)
 const label = computed(() => {
   const ending = endings.find((each) => each.ending === playhead.ending)?.label
   return playhead.pace === 'everyFrame' ? `${ending}, every frame` : ending
@@ -29,51 +31,46 @@ const label = computed(() => {
     lazy
     variant="quiet"
     size="sm"
-    :text="label"
     title="How it plays: at the end, which frames, what moves, and whether the clock or the drawing rules"
     strategy="fixed"
   >
-    <BDropdownItemButton
+    <template #button-content
+      ><i :class="icon" class="comes-4" aria-hidden="true" /><span class="folds-4">{{ label }}</span></template
+    >
+    <MenuItem
       v-for="{ ending, label, hint } in endings"
       :key="ending"
       :active="ending === playhead.ending"
       @click="playhead.ending = ending"
     >
       {{ label }} <span class="hint">{{ hint }}</span>
-    </BDropdownItemButton>
+    </MenuItem>
     <BDropdownDivider />
-    <BDropdownItemButton
+    <MenuItem
       v-for="{ span, label } in spans"
       :key="span"
       :active="span === playhead.span"
       @click="playhead.span = span"
-      >{{ label }}</BDropdownItemButton
+      >{{ label }}</MenuItem
     >
     <BDropdownDivider />
-    <BDropdownItemButton :active="!playhead.onlySelection" @click="playhead.onlySelection = false"
-      >Everything moves</BDropdownItemButton
-    >
-    <BDropdownItemButton :active="playhead.onlySelection" @click="playhead.onlySelection = true">
+    <MenuItem :active="!playhead.onlySelection" @click="playhead.onlySelection = false">Everything moves</MenuItem>
+    <MenuItem :active="playhead.onlySelection" @click="playhead.onlySelection = true">
       Only the selection <span class="hint">the others stand still, dimmed</span>
-    </BDropdownItemButton>
+    </MenuItem>
     <BDropdownDivider />
-    <BDropdownItemButton
+    <MenuItem
       v-for="{ pace, label, hint } in paces"
       :key="pace"
       :active="pace === playhead.pace"
       @click="playhead.pace = pace"
     >
       {{ label }} <span class="hint">{{ hint }}</span>
-    </BDropdownItemButton>
+    </MenuItem>
   </BDropdown>
   <BDropdown lazy variant="quiet" size="sm" :text="`${playhead.speed}×`" title="Speed of playing" strategy="fixed">
-    <BDropdownItemButton
-      v-for="speed in speeds"
-      :key="speed"
-      :active="speed === playhead.speed"
-      @click="playhead.setSpeed(speed)"
-    >
+    <MenuItem v-for="speed in speeds" :key="speed" :active="speed === playhead.speed" @click="playhead.setSpeed(speed)">
       <span class="num">{{ speed }}×</span>
-    </BDropdownItemButton>
+    </MenuItem>
   </BDropdown>
 </template>

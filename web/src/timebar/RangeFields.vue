@@ -7,9 +7,9 @@ import TimeField from './TimeField.vue'
 const scene = useScene()
 const time = useTimeDisplay()
 
-/** As many as the longest frame number has. */
-const digits = computed(() =>
-  Math.max(...[...scene.settings.range, ...scene.settings.work].map((frame) => String(frame).length)),
+/** As many as the longest of the times has. */
+const letters = computed(() =>
+  Math.max(...[...scene.settings.range, ...scene.settings.work].map((frame) => time.label(frame).length)),
 )
 
 function setRange(first: number, last: number): void {
@@ -22,7 +22,7 @@ function setWork(first: number, last: number): void {
 </script>
 
 <template>
-  <div class="ranges" :class="time.display" :style="{ '--digits': digits }">
+  <div class="ranges" :style="{ '--letters': letters }">
     <span class="dim">scene</span>
     <TimeField
       :frame="scene.settings.range[0]"
@@ -53,7 +53,7 @@ function setWork(first: number, last: number): void {
   display: grid;
   grid-template-columns: auto repeat(2, var(--room));
   align-items: center;
-  --room: max(54px, calc(var(--digits) * 7px + 20px));
+  --room: max(54px, calc(var(--letters) * 7px + 18px));
   gap: 2px 5px;
   font-size: 11px;
 }
@@ -61,12 +61,5 @@ function setWork(first: number, last: number): void {
   height: 19px;
   font-size: 11.5px;
   font-weight: 600;
-}
-.ranges.seconds {
-  --room: 74px;
-}
-.ranges.timecode,
-.ranges.dropFrame {
-  --room: 96px;
 }
 </style>

@@ -1,21 +1,26 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Edit } from '../api/http'
+import type { Edit, FrameRule } from '../api/http'
 import { useScene } from '../scene/sceneStore'
 import LengthBars from './LengthBars.vue'
+import OnFramesTick from './OnFramesTick.vue'
 import { useLookAhead } from './lookAhead'
-import { usePlayhead } from './playhead'
 import AskDialog from '../shared/AskDialog.vue'
 
 const props = defineProps<{ rate: string }>()
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
-const playhead = usePlayhead()
 
 const wanted = ref(props.rate)
 const keep = ref<'frames' | 'clock'>('clock')
-const editOf = (kept: 'frames' | 'clock'): Edit => ({ edit: 'setRate', rate: wanted.value.trim(), keep: kept })
-const { told: byClock, wrong } = useLookAhead(() => editOf('clock'))
+const onFrames = ref<FrameRule | null>(null)
+const editOf = (kept: 'frames' | 'clock'): Edit => ({
+  edit: 'setRate',
+  rate: wanted.value.trim(),
+  keep: kept,
+  onFrames: onFrames.value,
+})
+const { told: byClock, wrong, isTold } = useLookAhead(() => editOf('clock'))
 const { told: byFrames } = useLookAhead(() => editOf('frames'))
 
 const keysByClock = computed(() => {
@@ -26,21 +31,11 @@ const keysByClock = computed(() => {
     : `${betweenFramesAfter} of ${keys} keys would stand between frames`
 })
 
-async function change(): Promise<void> {
-  const seconds = playhead.frame / scene.settings.framesPerSecond
-  const kept = await scene.edit(editOf(keep.value))
-  if (kept && keep.value === 'clock') playhead.goTo(seconds * scene.settings.framesPerSecond)
-}
+const change = () => scene.edit(editOf(keep.value))
 </script>
 
 <template>
-  <AskDialog
-    title="Change the rate"
-    ok="Change the rate"
-    :ready="byClock !== null"
-    @done="change"
-    @close="emit('close')"
-  >
+  <AskDialog title="Change the rate" ok="Change the rate" :ready="isTold" @done="change" @close="emit('close')">
     <label>
       Frames per second
       <input
@@ -82,5 +77,6 @@ async function change(): Promise<void> {
         </span>
       </label>
     </fieldset>
+    <OnFramesTick v-model="onFrames" />
   </AskDialog>
 </template>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useScene } from '../scene/sceneStore'
 import { useTimeDialogs } from './timeDialogs'
+import MenuItem from '../shared/MenuItem.vue'
 
 const scene = useScene()
 
@@ -17,7 +18,7 @@ const presets = [
   { rate: '60', label: '60', use: 'games and screens' },
 ]
 const shown = computed(
-  () => `${presets.find((preset) => preset.rate === scene.settings.rate)?.label ?? scene.settings.rate} fps`,
+  () => presets.find((preset) => preset.rate === scene.settings.rate)?.label ?? scene.settings.rate,
 )
 
 const dialogs = useTimeDialogs()
@@ -32,17 +33,20 @@ function pick(rate: string): void {
 </script>
 
 <template>
-  <BDropdown lazy variant="quiet" size="sm" :text="shown" title="Frames per second" strategy="fixed">
-    <BDropdownItemButton
+  <BDropdown lazy variant="quiet" size="sm" title="Frames per second" strategy="fixed">
+    <template #button-content
+      ><span>{{ shown }} <span class="folds-4">fps</span></span></template
+    >
+    <MenuItem
       v-for="preset in presets"
       :key="preset.rate"
       :active="preset.rate === scene.settings.rate"
       @click="pick(preset.rate)"
     >
       <span class="num rate">{{ preset.label }}</span> {{ preset.use }}
-    </BDropdownItemButton>
+    </MenuItem>
     <BDropdownDivider />
-    <BDropdownItemButton @click="ask(scene.settings.rate)">Another rate…</BDropdownItemButton>
+    <MenuItem @click="ask(scene.settings.rate)">Another rate…</MenuItem>
   </BDropdown>
 </template>
 

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { Edit } from '../api/http'
+import type { Edit, FrameRule, StretchEnds } from '../api/http'
 import { useScene } from '../scene/sceneStore'
 import NumberField from '../values/NumberField.vue'
+import OnFramesTick from './OnFramesTick.vue'
 import ToldLength from './ToldLength.vue'
 import { useLookAhead } from './lookAhead'
 import { usePlayhead } from './playhead'
@@ -27,6 +28,13 @@ watch([what, from, to], () => {
   about.value = start.value
 })
 
+/** A length is from the first pose to the last unless told otherwise. */
+const ends = ref<StretchEnds>('poses')
+const onFrames = ref<FrameRule | null>(null)
+/** What is not stretched: the last frame's own duration. */
+const less = computed(() => (what.value === 'scene' && ends.value === 'poses' && sceneLength.value > 1 ? 1 : 0))
+const speed = computed(() => ((oldLength.value - less.value) / (length.value - less.value)) * 100)
+
 const rate = computed(() => scene.settings.framesPerSecond)
 // No longer than a millionth of a frame is told apart.
 const tidy = (frames: number) => Math.round(frames * 1e6) / 1e6
@@ -37,9 +45,11 @@ const edit = computed<Edit>(() => ({
   length: length.value,
   about: about.value,
   part: what.value === 'part' ? { from: from.value, to: to.value } : null,
+  ends: ends.value,
+  onFrames: onFrames.value,
 }))
-const { told, wrong } = useLookAhead(() => edit.value)
-const isSame = computed(() => length.value === oldLength.value)
+const { told, wrong, isTold } = useLookAhead(() => edit.value)
+const isSame = computed(() => length.value === oldLength.value && onFrames.value === null)
 
 const keysTold = computed(() => {
   if (!told.value) return ''
@@ -56,7 +66,7 @@ async function stretch(): Promise<void> {
 </script>
 
 <template>
-  <AskDialog title="Stretch time" ok="Stretch" :ready="told !== null && !isSame" @done="stretch" @close="emit('close')">
+  <AskDialog title="Stretch time" ok="Stretch" :ready="isTold && !isSame" @done="stretch" @close="emit('close')">
     <fieldset>
       <legend>What is stretched</legend>
       <label class="way">
@@ -82,7 +92,7 @@ async function stretch(): Promise<void> {
           :decimals="3"
           trim
           :step="1"
-          :least="0.001"
+          :least="less + 0.001"
           @keep="setLength"
         />
         <NumberField
@@ -96,17 +106,25 @@ async function stretch(): Promise<void> {
           @keep="setLength($event * rate)"
         />
         <NumberField
-          :value="(oldLength / length) * 100"
+          :value="speed"
           label="Speed in percent"
           unit=" %"
           :decimals="2"
           trim
           :step="5"
           :least="0.01"
-          @keep="setLength((oldLength * 100) / $event)"
+          @keep="setLength(((oldLength - less) * 100) / $event + less)"
         />
         <span class="dim">speed</span>
       </div>
+      <label v-if="what === 'scene'" class="row-of-fields">
+        <span class="dim">measured</span>
+        <select v-model="ends" class="small-pick">
+          <option value="poses">from the first pose to the last</option>
+          <option value="frames">by how long it plays</option>
+        </select>
+      </label>
+      <OnFramesTick v-model="onFrames" />
     </fieldset>
     <fieldset>
       <legend>Stays where it is</legend>

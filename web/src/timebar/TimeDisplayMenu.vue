@@ -2,15 +2,18 @@
 import { computed } from 'vue'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from './playhead'
+import { useTimeDialogs } from './timeDialogs'
 import { useTimeDisplay, type Display } from './timeDisplay'
+import MenuItem from '../shared/MenuItem.vue'
 
 const scene = useScene()
 const playhead = usePlayhead()
 const time = useTimeDisplay()
+const dialogs = useTimeDialogs()
 
 const ways = computed<{ way: Display; label: string; hint: string }[]>(() => [
   { way: 'frames', label: 'Frames', hint: 'frame numbers' },
-  { way: 'seconds', label: 'Seconds', hint: 'on the clock of the scene' },
+  { way: 'seconds', label: 'Seconds', hint: 'from the first frame on' },
   { way: 'timecode', label: 'Timecode', hint: 'hours, minutes, seconds, frames' },
   ...(scene.settings.canDrop
     ? [{ way: 'dropFrame' as const, label: 'Drop-frame timecode', hint: 'numbers skipped to keep to the clock' }]
@@ -27,16 +30,20 @@ const other = computed(() =>
 <template>
   <BDropdown lazy variant="link" size="sm" no-caret toggle-class="other num" strategy="fixed" title="How time is shown">
     <template #button-content
-      ><span class="text">{{ other }}</span></template
+      ><i class="bi bi-stopwatch comes-2" aria-hidden="true" /><span class="text folds-2">{{ other }}</span></template
     >
-    <BDropdownItemButton
+    <MenuItem
       v-for="{ way, label, hint } in ways"
       :key="way"
       :active="way === time.display"
       @click="time.selected = way"
     >
       {{ label }} <span class="hint">{{ hint }}</span>
-    </BDropdownItemButton>
+    </MenuItem>
+    <BDropdownDivider />
+    <MenuItem @click="dialogs.ask({ kind: 'start' })">
+      Start of the timecode… <span class="hint num">{{ scene.settings.start }}</span>
+    </MenuItem>
   </BDropdown>
 </template>
 

@@ -7,6 +7,7 @@ import { useBookmarks } from './bookmarks'
 import { usePlayhead } from './playhead'
 import { useTimeDialogs } from './timeDialogs'
 import { useTimeDisplay } from './timeDisplay'
+import MenuItem from '../shared/MenuItem.vue'
 
 /** What is done to the scene's time as a whole, and its bookmarks. */
 const scene = useScene()
@@ -24,40 +25,39 @@ const time = useTimeDisplay()
     lazy
     variant="quiet"
     size="sm"
-    text="Time"
     title="Stretch and retime, insert and remove frames, bookmarks"
     strategy="fixed"
   >
-    <BDropdownItemButton @click="dialogs.ask({ kind: 'stretch' })">Stretch time…</BDropdownItemButton>
-    <BDropdownItemButton @click="warps.retime()">Retime a part… <kbd>Shift W</kbd></BDropdownItemButton>
-    <BDropdownItemButton @click="flowDialogs.ask({ kind: 'sceneSpeed' })"
-      >Speed of the whole scene…</BDropdownItemButton
+    <template #button-content
+      ><i class="bi bi-clock-history comes-4" aria-hidden="true" /><span class="folds-4">Time</span></template
     >
-    <BDropdownItemButton @click="warps.addForScene()">Add a warp for the scene</BDropdownItemButton>
-    <BDropdownItemButton @click="warps.addForObjects()">Add a warp for the selected objects</BDropdownItemButton>
-    <BDropdownItemButton @click="clipDialogs.ask('clips')">Clips… <kbd>Shift E</kbd></BDropdownItemButton>
+    <MenuItem @click="dialogs.ask({ kind: 'stretch' })">Stretch time…</MenuItem>
+    <MenuItem @click="warps.retime()">Retime a part… <kbd>Shift W</kbd></MenuItem>
+    <MenuItem @click="flowDialogs.ask({ kind: 'sceneSpeed' })">Speed of the whole scene…</MenuItem>
+    <MenuItem @click="warps.addForScene()">Add a warp for the scene</MenuItem>
+    <MenuItem @click="warps.addForObjects()">Add a warp for the selected objects</MenuItem>
+    <MenuItem @click="clipDialogs.ask('clips')">Clips… <kbd>Shift E</kbd></MenuItem>
     <BDropdownDivider />
-    <BDropdownItemButton @click="dialogs.ask({ kind: 'gap', way: 'insert' })">Insert frames…</BDropdownItemButton>
-    <BDropdownItemButton @click="dialogs.ask({ kind: 'gap', way: 'remove' })">Remove frames…</BDropdownItemButton>
-    <BDropdownItemButton @click="dialogs.ask({ kind: 'rate', rate: scene.settings.rate })"
-      >Change the rate…</BDropdownItemButton
-    >
+    <MenuItem @click="dialogs.ask({ kind: 'delay' })">All motion later…</MenuItem>
+    <MenuItem @click="dialogs.ask({ kind: 'gap', way: 'insert' })">Insert frames…</MenuItem>
+    <MenuItem @click="dialogs.ask({ kind: 'gap', way: 'remove' })">Remove frames…</MenuItem>
+    <MenuItem @click="dialogs.ask({ kind: 'rate', rate: scene.settings.rate })">Change the rate…</MenuItem>
     <BDropdownDivider />
-    <BDropdownItemButton @click="dialogs.ask({ kind: 'bookmark', bookmark: null })">
+    <MenuItem @click="dialogs.ask({ kind: 'bookmark', bookmark: null })">
       Bookmark frame {{ playhead.readFrame }}… <kbd>B</kbd>
-    </BDropdownItemButton>
+    </MenuItem>
     <div v-for="bookmark in bookmarks.inOrder" :key="bookmark.id" class="bookmark">
-      <BDropdownItemButton class="go" @click="playhead.goTo(bookmark.frame)">
+      <MenuItem class="go" @click="playhead.goTo(bookmark.frame, true)">
         <i class="bi bi-bookmark-fill" :style="{ color: `var(--${bookmark.colour})` }" aria-hidden="true" />
         {{ bookmark.name }} <span class="hint num">{{ time.label(Math.round(bookmark.frame)) }}</span>
-      </BDropdownItemButton>
-      <BDropdownItemButton
+      </MenuItem>
+      <MenuItem
         :aria-label="`Change the bookmark ${bookmark.name}`"
         title="Change it"
         @click="dialogs.ask({ kind: 'bookmark', bookmark: bookmark.id })"
       >
         <i class="bi bi-pencil" aria-hidden="true" />
-      </BDropdownItemButton>
+      </MenuItem>
     </div>
   </BDropdown>
 </template>

@@ -32,7 +32,7 @@ export const useBookmarks = defineStore('bookmarks', () => {
     const found = (way === 1 ? inOrder.value : inOrder.value.toReversed()).find(
       ({ frame }) => (Math.round(frame) - playhead.frame) * way > 0,
     )
-    if (found) playhead.goTo(found.frame)
+    if (found) playhead.goTo(found.frame, true)
     else useNotices().say(inOrder.value.length ? 'No bookmark further that way.' : 'No bookmarks yet; B sets one.')
   }
 

@@ -8,6 +8,11 @@ export class FrameMeter {
   start(): void {
     this.dropped = 0
     this.rate = 0
+    this.goOn()
+  }
+
+  /** Counts on from another frame, or after a while in which nothing could be drawn. */
+  goOn(): void {
     this.last = -1
     this.times = []
   }

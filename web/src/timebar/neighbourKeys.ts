@@ -37,5 +37,5 @@ export function nearestKey(frame: number): number {
 export function goToNeighbourKey(way: -1 | 1): void {
   const playhead = usePlayhead()
   const found = neighbourKey(playhead.frame, way)
-  if (found !== null) playhead.goTo(found)
+  if (found !== null) playhead.goTo(found, true)
 }

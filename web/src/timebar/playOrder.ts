@@ -1,14 +1,22 @@
 /** What happens at the end of the range. */
 export type Ending = 'once' | 'loop' | 'bounce'
 
+/** Where playback has come to. */
+export interface Played {
+  frame: number
+  /** Which way it goes from here: 1 forwards, -1 backwards. */
+  way: 1 | -1
+  /** Whether playing once has come to its end. */
+  ended: boolean
+}
+
 /**
- * The frame that playback has come to.
+ * Where playback has come to.
  * @param first First frame of the range.
  * @param last Last frame of the range; played.
  * @param from The frame that it started from, inside the range.
  * @param way 1 forwards, -1 backwards.
  * @param passed Whole frames passed since, 0 or more.
- * @returns the frame, and whether playing once has come to its end.
  */
 export function frameAfter(
   first: number,
@@ -17,19 +25,20 @@ export function frameAfter(
   way: 1 | -1,
   passed: number,
   ending: Ending,
-): { frame: number; ended: boolean } {
+): Played {
   const length = last - first + 1
   if (ending === 'once') {
     const left = way === 1 ? last - from : from - first
-    return { frame: from + way * Math.min(passed, left), ended: passed > left }
+    return { frame: from + way * Math.min(passed, left), way, ended: passed > left }
   }
-  if (ending === 'loop') return { frame: first + modulo(from - first + way * passed, length), ended: false }
-  if (length === 1) return { frame: first, ended: false }
+  if (ending === 'loop') return { frame: first + modulo(from - first + way * passed, length), way, ended: false }
+  if (length === 1) return { frame: first, way, ended: false }
   // There and back is a loop of twice the range without its ends counted twice.
   const around = 2 * (length - 1)
   const start = way === 1 ? from - first : around - (from - first)
   const at = modulo(start + passed, around)
-  return { frame: first + (at < length ? at : around - at), ended: false }
+  const isOnTheWayBack = at >= length - 1
+  return { frame: first + (at < length ? at : around - at), way: isOnTheWayBack ? -1 : 1, ended: false }
 }
 
 const modulo = (value: number, by: number) => ((value % by) + by) % by

@@ -1,6 +1,7 @@
 import { refThrottled, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, onScopeDispose, ref } from 'vue'
+import { computed, onScopeDispose, ref, watch } from 'vue'
+import { furthestFrame } from '../api/messages'
 import { drawSoon, eachFrame } from '../scene/drawLoop'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
@@ -10,6 +11,8 @@ import { frameAfter, type Ending } from './playOrder'
 export const speeds = [0.1, 0.25, 0.5, 0.75, 1, 1.5, 2, 4] as const
 const shuttleSpeeds = [1, 2, 4]
 const readEvery = 250
+/** Between two steps, in milliseconds: what takes longer was not drawing. */
+const longestStep = 2000
 
 /** In real time the clock rules and frames are passed over; else each frame is drawn in turn, however long it takes. */
 export type Pace = 'realTime' | 'everyFrame'
@@ -47,13 +50,35 @@ export const usePlayhead = defineStore('playhead', () => {
   const drawnListeners = new Set<(dropped: number) => void>()
   let startedAt = 0
   let startedFrom = 0
+  let startedWay: 1 | -1 = 1
+  /** Which way it goes now, which changes where it plays there and back. */
+  let heading: 1 | -1 = 1
+  let steppedAt = 0
   let passedInTurn = 0
   let stopStepping: (() => void) | null = null
 
-  function goTo(wanted: number): void {
+  /** How often somebody asked to be taken to a frame, which is then brought into view. */
+  const went = ref(0)
+
+  /** Goes to a frame and brings it into view. It leaves the scene range only where that very frame was asked for. */
+  function goTo(wanted: number, isMeant = false): void {
+    const [first, last] = scene.settings.range
     const target = Math.round(wanted)
-    if (playing.value) startFrom(target)
-    show(target)
+    // From outside it can come back step by step.
+    const within = Math.min(Math.max(target, Math.min(first, frame.value)), Math.max(last, frame.value))
+    put(isMeant ? target : within)
+    went.value++
+  }
+
+  /** Goes where a hand drags it: within the scene range, and the view stays as it is. */
+  function scrubTo(wanted: number): void {
+    const [first, last] = scene.settings.range
+    put(Math.min(Math.max(Math.round(wanted), first), last))
+  }
+
+  function put(target: number): void {
+    show(Math.min(Math.max(target, -furthestFrame), furthestFrame))
+    if (playing.value) goOn()
   }
 
   function show(target: number): void {
@@ -68,7 +93,7 @@ export const usePlayhead = defineStore('playhead', () => {
     void scene.look({
       frame: frame.value,
       also: othersAt.value,
-      way: playing.value ? way.value : 1,
+      way: playing.value ? heading : 1,
       played,
       loops: ending.value === 'loop',
     })
@@ -80,23 +105,29 @@ export const usePlayhead = defineStore('playhead', () => {
     return scene.book.isHere(frame.value) && (othersAt.value === null || scene.book.isHere(othersAt.value))
   })
 
-  function startFrom(from: number): void {
-    startedAt = performance.now()
-    startedFrom = from
+  /** Playing goes on from the frame that is shown, whatever has become of time meanwhile. */
+  function goOn(): void {
+    const [first, last] = range.value
+    const isOutside = frame.value < first || frame.value > last
+    if (isOutside) show(heading === 1 ? first : last)
+    startedAt = steppedAt = performance.now()
+    startedFrom = frame.value
+    startedWay = heading
     passedInTurn = 0
-    meter.start()
-    shownRate.value = dropped.value = droppedBefore = readAt = 0
+    meter.goOn()
   }
 
   function play(direction: 1 | -1 = 1): void {
     const [first, last] = range.value
     way.value = direction
-    const isOutside = frame.value < first || frame.value > last
     const isAtEnd = ending.value === 'once' && frame.value === (direction === 1 ? last : first)
-    if (isOutside || isAtEnd) show(direction === 1 ? first : last)
+    if (isAtEnd) show(direction === 1 ? first : last)
+    heading = direction
+    goOn()
+    meter.start()
+    shownRate.value = dropped.value = droppedBefore = readAt = 0
     playing.value = true
     othersAt.value = onlySelection.value && selection.objects.size > 0 ? frame.value : null
-    startFrom(frame.value)
     look()
     stopStepping ??= eachFrame(step)
   }
@@ -123,22 +154,20 @@ export const usePlayhead = defineStore('playhead', () => {
   function step(now: number): void {
     // Each frame is to be seen: the next one waits until this one is here.
     if (pace.value === 'everyFrame' && !isHere.value) return
+    // The page was hidden, or everything stood still: nobody could draw what has passed since.
+    if (now - steppedAt > longestStep) goOn()
+    steppedAt = Math.max(now, startedAt)
     const passed = passedBy(now)
-    const { frame: next, ended } = frameAfter(
-      range.value[0],
-      range.value[1],
-      startedFrom,
-      way.value,
-      passed,
-      ending.value,
-    )
-    if (ended) {
-      show(next)
+    const [first, last] = range.value
+    const next = frameAfter(first, last, startedFrom, startedWay, passed, ending.value)
+    heading = next.way
+    if (next.ended) {
+      show(next.frame)
       stop()
       return
     }
     if (!meter.passed(passed)) return
-    show(next)
+    show(next.frame)
     // Counted once the frame has been drawn, not when it was due.
     drawSoon(() => {
       const at = performance.now()
@@ -159,6 +188,21 @@ export const usePlayhead = defineStore('playhead', () => {
     onScopeDispose(() => drawnListeners.delete(listener))
   }
 
+  // At another rate at which motion keeps its speed, the same moment is another frame.
+  watch(
+    () => [scene.id, scene.settings.framesPerSecond, scene.settings.range] as const,
+    ([id, rate, now], [idBefore, rateBefore, before]) => {
+      const isOtherwise = now[0] !== before[0] || now[1] !== before[1]
+      if (id === idBefore && rate !== rateBefore && isOtherwise) show(Math.round((frame.value * rate) / rateBefore))
+    },
+    { flush: 'sync' },
+  )
+  watch(
+    () => [range.value[0], range.value[1], wantedRate.value, ending.value],
+    () => playing.value && goOn(),
+    { flush: 'sync' },
+  )
+
   const toggle = () => (playing.value ? stop() : play())
 
   /** J and L: play backwards or forwards, and faster each time again. */
@@ -170,7 +214,6 @@ export const usePlayhead = defineStore('playhead', () => {
 
   function setSpeed(wanted: number): void {
     speed.value = wanted
-    if (playing.value) startFrom(frame.value)
   }
 
   /** After K, or a stop in the middle of a shuttle, playing is at true speed again. */
@@ -197,6 +240,8 @@ export const usePlayhead = defineStore('playhead', () => {
     othersAt,
     whenDrawn,
     goTo,
+    scrubTo,
+    went,
     play,
     stop,
     toggle,

@@ -4,6 +4,8 @@ import { ref } from 'vue'
 export type TimeDialog =
   | { kind: 'rate'; rate: string }
   | { kind: 'stretch' }
+  | { kind: 'delay' }
+  | { kind: 'start' }
   | { kind: 'gap'; way: 'insert' | 'remove' }
   | { kind: 'bookmark'; bookmark: number | null }
 

@@ -19,9 +19,15 @@ export const useTimeDisplay = defineStore('timeDisplay', () => {
   const known = shallowRef(new Map<string, Map<number, string>>())
   const asked = new Set<string>()
 
+  // What times are counted from, as it is kept: while something is only tried, the server counts as before.
+  let counted = ''
   watch(
-    () => [scene.id, scene.settings.rate],
+    () => [scene.id, scene.position],
     () => {
+      const { rate, range, start } = scene.settings
+      const now = [scene.id, rate, range[0], start].join()
+      if (now === counted) return
+      counted = now
       known.value = new Map()
       asked.clear()
     },

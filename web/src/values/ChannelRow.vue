@@ -14,10 +14,17 @@ import { useValueClipboard } from './valueClipboard'
 import ValueMarker from './ValueMarker.vue'
 import ValueMenu from './ValueMenu.vue'
 
-const props = defineProps<{ object: Holder; spec: ChannelSpec }>()
+const props = withDefaults(
+  defineProps<{ object: Holder; spec: ChannelSpec; /** The selected objects differ here. */ various?: boolean }>(),
+  { various: false },
+)
 const emit = defineEmits<{
   hold: [value: number]
   keep: [value: number]
+  /** A change of whatever each object has, such as `+=5`. */
+  changed: [text: string]
+  /** The value that is there was typed once more. */
+  again: []
   marker: []
   still: []
   lock: [locked: boolean]
@@ -81,6 +88,8 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
         role="switch"
         :aria-label="label"
         :checked="value >= 0.5"
+        :indeterminate="various"
+        :title="various ? 'The selected objects differ' : undefined"
         :disabled="locked"
         @change="emit('keep', value >= 0.5 ? 0 : 1)"
       />
@@ -89,10 +98,11 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       v-else-if="spec.unit === 'choice'"
       class="pick num"
       :aria-label="label"
-      :value="Math.round(value)"
+      :value="various ? -1 : Math.round(value)"
       :disabled="locked"
       @change="select"
     >
+      <option v-if="various" :value="-1" disabled>various</option>
       <option v-for="(choice, i) in spec.choices" :key="choice" :value="i">{{ choice }}</option>
     </select>
     <NumberField
@@ -107,8 +117,12 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       :least="spec.least"
       :most="spec.most"
       :disabled="locked"
+      :placeholder="various ? 'various' : undefined"
+      @changed="emit('changed', $event)"
+      @again="emit('again')"
       @hold="emit('hold', $event)"
       @keep="emit('keep', $event)"
+      @cancel="pending.cancel"
     />
   </div>
 </template>
@@ -116,7 +130,7 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
 <style scoped>
 .channel {
   display: grid;
-  grid-template-columns: 18px 84px minmax(0, 1fr) 80px;
+  grid-template-columns: var(--value-columns);
   align-items: center;
   gap: 6px;
   height: 25px;

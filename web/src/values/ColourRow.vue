@@ -1,12 +1,17 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, ref } from 'vue'
+import { useNotices } from '../scene/notices'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { useChannelState } from './channelState'
-import { hexOf, linearOf } from './colour'
+import { hexOf, linearOf, readHex } from './colour'
 import ValueMarker, { type MarkerState } from './ValueMarker.vue'
 
-const props = defineProps<{ object: SceneObject; channels: readonly string[] }>()
+const props = defineProps<{
+  object: SceneObject
+  channels: readonly string[]
+  /** The selected objects differ here. */ various?: boolean
+}>()
 const emit = defineEmits<{ hold: [values: number[]]; keep: [values: number[]]; marker: [] }>()
 
 const scene = useScene()
@@ -22,6 +27,44 @@ const marker = computed<MarkerState>(() => {
   return (['changed', 'keyed', 'animated', 'moved'] as const).find((wanted) => states.includes(wanted)) ?? 'still'
 })
 const read = (event: Event) => linearOf((event.target as HTMLInputElement).value)
+const shown = computed(() => (props.various ? 'various' : hex.value || '…'))
+
+/** What is typed; null while nothing is. */
+const typed = ref<string | null>(null)
+const isWrong = computed(() => typed.value !== null && typed.value !== shown.value && readHex(typed.value) === null)
+
+async function begin(event: FocusEvent): Promise<void> {
+  typed.value = shown.value
+  await nextTick()
+  ;(event.target as HTMLInputElement).select()
+}
+
+function finish(): void {
+  const text = typed.value
+  typed.value = null
+  if (text === null || text === shown.value) return
+  const wanted = readHex(text)
+  if (wanted) emit('keep', linearOf(wanted))
+  else useNotices().problem(`Colour: “${text}” was not taken. ${hint}`)
+}
+const hint = 'A colour is # and six digits from 0 to f, such as #d95f4c.'
+
+function press(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey) return
+  event.stopPropagation()
+  if (event.key === 'Escape') typed.value = null
+  if (event.key === 'Escape' || (event.key === 'Enter' && !isWrong.value)) (event.target as HTMLInputElement).blur()
+}
+
+// Some browsers let one point at a colour anywhere on the screen.
+const picker = (window as { EyeDropper?: new () => { open(): Promise<{ sRGBHex: string }> } }).EyeDropper
+
+async function pick(): Promise<void> {
+  // Called off with Escape, nothing is picked.
+  const picked = await new picker!().open().catch(() => null)
+  const wanted = picked && readHex(picked.sRGBHex)
+  if (wanted) emit('keep', linearOf(wanted))
+}
 </script>
 
 <template>
@@ -37,14 +80,42 @@ const read = (event: Event) => linearOf((event.target as HTMLInputElement).value
       @input="emit('hold', read($event))"
       @change="emit('keep', read($event))"
     />
-    <span class="num hex">{{ hex || '…' }}</span>
+    <div class="exact">
+      <input
+        class="num hex"
+        :class="{ wrong: isWrong }"
+        aria-label="Colour as #rrggbb"
+        autocomplete="off"
+        spellcheck="false"
+        maxlength="20"
+        :value="typed ?? shown"
+        :title="isWrong ? hint : 'Type a colour such as #d95f4c, or copy it from here'"
+        :aria-invalid="isWrong"
+        :disabled="!hex"
+        @focus="begin"
+        @input="typed = ($event.target as HTMLInputElement).value"
+        @blur="finish"
+        @keydown="press"
+      />
+      <button
+        v-if="picker"
+        type="button"
+        class="pick"
+        title="Pick a colour anywhere on the screen"
+        aria-label="Pick a colour on the screen"
+        :disabled="!hex"
+        @click="pick"
+      >
+        <i class="bi bi-eyedropper" aria-hidden="true" />
+      </button>
+    </div>
   </div>
 </template>
 
 <style scoped>
 .channel {
   display: grid;
-  grid-template-columns: 18px 84px minmax(0, 1fr) 80px;
+  grid-template-columns: 18px minmax(42px, 84px) minmax(18px, 1fr) auto;
   align-items: center;
   gap: 6px;
   height: 25px;
@@ -64,9 +135,44 @@ const read = (event: Event) => linearOf((event.target as HTMLInputElement).value
 .swatch::-webkit-color-swatch {
   border: 0;
 }
+.exact {
+  display: flex;
+  gap: 3px;
+}
 .hex {
+  width: 80px;
+  height: 22px;
+  padding: 0 7px;
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  background: var(--ink);
+  color: var(--text);
   font-size: 12px;
   text-align: right;
-  padding-right: 8px;
+}
+@container values (width < 250px) {
+  .hex {
+    width: 62px;
+    padding: 0 4px;
+    font-size: 11.5px;
+  }
+  .pick {
+    width: 18px;
+  }
+}
+.hex.wrong {
+  border-color: var(--grapefruit);
+  color: var(--grapefruit);
+}
+.pick {
+  width: 22px;
+  padding: 0;
+  border: 0;
+  border-radius: 6px;
+  background: none;
+  color: var(--dim);
+}
+.pick:hover {
+  color: var(--text);
 }
 </style>

@@ -10,6 +10,7 @@ import { useAutoKey } from './autoKey'
 import { useKeying } from './keying'
 import { keyFilters, useKeySettings } from './keySettings'
 import { usePending } from './pending'
+import MenuItem from '../shared/MenuItem.vue'
 
 /** Auto-key, the key button, and what they do. */
 const scene = useScene()
@@ -20,11 +21,11 @@ const autoKey = useAutoKey()
 const keying = useKeying()
 const settings = useKeySettings()
 
-const labels: Record<Tool, string> = {
-  select: 'Key transforms',
-  move: 'Key position',
-  rotate: 'Key rotation',
-  scale: 'Key scale',
+const parts: Record<Tool, string> = {
+  select: 'transforms',
+  move: 'position',
+  rotate: 'rotation',
+  scale: 'scale',
 }
 const named = computed(() => {
   void scene.rowsVersion
@@ -44,7 +45,7 @@ const nothing = computed(() => selection.objects.size === 0)
     :title="`Auto-key (A): every change by hand makes a key; the first of a still value also keeps the old one at frame ${scene.settings.work[0]}`"
     @click="autoKey.toggle()"
   >
-    <i class="bi bi-record-fill" aria-hidden="true" /> Auto-key
+    <i class="bi bi-record-fill" aria-hidden="true" /> <span class="folds-1">Auto-key</span>
   </BButton>
   <BDropdown
     lazy
@@ -56,38 +57,36 @@ const nothing = computed(() => selection.objects.size === 0)
     end
     :split-disabled="nothing"
     split-class="key"
+    role="group"
     toggle-text="What is keyed, and how"
     auto-close="outside"
     :title="
       nothing
         ? 'Select an object first'
-        : `${labels[selection.tool]} of what is selected at frame ${playhead.readFrame} (N); all with Shift N`
+        : `Key ${parts[selection.tool]} of what is selected at frame ${playhead.readFrame} (N); all with Shift N`
     "
     @split-click="keying.keySelected()"
   >
     <template #button-content
-      >{{ labels[selection.tool] }} · N<span
-        v-if="pending.count"
-        class="waiting"
-        :title="`${pending.count} changed values wait for a key`"
-        >{{ pending.count }}</span
-      ></template
+      ><i class="bi bi-key-fill comes-6" aria-hidden="true" /><span
+        ><span class="folds-6">Key</span> <span class="folds-3">{{ parts[selection.tool] }} · N</span></span
+      >
+      <span v-if="pending.count" class="waiting" :title="`${pending.count} changed values wait for a key`">{{
+        pending.count
+      }}</span></template
     >
-    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['Position'])"
-      >Key position</BDropdownItemButton
-    >
-    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['Rotation'])"
-      >Key rotation</BDropdownItemButton
-    >
-    <BDropdownItemButton :disabled="nothing" @click="keying.keySelected(['Scale'])">Key scale</BDropdownItemButton>
-    <BDropdownItemButton :disabled="nothing" @click="keying.keyAttributes()">Key all attributes</BDropdownItemButton>
-    <BDropdownItemButton :disabled="settings.objects.length === 0" @click="keying.keyAll()"
-      >Key all <kbd>Shift N</kbd></BDropdownItemButton
+    <MenuItem role="button" :disabled="nothing" @click="keying.keySelected(['Position'])">Key position</MenuItem>
+    <MenuItem role="button" :disabled="nothing" @click="keying.keySelected(['Rotation'])">Key rotation</MenuItem>
+    <MenuItem role="button" :disabled="nothing" @click="keying.keySelected(['Scale'])">Key scale</MenuItem>
+    <MenuItem role="button" :disabled="nothing" @click="keying.keyAttributes()">Key all attributes</MenuItem>
+    <MenuItem role="button" :disabled="settings.objects.length === 0" @click="keying.keyAll()"
+      >Key all <kbd>Shift N</kbd></MenuItem
     >
     <BDropdownDivider />
     <BDropdownText class="heading">Key all touches</BDropdownText>
     <div class="filters">
       <CheckItem
+        role="checkbox"
         v-for="name in keyFilters()"
         :key="name"
         :on="settings.filters.includes(name)"

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
+import { useCancelOnEscape } from '../shared/cancelling'
+import { useNotices } from '../scene/notices'
 import { readSum } from './sums'
 
 const props = withDefaults(
@@ -14,10 +16,17 @@ const props = withDefaults(
     hint?: string
     /** Leaves out zeros that say nothing. */
     trim?: boolean
-    /** What is shown instead of the number; then what is typed goes out as it is. */
+    /** What is shown instead of the number; then what is typed is taken by `take`. */
     text?: string
     /** What is shown where several things differ; then a change such as `+=5` goes out as it is. */
     placeholder?: string
+    /** What typing begins with, where that is not what is shown. */
+    typing?: string
+    /** Whether a text is right for a field that shows a text of its own, and what is said where it is not. */
+    fits?: (text: string) => boolean
+    /** Takes what was typed into such a field; false where it cannot be. */
+    take?: (text: string) => Promise<boolean>
+    wrongHint?: string
     disabled?: boolean
   }>(),
   {
@@ -30,6 +39,10 @@ const props = withDefaults(
     trim: false,
     text: undefined,
     placeholder: undefined,
+    typing: undefined,
+    fits: undefined,
+    take: undefined,
+    wrongHint: 'Not a number or a sum. Try 12*4, 50% or +=5.',
     disabled: false,
   },
 )
@@ -41,15 +54,17 @@ const emit = defineEmits<{
   hold: [value: number]
   /** The value is decided. */
   keep: [value: number]
-  /** What was typed, where the field shows a text of its own. */
-  typed: [text: string]
+  /** What the hand dragged or stepped is given up. */
+  cancel: []
   /** A change of whatever each value is, such as `+=5`. */
   changed: [text: string]
+  /** What stands there anyway was typed once more, and confirmed. */ again: []
 }>()
 
 const field = useTemplateRef<HTMLInputElement>('field')
 const typed = ref<string | null>(null)
-const wrong = ref(false)
+/** Why what has been typed cannot be taken; empty where it can. */
+const wrong = ref('')
 
 const shown = computed(
   () =>
@@ -59,7 +74,9 @@ const shown = computed(
     `${format(props.value)}${Number.isNaN(props.value) ? '' : props.unit}`,
 )
 const begun = () =>
-  props.text ?? (props.placeholder === undefined && !Number.isNaN(props.value) ? String(tidy(props.value)) : '')
+  props.typing ??
+  props.text ??
+  (props.placeholder === undefined && !Number.isNaN(props.value) ? String(tidy(props.value)) : '')
 
 function format(value: number): string {
   // Not known yet.
@@ -72,50 +89,155 @@ function format(value: number): string {
 const within = (value: number) => Math.min(Math.max(value, props.least), props.most)
 const tidy = (value: number) => Math.round(value * 1e6) / 1e6
 
+/** Whether anything has been typed since. */
+let isTyped = false
+/** What stood in the field when typing began, or stands there now while nothing has been typed. */
+let typedFrom = ''
+
 async function begin(): Promise<void> {
-  typed.value = begun()
+  typed.value = typedFrom = begun()
+  isTyped = false
   emit('begin')
   await nextTick()
   field.value?.select()
 }
 
-function finish(): void {
-  if (typed.value === null) return
+// What changes meanwhile, by an undo say, shows in a field in which nothing has been typed.
+watch(begun, async (now) => {
+  if (typed.value === null || typed.value !== typedFrom || stepped) return
+  typed.value = typedFrom = now
+  await nextTick()
+  if (document.activeElement === field.value) field.value?.select()
+})
+
+/** @returns whether the field holds something right then. */
+async function finish(): Promise<boolean> {
+  if (typed.value === null) return true
+  keepSteps()
   const text = typed.value
+  if (wrong.value) useNotices().problem(`${props.label}: “${text}” was not taken. ${wrong.value}`)
+  const isWrong = wrong.value !== ''
   typed.value = null
-  wrong.value = false
-  if (text === begun()) return emit('end')
-  const value = readSum(text, props.value)
-  if (props.text !== undefined) emit('typed', text)
-  else if (props.placeholder !== undefined && /^\s*[+\-*/]=/.test(text)) emit('changed', text)
-  else if (value !== null) emit('keep', within(value))
+  wrong.value = ''
+  if (isWrong || text === typedFrom) {
+    emit('end')
+    return !isWrong
+  }
+  if (props.text !== undefined) return (await props.take?.(text)) ?? true
+  const value = read(text)
+  if (props.placeholder !== undefined && /^\s*[+\-*/]=/.test(text)) emit('changed', text)
+  else if (value !== null) emit('keep', value)
+  return true
 }
 
 function type(event: Event): void {
   typed.value = (event.target as HTMLInputElement).value
-  wrong.value = props.text === undefined && typed.value !== '' && readSum(typed.value, props.value) === null
+  isTyped = true
+  wrong.value = typed.value.trim() === '' || typed.value === typedFrom ? '' : whyNot(typed.value)
 }
 
+const read = (text: string) => readSum(text, props.value, props.unit.trim() === '%')
+
+function whyNot(text: string): string {
+  if (props.text !== undefined) return props.fits?.(text) === false ? props.wrongHint : ''
+  const value = read(text)
+  if (value === null) return props.wrongHint
+  if (props.placeholder !== undefined && /^\s*[+\-*/]=/.test(text)) return ''
+  if (value < props.least || value > props.most) return limits.value
+  return ''
+}
+
+const limits = computed(() => {
+  const [least, most] = [props.least, props.most].map((limit) => `${tidy(limit)}${props.unit}`)
+  // Some limits are only there so that numbers stay numbers.
+  if (props.most >= 1e9) return `It is ${least} at least.`
+  return props.least <= -1e9 ? `It is ${most} at most.` : `It goes from ${least} to ${most}.`
+})
+
 function press(event: KeyboardEvent): void {
+  // What a shortcut with Ctrl does is done in the workspace too; it leaves alone a field in which something is typed.
+  if (!event.ctrlKey && !event.metaKey) {
+    if (event.key !== 'Escape') event.stopPropagation()
+  } else if (event.key.toLowerCase() === 'z' && stepped) {
+    event.preventDefault()
+    event.stopPropagation()
+    dropSteps()
+    typed.value = typedFrom
+    return
+  }
   if (event.key === 'Enter') {
-    if (wrong.value) return
-    finish()
-    field.value?.blur()
+    // In a dialog Enter confirms it, from whatever field.
+    if (wrong.value) event.preventDefault()
+    else void enter(event)
   } else if (event.key === 'Escape') {
-    typed.value = null
-    wrong.value = false
-    emit('end')
-    field.value?.blur()
+    // Nothing was typed: a dialog hears of it, the workspace does not.
+    if (!field.value?.closest('.modal')) {
+      event.stopPropagation()
+      giveUp()
+    }
   } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
     event.preventDefault()
     const step = props.step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1) * (event.key === 'ArrowUp' ? 1 : -1)
-    const value = within(
-      tidy((typed.value === null ? props.value : (readSum(typed.value, props.value) ?? props.value)) + step),
-    )
+    const value = within(tidy((typed.value === null ? props.value : (read(typed.value) ?? props.value)) + step))
     typed.value = String(value)
-    emit('keep', value)
+    stepped = { from: stepped?.from ?? props.value, to: value }
+    emit('hold', value)
+    clearTimeout(stepsEnd)
+    stepsEnd = setTimeout(keepSteps, stepsRest)
   }
 }
+
+async function enter(event: KeyboardEvent): Promise<void> {
+  const form = field.value?.closest('form')
+  if (!form) {
+    const isSame = isTyped && typed.value === typedFrom
+    await finish()
+    if (isSame) emit('again')
+    field.value?.blur()
+    return
+  }
+  event.preventDefault()
+  const isTaken = await finish()
+  await begin()
+  if (isTaken) form.requestSubmit()
+}
+
+const isChanged = () => typed.value !== null && (typed.value !== typedFrom || stepped !== null)
+
+/** Gives up what was typed or stepped. In a dialog the field keeps the focus; Escape again is for the dialog. */
+function giveUp(): void {
+  dropSteps()
+  wrong.value = ''
+  emit('end')
+  if (field.value?.closest('.modal')) void begin()
+  else {
+    typed.value = null
+    field.value?.blur()
+  }
+}
+
+// A run of steps is one change.
+const stepsRest = 500
+let stepped: { from: number; to: number } | null = null
+let stepsEnd: ReturnType<typeof setTimeout> | undefined
+
+function keepSteps(): void {
+  clearTimeout(stepsEnd)
+  if (!stepped) return
+  const { to } = stepped
+  stepped = null
+  if (typed.value === String(to)) typedFrom = typed.value
+  emit('keep', to)
+}
+
+function dropSteps(): void {
+  clearTimeout(stepsEnd)
+  if (!stepped) return
+  emit('hold', stepped.from)
+  stepped = null
+  emit('cancel')
+}
+onBeforeUnmount(keepSteps)
 
 // Dragging sideways changes the value; a press that does not move starts typing.
 let drag: { x: number; from: number; moved: boolean } | null = null
@@ -140,6 +262,18 @@ function dragged(event: PointerEvent): number {
   return within(tidy(drag!.from + Math.round((event.clientX - drag!.x) / 3) * step))
 }
 
+function cancelDrag(): void {
+  if (drag?.moved) {
+    emit('hold', drag.from)
+    emit('cancel')
+  }
+  drag = null
+}
+useCancelOnEscape(
+  () => drag !== null || isChanged(),
+  () => (drag ? cancelDrag() : giveUp()),
+)
+
 function drop(event: PointerEvent): void {
   if (!drag) return
   const { moved } = drag
@@ -153,7 +287,7 @@ function drop(event: PointerEvent): void {
   <input
     ref="field"
     class="field num"
-    :class="{ wrong }"
+    :class="{ wrong: wrong !== '' }"
     type="text"
     inputmode="decimal"
     autocomplete="off"
@@ -161,20 +295,16 @@ function drop(event: PointerEvent): void {
     :value="shown"
     :disabled="disabled"
     :aria-label="label"
-    :aria-invalid="wrong"
-    :title="
-      wrong
-        ? 'Not a number or a sum. Try 12*4 or +=5.'
-        : hint || `${label}: type a number or a sum, drag sideways, or step with the arrow keys`
-    "
+    :aria-invalid="wrong !== ''"
+    :title="wrong || hint || `${label}: type a number or a sum, drag sideways, or step with the arrow keys`"
     @focus="begin"
     @blur="finish"
     @input="type"
-    @keydown.stop="press"
+    @keydown="press"
     @pointerdown="grab"
     @pointermove="pull"
     @pointerup="drop"
-    @pointercancel="drag = null"
+    @pointercancel="cancelDrag"
   />
 </template>
 

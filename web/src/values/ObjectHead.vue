@@ -6,11 +6,13 @@ import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import NameField from '../shared/NameField.vue'
+import { useRenaming } from './renaming'
 
 const props = defineProps<{ object: SceneObject }>()
 const scene = useScene()
 const selection = useSelection()
 const playhead = usePlayhead()
+const renaming = useRenaming()
 
 const parents = computed(() => {
   void scene.rowsVersion
@@ -46,19 +48,28 @@ function putUnder(event: Event): void {
 <template>
   <header>
     <div class="title">
-      <NameField v-slot="{ rename: begin }" :name="object.name" @rename="rename">
-        <button type="button" class="name" title="Click to rename" @click="begin">{{ object.name }}</button>
+      <NameField
+        :key="`${object.id} ${renaming.isIn(object.id, 'values')}`"
+        v-slot="{ rename: begin }"
+        :name="object.name"
+        :begun="renaming.isIn(object.id, 'values')"
+        @rename="rename"
+        @done="renaming.end"
+      >
+        <button type="button" class="name" :title="`${object.name}\nClick to rename (F2)`" @click="begin">
+          {{ object.name }}
+        </button>
       </NameField>
       <span v-if="selection.objects.size > 1" class="dim">and {{ selection.objects.size - 1 }} more</span>
     </div>
     <label class="under">
-      <span class="dim">{{ object.kind }}, moves with</span>
+      <span class="dim">{{ object.kind }}, parent</span>
       <select class="small-pick" :value="object.parent ?? ''" aria-label="Parent" @change="putUnder">
-        <option value="">nothing</option>
+        <option value="">none</option>
         <option v-for="parent in parents" :key="parent.id" :value="parent.id">{{ parent.name }}</option>
       </select>
     </label>
-    <label class="keeps" title="When it is made to move with something else, or with nothing">
+    <label class="keeps" title="When it gets another parent, or none">
       <input v-model="keepsPlace" type="checkbox" class="form-check-input" /> and keeps its place<template
         v-if="keyTimes"
       >
@@ -108,7 +119,11 @@ function putUnder(event: Event): void {
 .keeps input {
   margin: 0;
 }
+.under .dim {
+  white-space: nowrap;
+}
 .under select {
+  min-width: 0;
   max-width: 170px;
 }
 </style>

@@ -77,8 +77,9 @@ const setRotationInterpolation = () =>
 <style scoped>
 .rotation {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 14px;
+  gap: 0 14px;
   padding-left: 24px;
   color: var(--dim);
   font-size: 11.5px;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useValueClipboard } from './valueClipboard'
+import MenuItem from '../shared/MenuItem.vue'
 
 /** What can be done with one value, behind its name. */
 defineProps<{
@@ -29,27 +30,23 @@ const clipboard = useValueClipboard()
     <template #button-content
       >{{ name }}<i v-if="locked" class="bi bi-lock-fill lock" title="Locked" aria-label="locked"
     /></template>
-    <BDropdownItemButton :disabled="locked" @click="$emit('key')">{{
-      hasKeyHere ? 'Remove the key here' : 'Key here'
-    }}</BDropdownItemButton>
-    <BDropdownItemButton
+    <MenuItem :disabled="locked" @click="$emit('key')">{{ hasKeyHere ? 'Remove the key here' : 'Key here' }}</MenuItem>
+    <MenuItem
       :disabled="locked || !hasKeys"
       title="Removes all keys of the value and keeps what it is on this frame"
       @click="$emit('still')"
-      >Still here</BDropdownItemButton
+      >Remove keys, keep the value</MenuItem
     >
-    <BDropdownItemButton :disabled="locked" @click="$emit('reset')">Reset</BDropdownItemButton>
+    <MenuItem :disabled="locked" @click="$emit('reset')">Reset</MenuItem>
     <BDropdownDivider />
-    <BDropdownItemButton @click="$emit('copy')">Copy the value</BDropdownItemButton>
-    <BDropdownItemButton :disabled="locked || clipboard.value === null" @click="$emit('paste')"
+    <MenuItem @click="$emit('copy')">Copy the value</MenuItem>
+    <MenuItem :disabled="locked || clipboard.value === null" @click="$emit('paste')"
       >Paste the value
-      <span v-if="clipboard.value !== null" class="hint num">{{
-        Number(clipboard.value.toFixed(4))
-      }}</span></BDropdownItemButton
+      <span v-if="clipboard.value !== null" class="hint num">{{ Number(clipboard.value.toFixed(4)) }}</span></MenuItem
     >
     <template v-if="lockable">
       <BDropdownDivider />
-      <BDropdownItemButton @click="$emit('lock')">{{ locked ? 'Unlock' : 'Lock' }}</BDropdownItemButton>
+      <MenuItem @click="$emit('lock')">{{ locked ? 'Unlock' : 'Lock' }}</MenuItem>
     </template>
   </BDropdown>
 </template>

@@ -7,6 +7,7 @@ import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
+import { useAutoKey } from './autoKey'
 import ChannelRow from './ChannelRow.vue'
 import { useChannelState } from './channelState'
 import ColourRow from './ColourRow.vue'
@@ -14,12 +15,14 @@ import ClipSection from '../clips/ClipSection.vue'
 import KeySection from './KeySection.vue'
 import ObjectHead from './ObjectHead.vue'
 import { usePending } from './pending'
+import { readSum } from './sums'
 import RollSection from './RollSection.vue'
 import RotationSection from './RotationSection.vue'
 
 const scene = useScene()
 const selection = useSelection()
 const pending = usePending()
+const autoKey = useAutoKey()
 const state = useChannelState()
 const playhead = usePlayhead()
 const ways = [
@@ -57,6 +60,39 @@ function onSelected(channel: string, value: number): ChannelValue[] {
   })
 }
 
+/**
+ * The channels in which the selected objects differ. Of very many only the first are looked at, and while playing, when
+ * nobody types, none.
+ */
+const various = computed<ReadonlySet<string>>((before) => {
+  if (selection.objects.size < 2 || !object.value) return noChannels
+  if (before && playhead.playing) return before
+  void scene.seenVersion
+  const others = [...selection.objects].slice(0, mostCompared).flatMap((id) => scene.model.objects.get(id) ?? [])
+  return new Set(
+    channelsOf(object.value.kind)
+      .map(({ name }) => name)
+      .filter((name) => {
+        const own = state.value(object.value!, name)
+        return others.some((other) => specOf(other.kind, name) && state.value(other, name) !== own)
+      }),
+  )
+})
+const mostCompared = 200
+const noChannels: ReadonlySet<string> = new Set()
+
+/** Changes whatever each selected object has here, by a typed change such as `+=5`. */
+function change(channel: string, text: string): void {
+  const values = onSelected(channel, 0).flatMap(({ object: id }) => {
+    const other = scene.model.objects.get(id as number)!
+    const spec = specOf(other.kind, channel)!
+    const value = readSum(text, state.value(other, channel))
+    return value === null ? [] : [{ object: id, channel, value: Math.min(Math.max(value, spec.least), spec.most) }]
+  })
+  pending.hold(values)
+  void pending.finish()
+}
+
 const onAll = (channels: readonly string[]): ChannelValue[] =>
   channels.flatMap((channel) => onSelected(channel, 0).map(({ object: id }) => ({ object: id, channel })))
 
@@ -78,6 +114,11 @@ const hold = (channels: readonly string[], values: readonly number[]) =>
 function keep(channels: readonly string[], values: readonly number[]): void {
   hold(channels, values)
   void pending.finish()
+}
+
+/** With auto-key on a typed value is keyed, also one that is there anyway. */
+function confirm(channel: string): void {
+  if (autoKey.isOn) void pending.key(onAll([channel]))
 }
 
 /** A click on a marker keys the value here, or removes the key that is here. */
@@ -122,6 +163,9 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
           :key="key(spec)"
           :object="object"
           :spec="spec"
+          :various="various.has(spec.name)"
+          @changed="change(spec.name, $event)"
+          @again="confirm(spec.name)"
           @hold="hold([spec.name], [$event])"
           @keep="keep([spec.name], [$event])"
           @marker="toggleKey([spec.name])"
@@ -136,6 +180,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
           v-if="group.colour.length === 3"
           :object="object"
           :channels="group.colour"
+          :various="group.colour.some((channel) => various.has(channel))"
           @hold="hold(group.colour, $event)"
           @keep="keep(group.colour, $event)"
           @marker="toggleKey(group.colour)"
@@ -151,11 +196,19 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
 
 <style scoped>
 .values {
+  container: values / inline-size;
+  --value-columns: 18px 84px minmax(0, 1fr) 80px;
   height: 100%;
   padding: 10px 12px;
   overflow-y: auto;
   background: var(--panel);
   border-left: 1px solid var(--line);
+}
+/* The little curves go first. */
+@container values (width < 250px) {
+  .values section {
+    --value-columns: 18px minmax(0, 1fr) 0 84px;
+  }
 }
 .together {
   display: flex;

@@ -16,3 +16,10 @@ export function linearOf(hex: string): [number, number, number] {
   const part = (at: number) => Math.round(toLinear(parseInt(hex.slice(at, at + 2), 16) / 255) * 1e5) / 1e5
   return [part(1), part(3), part(5)]
 }
+
+/** Reads a colour as it is typed, such as `#d95f4c`, `d95f4c` or `#f60`; null where it is none. */
+export function readHex(text: string): string | null {
+  const digits = /^\s*#?([0-9a-f]{6}|[0-9a-f]{3})\s*$/i.exec(text)?.[1]?.toLowerCase()
+  if (!digits) return null
+  return `#${digits.length === 3 ? [...digits].map((digit) => digit + digit).join('') : digits}`
+}

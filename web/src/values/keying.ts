@@ -22,15 +22,20 @@ export function useKeying() {
   const settings = useKeySettings()
   const notices = useNotices()
 
-  /** The channels of some objects that are wanted and not locked. */
-  const channels = (objects: Iterable<number>, isWanted: (spec: ChannelSpec) => boolean): ChannelValue[] =>
-    [...objects].flatMap((id) => {
+  /** The channels of some objects that are wanted and not locked; the locked ones are told of. */
+  function channels(objects: Iterable<number>, isWanted: (spec: ChannelSpec) => boolean): ChannelValue[] {
+    const locked: ChannelValue[] = []
+    const open = [...objects].flatMap((id) => {
       const object = scene.model.objects.get(id)
       if (!object) return []
       return channelsOf(object.kind)
-        .filter((spec) => isWanted(spec) && !object.channels.get(spec.name)?.locked)
+        .filter(isWanted)
         .map(({ name }) => ({ object: id, channel: name }))
+        .filter((channel) => !object.channels.get(channel.channel)?.locked || !locked.push(channel))
     })
+    pending.sayLocked(locked)
+    return open
+  }
 
   function key(wanted: readonly ChannelValue[]): void {
     const all = new Map([...wanted, ...pending.list()].map((value) => [`${value.object}|${value.channel}`, value]))

@@ -1,10 +1,12 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import type { ChannelValue } from '../api/http'
+import { channelLabel, specOf } from '../scene/catalogue'
 import { useNotices } from '../scene/notices'
 import { channelRow } from '../scene/held'
 import { curveOfLane, laneOf, type OwnerKey } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
+import { useOutside } from '../timebar/outside'
 import { usePlayhead } from '../timebar/playhead'
 import { useAutoKey } from './autoKey'
 import { useKeySettings } from './keySettings'
@@ -15,20 +17,45 @@ export const usePending = defineStore('pending', () => {
   const playhead = usePlayhead()
   const autoKey = useAutoKey()
   const settings = useKeySettings()
+  const outside = useOutside()
   const values = shallowRef<ReadonlyMap<string, number>>(new Map())
   const count = computed(() => values.value.size)
+  type Values = ReadonlyMap<string, number>
+  /** What was held before the hand that moves now took hold; null while none does. */
+  let before: Values | null = null
+  /** What was held before each change that still waits for a key, how many changes had been made by then, and whether the same hand made one of them. */
+  const steps = shallowRef<{ values: Values; made: number; madeToo: boolean }[]>([])
 
   const get = (object: OwnerKey, channel: string) => values.value.get(laneOf(object, channel))
   const isLocked = (object: OwnerKey, channel: string) =>
     scene.model.holder(object)?.channels.get(channel)?.locked ?? false
 
-  /** Shows values at once, on this frame only. Locked channels stay as they are. */
+  /** Shows values at once, on this frame only. Locked channels stay as they are, which is told once for each hold of the hand. */
   function hold(changes: readonly ChannelValue[]): void {
+    const isFirst = before === null
+    before ??= values.value
     const next = new Map(values.value)
-    for (const { object, channel, value } of changes)
-      if (!isLocked(object, channel)) next.set(laneOf(object, channel), value!)
+    const locked: ChannelValue[] = []
+    for (const change of changes) {
+      const { object, channel, value } = change
+      if (isLocked(object, channel)) locked.push(change)
+      else next.set(laneOf(object, channel), value!)
+    }
+    if (isFirst) sayLocked(locked)
     values.value = next
     scene.hold(changes.map(({ object, channel }) => channelRow(object, channel)))
+  }
+
+  function sayLocked(locked: readonly ChannelValue[]): void {
+    const [first] = locked
+    if (!first) return
+    const holder = scene.model.holder(first.object)
+    const spec = holder && specOf(holder.kind, first.channel)
+    useNotices().say(
+      locked.length === 1 && holder && spec
+        ? `${holder.name}: ${channelLabel(spec)} is locked and stays as it is.`
+        : `${locked.length} locked channels stay as they are.`,
+    )
   }
 
   function list(): ChannelValue[] {
@@ -36,9 +63,38 @@ export const usePending = defineStore('pending', () => {
   }
 
   function clear(): void {
+    before = null
+    steps.value = []
     if (values.value.size === 0) return
     values.value = new Map()
     scene.letGo()
+  }
+
+  function goBack(to: Values): void {
+    values.value = to
+    before = null
+    scene.letGo()
+    if (to.size) scene.hold(list().map(({ object, channel }) => channelRow(object, channel)))
+  }
+
+  /** The hand gives up what it is doing: what was held before it is held again. */
+  function cancel(): void {
+    if (before) goBack(before)
+  }
+
+  /** Whether the last thing that was done is a change that waits for a key, which undo takes back. */
+  const canTakeBack = computed(() => steps.value.at(-1)?.made === scene.made)
+
+  /**
+   * Takes back the last change that waits for a key.
+   * @returns whether that is all that was done last; else there is a change to be undone.
+   */
+  function takeBack(): boolean {
+    if (!canTakeBack.value) return false
+    const { values: were, madeToo } = steps.value.at(-1)!
+    goBack(were)
+    steps.value = steps.value.slice(0, -1)
+    return !madeToo
   }
 
   const isAnimated = (object: OwnerKey, channel: string) =>
@@ -46,13 +102,32 @@ export const usePending = defineStore('pending', () => {
 
   /** The hand has let go: with auto-key on, what it changed is keyed; else still channels are changed and the others wait. */
   async function finish(): Promise<void> {
+    const from = before
+    before = null
     if (autoKey.isOn) return key(list(), scene.settings.work[0])
-    const still = list().filter((value) => !isAnimated(value.object, value.channel) && !isOnItsWay(value))
-    if (still.length === 0) return
-    onTheirWay.push(...still)
-    await scene.edit({ edit: 'setValues', values: still, frame: playhead.frame })
-    onTheirWay = onTheirWay.filter((value) => !still.includes(value))
-    release(still)
+    const waits = list().some(
+      ({ object, channel, value }) => isAnimated(object, channel) && from?.get(laneOf(object, channel)) !== value,
+    )
+    if (from && waits) steps.value = [...steps.value, { values: from, made: scene.made, madeToo: false }]
+    const stills = list().filter((value) => !isAnimated(value.object, value.channel) && !isOnItsWay(value))
+    const changed = stills.filter((value) => !isAsItWas(value))
+    if (changed.length === 0) return release(stills)
+    const step = steps.value.at(-1)
+    onTheirWay.push(...changed)
+    const kept = await scene.edit({ edit: 'setValues', values: changed, frame: playhead.frame })
+    onTheirWay = onTheirWay.filter((value) => !changed.includes(value))
+    release(stills)
+    // One drag may change still values and hold others: they are taken back together.
+    if (kept && from && waits)
+      steps.value = steps.value.map((each) => (each === step ? { ...each, made: scene.made, madeToo: true } : each))
+  }
+
+  /** Whether a still channel has this value already, as far as samples can tell values apart. */
+  function isAsItWas({ object, channel, value }: ChannelValue): boolean {
+    const holder = scene.model.holder(object)
+    if (!holder) return false
+    const { still } = scene.model.channel(holder, channel)
+    return Math.abs(value! - still) <= 1e-7 * Math.max(1, Math.abs(still))
   }
 
   // Values that have been sent and not been kept yet, which may take a while where the server is away.
@@ -62,11 +137,18 @@ export const usePending = defineStore('pending', () => {
 
   /** Lets go of values that are kept now; what the hand has changed again since stays held. */
   function release(done: readonly ChannelValue[]): void {
-    const next = new Map(values.value)
-    for (const { object, channel, value } of done) {
-      const name = laneOf(object, channel)
-      if (value === undefined || next.get(name) === value) next.delete(name)
+    // What the hand holds is let go of only with a value, else it would be forgotten that somebody else changed it.
+    if (done.length === 0) return
+    const without = (from: Values) => {
+      const next = new Map(from)
+      for (const { object, channel, value } of done) {
+        const name = laneOf(object, channel)
+        if (value === undefined || next.get(name) === value) next.delete(name)
+      }
+      return next
     }
+    const next = without(values.value)
+    if (next.size === 0) steps.value = []
     values.value = next
     scene.letGo()
     if (next.size) scene.hold(list().map(({ object, channel }) => channelRow(object, channel)))
@@ -83,8 +165,10 @@ export const usePending = defineStore('pending', () => {
     if (wanted.size === 0) return
     const all = [...wanted.values()]
     const { interpolation } = settings
-    if (await scene.edit({ edit: 'keyChannels', frame: playhead.frame, values: all, interpolation, anchor }))
-      release(all)
+    const { frame } = playhead
+    if (!(await scene.edit({ edit: 'keyChannels', frame, values: all, interpolation, anchor }))) return
+    release(all)
+    outside.tellKeyed(frame)
   }
 
   /** Called when the playhead leaves the frame: what was not keyed goes, and can be keyed after all. */
@@ -100,5 +184,5 @@ export const usePending = defineStore('pending', () => {
     })
   }
 
-  return { values, count, get, list, hold, clear, finish, key, leave }
+  return { values, count, get, list, hold, sayLocked, cancel, canTakeBack, takeBack, clear, finish, key, leave }
 })

@@ -1,12 +1,15 @@
 /**
  * Reads what is typed into a number field: a number, a sum such as `12*4` or `(3+1)/2`, or a change of the
- * present value such as `+=5`, `-=5`, `*=2`, `/=2`. A decimal comma is taken as well.
+ * present value such as `+=5`, `-=5`, `*=2`, `/=2`. A decimal comma is taken as well, `50%` is 0.5 and `2x` is 2.
+ * @param inPercent The number is one of hundredths: then `50%` is 50.
  * @returns the number, or null where the text is none.
  */
-export function readSum(text: string, present: number): number | null {
+export function readSum(text: string, present: number, inPercent = false): number | null {
   const plain = text
-    .replace(/[\s\u2009°%]/g, '')
+    .replace(/[\s\u2009°]/g, '')
     .replace(/,/g, '.')
+    .replace(/(\d[\d.]*)%/g, inPercent ? '$1' : '($1/100)')
+    .replace(/^([+\-*/]=)?(\d[\d.]*)[x×]$|^([+\-*/]=)?[x×](\d[\d.]*)$/, '$1$2$3$4')
     .replace(/×/g, '*')
     .replace(/−/g, '-')
   const change = /^([+\-*/])=(.+)$/.exec(plain)

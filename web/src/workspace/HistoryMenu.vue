@@ -5,6 +5,7 @@ import { useScene } from '../scene/sceneStore'
 import KeptPill from './KeptPill.vue'
 import LetGoDialog from './LetGoDialog.vue'
 import WhoDialog from './WhoDialog.vue'
+import MenuItem from '../shared/MenuItem.vue'
 
 const scene = useScene()
 const { author, name } = usePerson()
@@ -27,7 +28,7 @@ const whoOf = (by: string | null, called: string | null) => (by === author.value
   >
     <template #button-content><KeptPill /></template>
     <BDropdownText v-if="scene.history.length === 0">No changes yet</BDropdownText>
-    <BDropdownItemButton
+    <MenuItem
       v-for="entry in newestFirst"
       :key="entry.seq"
       :active="entry.seq === scene.position"
@@ -38,8 +39,8 @@ const whoOf = (by: string | null, called: string | null) => (by === author.value
         >{{ entry.title }}<span v-if="whoOf(entry.author, entry.name)" class="who">{{ entry.name }}</span
         ><span class="num at">{{ time(entry.madeAt) }}</span></span
       >
-    </BDropdownItemButton>
-    <BDropdownItemButton
+    </MenuItem>
+    <MenuItem
       v-if="scene.history.length && scene.history.length <= shownAtMost"
       :active="scene.position === scene.note.floor"
       @click="scene.goTo(scene.note.floor)"
@@ -48,14 +49,12 @@ const whoOf = (by: string | null, called: string | null) => (by === author.value
         ><span class="num seq">{{ scene.note.floor }}</span
         >{{ scene.note.floor ? 'As it was when older changes were let go' : 'Before the first change' }}</span
       >
-    </BDropdownItemButton>
+    </MenuItem>
     <BDropdownDivider />
-    <BDropdownItemButton v-if="scene.position > scene.note.floor + 1" @click="dialog = 'letGo'"
-      >Room that the history takes…</BDropdownItemButton
+    <MenuItem v-if="scene.position > scene.note.floor + 1" @click="dialog = 'letGo'"
+      >Room that the history takes…</MenuItem
     >
-    <BDropdownItemButton @click="dialog = 'who'"
-      >{{ name ? `You are ${name}` : 'Say who you are' }}…</BDropdownItemButton
-    >
+    <MenuItem @click="dialog = 'who'">{{ name ? `You are ${name}` : 'Say who you are' }}…</MenuItem>
   </BDropdown>
   <LetGoDialog v-if="dialog === 'letGo'" @close="dialog = ''" />
   <WhoDialog v-else-if="dialog === 'who'" @close="dialog = ''" />

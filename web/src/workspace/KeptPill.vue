@@ -14,13 +14,16 @@ const told = computed(() => {
   if (scene.lineState === 'returning') return `Coming back…${waiting.value}`
   if (scene.busy) return 'Keeping…'
   if (scene.trouble) return 'Not kept'
-  return scene.position === 0 ? 'Kept' : `Kept · change ${scene.position}`
+  return 'Kept'
 })
 const isTrouble = computed(() => scene.lineState !== 'standing' || (scene.trouble !== '' && !scene.busy))
 </script>
 
 <template>
-  <span :class="{ trouble: isTrouble }" :title="scene.trouble || undefined">{{ told }}</span>
+  <span :class="{ trouble: isTrouble }" :title="scene.trouble || undefined"
+    >{{ told
+    }}<span v-if="told === 'Kept' && scene.position > 0" class="folds-4"> · change {{ scene.position }}</span></span
+  >
 </template>
 
 <style scoped>

@@ -1,28 +1,43 @@
 <script setup lang="ts">
+import { useTemplateRef } from 'vue'
 import { http } from '../api/http'
 import { useFinder } from '../commands/finder'
 import { useScene } from '../scene/sceneStore'
+import { useFolding } from '../shared/folding'
 import BrandMark from '../shared/BrandMark.vue'
 import SchemeButton from '../shared/SchemeButton.vue'
+import NameField from '../shared/NameField.vue'
 import HistoryMenu from './HistoryMenu.vue'
+import { useSteps } from './steps'
 
 const scene = useScene()
 const finder = useFinder()
+const steps = useSteps()
+const row = useTemplateRef<HTMLElement>('row')
+useFolding(row, 5)
 </script>
 
 <template>
-  <header class="top">
+  <header ref="row" class="top">
     <BrandMark />
-    <h1 class="scene" :title="scene.settings.name">{{ scene.settings.name }}</h1>
+    <h1 class="scene">
+      <NameField :name="scene.settings.name" @rename="(name) => scene.edit({ edit: 'renameScene', name })">
+        <template #default="{ rename }">
+          <button type="button" :title="`${scene.settings.name}\nClick to call it something else`" @click="rename">
+            {{ scene.settings.name }}
+          </button>
+        </template>
+      </NameField>
+    </h1>
     <HistoryMenu />
     <div class="pair">
       <BButton
         variant="quiet"
         class="btn-small"
-        :disabled="!scene.canUndo"
-        :title="scene.canUndo ? `Undo: ${scene.undoTitle ?? 'what waits here'} (Ctrl Z)` : 'Nothing to undo'"
+        :disabled="!steps.canUndo.value"
+        :title="steps.canUndo.value ? `Undo: ${steps.undoTitle.value} (Ctrl Z)` : 'Nothing to undo'"
         aria-label="Undo"
-        @click="scene.undo()"
+        @click="steps.undo"
       >
         <i class="bi bi-arrow-counterclockwise" aria-hidden="true" />
       </BButton>
@@ -32,7 +47,7 @@ const finder = useFinder()
         :disabled="!scene.canRedo"
         :title="scene.canRedo ? `Redo: ${scene.redoTitle} (Ctrl Shift Z)` : 'Nothing to redo'"
         aria-label="Redo"
-        @click="scene.redo()"
+        @click="steps.redo"
       >
         <i class="bi bi-arrow-clockwise" aria-hidden="true" />
       </BButton>
@@ -41,7 +56,10 @@ const finder = useFinder()
       >The server does not answer. What you change is kept here until it is back.</span
     >
     <div class="gap" />
-    <button type="button" class="finder" @click="finder.finding = true">Find a command <kbd>Ctrl K</kbd></button>
+    <button type="button" class="finder" @click="finder.finding = true">
+      <i class="bi bi-search comes-2" aria-hidden="true" /><span class="folds-2">Find a command</span>
+      <kbd class="goes-2">Ctrl K</kbd>
+    </button>
     <SchemeButton />
     <BButton
       v-if="scene.id !== null"
@@ -50,7 +68,7 @@ const finder = useFinder()
       :href="http.fileAddress(scene.id)"
       title="Save the scene as a scene file"
     >
-      <i class="bi bi-download" aria-hidden="true" /> Export
+      <i class="bi bi-download" aria-hidden="true" /> <span class="folds-3">Export</span>
     </BButton>
     <BButton
       variant="quiet"
@@ -68,19 +86,35 @@ const finder = useFinder()
   display: flex;
   align-items: center;
   gap: 12px;
+  min-width: 0;
   height: 42px;
   padding: 0 14px;
   border-bottom: 1px solid var(--line);
 }
+.top[data-fold~='2'] .finder {
+  min-width: 0;
+  padding-inline: 8px;
+}
+.top[data-fold~='5'] .scene {
+  max-width: 120px;
+}
 .scene {
+  flex: none;
   margin: 0;
   max-width: 260px;
   font-size: 13px;
   font-weight: 450;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+}
+.scene button {
+  max-width: 100%;
+  padding: 2px 4px;
+  border: 0;
+  border-radius: 6px;
+  background: none;
   color: var(--dim);
+}
+.scene button:hover {
+  color: var(--text);
 }
 .pair {
   display: flex;
@@ -92,7 +126,7 @@ const finder = useFinder()
 .finder {
   display: flex;
   justify-content: space-between;
-  width: 196px;
+  min-width: 196px;
   padding: 3px 8px 3px 12px;
   border: 1px solid var(--line);
   border-radius: 999px;

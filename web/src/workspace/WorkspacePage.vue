@@ -1,37 +1,39 @@
 <script setup lang="ts">
 import { Pane, Splitpanes } from 'splitpanes'
 import 'splitpanes/dist/splitpanes.css'
-import { onBeforeUnmount, ref, watch } from 'vue'
+import { defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import CommandFinder from '../commands/CommandFinder.vue'
 import { workspaceCommands } from '../commands/commands'
 import { useFinder } from '../commands/finder'
-import ShortcutList from '../commands/ShortcutList.vue'
 import { useShortcuts } from '../commands/shortcuts'
 import DeskPanel from '../desk/DeskPanel.vue'
-import KeyDialogs from '../desk/KeyDialogs.vue'
 import { useTimeView } from '../desk/timeView'
 import { useArranging } from '../desk/arranging'
 import { useSelection } from '../scene/selection'
 import { firstAtOrAfter } from '../scene/keys'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
-import ClipDialogs from '../clips/ClipDialogs.vue'
-import FlowDialogs from '../flow/FlowDialogs.vue'
 import StageView from '../stage/StageView.vue'
 import { useViews } from '../stage/views'
 import TimeBar from '../timebar/TimeBar.vue'
 import { usePlayhead } from '../timebar/playhead'
-import TimeDialogs from '../timebar/TimeDialogs.vue'
+import { useRangeFollowing } from '../timebar/rangeFollowing'
 import { http } from '../api/http'
 import { usePerson } from '../scene/person'
 import { usePending } from '../values/pending'
 import ValuesPanel from '../values/ValuesPanel.vue'
 import QuestionDialog from '../shared/QuestionDialog.vue'
+import { usePanes } from './panes'
 import TopBar from './TopBar.vue'
 import WhoDialog from './WhoDialog.vue'
 
+// They come after the scene, and the server may be away by then.
+const WorkspaceDialogs = defineAsyncComponent({
+  loader: () => import('./WorkspaceDialogs.vue'),
+  onError: (_wrong, again) => setTimeout(again, 1000),
+})
 const props = defineProps<{ id: number }>()
 const router = useRouter()
 const scene = useScene()
@@ -47,7 +49,8 @@ const problem = ref('')
 const person = usePerson()
 const asksWho = ref(false)
 
-const [stageShare, valuesShare] = [56, 26]
+const { stage: stageShare, values: valuesShare, leastValues } = usePanes()
+type Sizes = { panes: { size: number }[] }
 
 /** Tells a screen reader how far each splitter is; the panes' own package leaves that out. */
 function tellSplitters(): void {
@@ -61,8 +64,19 @@ function tellSplitters(): void {
   }
 }
 
+function resizedStage({ panes }: Sizes): void {
+  stageShare.value = panes[0]!.size
+  tellSplitters()
+}
+
+function resizedValues({ panes }: Sizes): void {
+  valuesShare.value = panes[1]!.size
+  tellSplitters()
+}
+
 const commands = workspaceCommands()
 useShortcuts(commands)
+useRangeFollowing()
 
 watch(
   () => props.id,
@@ -132,11 +146,11 @@ onBeforeUnmount(() => {
 <template>
   <main class="workspace">
     <TopBar />
-    <Splitpanes v-if="opened" horizontal class="split" @ready="tellSplitters" @resized="tellSplitters">
+    <Splitpanes v-if="opened" horizontal class="split" @ready="tellSplitters" @resized="resizedStage">
       <Pane :size="stageShare" :min-size="20">
-        <Splitpanes @ready="tellSplitters" @resized="tellSplitters">
+        <Splitpanes @ready="tellSplitters" @resized="resizedValues">
           <Pane :size="100 - valuesShare" :min-size="30"><StageView /></Pane>
-          <Pane :size="valuesShare" :min-size="18"><ValuesPanel /></Pane>
+          <Pane :size="valuesShare" :min-size="leastValues"><ValuesPanel /></Pane>
         </Splitpanes>
       </Pane>
       <Pane :size="100 - stageShare" :min-size="20">
@@ -155,11 +169,7 @@ onBeforeUnmount(() => {
     </div>
     <!-- Made anew each time, and gone at once: the next key belongs to the workspace. -->
     <CommandFinder v-if="finder.finding" :commands="commands" />
-    <ShortcutList :commands="commands" />
-    <TimeDialogs />
-    <KeyDialogs />
-    <FlowDialogs />
-    <ClipDialogs />
+    <WorkspaceDialogs v-if="opened" :commands="commands" />
     <WhoDialog v-if="asksWho" @close="asksWho = false" />
     <QuestionDialog />
   </main>
@@ -168,12 +178,12 @@ onBeforeUnmount(() => {
 <style scoped>
 .workspace {
   display: grid;
-  grid-template-rows: 42px minmax(0, 1fr);
+  grid-template: 42px minmax(0, 1fr) / minmax(0, 1fr);
   height: 100%;
 }
 .lower {
   display: grid;
-  grid-template-rows: 50px minmax(0, 1fr);
+  grid-template: 50px minmax(0, 1fr) / minmax(0, 1fr);
   height: 100%;
 }
 .waiting {

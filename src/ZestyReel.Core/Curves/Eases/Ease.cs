@@ -20,8 +20,10 @@ public sealed record Ease(ImmutableArray<EasePoint> Points)
         return ease switch
         {
             ReadyEase.Even => Bezier(1.0 / 3, 1.0 / 3, 2.0 / 3, 2.0 / 3),
-            ReadyEase.EaseIn => Bezier(amount, 0, 2.0 / 3, 2.0 / 3),
-            ReadyEase.EaseOut => Bezier(1.0 / 3, 1.0 / 3, 1 - amount, 1),
+            ReadyEase.EaseIn => In(amount),
+            ReadyEase.EaseOut => In(amount).TurnedInTime(),
+            ReadyEase.Fall => In(0.5),
+            ReadyEase.Throw => In(0.5).TurnedInTime(),
             ReadyEase.EaseBoth => Bezier(amount, 0, 1 - amount, 1),
             ReadyEase.Linger => Bezier((1 - amount) / 3, (1 + amount) / 3, (2 + amount) / 3, (2 - amount) / 3),
             ReadyEase.Anticipate => Bezier(0.4, -2 * amount, 0.7, 1),
@@ -35,6 +37,17 @@ public sealed record Ease(ImmutableArray<EasePoint> Points)
     /// <summary>One cubic, as CSS has it: the ends of both handles.</summary>
     public static Ease Bezier(double x1, double y1, double x2, double y2) =>
         new([new(0, 0, Out: (x1, y1)), new(1, 1, In: (x2 - 1, y2 - 1))]);
+
+    // With its handles a third long a cubic is a polynomial of time: t at 0, t² at a half, as what falls goes, t³ at 1. So
+    // the amount takes speed from the start and gives it to the end.
+    private static Ease In(double amount) => Bezier(1.0 / 3, Math.Max(0, 1 - 2 * amount) / 3, 2.0 / 3, (2 - 2 * amount) / 3);
+
+    /// <summary>A cubic run from its end to its start, so that what it does at first it does at last.</summary>
+    private Ease TurnedInTime()
+    {
+        var ((x1, y1), (x2, y2)) = (Points[0].Out!.Value, Points[1].In!.Value);
+        return Bezier(-x2, -y2, 1 - x1, 1 - y1);
+    }
 
     // A damped swing: each turning point is flat and lies the amount nearer to the end than the one before. The first
     // way there takes as long as two of the swings.
@@ -94,8 +107,9 @@ public sealed record Ease(ImmutableArray<EasePoint> Points)
         {
             var time = new Tick((long)Math.Round(left.Time.Value + point.Time * length));
             var (arriving, leaving) = (point.In is null ? Interpolation.Linear : Interpolation.Free, point.Out is null ? Interpolation.Linear : Interpolation.Free);
+            var value = point.Value == 1 ? right.Value : left.Value + point.Value * rise;
             var key = new Key(
-                time, left.Value + point.Value * rise, arriving, leaving,
+                time, value, arriving, leaving,
                 point.In is { } i ? Scaled(i) : default, point.Out is { } o ? Scaled(o) : default);
             Place(keys, key);
         }

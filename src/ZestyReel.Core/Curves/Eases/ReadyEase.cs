@@ -12,6 +12,12 @@ public enum ReadyEase
     /// <summary>Ends slowly.</summary>
     EaseOut,
 
+    /// <summary>Falls: from rest, faster and faster, at full speed at the end.</summary>
+    Fall,
+
+    /// <summary>Is thrown: at full speed at first, slower and slower, at rest at the end.</summary>
+    Throw,
+
     /// <summary>Slow, fast, slow.</summary>
     EaseBoth,
 

@@ -31,14 +31,22 @@ internal static class ChannelKeys
     };
 
     /// <summary>Moves some keys to other times.</summary>
-    public static Channel WithKeysMoved(this Channel channel, IReadOnlySet<Tick> times, Func<Key, Key> move, KeyPlacing placing)
+    /// <param name="channel">The channel, which has keys.</param>
+    /// <param name="times">Where those stand.</param>
+    /// <param name="move">Where each goes.</param>
+    /// <param name="placing">Puts them among those that stay.</param>
+    /// <param name="handlesAlong">Handles between those that move and those that stay are fitted to their stretches.</param>
+    public static Channel WithKeysMoved(
+        this Channel channel, IReadOnlySet<Tick> times, Func<Key, Key> move, KeyPlacing placing, bool handlesAlong = false)
     {
         var curve = channel.Curve!;
+        Key[] moved = [.. curve.Keys.Select(key => times.Contains(key.Time) ? move(key) : key)];
+        if (handlesAlong) moved = HandlesAlong.Fitted(curve.Keys, moved);
         return channel with
         {
             Curve = curve.WithKeys(placing.Placed(
-                curve.Keys.Where(key => !times.Contains(key.Time)),
-                curve.Keys.Where(key => times.Contains(key.Time)).Select(move))),
+                moved.Where((_, i) => !times.Contains(curve.Keys[i].Time)),
+                moved.Where((_, i) => times.Contains(curve.Keys[i].Time)))),
         };
     }
 

@@ -8,26 +8,22 @@ namespace ZestyReel.Core.Edits;
 /// <summary>What an edit of curves would do, told before it is done.</summary>
 /// <param name="Keys">How many keys the touched channels have.</param>
 /// <param name="KeysAfter">How many they would have.</param>
-/// <param name="Difference">The largest difference in value anywhere between their first and last keys.</param>
-/// <param name="Frame">The frame of it.</param>
-/// <param name="Channel">The channel of it; null where nothing differs.</param>
-public sealed record CurveConsequence(long Keys, long KeysAfter, double Difference, double Frame, string? Channel)
+/// <param name="Difference">The largest difference in value anywhere between their first and last keys; that of a warp's points in source frames.</param>
+/// <param name="Frame">The frame of it, which may lie between whole ones.</param>
+/// <param name="Curve">The curve of it; null where nothing differs.</param>
+public sealed record CurveConsequence(long Keys, long KeysAfter, double Difference, double Frame, CurveRef? Curve)
 {
-    private const int PerSegment = 8, MostPlaces = 1_000_000;
+    private const int MostPlaces = 1_000_000;
 
     /// <exception cref="Refusal">The edit cannot be done.</exception>
     public static CurveConsequence Of(Scene scene, Edit edit)
     {
         var told = new CurveConsequence(0, 0, 0, 0, null);
-        var changed = SceneChange.Between(scene, edit.Apply(scene)).Rows.Where(row => row.Row.Kind == RowKind.Channel);
-        foreach (var (row, before, after) in changed)
+        foreach (var (curve, before, after) in Curves(scene, edit.Apply(scene)))
         {
-            var (old, now) = ((before as Channel)?.Curve, (after as Channel)?.Curve);
-            told = told with { Keys = told.Keys + (old?.Keys.Length ?? 0), KeysAfter = told.KeysAfter + (now?.Keys.Length ?? 0) };
-            if (old is null || now is null) continue;
-            var (difference, ticks) = Largest(old, now);
-            if (difference > told.Difference)
-                told = told with { Difference = difference, Frame = scene.Rate.FrameOf(ticks), Channel = row.Channel };
+            told = told.WithKeys(before, after);
+            var (difference, ticks) = LargestDifference.Between(before.Curve, before.Still, after.Curve, after.Still);
+            if (difference > told.Difference) told = told with { Difference = difference, Frame = scene.Rate.FrameOf(ticks), Curve = curve };
         }
         return told;
     }
@@ -42,37 +38,39 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
         double[] played = [.. Enumerable.Range(0, (int)Math.Min((frames.Count - 1) * perFrame + 1, MostPlaces)).Select(i => scene.Rate.StartOf(frames.First).Value + i * scene.Rate.TicksPerFrame / perFrame)];
         var (times, timesAfter) = (new FrameTimes(scene, played), new FrameTimes(after, played));
         var told = new CurveConsequence(0, 0, 0, 0, null);
-        var changed = SceneChange.Between(scene, after).Rows.Where(row => row.Row.Kind == RowKind.Channel);
-        foreach (var (row, before, now) in changed)
+        foreach (var (curve, was, isNow) in Curves(scene, after))
         {
-            told = told with
-            {
-                Keys = told.Keys + ((before as Channel)?.Curve?.Keys.Length ?? 0),
-                KeysAfter = told.KeysAfter + ((now as Channel)?.Curve?.Keys.Length ?? 0),
-            };
-            var id = new ObjectId(row.Id);
-            var values = Stages.Values(scene.Object(id), row.Channel, times);
-            var valuesAfter = Stages.Values(after.Object(id), row.Channel, timesAfter);
+            told = told.WithKeys(was, isNow);
+            if (curve.Object is not { } id) continue;
+            var values = Stages.Values(scene.Object(id), curve.Channel, times);
+            var valuesAfter = Stages.Values(after.Object(id), curve.Channel, timesAfter);
             for (var i = 0; i < values.Length; i++)
-                if (Math.Abs(values[i] - valuesAfter[i]) > told.Difference)
-                    told = told with { Difference = Math.Abs(values[i] - valuesAfter[i]), Frame = scene.Rate.FrameOf(played[i]), Channel = row.Channel };
+                if (LargestDifference.Off(values[i], valuesAfter[i]) is var off && off > told.Difference)
+                    told = told with { Difference = off, Frame = scene.Rate.FrameOf(played[i]), Curve = curve };
         }
         return told;
     }
 
-    private static (double Difference, double Ticks) Largest(Curve old, Curve now)
+    private CurveConsequence WithKeys(Channel before, Channel after) =>
+        this with { Keys = Keys + (before.Curve?.Keys.Length ?? 0), KeysAfter = KeysAfter + (after.Curve?.Keys.Length ?? 0) };
+
+    /// <summary>The channels that rows tell of, as they were and as they are: an object's, a warp's points, a placed clip's rate.</summary>
+    private static IEnumerable<(CurveRef Curve, Channel Before, Channel After)> Curves(Scene before, Scene after)
     {
-        var (difference, ticks) = (0d, 0d);
-        int near = 0, nearNow = 0;
-        void Compare(double time)
-        {
-            var off = Math.Abs(old.ValueAt(time, ref near) - now.ValueAt(time, ref nearNow));
-            if (off > difference) (difference, ticks) = (off, time);
-        }
-        foreach (var segment in old.Segments)
-            for (var k = 0; k < PerSegment; k++) Compare(segment.Start + segment.Length * k / PerSegment);
-        Compare(old.Keys[^1].Time.Value);
-        foreach (var key in now.Keys) Compare(key.Time.Value);
-        return (difference, ticks);
+        foreach (var (row, was, isNow) in SceneChange.Between(before, after).Rows)
+            switch (row.Kind)
+            {
+                case RowKind.Channel:
+                    var thing = after.Objects.GetValueOrDefault(new ObjectId(row.Id)) ?? before.Object(new ObjectId(row.Id));
+                    var plain = new Channel(thing.Spec(row.Channel, "channel").Default);
+                    yield return (CurveRef.Of(thing.Id, row.Channel), was as Channel ?? plain, isNow as Channel ?? plain);
+                    break;
+                case RowKind.Warp when (was, isNow) is (Warp old, Warp now):
+                    yield return (CurveRef.Of(now.Id), WarpPoints.Of(old, before.Rate), WarpPoints.Of(now, after.Rate));
+                    break;
+                case RowKind.PlacedClip when (was, isNow) is (PlacedClip old, PlacedClip now):
+                    yield return (CurveRef.Of(now.Id), old.Rate, now.Rate);
+                    break;
+            }
     }
 }

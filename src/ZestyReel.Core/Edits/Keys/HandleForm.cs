@@ -11,4 +11,16 @@ public enum HandleForm
 
     /// <summary>In one line and equally long.</summary>
     Equal,
+
+    /// <summary>
+    /// What falls onto the key and springs off it: an angle, as fast as gravity has it on both sides, while the tops beside
+    /// it are round there. Between two that are both selected the way is even.
+    /// </summary>
+    Contact,
+
+    /// <summary>It leaves as fast as it arrives.</summary>
+    MeetBefore,
+
+    /// <summary>It arrives as fast as it leaves.</summary>
+    MeetAfter,
 }

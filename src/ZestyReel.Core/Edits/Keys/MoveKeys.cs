@@ -11,10 +11,11 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Ripple">On each channel, all keys after the first of these move along.</param>
 /// <param name="Meet">What happens where a key lands on one that stays.</param>
 /// <param name="Played">The frames are played ones: each key comes to be seen so much later, through the warps that cover it.</param>
+/// <param name="HandlesStay">Free handles keep their lengths; else those between a key that moves and one that stays grow and shrink with the stretch.</param>
 /// <param name="Values">By how much the values of each of the sets change, in its channel's unit; left out, they stay.</param>
 public sealed record MoveKeys(
     ImmutableArray<KeySet> Keys, decimal Frames, bool Ripple = false, WhenKeysMeet Meet = WhenKeysMeet.Stop,
-    ImmutableArray<double>? Values = null, bool Played = false) : Edit
+    ImmutableArray<double>? Values = null, bool Played = false, bool HandlesStay = false) : Edit
 {
     /// <inheritdoc/>
     public override string Title(Scene scene) => Values is { IsDefaultOrEmpty: false } && Frames == 0
@@ -38,7 +39,8 @@ public sealed record MoveKeys(
                     Time = Frames == 0 ? key.Time : Played ? Seen(flow, rate, at.Curve, key.Time) : rate.Moved(key.Time, Frames),
                     Value = rise == 0 || !times.Contains(key.Time) ? key.Value : at.Spec.Checked(key.Value + rise, "values"),
                 },
-                placing);
+                placing,
+                handlesAlong: !HandlesStay);
         });
         placing.Finish();
         return moved;

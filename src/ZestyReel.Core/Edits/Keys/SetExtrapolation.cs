@@ -17,6 +17,6 @@ public sealed record SetExtrapolation(ImmutableArray<ChannelValue> Channels, Ext
         if (!Enum.IsDefined(before) || !Enum.IsDefined(after)) throw new Refusal("before", "there is no such extrapolation");
         if (spec.HoldsOnly && (before is Extrapolation.Straight or Extrapolation.RepeatOffset || after is Extrapolation.Straight or Extrapolation.RepeatOffset))
             throw new Refusal("before", $"{spec.Name} takes whole values only; hold, repeat or mirror it");
-        return new Curve(curve.Keys, before, after);
+        return curve.Extrapolated(before, after);
     });
 }

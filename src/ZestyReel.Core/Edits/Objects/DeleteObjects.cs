@@ -4,7 +4,12 @@ using ZestyReel.Core.Scenes;
 namespace ZestyReel.Core.Edits;
 
 /// <summary>Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections.</summary>
-public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
+/// <param name="Objects">What is deleted.</param>
+/// <param name="KeepAt">
+/// What hangs below them stays, under what they hung below, and keeps its place in the world: when still on this played
+/// frame, when keyed at each of its keys. Left out, it goes too.
+/// </param>
+public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects, decimal? KeepAt = null) : Edit
 {
     /// <inheritdoc/>
     public override string Title(Scene scene) => Objects.Length == 1
@@ -15,6 +20,7 @@ public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
     protected override Scene Make(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
+        if (KeepAt is { } frame) scene = WithoutParents(scene, frame);
         var gone = scene.WithDescendants(Objects).Select(o => o.Id).ToHashSet();
         var next = scene with
         {
@@ -34,5 +40,19 @@ public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects) : Edit
                     NamedSelections = left.IsEmpty ? next.NamedSelections.Remove(selection.Id) : next.NamedSelections.SetItem(selection.Id, selection with { Objects = left }),
                 };
         return next;
+    }
+
+    private Scene WithoutParents(Scene scene, decimal frame)
+    {
+        var going = Objects.Select(id => scene.Object(id, "objects").Id).ToHashSet();
+        foreach (var id in going)
+        {
+            var staying = scene.Objects.Values.Where(thing => thing.Parent == id && !going.Contains(thing.Id)).Select(thing => thing.Id).ToImmutableArray();
+            if (staying.IsEmpty) continue;
+            var above = scene.Object(id).Parent;
+            while (above is { } other && going.Contains(other)) above = scene.Object(other).Parent;
+            scene = new SetParent(staying, above, frame).Apply(scene);
+        }
+        return scene;
     }
 }

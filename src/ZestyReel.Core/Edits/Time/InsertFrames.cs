@@ -18,8 +18,12 @@ public sealed record InsertFrames(long At, long Frames, ImmutableArray<ObjectId>
     {
         Gaps.Check(At, Frames);
         scene.RefuseLocked(Objects);
-        return Objects is { } some
-            ? scene.WithTimesMoved(some, At, at => new FrameGap(scene.Rate, at, Frames))
-            : scene.WithTimesMoved(new FrameGap(scene.Rate, scene.Rate.StartOf(At), Frames));
+        if (Objects is { } some) return scene.WithTimesMoved(some, At, at => new FrameGap(scene.Rate, at, Frames));
+        var gap = new FrameGap(scene.Rate, scene.Rate.StartOf(At), Frames);
+        var start = scene.Settings.Range.First;
+        // Where they come before everything there is room at the start, and not another number for it.
+        return At > start
+            ? scene.WithTimesMoved(gap)
+            : scene.WithTimesMoved(gap, range => new(range.First == start ? start : range.First + Frames, range.Last + Frames));
     }
 }

@@ -11,10 +11,14 @@ internal static class MovedTimes
 {
     /// <summary>Everything moved: keys, warps, clips, bookmarks and ranges.</summary>
     /// <exception cref="Refusal">Something would land out of reach.</exception>
-    public static Scene WithTimesMoved(this Scene scene, TimeMap map)
+    public static Scene WithTimesMoved(this Scene scene, TimeMap map) => scene.WithTimesMoved(map, range => map.Applied(range, scene.Rate));
+
+    /// <summary>As the other, the ranges in a way of their own.</summary>
+    /// <exception cref="Refusal">Something would land out of reach.</exception>
+    public static Scene WithTimesMoved(this Scene scene, TimeMap map, Func<FrameRange, FrameRange> ranges)
     {
-        var range = map.Applied(scene.Settings.Range, scene.Rate).Checked("range");
-        var work = map.Applied(scene.Settings.Work, scene.Rate).FittedInto(range);
+        var range = ranges(scene.Settings.Range).Checked("range");
+        var work = ranges(scene.Settings.Work).FittedInto(range);
         return map.Applied(scene) with { Settings = scene.Settings with { Range = range, Work = work } };
     }
 

@@ -3,7 +3,7 @@ using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Sets the scene range, the work range, or both. No key is touched; a work range left out is fitted into the scene's.</summary>
+/// <summary>Sets the scene range, the work range, or both. No key is touched; a work range left out is fitted into the scene's, and stays the whole scene where it was.</summary>
 public sealed record SetRanges(FrameRange? Range = null, FrameRange? Work = null) : Edit
 {
     /// <inheritdoc/>
@@ -14,6 +14,9 @@ public sealed record SetRanges(FrameRange? Range = null, FrameRange? Work = null
         ({ } range, { } work) => $"Ranges: scene {range.First} to {range.Last}, work {work.First} to {work.Last}",
         _ => "Leave the ranges",
     };
+
+    /// <inheritdoc/>
+    protected override bool SetsWorkRange => Work is not null;
 
     /// <inheritdoc/>
     protected override Scene Make(Scene scene)

@@ -4,8 +4,14 @@ using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Gives the scene another frame rate, keeping either the clock or the frame numbers.</summary>
-public sealed record SetRate(FrameRate Rate, RateKeep Keep) : Edit
+/// <summary>
+/// Gives the scene another frame rate, keeping either the clock or the frame numbers. The scene's first frame stays the
+/// first, with what is seen on it; its timecode stays what it was.
+/// </summary>
+/// <param name="Rate">The new rate.</param>
+/// <param name="Keep">What stays.</param>
+/// <param name="OnFrames">Puts the keys on whole frames of the new rate afterwards, by this rule.</param>
+public sealed record SetRate(FrameRate Rate, RateKeep Keep, FrameRule? OnFrames = null) : Edit
 {
     /// <inheritdoc/>
     public override string Title(Scene scene) =>
@@ -14,25 +20,27 @@ public sealed record SetRate(FrameRate Rate, RateKeep Keep) : Edit
     /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
-        var settings = scene.Settings with { Rate = Rate };
-        if (Keep == RateKeep.Frames)
-            return new FrameForFrame(scene.Rate, Rate).Applied(scene with { Settings = settings });
-        return scene with
+        var settings = scene.Settings with { Start = scene.Settings.Clock.StartAt(Rate) };
+        TimeMap map = Keep == RateKeep.Frames ? new FrameForFrame(scene.Rate, Rate) : new ClockForClock(scene.Rate, Rate, settings.Range.First);
+        var moved = map.Applied(scene) with
         {
-            Settings = settings with
-            {
-                Range = AtSameTime(scene.Settings.Range, scene.Rate).Checked("range"),
-                Work = AtSameTime(scene.Settings.Work, scene.Rate)
-                    .FittedInto(AtSameTime(scene.Settings.Range, scene.Rate)),
-            },
+            Settings = Keep == RateKeep.Frames
+                ? settings with { Rate = Rate }
+                : settings with { Rate = Rate, Range = AtSameTime(settings.Range, settings).Checked("range"), Work = AtSameTime(settings.Work, settings) },
         };
+        return OnFrames is { } rule ? WholeFrames.Everywhere(moved, rule) : moved;
     }
 
-    /// <summary>The frames that fill the same stretch of time; the end is where the frame after the last would start.</summary>
-    private FrameRange AtSameTime(FrameRange range, FrameRate before)
+    /// <summary>The frames that fill the same stretch of time, counted from the scene's first; the end is where the frame after the last would start.</summary>
+    private FrameRange AtSameTime(FrameRange range, SceneSettings before)
     {
-        var first = Rate.NearestFrame(before.StartOf(range.First));
-        var end = Rate.NearestFrame(before.StartOf(range.Last + 1));
-        return new(first, Math.Max(first, end - 1));
+        var (rate, from) = (Rate, before.Rate);
+        var start = before.Range.First;
+        long Frames(long frames) => (long)Rounding.HalfToEven((Int128)frames * rate.Num * from.Den, (Int128)rate.Den * from.Num);
+        var first = start + Frames(range.First - start);
+        // One frame, where the whole range is too short for that.
+        var end = Math.Max(first + 1, start + Frames(range.Last + 1 - start));
+        var most = Math.Max(start + 1, start + Frames(before.Range.Count));
+        return new(Math.Min(first, most - 1), Math.Min(end, most) - 1);
     }
 }

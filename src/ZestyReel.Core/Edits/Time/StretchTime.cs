@@ -10,7 +10,10 @@ namespace ZestyReel.Core.Edits;
 /// </param>
 /// <param name="About">The frame that stays where it is.</param>
 /// <param name="Part">The part; what lies before and after it is pushed along. Left out, everything is stretched.</param>
-public sealed record StretchTime(decimal Length, decimal About, StretchPart? Part = null) : Edit
+/// <param name="Ends">Where the scene's length is taken from and to; a part's is from its first frame to its last.</param>
+/// <param name="OnFrames">Puts the keys on whole frames afterwards, by this rule.</param>
+public sealed record StretchTime(
+    decimal Length, decimal About, StretchPart? Part = null, StretchEnds Ends = StretchEnds.Poses, FrameRule? OnFrames = null) : Edit
 {
     // Lengths are taken to a millionth of a frame, so that the ratio of two is one of whole numbers.
     private const decimal Fine = 1_000_000;
@@ -23,13 +26,18 @@ public sealed record StretchTime(decimal Length, decimal About, StretchPart? Par
     /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
+        if (!Enum.IsDefined(Ends)) throw new Refusal("ends", "there are no such ends");
         var rate = scene.Rate;
-        var old = Part is null ? scene.Settings.Range.Count : Part.To - Part.From;
+        // A scene of one frame has no way from its first to its last.
+        var byPoses = Part is null && Ends == StretchEnds.Poses && scene.Settings.Range.Count > 1;
+        var less = byPoses ? 1 : 0;
+        var old = Part is null ? scene.Settings.Range.Count - less : Part.To - Part.From;
         if (old < Shortest) throw new Refusal("part", "the part ends where it starts, or before; give a later end");
-        if (Length is < Shortest or > 2 * FrameRange.FurthestFrame)
-            throw new Refusal("length", FormattableString.Invariant($"{Length} frames is no length to stretch to; give {Shortest} or more"));
+        if (Length - less is < Shortest or > 2 * FrameRange.FurthestFrame)
+            throw new Refusal("length", FormattableString.Invariant($"{Length} frames is no length to stretch to; give {(byPoses ? "more than 1" : $"{Shortest} or more")}"));
         (Tick, Tick)? ends = Part is null ? null : (rate.At(Part.From, "part.from"), rate.At(Part.To, "part.to"));
-        var map = new Stretch(rate, rate.At(About, "about"), (long)(Length * Fine), (long)(old * Fine), ends);
-        return scene.WithTimesMoved(map);
+        var map = new Stretch(rate, rate.At(About, "about"), (long)((Length - less) * Fine), (long)(old * Fine), ends);
+        var stretched = byPoses ? scene.WithTimesMoved(map, range => map.AppliedToPoses(range, rate)) : scene.WithTimesMoved(map);
+        return OnFrames is { } rule ? WholeFrames.Everywhere(stretched, rule) : stretched;
     }
 }

@@ -10,8 +10,9 @@ namespace ZestyReel.Core.Edits;
 /// the speed of 1 it goes away.
 /// </summary>
 /// <param name="Speed">2 is twice as fast.</param>
-/// <param name="FitRange">The scene range becomes as long as the motion then takes, and the work range with it.</param>
-public sealed record SetSceneSpeed(decimal Speed, bool FitRange = true) : Edit
+/// <param name="FitRange">The scene range ends where the motion then does, and the work range with it.</param>
+/// <param name="Length">How many frames the scene is to have, its first and its last pose on the first and the last of them; instead of the speed, and met exactly.</param>
+public sealed record SetSceneSpeed(decimal Speed = 1, bool FitRange = true, decimal? Length = null) : Edit
 {
     /// <summary>What the warp is called.</summary>
     public const string WarpName = "Whole scene";
@@ -19,38 +20,47 @@ public sealed record SetSceneSpeed(decimal Speed, bool FitRange = true) : Edit
     private const decimal Fine = 1_000_000;
 
     /// <inheritdoc/>
-    public override string Title(Scene scene) => FormattableString.Invariant($"Play the whole scene at {Speed:0.####}×");
+    public override string Title(Scene scene) => Length is { } length
+        ? FormattableString.Invariant($"Play the whole scene in {length:0.####} frames")
+        : FormattableString.Invariant($"Play the whole scene at {Speed:0.####}×");
 
     /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
-        if (Speed is < 0.01m or > 100) throw new Refusal("speed", "give a speed from 0.01 to 100");
         var known = scene.Warps.Values.FirstOrDefault(warp => warp.CoversScene && (warp.Name == WarpName || warp.Name.StartsWith($"{WarpName} ", StringComparison.Ordinal)));
-        // What the whole scene plays is told by the warp that is there, else by the range.
+        // What the whole scene plays, from the first pose to the last, is told by the warp that is there, else by the range.
         var (rate, range) = (scene.Rate, scene.Settings.Range);
         var (start, end) = known is null
-            ? (rate.StartOf(range.First), rate.StartOf(range.Last + 1))
+            ? (rate.StartOf(range.First), rate.StartOf(Math.Max(range.Last, range.First + 1)))
             : (new Tick((long)known.Curve.Keys[0].Value), new Tick((long)known.Curve.Keys[^1].Value));
-        var map = new Stretch(rate, start, (long)Fine, (long)(Speed * Fine));
-        var stop = map.Of(end);
+        var stop = Stop(rate, start, end);
         if (!stop.IsWithinReach || stop <= start) throw new Refusal("speed", "the scene would be too long or too short");
         var curve = new Curve([Straight(start, start), Straight(stop, end)]);
         var id = known?.Id ?? new WarpId(scene.Warps.IsEmpty ? 1 : scene.Warps.Keys.Max().Value + 1);
-        scene = Speed == 1
+        scene = stop == end
             ? scene with { Warps = scene.Warps.Remove(id) }
             : scene.With(known is null ? new Warp(id, Names.Free(WarpName, scene.Warps.Values.Select(warp => warp.Name).ToHashSet()), true, null, WarpBeyond.RunOn, curve) : known with { Curve = curve });
         if (!FitRange) return scene;
-        var last = Math.Max(range.First, rate.NearestFrame(stop) - 1);
+        var last = Math.Max(range.First, rate.NearestFrame(stop));
         var work = scene.Settings.Work;
-        var fitted = range with { Last = last };
         return scene with
         {
             Settings = scene.Settings with
             {
-                Range = fitted,
-                Work = work == range ? fitted : new FrameRange(Math.Min(work.First, last), Math.Min(work.Last, last)),
+                Range = range with { Last = last },
+                Work = new FrameRange(Math.Min(work.First, last), Math.Min(work.Last, last)),
             },
         };
+    }
+
+    private Tick Stop(FrameRate rate, Tick start, Tick end)
+    {
+        if (Length is not { } length)
+            return Speed is < 0.01m or > 100
+                ? throw new Refusal("speed", "give a speed from 0.01 to 100")
+                : new Stretch(rate, start, (long)Fine, (long)(Speed * Fine)).Of(end);
+        if (length is <= 1 or > FrameRange.Longest) throw new Refusal("length", $"give a length above 1 frame, and of at most {FrameRange.Longest}");
+        return rate.Moved(start, length - 1, "length");
     }
 
     private static Key Straight(Tick played, Tick source) => new(played, source.Value, Interpolation.Linear, Interpolation.Linear);

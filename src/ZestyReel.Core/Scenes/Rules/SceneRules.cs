@@ -36,6 +36,7 @@ public static class SceneRules
         Names.Checked(settings.Name, "name");
         settings.Range.Checked("range");
         settings.Work.Checked("work");
+        SceneClock.StartChecked(settings.Rate, settings.Start, "start");
         if (!settings.Range.Contains(settings.Work))
             throw new Refusal("work", $"the work range {settings.Work.First} to {settings.Work.Last} reaches beyond the scene's {settings.Range.First} to {settings.Range.Last}");
     }

@@ -23,7 +23,7 @@ public static class WarpPoints
     public static Warp With(Warp warp, Channel channel, FrameRate rate)
     {
         if (channel.Curve is not { } curve) throw new Refusal("keys", $"{warp.Name} needs a point at least; delete the warp instead");
-        return warp with { Curve = Warp.InTicks(curve.WithKeys(Converted(curve.Keys, rate.TicksPerFrame))) };
+        return warp with { Curve = warp.Curve.WithKeys(Warp.InTicks(curve.WithKeys(Converted(curve.Keys, rate.TicksPerFrame))).Keys) };
     }
 
     /// <summary>The warp with a point at a played time, which changes nothing: also beyond its ends.</summary>

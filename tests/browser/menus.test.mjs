@@ -1,0 +1,72 @@
+import assert from 'node:assert/strict'
+import { after, before, test } from 'node:test'
+import { AxeBuilder } from '@axe-core/playwright'
+import { Desk } from './harness.mjs'
+
+// Every menu and every dialog of the workspace, as a screen reader finds them, in both schemes.
+let desk, page
+
+before(async () => {
+  desk = await Desk.open()
+  page = desk.page
+  await desk.select('Ferry')
+  await page.keyboard.press('Control+Shift+A')
+})
+after(() => desk.close())
+
+const faults = async (part) => {
+  // Colours are read once nothing changes any more.
+  await page.waitForFunction(() => document.getAnimations().every(({ playState }) => playState !== 'running'))
+  const { violations } = await new AxeBuilder({ page }).include(part).analyze()
+  return violations.flatMap(({ id, nodes }) =>
+    nodes.map(({ target, any }) => `${id} at ${target}: ${any.map(({ message }) => message)}`),
+  )
+}
+const toggles = () => page.locator('.dropdown-toggle:visible')
+
+for (const scheme of ['dark', 'light'])
+  test(`menus and dialogs can be read, in the ${scheme} scheme`, async () => {
+    const now = await page.evaluate(() => document.documentElement.dataset.bsTheme)
+    if (now !== scheme) await page.getByRole('button', { name: 'Light or dark scheme' }).click()
+    const wrong = []
+    const note = (where, list) => wrong.push(...list.map((fault) => `${where}: ${fault}`))
+    const menus = await toggles().count()
+    assert.ok(menus > 10)
+    for (let i = 0; i < menus; i++) {
+      const toggle = toggles().nth(i)
+      const name = (await toggle.textContent()).trim()
+      await toggle.click()
+      await page.locator('.dropdown-menu.show').waitFor()
+      note(`menu ${name}`, await faults('.dropdown-menu.show'))
+      await page.keyboard.press('Escape')
+      await page.locator('.dropdown-menu.show').waitFor({ state: 'detached' })
+    }
+    await page.keyboard.press('Control+k')
+    await page.getByRole('combobox', { name: 'Find a command' }).waitFor()
+    note('finder', await faults('[role=dialog]'))
+    const titles = await page.locator('[role=option]:not([aria-disabled]) > span:nth-of-type(2)').allTextContents()
+    await page.keyboard.press('Escape')
+    // A title that ends so asks first.
+    const asking = titles.filter((title) => title.endsWith('…'))
+    assert.ok(asking.length > 8, `${asking}`)
+    for (const title of [...asking, 'List the shortcuts']) {
+      await page.keyboard.press('Control+k')
+      await page.getByRole('combobox', { name: 'Find a command' }).fill(title)
+      await page.keyboard.press('Enter')
+      await page.locator('.modal.show .modal-title').waitFor()
+      note(title, await faults('[role=dialog]'))
+      await page.keyboard.press('Escape')
+      await page.locator('.modal.show').waitFor({ state: 'detached' })
+    }
+    assert.deepEqual(wrong, [])
+  })
+
+test('of several of which one holds, the one that does is told, and buttons say what they do', async () => {
+  await page.getByRole('button', { name: '1×' }).click()
+  await page.getByRole('menuitemradio', { name: '1×', checked: true, exact: true }).waitFor()
+  assert.equal(await page.getByRole('menuitemradio', { checked: true }).count(), 1)
+  await page.keyboard.press('Escape')
+  for (const name of ['key before', 'next key']) await page.getByRole('button', { name, exact: true }).waitFor()
+})
+
+test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

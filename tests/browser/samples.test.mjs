@@ -1,0 +1,101 @@
+import assert from 'node:assert/strict'
+import { after, before, test } from 'node:test'
+import { command, Desk, differing, ferryScene, stagePixels, stageRested } from './harness.mjs'
+
+// The small scenes of the finder that show what can be done: each opens as a scene of its own, moves, and is as its words say.
+let desk, page
+
+before(async () => {
+  desk = await Desk.open(ferryScene('Mine', { 1: 0, 40: 3 }))
+  page = desk.page
+  await desk.lane('Ferry').waitFor()
+})
+after(() => desk.close())
+
+const scenes = () => desk.server.get('/api/scenes')
+
+/** Opens a sample from the finder. @returns its number. */
+async function show(title) {
+  const before = page.url()
+  await command(page, title)
+  await page.waitForURL((url) => String(url) !== before && /scenes/.test(String(url)))
+  return Number(page.url().split('/').at(-1))
+}
+
+/** What a channel of an object is at some frames. */
+async function sampled(id, object, channel, ...frames) {
+  const values = await desk.server.samples(id, object, channel, { from: '1', to: '192' })
+  return frames.map((frame) => Number(values.get(frame).toFixed(4)))
+}
+
+const expected = {
+  'Show me: how motion goes between keys': async (id) => {
+    assert.deepEqual(await sampled(id, 'Hold', 'position.x', 13, 24), [-6, -6])
+    assert.deepEqual(await sampled(id, 'Linear', 'position.x', 13), [-3.5])
+  },
+  'Show me: eases': async (id) => {
+    assert.deepEqual(await sampled(id, 'Even', 'position.x', 37), [0])
+    const [early] = await sampled(id, 'Eases in', 'position.x', 37)
+    const [late] = await sampled(id, 'Eases out', 'position.x', 37)
+    assert.ok(early < -1 && late > 1, `${early}, ${late}`)
+    assert.ok((await sampled(id, 'Overshoots', 'position.x', 45))[0] > 6)
+  },
+  'Show me: motion before and after the keys': async (id) => {
+    assert.deepEqual(await sampled(id, 'Paddle wheel', 'rotation.z', 25, 49, 97), [-90, -180, -360])
+    assert.deepEqual(await sampled(id, 'Buoy', 'position.y', 21, 41, 61), [0.9, 0.1, 0.9])
+    assert.deepEqual(await sampled(id, 'Barge', 'position.x', 49, 97), [-4.8, -3.6])
+  },
+  'Show me: time flow': async (id) => {
+    assert.deepEqual(await sampled(id, 'Tug', 'position.x', 65, 97), [2, 6])
+    assert.deepEqual(await sampled(id, 'Ferry', 'position.x', 33, 97, 129), [-2, 2, 6])
+  },
+  'Show me: clips': async (id) => {
+    assert.deepEqual(await sampled(id, 'Dinghy', 'position.y', 25, 61), [1, 0.3])
+    assert.deepEqual(await sampled(id, 'Launch', 'position.y', 37, 61), [1, 1])
+    assert.deepEqual(await sampled(id, 'Skiff', 'position.y', 61), [1])
+  },
+  'Show me: wheels that roll': async (id) => {
+    // Nine units to the right on wheels of radius 0.6.
+    const [start, end] = await sampled(id, 'Fore wheel', 'rotation.z', 1, 61)
+    assert.ok(Math.abs(end - start + (9 / 0.6) * (180 / Math.PI)) < 0.01, `${start} to ${end}`)
+  },
+  'Show me: rotation': async (id) => {
+    const [, each] = await sampled(id, 'Each axis by itself', 'rotation.x', 1, 31)
+    const [, one] = await sampled(id, 'As one rotation', 'rotation.x', 1, 31)
+    assert.ok(each === 40 && Math.abs(one - each) > 1, `${each}, ${one}`)
+  },
+}
+
+/** What is said of each. */
+const words = {
+  'Show me: how motion goes between keys': 'Four buoys with the same keys',
+  'Show me: eases': 'eased in four ways',
+  'Show me: motion before and after the keys': 'Few keys, endless motion',
+  'Show me: time flow': 'The ladder slows the ferry',
+  'Show me: clips': 'One clip on three boats',
+  'Show me: wheels that roll': 'Only the cart has keys',
+  'Show me: rotation': 'as one rotation',
+}
+
+for (const [title, check] of Object.entries(expected))
+  test(title, async () => {
+    const id = await show(title)
+    await page.locator('.notice').getByText(words[title]).waitFor()
+    const { name } = (await scenes()).find((scene) => scene.id === id)
+    assert.match(name, /^Show me: /)
+    await check(id)
+    await stageRested(page)
+    const first = await stagePixels(page)
+    for (let i = 0; i < 30; i++) await page.keyboard.press('ArrowRight')
+    await stageRested(page)
+    assert.ok(differing(first, await stagePixels(page)) > 200, 'something has moved on the stage')
+  })
+
+test('opened again it is a scene of its own again, and mine is as it was', async () => {
+  const id = await show('Show me: eases')
+  const all = await scenes()
+  assert.equal(all.find((scene) => scene.id === id).name, 'Show me: eases 2')
+  assert.equal(all.length, Object.keys(expected).length + 2)
+  assert.equal((await desk.scene()).position, 0)
+  assert.deepEqual(page.faults, [])
+})

@@ -1,0 +1,26 @@
+import { useWarps } from '../flow/warps'
+import { useSelection } from '../scene/selection'
+import { useScene } from '../scene/sceneStore'
+
+/** What commands work on, and what is said where there is none of it. */
+export function useLacking() {
+  const scene = useScene()
+  const selection = useSelection()
+  const warps = useWarps()
+  const unless = (isThere: () => unknown, words: string) => () => (isThere() ? null : words)
+  return {
+    keys: unless(() => selection.keyCount, 'Select some keys on the desk first.'),
+    keysOrClips: unless(
+      () => selection.clips.size || selection.keyCount,
+      'Select some keys or a clip on the desk first.',
+    ),
+    clips: unless(() => selection.clips.size, 'Select a clip on the desk first.'),
+    objects: unless(() => selection.objects.size, 'Select an object first.'),
+    anything: unless(
+      () => selection.keyCount || selection.clips.size || selection.objects.size,
+      'Select keys, a clip or an object first.',
+    ),
+    scene: unless(() => scene.model.objects.size, 'There is no object yet; add one first.'),
+    warp: unless(() => warps.meant() !== null, 'There is no warp yet; add one first.'),
+  }
+}

@@ -1,0 +1,158 @@
+import { StorageSerializers, useStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import type { Axis, CopiedClips, CopiedKeys, CopiedPose } from '../api/http'
+import { specOf } from '../scene/catalogue'
+import { useNotices } from '../scene/notices'
+import { useSelection } from '../scene/selection'
+import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
+import { useArranging } from './arranging'
+
+export interface Pasting {
+  /** Where they were, instead of at the playhead. */
+  inPlace?: boolean
+  mirrored?: boolean
+}
+
+/** What has been copied, in whichever tab. */
+interface Copied {
+  scene: number
+  /** The objects that it is from. */
+  sources: { id: number; name: string }[]
+  keys?: CopiedKeys
+  /** Or placed clips. */
+  clips?: CopiedClips
+  /** Or what objects look like on a frame. */
+  pose?: CopiedPose
+}
+
+/** Keys that were copied, whole, or placed clips, until others are. Other tabs and other scenes have them too. */
+export const useClipboard = defineStore('clipboard', () => {
+  const scene = useScene()
+  const selection = useSelection()
+  const playhead = usePlayhead()
+  const notices = useNotices()
+  const arranging = useArranging()
+  const copied = useStorage<Copied | null>('zesty-copied', null, localStorage, {
+    shallow: true,
+    serializer: StorageSerializers.object,
+    onError: (wrong) => {
+      // What another program left in its place cannot be pasted, and is nothing to tell.
+      if (wrong instanceof DOMException) notices.say('This is too much for other tabs: it can be pasted in this one.')
+    },
+  })
+
+  async function copy(): Promise<boolean> {
+    try {
+      if (selection.keyCount) {
+        const keys = await scene.copyKeys(selection.keySets())
+        copied.value = { scene: scene.id!, sources: named(keys.channels.map(({ object }) => object)), keys }
+      } else if (selection.clips.size) {
+        const clips = await scene.copyClips([...selection.clips])
+        copied.value = { scene: scene.id!, sources: named(clips.placed.map(({ object }) => object)), clips }
+      } else return false
+      return true
+    } catch (wrong) {
+      notices.problem(wrong)
+      return false
+    }
+  }
+
+  /** Copies how the selected objects stand on the frame that is shown. */
+  async function copyPose(): Promise<void> {
+    try {
+      const objects = [...selection.objects]
+      const pose = await scene.copyPose(objects, playhead.frame)
+      copied.value = { scene: scene.id!, sources: named(objects), pose }
+      notices.say(
+        `The pose of ${objects.length === 1 ? named(objects)[0]!.name : `${objects.length} objects`} is copied.`,
+      )
+    } catch (wrong) {
+      notices.problem(wrong)
+    }
+  }
+
+  const named = (ids: readonly (number | null | undefined)[]) =>
+    [...new Set(ids.flatMap((id) => id ?? []))].map((id) => ({ id, name: scene.model.objects.get(id)?.name ?? '' }))
+
+  async function cut(): Promise<void> {
+    const [keys, placed] = [selection.keySets(), [...selection.clips]]
+    if (!(await copy())) return
+    selection.clearKeys()
+    await scene.edit(keys.length ? { edit: 'deleteKeys', keys } : { edit: 'deletePlacedClips', placed })
+  }
+
+  /** The objects here that have the names of those that it is from, by their numbers there; says which are missing. */
+  function namesakes({ sources, scene: from }: Copied): Map<number, number> {
+    if (from === scene.id) return new Map(sources.map(({ id }) => [id, id]))
+    const here = new Map([...scene.model.objects.values()].map(({ id, name }) => [name, id]))
+    const missing = sources.filter(({ name }) => !here.has(name)).map(({ name }) => name)
+    if (missing.length) notices.say(`Not pasted, as nothing here is called so: ${missing.join(', ')}.`)
+    return new Map(sources.flatMap(({ id, name }) => (here.has(name) ? [[id, here.get(name)!] as const] : [])))
+  }
+
+  /** The keys or clips of objects that are here, as those of the ones here. */
+  function broughtHere<T extends { object?: number | null }>(parts: readonly T[], there: Map<number, number>): T[] {
+    return parts.flatMap((part) => {
+      // Points of warps and rates of clips are pasted where they are from.
+      const object = part.object == null ? undefined : there.get(part.object)
+      return part.object == null ? [part] : object === undefined ? [] : [{ ...part, object }]
+    })
+  }
+
+  /** The selected objects, where it is to come onto them rather than onto what it is from. */
+  function ontoSelected({ sources, scene: from }: Copied): number[] | null {
+    const own = new Set(sources.map(({ id }) => id))
+    const selected = [...selection.objects]
+    const isOnThem = selected.length > 0 && (from !== scene.id || !selected.some((id) => own.has(id)))
+    return isOnThem ? selected : null
+  }
+
+  /** Says which channels will be left out, because the objects do not have them. */
+  function tellLeftOut(keys: CopiedKeys, onto: readonly number[]): void {
+    const names = [...new Set(keys.channels.flatMap(({ channel }) => channel ?? []))]
+    const lacking = names.filter((name) => onto.some((id) => !specOf(scene.model.objects.get(id)!.kind, name)))
+    if (lacking.length) notices.say(`Left out where there is no such value: ${lacking.join(', ')}.`)
+  }
+
+  async function pasteKeys(from: Copied, keys: CopiedKeys, { inPlace, mirrored }: Required<Pasting>): Promise<void> {
+    const onto = ontoSelected(from)
+    const channels = onto ? keys.channels : broughtHere(keys.channels, namesakes(from))
+    if (channels.length === 0) return
+    if (onto) tellLeftOut(keys, onto)
+    const at = inPlace ? null : playhead.frame
+    await arranging.make({ edit: 'pasteKeys', copied: { channels }, at, onto, mirrored }, [])
+  }
+
+  async function pasteClips(from: Copied, clips: CopiedClips, { inPlace, mirrored }: Required<Pasting>): Promise<void> {
+    if (mirrored) return void notices.say('Clips are not mirrored.')
+    const onto = ontoSelected(from)
+    const placed = onto ? clips.placed : broughtHere(clips.placed, namesakes(from))
+    if (placed.length === 0) return
+    const at = inPlace ? null : playhead.frame
+    const before = new Set(scene.model.placed.keys())
+    const kept = await scene.edit({ edit: 'pasteClips', copied: { ...clips, placed }, at, onto })
+    if (kept) selection.selectClips([...scene.model.placed.keys()].filter((id) => !before.has(id)))
+  }
+
+  /** Keys the pose that was copied at the playhead, mirrored across a plane where an axis is given. */
+  async function pastePose(mirror: Axis | null = null): Promise<void> {
+    const from = copied.value
+    if (!from?.pose) return void notices.say('No pose has been copied; select objects and copy their pose.')
+    const onto = ontoSelected(from)
+    const values = onto ? from.pose.values : broughtHere(from.pose.values, namesakes(from))
+    if (values.length) await scene.edit({ edit: 'pastePose', copied: { values }, frame: playhead.frame, onto, mirror })
+  }
+
+  /** Pastes on what it is from or, where other objects are selected, on those. */
+  async function paste({ inPlace = false, mirrored = false }: Pasting = {}): Promise<void> {
+    const from = copied.value
+    if (from?.keys) await pasteKeys(from, from.keys, { inPlace, mirrored })
+    // What an older version of this page has copied has numbers only.
+    else if (from?.clips?.placed) await pasteClips(from, from.clips, { inPlace, mirrored })
+    else if (from?.pose) await pastePose(mirrored ? 'x' : null)
+    else notices.say('Nothing has been copied; select keys or a clip and press Ctrl C.')
+  }
+
+  return { copy, cut, paste, copyPose, pastePose }
+})

@@ -1,0 +1,21 @@
+<script setup lang="ts">
+import ClipDialogs from '../clips/ClipDialogs.vue'
+import ShortcutList from '../commands/ShortcutList.vue'
+import type { Command } from '../commands/command'
+import { useFinder } from '../commands/finder'
+import KeyDialogs from '../desk/KeyDialogs.vue'
+import FlowDialogs from '../flow/FlowDialogs.vue'
+import TimeDialogs from '../timebar/TimeDialogs.vue'
+
+/** The dialogs of the workspace: fetched once the scene is there, so that it is there sooner. */
+defineProps<{ commands: readonly Command[] }>()
+const finder = useFinder()
+</script>
+
+<template>
+  <ShortcutList v-if="finder.listing" :commands="commands" />
+  <TimeDialogs />
+  <KeyDialogs />
+  <FlowDialogs />
+  <ClipDialogs />
+</template>
