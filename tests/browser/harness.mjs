@@ -88,7 +88,7 @@ export async function browse(size = { width: 1280, height: 800 }) {
 /** A page that fails the test on any error of its own. */
 export async function open(context, address) {
   const page = await context.newPage()
-  page.setDefaultTimeout(10_000)
+  page.setDefaultTimeout(20_000)
   page.faults = []
   page.on('pageerror', (error) => page.faults.push(error.message))
   page.on('console', (message) => {
@@ -148,7 +148,7 @@ export function middleOf(png, holds) {
 
 /** Waits until a reading of the page holds. */
 export async function until(reading, holds, what) {
-  const end = Date.now() + 15_000
+  const end = Date.now() + 30_000
   let last
   while (Date.now() < end) {
     last = await reading()

@@ -56,6 +56,32 @@ test('a scene is duplicated, renamed, deleted and brought back', async () => {
   await card('Night crossing').waitFor()
 })
 
+test('a list that was asked for before a change and comes after it is not shown', async () => {
+  let letGo
+  const held = new Promise((resolve) => (letGo = resolve))
+  let count = 0
+  await page.route('**/api/scenes', async (route) => {
+    if (route.request().method() !== 'GET' || count++ > 0) return route.fallback()
+    const response = await route.fetch()
+    await held
+    await route.fulfill({ response })
+  })
+  const asked = page.waitForRequest((request) => request.url().endsWith('/api/scenes') && request.method() === 'GET')
+  await more('Night crossing', 'Duplicate')
+  await asked
+  await more('Night crossing', 'Rename')
+  await page.getByLabel('Name').fill('Day crossing')
+  await page.keyboard.press('Enter')
+  await card('Day crossing').waitFor()
+  const late = page.waitForResponse((answer) => answer.url().endsWith('/api/scenes'))
+  letGo()
+  await (await late).finished()
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
+  assert.equal(await card('Day crossing').count(), 1)
+  assert.equal(await card('Night crossing').count(), 0)
+  await page.unroute('**/api/scenes')
+})
+
 test('a scene goes out as a file that follows the published schema, and comes in by picker and by drop', async () => {
   const coming = page.waitForEvent('download')
   await more('Lantern Bay', 'Export scene file')
@@ -108,7 +134,8 @@ test('a large file shows how far it is, and is called off without a trace', asyn
       channels: Object.fromEntries(['x', 'y', 'z'].map((axis) => [`position.${axis}`, { keys }])),
     })),
   }
-  const file = { name: 'fleet.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(big)) }
+  const [file, again] = ['fleet.json', 'again.json'].map((name) => join(server.folder, name))
+  for (const each of [file, again]) writeFileSync(each, JSON.stringify(big))
   const before = (await server.get('/api/scenes')).length
   await page.evaluate(() => {
     window.shares = []
@@ -134,7 +161,7 @@ test('a large file shows how far it is, and is called off without a trace', asyn
     distinct.filter((share) => share > 0.3 && share < 1).length >= 3,
     `reading and keeping it were told: ${distinct}`,
   )
-  await page.locator('input[type=file]').setInputFiles({ ...file, name: 'again.json' })
+  await page.locator('input[type=file]').setInputFiles(again)
   await page.getByRole('progressbar', { name: 'Import' }).waitFor()
   await page.getByRole('button', { name: 'Call off' }).click()
   await page.getByText('again.json was called off; nothing of it is kept.').waitFor()

@@ -28,9 +28,17 @@ let reading = new AbortController()
 const drawing = new AbortController()
 onUnmounted(() => drawing.abort())
 
+/** How often the list was asked for, and which of the answers is shown: an older one that comes late is not. */
+let asked = 0
+let answered = 0
+
 async function refresh(): Promise<void> {
+  const mine = ++asked
   try {
-    cards.value = await http.scenes()
+    const now = await http.scenes()
+    if (mine < answered) return
+    answered = mine
+    cards.value = now
   } catch (wrong) {
     notices.problem(wrong)
   }
