@@ -18,13 +18,13 @@ internal static class MessageTypes
 {
     /// <summary>What the hub sends or answers; what these are made of comes with them.</summary>
     private static readonly Type[] Messages =
-        [typeof(SceneMessage), typeof(MoreMessage), typeof(ChangeMessage), typeof(SamplesMessage), typeof(TriedMessage), typeof(KeptMessage), typeof(TimeMessage), typeof(CurveMessage), typeof(FallMessage)];
+        [typeof(SceneMessage), typeof(MoreMessage), typeof(ChangeMessage), typeof(SamplesMessage), typeof(TriedMessage), typeof(KeptMessage), typeof(TimeMessage), typeof(CurveMessage), typeof(FallMessage), typeof(PeopleMessage)];
 
     /// <summary>The source of a module.</summary>
     public static string TypeScript()
     {
         var (text, nulls) = (new StringBuilder(), new NullabilityInfoContext());
-        text.Append("// Written by ./zesty types from src/ZestyReel.Server/Wire/SceneMessages.cs, where it is explained.\n");
+        text.Append("// Written by ./zesty types from the records of src/ZestyReel.Server/Wire/, where they are explained.\n");
         text.Append(CultureInfo.InvariantCulture, $"\n/** How many bytes a key takes on the wire. */\nexport const keySize = {KeyWire.KeySize}\n");
         text.Append(CultureInfo.InvariantCulture, $"\n/** Most chunks that a tab may hold. */\nexport const mostChunks = {TabFrames.Most}\n");
         text.Append(CultureInfo.InvariantCulture, $"\n/** The furthest frame there is, either way. */\nexport const furthestFrame = {FrameRange.FurthestFrame}\n");

@@ -73,6 +73,14 @@ internal static class HubCalls
     public static Task<KeptMessage> Edit(this HubConnection hub, long id, long revision, string edit, string mark = "") =>
         hub.InvokeAsync<KeptMessage>("Edit", id, revision, edit, mark);
 
+    /// <summary>The next message of a name that comes.</summary>
+    public static async Task<T> Next<T>(this HubConnection hub, string what)
+    {
+        var heard = new TaskCompletionSource<T>(TaskCreationOptions.RunContinuationsAsynchronously);
+        using var _ = hub.On<T>(what, message => heard.TrySetResult(message));
+        return await heard.Task.WaitAsync(Tab.Patience);
+    }
+
     public static async Task<T> Heard<T>(this HubConnection hub, string what, Func<Task> call)
     {
         var heard = new TaskCompletionSource<T>(TaskCreationOptions.RunContinuationsAsynchronously);

@@ -24,11 +24,14 @@ internal sealed class Traced
     /// <summary>Most keys that a curve may come to have.</summary>
     public const int MostKeys = 1_000_000;
 
-    private const int PlacesPerPiece = 16, MostHalvings = 24, Shortest = 64;
+    private const int PlacesPerPiece = 20, MostHalvings = 24, Shortest = 64;
     /// <summary>Two places right after a piece's start, those inside, and two right before its end.</summary>
     private const int Looked = PlacesPerPiece + 4, Middle = 2 + PlacesPerPiece / 2;
     /// <summary>Ticks before and after a moment that are looked at for jumps.</summary>
     private const int Before = 3, After = 3;
+
+    /// <summary>Where a piece is looked at, as parts of it: closer together towards its ends, as Chebyshev's points are, for there a curve may turn up steeply.</summary>
+    private static readonly double[] Spread = [.. Enumerable.Range(1, PlacesPerPiece).Select(k => (1 - Math.Cos(Math.PI * k / (PlacesPerPiece + 1))) / 2)];
 
     private readonly TracedValues _values;
     private readonly TracedSegment _exactly;
@@ -57,7 +60,7 @@ internal sealed class Traced
     /// <exception cref="Refusal">It would take too many keys.</exception>
     public static ImmutableArray<Key> Keys(
         IReadOnlyList<Tick> moments, TracedValues values, TracedSegment? exactly, double tolerance, bool holdsOnly) =>
-        new Traced(values, exactly, tolerance * 0.9, holdsOnly).Keys(moments);
+        new Traced(values, exactly, tolerance * 0.8, holdsOnly).Keys(moments);
 
     private ImmutableArray<Key> Keys(IReadOnlyList<Tick> moments)
     {
@@ -189,7 +192,7 @@ internal sealed class Traced
     {
         double from = piece.From.Value, length = (piece.To - piece.From).Value, near = NearOf(length);
         (places[0], places[1]) = (from + near, from + 2 * near);
-        for (var k = 1; k <= PlacesPerPiece; k++) places[1 + k] = from + length * k / (PlacesPerPiece + 1);
+        for (var k = 0; k < PlacesPerPiece; k++) places[2 + k] = from + length * Spread[k];
         places[Middle] = Math.Floor(from + length / 2);
         (places[^2], places[^1]) = (from + length - 2 * near, from + length - near);
     }
@@ -207,13 +210,19 @@ internal sealed class Traced
         if (length <= 1) return Said.Held;
         var straight = new Segment(from, length, 1.0 / 3, 2.0 / 3, v0, v0 + (v3 - v0) / 3, v3 - (v3 - v0) / 3, v3, false);
         if (IsNear(straight, places, values, scale)) return Said.Line;
-        if (_exactly(piece.From, piece.To) is { } same && IsNear(same, places, values, Math.Max(scale, _tolerance * 1e-3)))
+        if (_exactly(piece.From, piece.To) is { } same && IsNear(Between(piece, same), places, values, Math.Max(scale, _tolerance * 1e-3)))
             return new(Interpolation.Free, same.OutHandle, Interpolation.Free, same.InHandle);
         var bent = Bent(piece, places, values);
-        if (IsNear(bent, places, values, _tolerance) || halvings >= MostHalvings || length < Shortest)
-            return new(Interpolation.Free, bent.OutHandle, Interpolation.Free, bent.InHandle);
-        return null;
+        if (IsNear(bent, places, values, _tolerance)) return new(Interpolation.Free, bent.OutHandle, Interpolation.Free, bent.InHandle);
+        // As short as that it is as steep as a jump: its slopes say nothing, and would carry it beyond its ends.
+        return halvings >= MostHalvings || length < Shortest ? Said.Line : null;
     }
+
+    /// <summary>A segment as keys with its handles and the piece's own values make it: it may end a part of a tick beside them.</summary>
+    private static Segment Between(Piece piece, Segment same) => same with
+    {
+        V0 = piece.V0, V1 = piece.V0 + same.OutHandle.Value, V2 = piece.V3 + same.InHandle.Value, V3 = piece.V3,
+    };
 
     private static Segment Bent(Piece piece, ReadOnlySpan<double> places, ReadOnlySpan<double> values)
     {

@@ -15,7 +15,7 @@ namespace ZestyReel.Server.Live;
 /// <summary>
 /// The live line of a tab: opens a scene, asks for samples, tries edits while the hand drags, and makes them. The tab
 /// hears <c>opened</c> and <c>more</c>, then <c>changed</c> for every change, whoever made it, before its own call returns; <c>sampled</c>
-/// with samples that it asked for; <c>tried</c> with what it tries; <c>gone</c> when the scene is deleted; and <c>lost</c>
+/// with samples that it asked for; <c>tried</c> with what it tries; <c>people</c> with who is at the other tabs; <c>gone</c> when the scene is deleted; and <c>lost</c>
 /// when it has to open it again.
 /// </summary>
 public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
@@ -25,6 +25,9 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
 
     /// <summary>Most frames that are put in words at a time.</summary>
     private const int MostLabels = 8192;
+
+    /// <summary>Of what somebody has selected, others see so many.</summary>
+    private const int MostSeen = 100;
 
     private const string WhoKey = "who";
 
@@ -36,8 +39,19 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     /// <param name="author">The same for all windows of one person.</param>
     /// <param name="name">As people call them; empty where they did not say.</param>
     /// <param name="window">This window.</param>
-    public void Introduce(string author, string name, string window) =>
-        Context.Items[WhoKey] = Person.Checked(author, name, mark: null, window);
+    public void Introduce(string author, string name, string window)
+    {
+        var who = Person.Checked(author, name, mark: null, window);
+        Context.Items[WhoKey] = who;
+        tabs.Introduce(Context.ConnectionId, who);
+    }
+
+    /// <summary>Says which frame the person at this tab looks at and what they have selected; the others hear it as <c>people</c>.</summary>
+    public void Stand(long scene, double frame, int[] objects)
+    {
+        if (double.IsNaN(frame)) throw new Refusal("frame", "a frame is a number");
+        tabs.Stand(Feed(scene), (double)Frame(frame, "frame"), [.. objects.Take(MostSeen)]);
+    }
 
     /// <summary>Opens a scene at this tab; it is heard as <c>opened</c>, and where it has many keys these follow as <c>more</c>.</summary>
     public Task Open(long scene) => tabs.Open(Context.ConnectionId, scene, Who).Start(Stop);
@@ -83,8 +97,27 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
             told.Outside, told.FirstOutside is { } first ? new OutsideMessage(first.Object.Value, first.Channel, first.Frame) : null);
     });
 
+    /// <summary>
+    /// Locks objects while somebody works at this tab, in place of those that were: no edit, undo or step of this tab
+    /// touches them. Nothing of it is kept or told to others; opening a scene opens all padlocks.
+    /// </summary>
+    public void Lock(long scene, int[] objects)
+    {
+        if (objects.Length > MostLanes) throw new Refusal("objects", $"give at most {MostLanes} objects");
+        Feed(scene).Locked = objects.Select(id => new ObjectId(id)).ToImmutableHashSet();
+    }
+
     /// <summary>Shows what an edit would give, heard as <c>tried</c>. Nothing is kept.</summary>
-    public Task Try(long scene, string edit) => Feed(scene).Try(EditJson.Read(edit).Apply, Stop);
+    public Task Try(long scene, string edit)
+    {
+        var (feed, wanted) = (Feed(scene), EditJson.Read(edit));
+        return feed.Try(now =>
+        {
+            var (after, change) = wanted.Changed(now);
+            change.RefuseLocked(now, feed.Locked);
+            return after;
+        }, Stop);
+    }
 
     /// <summary>Shows what is kept again, where something else was tried.</summary>
     public Task DropTry(long scene) => Feed(scene).DropTry(Stop);
@@ -98,16 +131,19 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     /// <param name="edit">What to do.</param>
     /// <param name="mark">The sender's own mark of this edit: sent again after a broken line, it is not made twice. May be empty.</param>
     public Task<KeptMessage> Edit(long scene, long revision, string edit, string mark) =>
-        Making(scene, session => session.Apply(EditJson.Read(edit), revision, Person.Marked(Who, mark)));
+        Making(scene, session => session.Apply(EditJson.Read(edit), revision, Person.Marked(Who, mark), Locked(scene)));
 
     /// <summary>Takes back what the person at this tab did last, and leaves what others did.</summary>
-    public Task<KeptMessage> Undo(long scene, long revision) => Making(scene, session => session.Undo(revision, Who, tabs.ReachOf(Who, scene)));
+    public Task<KeptMessage> Undo(long scene, long revision) => Making(scene, session => session.Undo(revision, Who, tabs.ReachOf(Who, scene), Locked(scene)));
 
     /// <summary>Makes again what the person at this tab took back last.</summary>
-    public Task<KeptMessage> Redo(long scene, long revision) => Making(scene, session => session.Redo(revision, Who, tabs.ReachOf(Who, scene)));
+    public Task<KeptMessage> Redo(long scene, long revision) => Making(scene, session => session.Redo(revision, Who, tabs.ReachOf(Who, scene), Locked(scene)));
+
+    /// <summary>Takes one change back, whoever made it, and leaves those that came since.</summary>
+    public Task<KeptMessage> TakeBack(long scene, long revision, int change) => Making(scene, session => session.TakeBack(change, revision, Who, Locked(scene)));
 
     /// <summary>Goes to a place in the history.</summary>
-    public Task<KeptMessage> GoTo(long scene, long revision, int position) => Making(scene, session => session.GoTo(position, revision, Who));
+    public Task<KeptMessage> GoTo(long scene, long revision, int position) => Making(scene, session => session.GoTo(position, revision, Who, Locked(scene)));
 
     /// <summary>What an edit would do to curves. Nothing is kept.</summary>
     public Task<CurveMessage> LookAheadCurves(long scene, string edit) => Quickly(scene, (state, _) =>
@@ -180,6 +216,8 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     internal static KeptMessage Message(Kept kept) => new(
         kept.After.Revision, kept.After.Position, kept.Title,
         [.. kept.Change.Rows.Where(r => r is { Row.Kind: RowKind.Object, Before: null }).Select(r => r.Row.Id)], !kept.Change.IsEmpty);
+
+    private ImmutableHashSet<ObjectId>? Locked(long scene) => tabs.Of(Context.ConnectionId, scene)?.Locked;
 
     private TabFeed Feed(long scene) => tabs.Of(Context.ConnectionId, scene) ?? throw new Refusal("scene", "open the scene first");
 

@@ -46,6 +46,7 @@ internal sealed class TabFeed : IDisposable
     public TabFeed(IClientProxy tab, SceneUse use, Origin who, Work work, Func<Reach> reach)
     {
         (_tab, _use, Who, _work, _reach) = (tab, use, who, work, reach);
+        People = new TabPeople(tab, use.Session.Id);
         _told = use.State;
         _shown = _told.Scene;
         _frames = new TabFrames(Chunks.For(_shown));
@@ -56,9 +57,21 @@ internal sealed class TabFeed : IDisposable
     }
 
     /// <summary>Whose tab it is.</summary>
-    public Origin Who { get; }
+    public Origin Who { get; set; }
+
+    /// <summary>Who is at the other tabs.</summary>
+    public TabPeople People { get; }
+
+    /// <summary>A number of this tab, and the colour that the others see it in.</summary>
+    public (int Number, int Colour) Mark { get; init; }
+
+    /// <summary>Where the person stands; null until they have said it.</summary>
+    public (double Frame, ImmutableArray<int> Objects)? Standing { get; set; }
 
     public long Scene => _use.Session.Id;
+
+    /// <summary>What is locked at this tab: no edit of it touches these.</summary>
+    public ImmutableHashSet<ObjectId> Locked { get; set; } = [];
 
     /// <summary>Sends the whole scene; every change after it follows in its order.</summary>
     /// <exception cref="OperationCanceledException">The tab is gone, or opens something else.</exception>

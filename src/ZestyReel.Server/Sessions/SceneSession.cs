@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using ZestyReel.Core;
 using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
@@ -13,6 +14,7 @@ public sealed class SceneSession
     private readonly Lock _turn = new();
     private readonly RecentChanges _recent;
     private volatile SceneState _state;
+    private static readonly IReadOnlySet<ObjectId> NoObjects = ImmutableHashSet<ObjectId>.Empty;
 
     /// <summary>A session that begins with what is kept.</summary>
     public SceneSession(SceneStore store, KeptScene kept)
@@ -36,10 +38,11 @@ public sealed class SceneSession
     /// <param name="edit">What to do.</param>
     /// <param name="basedOn">The revision that the person saw.</param>
     /// <param name="by">Who does it.</param>
+    /// <param name="locked">What they have locked while they work: none of it may change.</param>
     /// <exception cref="Refusal">The edit cannot be done.</exception>
     /// <exception cref="Clash">What it touches has been changed from elsewhere since that revision.</exception>
     /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
-    public Kept Apply(Edit edit, long basedOn, Origin? by = null)
+    public Kept Apply(Edit edit, long basedOn, Origin? by = null, IReadOnlySet<ObjectId>? locked = null)
     {
         by ??= Origin.Nobody;
         lock (_turn)
@@ -48,6 +51,7 @@ public sealed class SceneSession
             if (by.Mark is { } mark && _store.FindMark(Id, mark) is { } seq) return Unchanged(now, seq > now.Floor ? now.Entry(seq).Title : "Kept before", by);
             var title = edit.Title(now.Scene);
             var (next, change) = edit.Changed(now.Scene);
+            change.RefuseLocked(now.Scene, locked ?? NoObjects);
             _recent.Refuse(change, basedOn, now.Revision, by.Window);
             return change.IsEmpty ? Unchanged(now, title, by) : Keep(now, next, change, title, by, null);
         }
@@ -57,14 +61,14 @@ public sealed class SceneSession
     /// <exception cref="Refusal">There is no such place.</exception>
     /// <exception cref="Clash">The scene has changed since that revision.</exception>
     /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
-    public Kept GoTo(int position, long basedOn, Origin? by = null)
+    public Kept GoTo(int position, long basedOn, Origin? by = null, IReadOnlySet<ObjectId>? locked = null)
     {
         lock (_turn)
         {
             var now = _state;
             if (basedOn != now.Revision)
                 throw new Clash("Somebody has changed the scene meanwhile. Look at what changed, then step through the history again.");
-            return Step(now, position, by ?? Origin.Nobody);
+            return Step(now, position, by ?? Origin.Nobody, locked);
         }
     }
 
@@ -73,7 +77,7 @@ public sealed class SceneSession
     /// <exception cref="TouchesOthers">Later changes touched the same.</exception>
     /// <exception cref="Clash">Nobody says who asks, and the scene has changed since that revision.</exception>
     /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
-    public Kept Undo(long basedOn, Origin? by = null, Reach? reach = null)
+    public Kept Undo(long basedOn, Origin? by = null, Reach? reach = null, IReadOnlySet<ObjectId>? locked = null)
     {
         by ??= Origin.Nobody;
         lock (_turn)
@@ -83,7 +87,7 @@ public sealed class SceneSession
             var own = OwnSteps.ToUndo(now, reach ?? Reach.All) ?? throw new Refusal("undo", now.Position > now.Floor
                 ? "nothing of yours is left to undo; the history takes back what others did"
                 : now.Floor > 0 ? "what came before has been let go" : "there is nothing left to undo");
-            return own.Seq == now.Position ? Step(now, now.Position - 1, by) : TakeBack(now, own, $"Take back: {own.Title}", by);
+            return own.Seq == now.Position ? Step(now, now.Position - 1, by, locked) : TakeBack(now, own, $"Take back: {own.Title}", by, locked);
         }
     }
 
@@ -92,7 +96,7 @@ public sealed class SceneSession
     /// <exception cref="TouchesOthers">Later changes touched the same.</exception>
     /// <exception cref="Clash">Nobody says who asks, and the scene has changed since that revision.</exception>
     /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
-    public Kept Redo(long basedOn, Origin? by = null, Reach? reach = null)
+    public Kept Redo(long basedOn, Origin? by = null, Reach? reach = null, IReadOnlySet<ObjectId>? locked = null)
     {
         by ??= Origin.Nobody;
         lock (_turn)
@@ -100,8 +104,25 @@ public sealed class SceneSession
             var now = _state;
             RefuseOld(now, basedOn, by);
             var next = OwnSteps.ToRedo(now, reach ?? Reach.All) ?? throw new Refusal("redo", "there is nothing to redo");
-            if (next.Seq > now.Position) return Step(now, now.Position + 1, by);
-            return TakeBack(now, next, $"Put back: {OwnSteps.RedoTitle(now, reach ?? Reach.All)}", by);
+            if (next.Seq > now.Position) return Step(now, now.Position + 1, by, locked);
+            return TakeBack(now, next, $"Put back: {OwnSteps.RedoTitle(now, reach ?? Reach.All)}", by, locked);
+        }
+    }
+
+    /// <summary>Takes one change back, whoever made it, by a new edit that leaves what came since.</summary>
+    /// <exception cref="Refusal">There is no such change in force, or it touches what is locked.</exception>
+    /// <exception cref="TouchesOthers">Later changes touched the same.</exception>
+    /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
+    public Kept TakeBack(int change, long basedOn, Origin? by = null, IReadOnlySet<ObjectId>? locked = null)
+    {
+        by ??= Origin.Nobody;
+        lock (_turn)
+        {
+            var now = _state;
+            RefuseOld(now, basedOn, by);
+            if (change <= now.Floor || change > now.Position) throw new Refusal("change", $"the changes in force are {now.Floor + 1} to {now.Position}");
+            var entry = now.Entry(change);
+            return TakeBack(now, entry, $"Take back: {entry.Title}", by, locked);
         }
     }
 
@@ -123,11 +144,12 @@ public sealed class SceneSession
         }
     }
 
-    private Kept Step(SceneState now, int position, Origin by)
+    private Kept Step(SceneState now, int position, Origin by, IReadOnlySet<ObjectId>? locked)
     {
         if (position == now.Position) return Unchanged(now, "Stay", by);
         var next = Walked(now, position, default);
         var change = SceneChange.Between(now.Scene, next);
+        change.RefuseLocked(now.Scene, locked ?? NoObjects);
         var count = Math.Abs(now.Position - position);
         var title = position < now.Position
             ? $"Undo {(count == 1 ? now.Entry(now.Position).Title : $"{count} changes")}"
@@ -136,13 +158,14 @@ public sealed class SceneSession
         return Took(now, now with { Scene = next, Revision = now.Revision + 1, Position = position }, change, title, by);
     }
 
-    private Kept TakeBack(SceneState now, HistoryEntry own, string title, Origin by)
+    private Kept TakeBack(SceneState now, HistoryEntry own, string title, Origin by, IReadOnlySet<ObjectId>? locked)
     {
         var later = OwnSteps.LaterThan(now, own.Seq).Reverse().ToList();
         var touched = _store.Touched(Id, own.Seq, now.Position).ToDictionary(each => each.Seq, each => each.Rows);
         var same = later.Where(entry => touched[entry.Seq].Overlaps(touched[own.Seq])).ToList();
         if (same.Count > 0) throw new TouchesOthers(own, same);
         var change = _store.TakenBack(Id, own.Seq, now.Scene);
+        change.RefuseLocked(now.Scene, locked ?? NoObjects);
         var next = change.AppliedTo(now.Scene);
         // What was added since may lean on what would go.
         if (!SceneTies.Hold(next)) throw new TouchesOthers(own, later);

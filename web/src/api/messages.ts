@@ -1,4 +1,4 @@
-// Written by ./zesty types from src/ZestyReel.Server/Wire/SceneMessages.cs, where it is explained.
+// Written by ./zesty types from the records of src/ZestyReel.Server/Wire/, where they are explained.
 
 /** How many bytes a key takes on the wire. */
 export const keySize = 33
@@ -93,6 +93,12 @@ export interface FallMessage {
   gravity: number
 }
 
+export interface PeopleMessage {
+  id: number
+  people: PersonMessage[]
+  left: number[]
+}
+
 export interface HistoryNote {
   position: number
   floor: number
@@ -165,6 +171,15 @@ export interface OutsideMessage {
 /** In the order of their numbers. */
 export const ownerKinds = ['scene', 'object', 'warp', 'placed'] as const
 export type OwnerKind = (typeof ownerKinds)[number]
+
+export interface PersonMessage {
+  tab: number
+  name: string | null
+  isSelf: boolean
+  colour: number
+  frame: number
+  objects: number[]
+}
 
 export interface SettingsMessage {
   name: string
