@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { AxeBuilder } from '@axe-core/playwright'
-import { browse, deskPoint, Desk, ferryScene, open, until } from './harness.mjs'
+import { browse, command, deskPoint, Desk, ferryScene, open, until } from './harness.mjs'
 
 // Two people on one scene, and what becomes of what they do: told, asked about, taken back, let go.
 let desk, mia, jon, other
@@ -91,6 +91,73 @@ test('what is typed into a value that somebody else sets is asked about as well'
     'Jon’s value',
   )
   assert.equal((await channel('position.y')).value, 3)
+  // What was typed is not lost: it stays on offer.
+  await mia.getByText('What Jon did stays. Yours was: Ferry position.y at 8.').waitFor()
+  await mia.getByRole('button', { name: 'Make mine after all' }).click()
+  await until(
+    () => channel('position.y'),
+    (now) => now.value === 8,
+    'Mia’s value after all',
+  )
+})
+
+test('each sees where the other is, and what they have selected', async () => {
+  const chip = mia.getByRole('button', { name: 'Go to where Jon is' })
+  await chip.waitFor()
+  await jon.keyboard.press('Home')
+  for (let i = 0; i < 5; i++) await jon.keyboard.press('ArrowRight')
+  const frame = 6
+  await jon.locator(`.stage[data-frame="${frame}"]`).waitFor()
+  await until(
+    () => chip.getAttribute('title'),
+    (title) => title.startsWith(`Jon: at ${frame}, with Ferry selected`),
+    'where Jon is',
+  )
+  await mia.locator('.head .dot[title="Jon has it selected"]').waitFor()
+  await mia.locator('.ruler ~ .line[data-person="Jon"]').waitFor()
+  await chip.click()
+  await mia.locator(`.stage[data-frame="${frame}"]`).waitFor()
+  await jon.keyboard.press('Escape')
+  await mia.locator('.head .dot').waitFor({ state: 'detached' })
+  await lane(jon).click()
+  // One's own other window is told as such, and goes when it goes.
+  const own = mia.getByRole('button', { name: 'Go to where You, in another window is' })
+  const second = await open(desk.context, mia.url())
+  await own.waitFor()
+  await second.close()
+  await own.waitFor({ state: 'detached' })
+})
+
+test('what somebody deletes that one has selected is told', async () => {
+  const { position } = await desk.scene()
+  await command(jon, 'Add a box')
+  const box = (page) => page.locator('.body .heads').getByRole('button', { name: 'Box', exact: true })
+  await box(mia).click()
+  await jon.keyboard.press('Escape')
+  await box(jon).click()
+  await jon.keyboard.press('Delete')
+  await mia.getByText('Jon deleted Box, which you had selected. The history can take it back.').waitFor()
+  await until(desk.scene, (now) => now.position === position + 2, 'both changes')
+  for (const page of [mia, jon]) await lane(page).click()
+})
+
+test('one change of somebody else’s is taken back by itself', async () => {
+  await set(jon, 'scale.z', '4')
+  await set(mia, 'scale.y', '2')
+  await mia.getByRole('button', { name: /^Kept/ }).click()
+  await mia.getByRole('menuitem', { name: 'Take back only this: Set Ferry scale.z' }).click()
+  await until(
+    () => channel('scale.z'),
+    (now) => now === undefined,
+    'Jon’s change taken back',
+  )
+  assert.equal((await channel('scale.y')).value, 2)
+  await mia.keyboard.press('Control+z')
+  await until(
+    () => channel('scale.z'),
+    (now) => now?.value === 4,
+    'and given back',
+  )
 })
 
 test('undo takes back one’s own change and leaves the other’s', async () => {

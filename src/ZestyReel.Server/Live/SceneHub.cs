@@ -172,6 +172,17 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     public Task<string> CopyEase(long scene, string keys) => Quickly(scene, (state, _) =>
         StretchOf.Css(state.Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys)));
 
+    /// <summary>The objects whose keys change nothing, and those that really move.</summary>
+    public Task<MotionMessage> Motion(long scene) => Slowly(scene, (state, stop) =>
+    {
+        var motion = ObjectMotion.Of(state.Scene, stop);
+        return new MotionMessage([.. motion.Still.Select(id => id.Value)], [.. motion.Moving.Select(id => id.Value)]);
+    });
+
+    /// <summary>The names that objects would have after a renaming of several, in the order in which it names them.</summary>
+    public Task<string[]> NewNames(long scene, string edit) => Quickly<string[]>(scene, (state, _) =>
+        EditJson.Read(edit) is RenameObjects renaming ? [.. renaming.NewNames(state.Scene)] : throw new Refusal("edit", "it renames no objects"));
+
     /// <summary>The fall over a stretch between two keys; null where there is none.</summary>
     public Task<FallMessage?> FallOf(long scene, string keys) => Quickly(scene, (state, _) =>
         StretchOf.Fall(state.Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys)) is { } fall ? new FallMessage(fall.Height, fall.Seconds, fall.Gravity) : null);

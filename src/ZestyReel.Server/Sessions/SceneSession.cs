@@ -122,7 +122,8 @@ public sealed class SceneSession
             RefuseOld(now, basedOn, by);
             if (change <= now.Floor || change > now.Position) throw new Refusal("change", $"the changes in force are {now.Floor + 1} to {now.Position}");
             var entry = now.Entry(change);
-            return TakeBack(now, entry, $"Take back: {entry.Title}", by, locked);
+            // An edit like any other: undo gives back what it took.
+            return TakeBack(now, entry, $"Take back: {entry.Title}", by, locked, isStep: false);
         }
     }
 
@@ -158,7 +159,7 @@ public sealed class SceneSession
         return Took(now, now with { Scene = next, Revision = now.Revision + 1, Position = position }, change, title, by);
     }
 
-    private Kept TakeBack(SceneState now, HistoryEntry own, string title, Origin by, IReadOnlySet<ObjectId>? locked)
+    private Kept TakeBack(SceneState now, HistoryEntry own, string title, Origin by, IReadOnlySet<ObjectId>? locked, bool isStep = true)
     {
         var later = OwnSteps.LaterThan(now, own.Seq).Reverse().ToList();
         var touched = _store.Touched(Id, own.Seq, now.Position).ToDictionary(each => each.Seq, each => each.Rows);
@@ -169,7 +170,7 @@ public sealed class SceneSession
         var next = change.AppliedTo(now.Scene);
         // What was added since may lean on what would go.
         if (!SceneTies.Hold(next)) throw new TouchesOthers(own, later);
-        return change.IsEmpty ? Unchanged(now, title, by) : Keep(now, next, change, title, by, own.Seq);
+        return change.IsEmpty ? Unchanged(now, title, by) : Keep(now, next, change, title, by, isStep ? own.Seq : null);
     }
 
     private Kept Keep(SceneState now, Scene next, SceneChange change, string title, Origin by, long? undoes)

@@ -44,6 +44,8 @@ internal sealed class FittingEdits(Random random, Scene scene)
             ("Decimal", "Speed") => Math.Round((decimal)random.NextDouble() * 3, 2) + 0.05m,
             ("Decimal", "Times") => Math.Round((decimal)random.NextDouble() * 4, 1) + 0.1m,
             ("Decimal", "To") => 30m + random.Next(60),
+            ("Double", "Beats") => 0.5 + random.NextDouble() * 6,
+            ("Double", "Roughness") => random.NextDouble(),
             ("Decimal", "Ease") => (decimal)random.Next(6),
             ("Decimal", _) => Frame(),
             ("Int64", "Frames") => (long)random.Next(1, 20),

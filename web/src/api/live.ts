@@ -10,6 +10,8 @@ import type {
   FallMessage,
   KeptMessage,
   MoreMessage,
+  MotionMessage,
+  PeopleMessage,
   SamplesMessage,
   SceneMessage,
   TimeMessage,
@@ -32,6 +34,7 @@ export interface LineListener {
   changed(change: ChangeMessage): void
   sampled(samples: SamplesMessage): void
   tried(tried: TriedMessage): void
+  people(people: PeopleMessage): void
   gone(scene: number): void
   /** The line is back after a break, or the tab has lost count: the scene has to be opened again. */
   back(): void
@@ -72,6 +75,7 @@ export class LiveLine {
     this.hub.on('changed', (change: ChangeMessage) => listener.changed(change))
     this.hub.on('sampled', (samples: SamplesMessage) => listener.sampled(samples))
     this.hub.on('tried', (tried: TriedMessage) => listener.tried(tried))
+    this.hub.on('people', (people: PeopleMessage) => listener.people(people))
     this.hub.on('gone', (scene: number) => listener.gone(scene))
     this.hub.on('lost', () => listener.back())
     this.hub.onreconnecting(() => listener.state('away'))
@@ -123,6 +127,12 @@ export class LiveLine {
   goTo = (scene: number, revision: number, position: number) =>
     this.call<KeptMessage>('GoTo', scene, revision, position)
   undo = (scene: number, revision: number) => this.call<KeptMessage>('Undo', scene, revision)
+  takeBack = (scene: number, revision: number, change: number) =>
+    this.call<KeptMessage>('TakeBack', scene, revision, change)
+  /** Locks objects at this tab, in place of those that were. */
+  lock = (scene: number, objects: number[]) => this.call<void>('Lock', scene, objects)
+  /** Tells the others where the person at this tab stands. */
+  stand = (scene: number, frame: number, objects: number[]) => this.call<void>('Stand', scene, frame, objects)
   redo = (scene: number, revision: number) => this.call<KeptMessage>('Redo', scene, revision)
   watchSpeeds = (scene: number, lanes: readonly LaneName[]) => this.ask<void>('WatchSpeeds', scene, ...columns(lanes))
   timeLabels = (scene: number, frames: number[], display: string) =>
@@ -132,6 +142,8 @@ export class LiveLine {
   lookAheadCurves = (scene: number, edit: Edit) =>
     this.ask<CurveMessage>('LookAheadCurves', scene, JSON.stringify(addressedEdit(edit)))
   gimbalLocks = (scene: number, object: number) => this.ask<[number, number][]>('GimbalLocks', scene, object)
+  motion = (scene: number) => this.ask<MotionMessage>('Motion', scene)
+  newNames = (scene: number, edit: Edit) => this.ask<string[]>('NewNames', scene, JSON.stringify(addressedEdit(edit)))
   fallOf = (scene: number, keys: KeySet[]) =>
     this.ask<FallMessage | null>('FallOf', scene, JSON.stringify(keys.map(addressed)))
   copyEase = (scene: number, keys: KeySet[]) => this.ask<string>('CopyEase', scene, JSON.stringify(keys.map(addressed)))

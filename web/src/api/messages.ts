@@ -99,6 +99,11 @@ export interface PeopleMessage {
   left: number[]
 }
 
+export interface MotionMessage {
+  still: number[]
+  moving: number[]
+}
+
 export interface HistoryNote {
   position: number
   floor: number

@@ -606,6 +606,7 @@ export interface components {
     /** @description One thing that a person does to a scene: checked and applied whole, or refused. */
     Edit:
       | components['schemas']['EditAddLead']
+      | components['schemas']['EditAddNoise']
       | components['schemas']['EditAddObject']
       | components['schemas']['EditAddWarp']
       | components['schemas']['EditBakeClips']
@@ -625,6 +626,7 @@ export interface components {
       | components['schemas']['EditFitRangeToWarp']
       | components['schemas']['EditFlipKeys']
       | components['schemas']['EditFormHandles']
+      | components['schemas']['EditGroupObjects']
       | components['schemas']['EditHoldPose']
       | components['schemas']['EditInsertFrames']
       | components['schemas']['EditInsertKeys']
@@ -642,6 +644,7 @@ export interface components {
       | components['schemas']['EditRemoveSpikes']
       | components['schemas']['EditRenameClip']
       | components['schemas']['EditRenameObject']
+      | components['schemas']['EditRenameObjects']
       | components['schemas']['EditRenameScene']
       | components['schemas']['EditReorderObjects']
       | components['schemas']['EditReplaceKeys']
@@ -671,6 +674,7 @@ export interface components {
       | components['schemas']['EditSnapValues']
       | components['schemas']['EditStayStill']
       | components['schemas']['EditStretchTime']
+      | components['schemas']['EditUngroupObjects']
       | components['schemas']['EditUnwindRotation']
     /** @description Pushes all motion later and holds its first pose until it starts. */
     EditAddLead: {
@@ -683,6 +687,53 @@ export interface components {
       frames: number
       /** @description Whose motion; left out, everything's, and the scene grows by as much. */
       objects?: null | unknown[]
+    }
+    /**
+     * @description Lets values sway or flicker between two frames: Noise is added to what the curves are there, and written
+     *     down as keys. Before and after, the curves are what they were.
+     */
+    EditAddNoise: {
+      /** @enum {string} */
+      edit?: 'addNoise'
+      /** @description Which channels; each gets noise of its own. */
+      channels: components['schemas']['ChannelValue'][]
+      /**
+       * Format: double
+       * @description The first source frame.
+       */
+      from: number
+      /**
+       * Format: double
+       * @description The last source frame.
+       */
+      to: number
+      /**
+       * Format: double
+       * @description How far a value goes either way at most, in its own unit.
+       */
+      amount: number
+      /**
+       * Format: double
+       * @description How many times a second it turns at most; brought to a whole number between the two frames.
+       */
+      beats: number
+      /**
+       * Format: int64
+       * @description Another gives other noise.
+       * @default 1
+       */
+      seed?: number
+      /**
+       * Format: double
+       * @description How much finer noise is in it, 0 to 1.
+       * @default 0
+       */
+      roughness?: number
+      /**
+       * Format: double
+       * @description How far the keys may be off, in the value's unit; a fiftieth of the amount when left out.
+       */
+      tolerance?: null | number
     }
     /** @description Adds one object. */
     EditAddObject: {
@@ -888,6 +939,24 @@ export interface components {
       edit?: 'formHandles'
       keys: components['schemas']['KeySet'][]
       form: components['schemas']['HandleForm']
+    }
+    /**
+     * @description Puts objects under a new group in their middle. What has the same parent keeps its motion exactly: its positions are
+     *     told from the middle, and nothing else changes. What comes from under different parents keeps its place on each of its
+     *     keys, as SetParent does it.
+     */
+    EditGroupObjects: {
+      /** @enum {string} */
+      edit?: 'groupObjects'
+      /** @description What is grouped; what moves with something else among them comes along with that. */
+      objects: unknown[]
+      /**
+       * Format: double
+       * @description The played frame whose middle it is.
+       */
+      at: number
+      /** @description The group's name; a free one when left out. */
+      name?: null | string
     }
     /** @description Copies the pose of a frame to a later one, with a flat stretch between. Only channels that have keys take part. */
     EditHoldPose: {
@@ -1173,6 +1242,35 @@ export interface components {
       edit?: 'renameObject'
       object: components['schemas']['ObjectId']
       name: string
+    }
+    /**
+     * @description Gives several objects other names at once: a part of each is replaced, or all are called the same and numbered. Where
+     *     a name is taken by another object, the next free number is added.
+     */
+    EditRenameObjects: {
+      /** @enum {string} */
+      edit?: 'renameObjects'
+      /** @description Which, in the order in which they are numbered. */
+      objects: unknown[]
+      /** @description The part that is replaced, wherever it stands, in small or capital letters; left out, the whole name is. */
+      find?: null | string
+      /**
+       * @description What comes in its place; for whole names, what each begins with.
+       * @default
+       */
+      put?: string
+      /**
+       * Format: int64
+       * @description Whole names end in a number from this one on.
+       * @default 1
+       */
+      from?: number
+      /**
+       * Format: int32
+       * @description How many digits a number has at least, 1 to 6.
+       * @default 1
+       */
+      digits?: number
     }
     /** @description Gives the scene another name. */
     EditRenameScene: {
@@ -1634,6 +1732,21 @@ export interface components {
       /** @description Where the scene's length is taken from and to; a part's is from its first frame to its last. */
       ends?: components['schemas']['StretchEnds']
       onFrames?: null | components['schemas']['FrameRule']
+    }
+    /**
+     * @description Takes groups away and puts what moves with them under what they were under. Out of a group that only stands somewhere,
+     *     neither turned nor scaled, motion comes as it was; out of others it keeps its place on each of its keys.
+     */
+    EditUngroupObjects: {
+      /** @enum {string} */
+      edit?: 'ungroupObjects'
+      /** @description The groups. */
+      objects: unknown[]
+      /**
+       * Format: double
+       * @description The played frame on which still objects keep their places.
+       */
+      at: number
     }
     /** @description Puts rotations back into one winding: no selected key is more than half a turn from the key before it. */
     EditUnwindRotation: {

@@ -82,6 +82,14 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
     }
   }
 
+  function pick(event: MouseEvent, lane: Lane): 'clip' | null {
+    const hit = under(lane, event)
+    if (!hit) return null
+    const { id } = hit.clip.placed
+    if (!selection.clips.has(id)) selection.selectClips([id])
+    return 'clip'
+  }
+
   function move(event: PointerEvent, lane: Lane | undefined): void {
     if (drag) pull(drag, event, lane)
     else if (lane) {
@@ -136,5 +144,5 @@ export function useClipHands(width: Ref<number>, readout: Readout): Hands {
     await scene.dropTry()
   }
 
-  return { grab, move, drop, cancel, isDragging: () => drag !== null }
+  return { grab, move, drop, cancel, pick, isDragging: () => drag !== null }
 }

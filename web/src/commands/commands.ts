@@ -10,6 +10,7 @@ import { objectCommands } from './objectCommands'
 import { sampleCommands } from './sampleCommands'
 import { stageCommands } from './stageCommands'
 import { timeCommands } from './timeCommands'
+import { workingCommands } from './workingCommands'
 
 /** Everything that can be done in the workspace, once; the finder, the shortcuts and their list all come from here. */
 export const workspaceCommands = (): Command[] => [
@@ -19,6 +20,7 @@ export const workspaceCommands = (): Command[] => [
   ...flowCommands(),
   ...clipCommands(),
   ...objectCommands(),
+  ...workingCommands(),
   ...stageCommands(),
   ...sceneCommands(),
   ...sampleCommands(),

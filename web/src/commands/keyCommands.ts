@@ -226,6 +226,11 @@ export function keyCommands(): Command[] {
       ...switching(() => (speeds.on = !speeds.on), 'Speeds are shown under the curves.', 'Speeds are not shown.'),
     },
     {
+      title: 'Noise…',
+      lacks: lacking.keysOrObjects,
+      run: () => dialogs.ask({ kind: 'noise' }),
+    },
+    {
       title: 'Compare with the curves of earlier…',
       keys: ['c'],
       shown: 'C',

@@ -14,6 +14,7 @@ export function useLacking() {
       () => selection.clips.size || selection.keyCount,
       'Select some keys or a clip on the desk first.',
     ),
+    keysOrObjects: unless(() => selection.objects.size || selection.keyCount, 'Select an object, or some keys, first.'),
     clips: unless(() => selection.clips.size, 'Select a clip on the desk first.'),
     objects: unless(() => selection.objects.size, 'Select an object first.'),
     anything: unless(

@@ -1,9 +1,16 @@
 import type { ObjectKind } from '../api/http'
 import { addObject, kindNames } from '../desk/addObject'
+import { useDesk } from '../desk/deskStore'
+import { useKeyDialogs } from '../desk/keyDialogs'
+import { useLaneFilter } from '../desk/laneFilter'
+import { objectOf } from '../desk/lanes'
+import { stemOf } from '../desk/naming'
 import { useNotices } from '../scene/notices'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
+import { usePlayhead } from '../timebar/playhead'
 import { useRenaming } from '../values/renaming'
+import { useWorking } from '../working/working'
 import type { Command } from './command'
 import { useLacking } from './lacking'
 
@@ -13,6 +20,11 @@ export function objectCommands(): Command[] {
   const lacking = useLacking()
   const notices = useNotices()
   const renaming = useRenaming()
+  const desk = useDesk()
+  const filter = useLaneFilter()
+  const working = useWorking()
+  const dialogs = useKeyDialogs()
+  const playhead = usePlayhead()
 
   async function duplicate(): Promise<void> {
     const kept = await scene.edit({ edit: 'duplicateObjects', objects: [...selection.objects] })
@@ -23,6 +35,40 @@ export function objectCommands(): Command[] {
     selection.clearKeys()
     selection.clearClips()
     selection.select([])
+  }
+
+  /** Everything that the desk has lanes for, and this window shows; inside of what is closed as well. */
+  function selectShown(): void {
+    const lanes = new Set(desk.lanes.flatMap((lane) => (lane.kind === 'object' ? objectOf(lane)!.id : [])))
+    const isLimited = filter.only !== null || filter.animatedOnly || filter.text !== ''
+    const inside = new Set<number>()
+    for (const { id, parent } of scene.model.inOrder())
+      if (lanes.has(id) || (!isLimited && parent !== null && inside.has(parent))) inside.add(id)
+    selection.select([...inside].filter((id) => !working.isUnseen(id)))
+  }
+
+  function selectNamed(): void {
+    const stems = new Set(chosen().map(({ name }) => stemOf(name)))
+    selection.select(
+      scene.model
+        .inOrder()
+        .filter(({ name }) => stems.has(stemOf(name)))
+        .map(({ id }) => id),
+    )
+  }
+
+  const at = () => playhead.frame
+  async function group(): Promise<void> {
+    const kept = await scene.edit({ edit: 'groupObjects', objects: [...selection.objects], at: at() })
+    if (kept?.added.length) selection.select(kept.added)
+  }
+
+  async function ungroup(): Promise<void> {
+    const groups = chosen().filter(({ kind }) => kind === 'group')
+    if (groups.length === 0) return notices.say('Select a group first.')
+    const inside = scene.model.inOrder().filter(({ parent }) => groups.some(({ id }) => id === parent))
+    const kept = await scene.edit({ edit: 'ungroupObjects', objects: groups.map(({ id }) => id), at: at() })
+    if (kept) selection.select(inside.map(({ id }) => id))
   }
 
   const chosen = () => [...selection.objects].flatMap((id) => scene.model.objects.get(id) ?? [])
@@ -71,6 +117,29 @@ export function objectCommands(): Command[] {
         if (first !== undefined) renaming.ask(first, 'values')
       },
     },
+    {
+      group: 'Objects',
+      title: 'Rename several objects…',
+      lacks: lacking.objects,
+      run: () => dialogs.ask({ kind: 'rename' }),
+    },
+    {
+      group: 'Objects',
+      title: 'Group the selected objects',
+      keys: ['$mod+g'],
+      shown: 'Ctrl G',
+      lacks: lacking.objects,
+      run: () => void group(),
+    },
+    {
+      group: 'Objects',
+      title: 'Ungroup',
+      keys: ['$mod+Shift+G'],
+      shown: 'Ctrl Shift G',
+      lacks: lacking.objects,
+      run: () => void ungroup(),
+    },
+    { group: 'Objects', title: 'Select all with a name like this', lacks: lacking.objects, run: selectNamed },
     { group: 'Objects', title: 'Select the children', lacks: lacking.objects, run: selectChildren },
     { group: 'Objects', title: 'Select the parent', lacks: lacking.objects, run: selectParents },
     { group: 'Objects', title: 'Select all of the same kind', lacks: lacking.objects, run: selectKind },
@@ -85,10 +154,10 @@ export function objectCommands(): Command[] {
     },
     {
       group: 'Objects',
-      title: 'Select all objects',
+      title: 'Select all objects that are shown',
       keys: ['$mod+a'],
       shown: 'Ctrl A',
-      run: () => selection.select(scene.model.objects.keys()),
+      run: selectShown,
     },
     { group: 'Objects', title: 'Select nothing', keys: ['Escape'], shown: 'Esc', run: selectNothing },
     ...(Object.keys(kindNames) as ObjectKind[]).map((kind) => ({

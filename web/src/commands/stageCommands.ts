@@ -1,6 +1,8 @@
 import { useSelection, type Tool } from '../scene/selection'
 import { facingNames, shadingNames, useViews, type Facing, type Shading } from '../stage/views'
+import { useShowWhere } from '../stage/showWhere'
 import { switching, type Command } from './command'
+import { useLacking } from './lacking'
 
 const tools: [Tool, string][] = [
   ['select', 'Select'],
@@ -12,6 +14,8 @@ const tools: [Tool, string][] = [
 export function stageCommands(): Command[] {
   const selection = useSelection()
   const views = useViews()
+  const showWhere = useShowWhere()
+  const lacking = useLacking()
   return [
     ...tools.map(([tool, title], i) => ({
       group: 'Stage',
@@ -20,6 +24,7 @@ export function stageCommands(): Command[] {
       shown: `${i + 1}`,
       run: () => void (selection.tool = tool),
     })),
+    { group: 'Stage', title: 'Show me where it is', lacks: lacking.objects, run: showWhere.show },
     { group: 'Stage', title: 'Frame what is selected, or everything', keys: ['f'], shown: 'F', run: views.askFrame },
     {
       group: 'Stage',

@@ -3,11 +3,13 @@ import { computed } from 'vue'
 import type { Lane, LaneChannel } from '../desk/lanes'
 import { curvesOf } from '../desk/lanes'
 import { useDesk } from '../desk/deskStore'
-import { channelLabel, specOf } from '../scene/catalogue'
 import { laneOf } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
-import { channelColour } from './channelColours'
+import { speedOf } from '../scene/samples'
+import { usePlayhead } from '../timebar/playhead'
+import { curveNames, inksOf } from './channelColours'
+import { useSpeeds } from './speeds'
 import { useCurveViews } from './curveViews'
 
 /** What stands in the head of a tall lane: its curves, each to be hidden, and how their values are shown. */
@@ -15,15 +17,25 @@ const props = defineProps<{ lane: Lane }>()
 const scene = useScene()
 const views = useCurveViews()
 const desk = useDesk()
+const playhead = usePlayhead()
+const speeds = useSpeeds()
 
 const channels = computed(() => {
   void scene.rowsVersion
   return curvesOf(props.lane)
 })
-const objects = computed(() => new Set(channels.value.map(({ object }) => object.id)).size)
-const nameOf = ({ object, name }: LaneChannel) => {
-  const label = channelLabel(specOf(object.kind, name)!)
-  return objects.value > 1 ? `${object.name} ${label}` : label
+const nameOf = computed(() => curveNames(channels.value))
+const inkOf = computed(() => inksOf(channels.value, colours()))
+
+/** What a curve is at the playhead and, where speeds are shown, how fast it goes. */
+function readAt({ object, name }: LaneChannel): string {
+  void scene.seenVersion
+  const frame = playhead.readFrame
+  const value = scene.book.track(object.id, name)?.at(frame)
+  if (value === undefined) return ''
+  const speed = speeds.on ? scene.book.track(object.id, speedOf(name))?.at(frame) : undefined
+  const short = (number: number) => String(Number(number.toPrecision(4)))
+  return speed === undefined ? short(value) : `${short(value)}, ${short(speed)}/s`
 }
 const isHidden = ({ object, name }: LaneChannel) => views.hidden.has(laneOf(object.id, name))
 const isZoomed = computed(() => views.zoomed.has(props.lane.id))
@@ -59,7 +71,8 @@ const isNormalised = computed(() => views.normalised.has(props.lane.id))
         Back to lanes
       </button>
     </div>
-    <template v-if="channels.length > 1">
+    <span v-if="channels.length === 1" class="at num" title="At the playhead">{{ readAt(channels[0]!) }}</span>
+    <template v-else>
       <button
         v-for="channel in channels"
         :key="laneOf(channel.object.id, channel.name)"
@@ -70,9 +83,10 @@ const isNormalised = computed(() => views.normalised.has(props.lane.id))
         @click="views.toggleHidden(channel)"
       >
         <svg class="swatch" viewBox="0 0 12 4" aria-hidden="true">
-          <rect width="12" height="4" rx="2" :fill="channelColour(channel, colours())" />
+          <rect width="12" height="4" rx="2" :fill="inkOf(channel)" />
         </svg>
         <span class="curve-name">{{ nameOf(channel) }}</span>
+        <span class="at num" title="At the playhead">{{ readAt(channel) }}</span>
       </button>
     </template>
   </div>
@@ -135,6 +149,12 @@ const isNormalised = computed(() => views.normalised.has(props.lane.id))
   flex: none;
   width: 12px;
   height: 4px;
+}
+.at {
+  margin-left: auto;
+  color: var(--dim);
+  font-size: 11px;
+  white-space: nowrap;
 }
 .curve-name {
   overflow: hidden;

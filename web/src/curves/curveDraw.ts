@@ -2,7 +2,7 @@ import { ticks } from 'd3-array'
 import type { DeskPicture } from '../desk/deskDraw'
 import { drawStem } from '../desk/keyStem'
 import { firstAtOrAfter, type Keys } from '../scene/keys'
-import { channelColour } from './channelColours'
+import { curveNames, inksOf } from './channelColours'
 import { boxRoom, handleEnd, type CurveBox } from './curveHits'
 import type { Curve, CurveLane } from './curveLane'
 import { traceOutside, tracePath, xIn, yIn, type Jump, type Outside } from './curvePath'
@@ -42,7 +42,13 @@ export function drawCurveLane(
     if (ghost && ghost.count) drawGhost(ctx, p, { ...curve, keys: ghost })
   }
   const isMany = picture.lane.curves.length > 12
-  for (const curve of picture.lane.curves) drawCurve(ctx, p, curve, picture.outside(curve), isMany ? 1 : 1.6)
+  const channels = picture.lane.curves.map(({ channel }) => channel)
+  const ink = inksOf(channels, p.colours)
+  for (const curve of picture.lane.curves)
+    drawCurve(ctx, curve, picture.outside(curve), ink(curve.channel), isMany ? 1 : 1.6)
+  const isOneChannel = channels.every(({ name }) => name === channels[0]!.name)
+  if (channels.length > 1 && channels.length <= (isOneChannel ? 12 : 6))
+    drawNames(ctx, p, picture.lane, ink, curveNames(channels))
   for (const curve of picture.lane.curves) drawKeys(ctx, p, curve, picture.selectedTimes(curve))
   for (const curve of picture.lane.curves) drawHandles(ctx, p, curve, picture.selectedTimes(curve))
   if (picture.box) drawBox(ctx, p, picture.box)
@@ -96,13 +102,13 @@ function drawGhost(ctx: CanvasRenderingContext2D, p: DeskPicture, curve: Curve):
 
 function drawCurve(
   ctx: CanvasRenderingContext2D,
-  p: DeskPicture,
-  { channel, frame, keys }: Curve,
+  { frame, keys }: Curve,
   { before, after }: { before: Outside; after: Outside },
+  ink: string,
   thickness: number,
 ): void {
   const jumps: Jump[] = []
-  ctx.strokeStyle = channelColour(channel, p.colours)
+  ctx.strokeStyle = ink
   ctx.lineWidth = thickness
   ctx.beginPath()
   tracePath(ctx, frame, keys, jumps)
@@ -116,6 +122,41 @@ function drawCurve(
   ctx.stroke()
   ctx.setLineDash([])
   ctx.globalAlpha = 1
+}
+
+/** Each curve's name after its last key in view, none over another. */
+function drawNames(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  { top, bottom, curves }: CurveLane,
+  ink: (channel: Curve['channel']) => string,
+  nameOf: (channel: Curve['channel']) => string,
+): void {
+  const [high, gap, furthest] = [13, 6, 40]
+  ctx.font = "11px 'Inter Variable', sans-serif"
+  ctx.textBaseline = 'middle'
+  const labels = curves.flatMap(({ channel, frame, keys }) => {
+    const last = firstAtOrAfter(keys, frame.start + frame.width / frame.perTick) - 1
+    if (last < 0) return []
+    const text = nameOf(channel)
+    const wide = ctx.measureText(text).width
+    const x = Math.min(xIn(frame, keys.times[last]!) + 10, p.width - wide - gap)
+    return [{ text, wide, x, y: yIn(frame, keys.values[last]!), ink: ink(channel) }]
+  })
+  labels.sort((a, b) => a.y - b.y)
+  let free = top + high / 2
+  for (const label of labels) {
+    const y = Math.min(Math.max(label.y, free), bottom)
+    // Too far from its curve it would tell of another.
+    if (Math.abs(y - label.y) > furthest) continue
+    free = y + high
+    ctx.globalAlpha = 0.8
+    ctx.fillStyle = p.colours.curveGround
+    ctx.fillRect(label.x - 2, y - high / 2, label.wide + 4, high)
+    ctx.globalAlpha = 1
+    ctx.fillStyle = label.ink
+    ctx.fillText(label.text, label.x, y)
+  }
 }
 
 /** Jumps are plain to see: a dotted upright with a small bar where the value lands. */

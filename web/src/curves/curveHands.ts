@@ -104,6 +104,15 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     }
   }
 
+  function pick(event: MouseEvent, of: Lane): 'keys' | 'point' | null {
+    const hit = keyAt(lay(of), event.offsetX, event.offsetY)
+    if (!hit) return null
+    const { channel } = hit.curve
+    const stem: KeySet[] = [{ object: channel.object.id, channel: channel.name, times: [hit.time] }]
+    if (!selection.areSelected(stem)) selection.selectKeys(stem)
+    return of.kind === 'flow' ? 'point' : 'keys'
+  }
+
   function takeBox(x: number, y: number): Drag | null {
     const box = boxAround(lane!, selectedTimes)
     const grip = box && gripAt(box, x, y)
@@ -248,5 +257,5 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     ctx.setLineDash([])
   }
 
-  return { grab, move, drop, cancel, insert, isDragging, isOverHandle, drawBox, lay, selectedTimes }
+  return { grab, move, drop, cancel, insert, pick, isDragging, isOverHandle, drawBox, lay, selectedTimes }
 }

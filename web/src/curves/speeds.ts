@@ -3,11 +3,10 @@ import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { watch } from 'vue'
 import { objectChannels, type Lane } from '../desk/lanes'
-import { channelLabel, specOf } from '../scene/catalogue'
 import { speedOf, speedThrough } from '../scene/samples'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
-import { channelColour, objectColour } from './channelColours'
+import { curveNames, inksOf, objectColour } from './channelColours'
 import { useCurveViews } from './curveViews'
 import type { SpeedLine } from './speedDraw'
 
@@ -37,13 +36,15 @@ export const useSpeeds = defineStore('speeds', () => {
   function linesOf(lane: Lane): SpeedLine[] {
     const channels = views.shown(lane)
     const lines: SpeedLine[] = []
+    const [ink, nameOf] = [inksOf(channels, colours()), curveNames(channels)]
+    const isOneChannel = channels.length > 1 && channels.every(({ name }) => name === channels[0]!.name)
     const add = (object: OwnerKey, name: string, colour: string, label: string) => {
       const track = scene.book.track(object, name)
       if (track && !track.isStill) lines.push({ track, colour, label })
     }
     // Several moves of one object are one way through space; a single one is shown with its sign.
     const moving = [...new Set(channels.filter(({ name }) => name.startsWith('position.')).map(({ object }) => object))]
-    const throughSpace = lane.kind !== 'channel'
+    const throughSpace = lane.kind !== 'channel' && !isOneChannel
     if (throughSpace)
       moving.forEach((object, i) =>
         add(object.id, speedThrough, objectColour(i, colours()), moving.length > 1 ? object.name : 'through space'),
@@ -51,7 +52,7 @@ export const useSpeeds = defineStore('speeds', () => {
     for (const channel of channels) {
       const { object, name } = channel
       if (throughSpace && name.startsWith('position.')) continue
-      add(object.id, speedOf(name), channelColour(channel, colours()), channelLabel(specOf(object.kind, name)!))
+      add(object.id, speedOf(name), ink(channel), nameOf(channel))
     }
     return lines
   }

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { useShowAll, useShowKeys } from './selectedFrames'
+import WorkingCounts from '../working/WorkingCounts.vue'
 import { useTimeView } from './timeView'
 
 /** How many keys there are, and what the desk is to show. */
@@ -37,6 +38,7 @@ const waiting = computed(() => {
         · {{ count(waiting) }} outside</span
       ></span
     >
+    <WorkingCounts />
     <span class="views" role="group" aria-label="Show">
       <button type="button" title="Show all frames and values" @click="showAll">All</button>
       <button type="button" title="Show the work range" @click="view.showWork()">Work</button>

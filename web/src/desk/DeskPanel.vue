@@ -31,7 +31,11 @@ import { useLaneFilter } from './laneFilter'
 import { useLaneHands } from './laneHands'
 import LaneHead from './LaneHead.vue'
 import { objectChannels, objectOf, lanesWithin, type Lane } from './lanes'
+import { frameOf } from './deskDraw'
+import { useMenus } from '../menus/menus'
+import { meansName } from './naming'
 import OverviewStrip from './OverviewStrip.vue'
+import PeopleLines from '../people/PeopleLines.vue'
 import PlayheadLine from './PlayheadLine.vue'
 import type { Readout } from './readout'
 import { useTimeView } from './timeView'
@@ -111,6 +115,15 @@ const by = useHandsByLane(laneAt, (lane, event) => {
   const scrubs = event.type === 'pointerdown' && event.altKey && event.button === 0
   return lane?.curves && !(scrubs && !curveHands.isOverHandle(lane, event.offsetX, event.offsetY)) ? curveHands : hands
 })
+
+const menus = useMenus()
+function openMenu(event: MouseEvent): void {
+  const { lane, what } = by.pick(event)
+  if (what === 'clip') menus.onClips(event)
+  else if (what) menus.onKeys(event)
+  else if (lane)
+    menus.onLane(event, lane, frameOf({ width: lanes.width.value, first: view.first, last: view.last }, event.offsetX))
+}
 
 const { wheel, fingerDown, fingerMove, fingerUp } = useWheelHands(lanes.width)
 
@@ -198,6 +211,13 @@ watch(
   { flush: 'post' },
 )
 
+/** Enter selects the objects that are found. */
+function selectFound(): void {
+  const found = desk.lanes.filter(({ kind }) => kind === 'object').map((lane) => objectOf(lane)!.id)
+  const named = filter.text ? found.filter((id) => meansName(filter.text)(scene.model.objects.get(id)!.name)) : found
+  if (named.length) selection.select(named)
+}
+
 /** Escape empties the field and gives the keyboard back to the workspace. */
 function leaveSearch(event: KeyboardEvent): void {
   filter.text = ''
@@ -226,7 +246,9 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
         type="search"
         placeholder="Find a lane…"
         aria-label="Find a lane"
+        title="Part of a name; * stands for any letters, Enter selects what is found"
         @keydown.esc.stop="leaveSearch"
+        @keydown.enter.stop="selectFound"
       />
       <FilterMenu />
       <AddMenu />
@@ -259,8 +281,10 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
           @pointercancel="cancel"
           @dblclick="by.insert"
           @auxclick.prevent
+          @contextmenu.prevent="openMenu"
           @wheel.prevent="wheel"
         />
+        <PeopleLines :first="view.first" :last="view.last" :width="lanes.width.value" />
         <PlayheadLine :first="view.first" :last="view.last" :width="lanes.width.value" />
         <CompareChip />
         <FirstSteps v-if="bodyHeight > 130" />

@@ -7,7 +7,9 @@ import { usePlayhead } from '../timebar/playhead'
 import { useTimeDisplay } from '../timebar/timeDisplay'
 import { drawRuler } from './deskDraw'
 import { useDeskPicture } from './deskPicture'
+import PeopleLines from '../people/PeopleLines.vue'
 import PlayheadLine from './PlayheadLine.vue'
+import { useMenus } from '../menus/menus'
 import { useRulerHands } from './rulerHands'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
@@ -24,6 +26,7 @@ const picture = useDeskPicture()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const { width, redraw } = useCanvas(canvas, (ctx, w, h) => drawRuler(ctx, picture(w, h), bookmarks.inOrder))
 const hands = useRulerHands(width)
+const menus = useMenus()
 const { wheel } = useWheelHands(width)
 
 watch(
@@ -49,8 +52,12 @@ watch(
       @pointerup="hands.drop"
       @pointercancel="hands.cancel"
       @dblclick="hands.open"
+      @contextmenu.prevent="
+        (event: MouseEvent) => menus.onRuler(event, hands.frameAt(event), hands.bookmarkAt(event)?.id ?? null)
+      "
       @wheel.prevent="wheel"
     />
+    <PeopleLines :first="view.first" :last="view.last" :width="width" flag />
     <PlayheadLine :first="view.first" :last="view.last" :width="width" flag />
   </div>
 </template>

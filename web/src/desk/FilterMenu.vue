@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import CheckItem from '../shared/CheckItem.vue'
 import { useEscape } from '../shared/escape'
 import { useKeyDialogs } from './keyDialogs'
 import { useLaneFilter } from './laneFilter'
+import { traitNames, useTraits } from './traits'
 import { allGroups } from '../scene/catalogue'
 import MenuItem from '../shared/MenuItem.vue'
 
@@ -15,6 +16,8 @@ const scene = useScene()
 const selection = useSelection()
 const dialogs = useKeyDialogs()
 const open = ref(false)
+const traits = useTraits()
+watch(open, (isOpen) => (traits.counted = isOpen))
 useEscape(open)
 
 const named = computed(() => {
@@ -43,7 +46,19 @@ const named = computed(() => {
       >Selected objects only</CheckItem
     >
     <CheckItem :on="filter.animatedOnly" @click="filter.animatedOnly = !filter.animatedOnly"
-      >Only what has keys</CheckItem
+      ><span class="counted"
+        >Only what has keys
+        <span class="hint num">{{ scene.model.objects.size - traits.of('noKeys').size }}</span></span
+      ></CheckItem
+    >
+    <CheckItem
+      v-for="(label, trait) in traitNames"
+      :key="trait"
+      :on="filter.trait === trait"
+      @click="filter.toggleTrait(trait)"
+      ><span class="counted"
+        >{{ label }} <span class="hint num">{{ traits.of(trait).size }}</span></span
+      ></CheckItem
     >
     <BDropdownDivider />
     <CheckItem
@@ -98,6 +113,12 @@ const named = computed(() => {
 }
 .named {
   display: flex;
+}
+.counted {
+  display: inline-flex;
+  justify-content: space-between;
+  gap: 18px;
+  width: calc(100% - 21px);
 }
 .go {
   flex: 1;

@@ -5,6 +5,8 @@ import HoldDialog from './HoldDialog.vue'
 import { useKeyDialogs } from './keyDialogs'
 import LeadDialog from './LeadDialog.vue'
 import NamedSelectionDialog from './NamedSelectionDialog.vue'
+import NoiseDialog from '../curves/NoiseDialog.vue'
+import RenameDialog from '../values/RenameDialog.vue'
 import OnFramesDialog from './OnFramesDialog.vue'
 
 const dialogs = useKeyDialogs()
@@ -15,6 +17,8 @@ const dialogs = useKeyDialogs()
   <HoldDialog v-else-if="dialogs.asked?.kind === 'hold'" @close="dialogs.close" />
   <LeadDialog v-else-if="dialogs.asked?.kind === 'lead'" @close="dialogs.close" />
   <CompareDialog v-else-if="dialogs.asked?.kind === 'compare'" @close="dialogs.close" />
+  <NoiseDialog v-else-if="dialogs.asked?.kind === 'noise'" @close="dialogs.close" />
+  <RenameDialog v-else-if="dialogs.asked?.kind === 'rename'" @close="dialogs.close" />
   <TakeBackDialog v-else-if="dialogs.asked?.kind === 'takeBack'" @close="dialogs.close" />
   <NamedSelectionDialog
     v-else-if="dialogs.asked?.kind === 'namedSelection'"

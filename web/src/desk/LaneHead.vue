@@ -11,7 +11,12 @@ import { placedOf } from '../scene/owners'
 import { useDesk } from './deskStore'
 import { useLaneFilter } from './laneFilter'
 import { useCancelOnEscape } from '../shared/cancelling'
+import PeopleDots from '../people/PeopleDots.vue'
+import { useShowWhere } from '../stage/showWhere'
+import { useMenus } from '../menus/menus'
 import NameField from '../shared/NameField.vue'
+import WorkingButtons from '../working/WorkingButtons.vue'
+import { useWorking } from '../working/working'
 import { useRenaming } from '../values/renaming'
 import { curveHeight, objectOf, type Lane } from './lanes'
 
@@ -21,6 +26,9 @@ const desk = useDesk()
 const filter = useLaneFilter()
 const selection = useSelection()
 
+const working = useWorking()
+const menus = useMenus()
+const showWhere = useShowWhere()
 const clipDialogs = useClipDialogs()
 const warps = useWarps()
 const questions = useQuestions()
@@ -45,7 +53,18 @@ function select(event: MouseEvent): void {
   const clip = props.lane.object && placedOf(props.lane.object.id)
   const object = objectOf(props.lane)
   if (clip !== null) selection.selectClips([clip])
-  else if (object) selection.select([object.id], event.shiftKey || event.ctrlKey)
+  else if (object && event.shiftKey) selectTo(object.id)
+  else if (object) selection.select([object.id], event.ctrlKey)
+}
+
+/** All lanes from the one selected last to this one. */
+function selectTo(object: number): void {
+  const ids = desk.lanes.filter(({ kind }) => kind === 'object').map((lane) => objectOf(lane)!.id)
+  const [from, to] = [ids.indexOf(selection.first ?? object), ids.indexOf(object)]
+  if (from < 0) return selection.select([object])
+  const between = ids.slice(Math.min(from, to), Math.max(from, to) + 1)
+  // The one that it began with stays the first, so that the next range begins there too.
+  selection.select(from < to ? between.reverse() : between)
 }
 
 function placeClip(): void {
@@ -138,6 +157,7 @@ function drop(event: PointerEvent): void {
   <div
     class="head"
     @pointerenter="desk.pointed = lane.id"
+    @contextmenu.prevent="menus.onLane($event, lane, null)"
     :class="{
       object: isObject,
       whole: lane.kind === 'scene',
@@ -145,6 +165,8 @@ function drop(event: PointerEvent): void {
       tall: lane.curves,
       moving: shift !== 0,
       selected: isObject && selection.objects.has(objectOf(lane)!.id),
+      shown: isObject && showWhere.shown.has(objectOf(lane)!.id),
+      unseen: objectOf(lane) && working.isUnseen(objectOf(lane)!.id),
     }"
     :style="{
       top: `${lane.top + shift}px`,
@@ -176,7 +198,7 @@ function drop(event: PointerEvent): void {
       class="name"
       :title="
         isObject
-          ? `${lane.label}\nClick to select; double-click to rename; drag up or down to reorder, or onto a warp`
+          ? `${lane.label}\nClick to select, with Shift a range, with Ctrl one more; double-click to rename; drag up or down to reorder, or onto a warp`
           : lane.label
       "
       @click="select"
@@ -188,6 +210,8 @@ function drop(event: PointerEvent): void {
     >
       {{ lane.label }}
     </button>
+    <PeopleDots v-if="isObject" :object="objectOf(lane)!.id" />
+    <WorkingButtons v-if="isObject" :object="objectOf(lane)!" />
     <button
       v-if="lane.kind === 'clips'"
       type="button"
@@ -318,19 +342,30 @@ function drop(event: PointerEvent): void {
 .group .name {
   color: var(--dim);
 }
-.pin {
+.pin,
+.head :deep(.work) {
   padding: 0 3px;
   border: 0;
   border-radius: 4px;
   background: none;
   color: var(--dim);
   font-size: 11px;
-  opacity: 0;
 }
-.head:hover .pin,
-.pin:focus-visible,
-.pin.on {
-  opacity: 1;
+.pin:hover,
+.head :deep(.work:hover) {
+  color: var(--text);
+}
+/* What is not on comes with the pointer or the keyboard, in place of the count. */
+.head:not(:hover, :focus-within) :is(.pin, :deep(.work)):not(.on),
+.head:is(:hover, :focus-within) .count {
+  display: none;
+}
+.head.shown {
+  outline: 2px solid var(--lemon);
+  outline-offset: -2px;
+}
+.head.unseen .name {
+  opacity: 0.55;
 }
 .warped {
   color: var(--mint);

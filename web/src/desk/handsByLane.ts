@@ -2,6 +2,9 @@ import { useCancelOnEscape } from '../shared/cancelling'
 import { useDesk } from './deskStore'
 import type { Lane } from './lanes'
 
+/** What a menu at the pointer is for. */
+export type Picked = 'keys' | 'clip' | 'point'
+
 /** What the mouse does in a lane of some kind. */
 export interface Hands {
   grab(event: PointerEvent, lane: Lane): void
@@ -10,6 +13,8 @@ export interface Hands {
   /** Ends a drag without doing anything. */
   cancel(): Promise<void>
   insert?(event: MouseEvent, lane: Lane): void
+  /** Selects what is under the pointer, unless it is selected already. @returns what that is; null where there is nothing. */
+  pick?(event: MouseEvent, lane: Lane): Picked | null
   isDragging(): boolean
 }
 
@@ -46,7 +51,13 @@ export function useHandsByLane(
     if (lane) handsOf(lane, event)?.insert?.(event, lane)
   }
 
+  /** Takes what is under the pointer, for a menu. */
+  function pick(event: MouseEvent): { lane: Lane | undefined; what: Picked | null } {
+    const lane = laneAt(event)
+    return { lane, what: (lane && handsOf(lane, event)?.pick?.(event, lane)) ?? null }
+  }
+
   useCancelOnEscape(() => inHand?.isDragging() ?? false, cancel)
 
-  return { grab, move, drop, cancel, insert }
+  return { grab, move, drop, cancel, insert, pick }
 }

@@ -7,6 +7,8 @@ export type KeyDialog =
   | { kind: 'lead' }
   | { kind: 'compare' }
   | { kind: 'takeBack' }
+  | { kind: 'noise' }
+  | { kind: 'rename' }
   | { kind: 'namedSelection'; id: number | null }
 
 /** Which dialog about keys and choices is open. */

@@ -2,6 +2,7 @@ import { useEventListener } from '@vueuse/core'
 import type { Ref } from 'vue'
 import type { Edit, KeySet } from '../api/http'
 import { firstAtOrAfter } from '../scene/keys'
+import { useNotices } from '../scene/notices'
 import { laneOf } from '../scene/owners'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
@@ -49,6 +50,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
   const arranging = useArranging()
   const playhead = usePlayhead()
   const scrub = useScrub()
+  const notices = useNotices()
   let drag: Drag | null = null
   /** The key that a range of keys starts from. */
   let anchor: { lane: string; time: number } | null = null
@@ -96,6 +98,10 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
 
   function takeStem(event: PointerEvent, lane: Lane, time: number): Drag | null {
     const stem = keysBetween([lane], time, time, desk.played)
+    if (stem.length && stem.every(selection.isShut)) {
+      notices.say(`${lane.label} is locked in this window. Its padlock opens it.`)
+      return null
+    }
     const wasSelected = selection.areSelected(stem)
     const start = anchor
     if (event.ctrlKey) {
@@ -124,6 +130,14 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
       isBegun: false,
       click,
     }
+  }
+
+  function pick(event: MouseEvent, lane: Lane): 'keys' | null {
+    const time = stemAt(lane, event.offsetX)
+    if (time === null) return null
+    const stem = keysBetween([lane], time, time, desk.played)
+    if (!selection.areSelected(stem)) selection.selectKeys(stem)
+    return selection.keyCount ? 'keys' : null
   }
 
   /** What a drag does, by the keys that are held now. */
@@ -295,5 +309,5 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
     ctx.setLineDash([])
   }
 
-  return { grab, move, drop, cancel, isDragging, drawBox }
+  return { grab, move, drop, cancel, pick, isDragging, drawBox }
 }

@@ -1,6 +1,7 @@
 import { allGroups, channelLabel, specOf } from '../scene/catalogue'
 import { isObject, type Holder, type SceneModel, type SceneObject } from '../scene/sceneModel'
 import { rateChannel, warpChannel } from '../scene/owners'
+import { meansName } from './naming'
 
 export interface LaneChannel {
   object: Holder
@@ -37,7 +38,7 @@ export interface LaneWish {
   open: ReadonlySet<number>
   /** Groups that are closed, by lane. */
   closed: ReadonlySet<string>
-  /** Part of a name. */
+  /** Part of a name, or a pattern with `*`. */
   text: string
   /** Groups of channels that are left out. */
   hidden: ReadonlySet<string>
@@ -64,8 +65,8 @@ export const curvesOf = (lane: Lane): LaneChannel[] =>
 
 /** The lanes to show: the scene, then objects in order, the inside of opened ones below them. */
 export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
-  const text = wish.text.trim().toLowerCase()
-  const isSearching = text !== ''
+  const isSearching = wish.text.trim() !== ''
+  const isMeant = meansName(wish.text)
   const lanes: Lane[] = []
   let top = 0
   const children = new Map<number | null, SceneObject[]>()
@@ -180,10 +181,8 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
   function addOne(object: SceneObject, depth: number): [SceneObject, number][] {
     const inside = children.get(object.id) ?? []
     const names = animated(object).map(({ name }) => name)
-    const isNamed = !isSearching || object.name.toLowerCase().includes(text)
-    const matching = names.filter(
-      (name) => isNamed || channelLabel(specOf(object.kind, name)!).toLowerCase().includes(text),
-    )
+    const isNamed = !isSearching || isMeant(object.name)
+    const matching = names.filter((name) => isNamed || isMeant(channelLabel(specOf(object.kind, name)!)))
     const isWanted = (!wish.only || wish.only.has(object.id)) && (!wish.animatedOnly || moving.has(object.id))
     const isOpen = isSearching ? !isNamed || wish.open.has(object.id) : wish.open.has(object.id)
     const isShown = isWanted && (isNamed || matching.length > 0)

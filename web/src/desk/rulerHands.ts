@@ -88,5 +88,5 @@ export function useRulerHands(width: Ref<number>) {
     if (bookmark) dialogs.ask({ kind: 'bookmark', bookmark: bookmark.id })
   }
 
-  return { grab, move, drop, cancel, open }
+  return { grab, move, drop, cancel, open, frameAt, bookmarkAt }
 }

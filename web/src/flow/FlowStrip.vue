@@ -19,6 +19,7 @@ import { useSelection } from '../scene/selection'
 import { warpChannel, warpOf } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
+import { useMenus } from '../menus/menus'
 import FlowHead from './FlowHead.vue'
 import { drawLadder } from './ladderDraw'
 import { useLadderHands } from './ladderHands'
@@ -68,9 +69,16 @@ const tall = useTallLanes(width, redraw, readout, () => 0)
 const curveHands = tall.hands
 const ladderHands = useLadderHands(width, readout)
 const { wheel } = useWheelHands(width)
+const menus = useMenus()
 const laneAt = (event: MouseEvent): Lane | undefined =>
   desk.flowLanes.find(({ top, height }) => event.offsetY >= top && event.offsetY < top + height)
 const by = useHandsByLane(laneAt, (lane) => (!lane ? null : lane.curves ? curveHands : ladderHands))
+
+function openMenu(event: MouseEvent): void {
+  const { lane, what } = by.pick(event)
+  if (what) menus.onPoint(event)
+  else if (lane) menus.onLane(event, lane, null)
+}
 
 watch(
   [
@@ -107,6 +115,7 @@ watch(
         @pointercancel="by.cancel"
         @dblclick="by.insert"
         @auxclick.prevent
+        @contextmenu.prevent="openMenu"
         @wheel.prevent="wheel"
       />
       <PlayheadLine :first="view.first" :last="view.last" :width="width" />

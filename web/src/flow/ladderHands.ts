@@ -74,6 +74,13 @@ export function useLadderHands(width: Ref<number>, readout: Readout) {
     else selection.clearKeys()
   }
 
+  function pick(event: MouseEvent, lane: Lane): 'point' | null {
+    const at = gripAt(lane, event.offsetX, event.offsetY - lane.top)
+    if (!at) return null
+    if (!selection.areSelected([pointOf(at)])) selection.selectKeys([pointOf(at)])
+    return 'point'
+  }
+
   function move(event: PointerEvent, lane: Lane | undefined): void {
     if (grip) pull(grip, event)
     else if (lane)
@@ -143,5 +150,5 @@ export function useLadderHands(width: Ref<number>, readout: Readout) {
 
   const isDragging = () => grip !== null
 
-  return { grab, move, drop, cancel, insert, isDragging }
+  return { grab, move, drop, cancel, insert, pick, isDragging }
 }

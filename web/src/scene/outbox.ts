@@ -1,7 +1,8 @@
 import { computed, shallowRef } from 'vue'
-import type { Edit } from '../api/http'
+import type { ChannelValue, Edit } from '../api/http'
 import { LineBroken, type LiveLine } from '../api/live'
 import type { KeptMessage } from '../api/messages'
+import type { OwnerKey } from './owners'
 import { newMark } from './person'
 
 /** An edit on its way to the server. */
@@ -17,6 +18,15 @@ interface Parcel {
 
 /** An edit's kind in words: "moveKeys" is "move keys". */
 export const wordsOf = ({ edit }: Edit) => edit!.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)
+
+/** What somebody wanted, in words: of a single value what it was to be. */
+export function wishOf(edit: Edit, nameOf: (object: OwnerKey) => string | undefined): string {
+  const [first, ...others] = 'values' in edit && Array.isArray(edit.values) ? (edit.values as ChannelValue[]) : []
+  const name = first && nameOf(first.object)
+  return name !== undefined && others.length === 0 && typeof first?.value === 'number'
+    ? `${name} ${first.channel} at ${Number(first.value.toPrecision(6))}`
+    : wordsOf(edit)
+}
 
 /**
  * Sends edits one after the other. Those that the line breaks under stay here until it is back, and are then sent again:

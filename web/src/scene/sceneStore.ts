@@ -9,6 +9,8 @@ import type {
   HistoryNote,
   KeptMessage,
   MoreMessage,
+  PeopleMessage,
+  PersonMessage,
   RowsMessage,
   SamplesMessage,
   SceneMessage,
@@ -19,9 +21,10 @@ import { useClashes } from './clashes'
 import { Fetching, type Gaze } from './fetching'
 import { Held, rowsIn } from './held'
 import { useNotices } from './notices'
-import { useOutbox, wordsOf } from './outbox'
+import { useOutbox, wishOf, wordsOf } from './outbox'
 import { usePerson } from './person'
 import { SampleBook } from './samples'
+import { useSelection } from './selection'
 import { SceneModel } from './sceneModel'
 
 /** A hand that has not moved for so long rests, and what it does not look at is fetched too; in milliseconds. */
@@ -34,6 +37,7 @@ export const useScene = defineStore('scene', () => {
   const notices = useNotices()
   const clashes = useClashes()
   const person = usePerson()
+  const selection = useSelection()
   const model = shallowRef(markRaw(new SceneModel()))
   const book = shallowRef(markRaw(new SampleBook(1)))
   /** Counts up whenever rows or samples change; what draws from them depends on it. */
@@ -56,6 +60,8 @@ export const useScene = defineStore('scene', () => {
   const history = shallowRef<HistoryMessage[]>([])
   const lineState = ref<LineState>('standing')
   const gone = ref(false)
+  /** Who is at the other tabs of the scene, by tab. */
+  const people = shallowRef<ReadonlyMap<number, PersonMessage>>(new Map())
   /** How many changes have been made from this page and not been taken back. */
   const made = ref(0)
   const busy = ref(false)
@@ -80,6 +86,7 @@ export const useScene = defineStore('scene', () => {
       changed,
       sampled: takeSamples,
       tried: takeTry,
+      people: takePeople,
       gone: (scene) => {
         if (scene === id.value) gone.value = true
       },
@@ -110,6 +117,7 @@ export const useScene = defineStore('scene', () => {
   /** Done when the picture is here; keys may still be on their way. */
   async function load(): Promise<void> {
     fetching.restart()
+    people.value = new Map()
     const picture = new Promise<void>((here) => (begun = here))
     whole = line.open(id.value!)
     await Promise.race([picture, whole])
@@ -233,6 +241,7 @@ export const useScene = defineStore('scene', () => {
     if (change.before !== revision.value) return void reload()
     const contested = held.contestedBy(change, person.window)
     if (contested) notices.problem(contested)
+    tellTaken(change)
     tried = false
     revision.value = change.revision
     note.value = change.note
@@ -247,6 +256,19 @@ export const useScene = defineStore('scene', () => {
     fetching.rest(false)
     // Somebody else did something while a hand drags: what it drags is shown on top of that.
     if (dragged) tryEdit(dragged)
+  }
+
+  /** Somebody else deleted what is selected here: that is told, and how it comes back. */
+  function tellTaken({ made: makers, rows }: ChangeMessage): void {
+    const maker = makers.findLast(({ window }) => window !== person.window)
+    const names = rows.removedObjects.flatMap((object) =>
+      selection.objects.has(object) ? (model.value.objects.get(object)?.name ?? []) : [],
+    )
+    if (!maker || names.length === 0) return
+    const rest = names.length > 1 ? ` and ${names.length - 1} more` : ''
+    notices.problem(
+      `${maker.name ?? 'Somebody'} deleted ${names[0]}${rest}, which you had selected. The history can take it back.`,
+    )
   }
 
   /** What a try gives, or, where it goes back, what is kept after all. */
@@ -311,9 +333,18 @@ export const useScene = defineStore('scene', () => {
       const meet = await clashes.ask(kept.clash)
       if (meet !== 'stop') return edit({ ...wanted, meet } as Edit)
     } else if (kept?.taken) {
+      const { name } = kept.taken
       const isMine = (await clashes.askTaken(wordsOf(wanted), kept.taken)) === 'mine'
       held.letGo()
       if (isMine) return edit(wanted)
+      // Nothing typed is lost: it stays on offer.
+      notices.say(
+        `What ${name ?? 'somebody else'} did stays. Yours was: ${wishOf(wanted, (object) => model.value.holder(object)?.name)}.`,
+        {
+          label: 'Make mine after all',
+          run: () => void edit(wanted),
+        },
+      )
     } else {
       held.letGo()
       if (kept?.changed) made.value++
@@ -359,6 +390,9 @@ export const useScene = defineStore('scene', () => {
     notices.say(`Taken back before it was sent: ${wordsOf(unsent)}.`)
     return null
   }
+
+  /** Takes one change back, whoever made it, and leaves what came since. */
+  const takeBack = (change: number) => step('Taking back', () => line.takeBack(id.value!, revision.value, change))
 
   async function redo(): Promise<KeptMessage | null> {
     const kept = await step('Redo', () => line.redo(id.value!, revision.value))
@@ -422,6 +456,8 @@ export const useScene = defineStore('scene', () => {
   const lookAhead = (edit: Edit) => line.lookAhead(id.value!, edit)
   const lookAheadCurves = (edit: Edit) => line.lookAheadCurves(id.value!, edit)
   const gimbalLocks = (object: number) => line.gimbalLocks(id.value!, object)
+  const motion = () => line.motion(id.value!)
+  const newNames = (edit: Edit) => line.newNames(id.value!, edit)
   const fallOf = (keys: KeySet[]) => line.fallOf(id.value!, keys)
   const copyEase = (keys: KeySet[]) => line.copyEase(id.value!, keys)
   const channelsAt = (place: number, lanes: readonly LaneName[]) => line.channelsAt(id.value!, place, lanes)
@@ -431,6 +467,27 @@ export const useScene = defineStore('scene', () => {
   /** From now on the speeds of these channels come along with their samples. */
   async function watchSpeeds(lanes: readonly LaneName[]): Promise<void> {
     if (id.value !== null) await line.watchSpeeds(id.value, lanes)
+  }
+
+  // Whoever is away hears of it when the scene is opened anew; nothing that others do depends on it.
+  const quietly = async (call: (scene: number) => Promise<void>): Promise<void> => {
+    if (id.value !== null && lineState.value !== 'away' && lineState.value !== 'shut')
+      await call(id.value).catch(() => {})
+  }
+  /** Locks objects at this tab; edits wait until that is so. */
+  function lock(objects: number[]): Promise<unknown> {
+    const done = quietly((scene) => line.lock(scene, objects))
+    last = Promise.all([last, done])
+    return done
+  }
+  const stand = (frame: number, objects: number[]) => quietly((scene) => line.stand(scene, frame, objects))
+
+  function takePeople({ id: of, people: come, left }: PeopleMessage): void {
+    if (of !== id.value) return
+    const next = new Map(people.value)
+    for (const tab of left) next.delete(tab)
+    for (const person of come) next.set(person.tab, person)
+    people.value = next
   }
 
   const readTime = (text: string, present: number) => line.readTime(id.value!, text, present)
@@ -470,6 +527,7 @@ export const useScene = defineStore('scene', () => {
     waiting,
     trouble,
     gone,
+    people,
     made,
     busy,
     settings,
@@ -484,6 +542,9 @@ export const useScene = defineStore('scene', () => {
     goTo,
     undo,
     redo,
+    takeBack,
+    lock,
+    stand,
     tryEdit,
     keepTry,
     dropTry,
@@ -496,6 +557,8 @@ export const useScene = defineStore('scene', () => {
     lookAheadCurves,
     gimbalLocks,
     fallOf,
+    motion,
+    newNames,
     copyEase,
     channelsAt,
     copyKeysAt,

@@ -15,6 +15,9 @@ export const useSelection = defineStore('selection', () => {
   /** Selected placed clips. While there are any, no key is selected. */
   const clips = shallowRef<ReadonlySet<number>>(new Set())
   const tool = ref<Tool>('move')
+  /** Objects whose keys cannot be selected: they are locked while somebody works. */
+  const shut = shallowRef<ReadonlySet<number>>(new Set())
+  const isShut = ({ object }: KeysAt) => typeof object === 'number' && shut.value.has(object)
 
   const first = computed<number | null>(() => [...objects.value].at(-1) ?? null)
   const keyCount = computed(() => [...keys.value.values()].reduce((sum, times) => sum + times.size, 0))
@@ -44,7 +47,9 @@ export const useSelection = defineStore('selection', () => {
     const next = new Map<string, Set<number>>()
     if (how !== 'only') for (const [lane, times] of keys.value) next.set(lane, new Set(times))
     const takeOut = how === 'toggle' && areSelected(sets)
-    for (const { object, channel, times } of sets) {
+    for (const set of sets) {
+      if (isShut(set)) continue
+      const { object, channel, times } = set
       const lane = laneOf(object, channel)
       let selected = next.get(lane)
       if (!selected) next.set(lane, (selected = new Set()))
@@ -97,6 +102,8 @@ export const useSelection = defineStore('selection', () => {
     owners,
     clips,
     tool,
+    shut,
+    isShut,
     first,
     keyCount,
     select,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener, useResizeObserver } from '@vueuse/core'
 import { Box3, Color, Sphere, Vector3 } from 'three'
-import { nextTick, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { useSelection } from '../scene/selection'
 import { drawSoon, eachFrame } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
@@ -11,6 +11,9 @@ import { usePlayhead } from '../timebar/playhead'
 import { usePending } from '../values/pending'
 import { Handles, type Handled } from './handles'
 import { useHandling } from './handling'
+import { usePeople } from '../people/people'
+import { useShowWhere } from './showWhere'
+import { useWorking } from '../working/working'
 import HandlingMenu from './HandlingMenu.vue'
 import { useCarrying } from './carrying'
 import { usePicking } from './picking'
@@ -32,6 +35,14 @@ const playhead = usePlayhead()
 const pending = usePending()
 const views = useViews()
 const handling = useHandling()
+const working = useWorking()
+const people = usePeople()
+const showWhere = useShowWhere()
+const nobody: ReadonlyMap<number, string> = new Map()
+/** What others have selected, each in the colour of the first of them. */
+const byOthers = computed(() =>
+  people.byObject.size === 0 ? nobody : new Map([...people.byObject].map(([id, those]) => [id, those[0]!.ink])),
+)
 
 const holder = useTemplateRef<HTMLDivElement>('holder')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
@@ -143,6 +154,7 @@ function stir(): void {
 /** Asks for views to be drawn again because something moved in them. */
 function redraw(which: readonly number[] = views.shown): void {
   for (const index of which) due.add(index)
+  views.turned++
   drawSoon(draw)
 }
 
@@ -182,7 +194,14 @@ function render(): void {
   // What is not here yet cannot be shown: the last picture stays, and is said to be older.
   if (isStateDue && playhead.isHere) {
     const { frame, othersAt } = playhead
-    stage.show(scene.model, scene.book, { frame, held: held(), selected: selection.objects, othersAt })
+    stage.show(scene.model, scene.book, {
+      frame,
+      held: held(),
+      selected: showWhere.drawn,
+      othersAt,
+      unseen: working.unseen,
+      byOthers: byOthers.value,
+    })
     handles.place()
     // What the picture really shows, for whoever looks from outside.
     holder.value!.dataset.frame = String(frame)
@@ -235,7 +254,9 @@ function handled(): Handled[] {
   }
   return [...selection.objects].flatMap((id) => {
     const [object, node] = [scene.model.objects.get(id), stage.nodes.get(id)]
-    return object && node && !isInside(object.parent) ? [{ node, order: object.rotationOrder }] : []
+    return object && node && !isInside(object.parent) && !working.isLocked(id)
+      ? [{ node, order: object.rotationOrder }]
+      : []
   })
 }
 
@@ -263,6 +284,13 @@ function applyColours(): void {
 
 const snapWithCtrl = (event: KeyboardEvent) => {
   if (handles && event.key === 'Control') handles.snapping = event.type === 'keydown'
+}
+
+/** The objects that the view worked in does not show; a group has nothing to be seen by. */
+views.outside = () => {
+  if (!renderer || !playhead.isHere) return []
+  const { camera } = paneAt(views.activeIndex).camera
+  return stage.outside(camera, scene.model, scene.book, playhead.frame, held())
 }
 
 function frameSelection(): void {
@@ -293,6 +321,9 @@ function photograph(): void {
   }
   handles.shown = false
   const { model, book, id, revision } = scene
+  // Everybody sees it: without what one does here while working.
+  const bare = { held: null, selected: new Set<number>(), othersAt: null, unseen: new Set<number>(), byOthers: nobody }
+  stage.show(model, book, { frame: playhead.frame, ...bare })
   void keepThumbnail(renderer.three, stage, model, book, playhead.frame, id, revision, drawStill)
 }
 
@@ -327,6 +358,7 @@ watch([() => handling.axes, () => handling.centre], holdHandles)
 watch(
   [
     () => selection.objects,
+    () => working.untouchable,
     () => selection.tool,
     () => playhead.playing,
     () => playhead.isHere,
@@ -335,7 +367,14 @@ watch(
   holdHandles,
 )
 watch(
-  [() => playhead.frame, () => scene.seenVersion, () => pending.values],
+  [
+    () => playhead.frame,
+    () => scene.seenVersion,
+    () => pending.values,
+    () => working.unseen,
+    () => showWhere.drawn,
+    byOthers,
+  ],
   () => redrawState(playhead.playing && views.updates === 'active' ? [views.activeIndex] : undefined),
   { flush: 'sync' },
 )

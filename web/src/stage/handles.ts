@@ -67,7 +67,7 @@ export class Handles {
 
   /** Handles are drawn, and sized, for the view that is worked in only. */
   set shown(shown: boolean) {
-    this.controls.getHelper().visible = shown
+    this.controls.getHelper().visible = shown && this.controls.object !== undefined
   }
 
   get isDragging(): boolean {

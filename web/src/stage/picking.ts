@@ -1,6 +1,8 @@
 import { Raycaster, Vector2 } from 'three'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
+import { useMenus } from '../menus/menus'
+import { useWorking } from '../working/working'
 import type { StageScene } from './stageScene'
 import type { ViewCamera } from './viewCamera'
 
@@ -11,24 +13,33 @@ const clickSlack = 4
 export function usePicking(stage: StageScene) {
   const scene = useScene()
   const selection = useSelection()
+  const working = useWorking()
+  const menus = useMenus()
   let pressedAt: [number, number] | null = null
 
+  /** A press of the right button that stays where it is asks for a menu; one that moves pans the view. */
   function press(event: PointerEvent, isOnHandle: boolean): void {
-    pressedAt = event.button === 0 && !isOnHandle ? [event.clientX, event.clientY] : null
+    pressedAt = event.button === 2 || (event.button === 0 && !isOnHandle) ? [event.clientX, event.clientY] : null
   }
 
   function release(event: PointerEvent, pane: HTMLElement, camera: ViewCamera): void {
     if (!pressedAt || Math.hypot(event.clientX - pressedAt[0], event.clientY - pressedAt[1]) > clickSlack) return
+    if (event.button === 2) return menus.onStage(event, objectAt(event, pane, camera) ?? null)
+    const hit = objectAt(event, pane, camera)
+    if (hit === undefined) {
+      if (!event.shiftKey) selection.select([])
+    } else selection.select([event.altKey ? hit : wholeOrPart(hit)], event.shiftKey)
+  }
+
+  /** The object under the pointer, nearest first. What is locked is as if it were not there: what is behind it is reached. */
+  function objectAt(event: PointerEvent, pane: HTMLElement, camera: ViewCamera): number | undefined {
     const box = pane.getBoundingClientRect()
     const ray = new Raycaster()
     ray.setFromCamera(
       new Vector2(((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2),
       camera.camera,
     )
-    const hit = stage.pick(ray)[0]
-    if (hit === undefined) {
-      if (!event.shiftKey) selection.select([])
-    } else selection.select([event.altKey ? hit : wholeOrPart(hit)], event.shiftKey)
+    return stage.pick(ray).find((id) => !working.isLocked(id))
   }
 
   /** The outermost thing that the object belongs to; each further click goes one level in. */

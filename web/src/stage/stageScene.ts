@@ -2,6 +2,7 @@ import {
   Color,
   ConeGeometry,
   EdgesGeometry,
+  Frustum,
   GridHelper,
   LineBasicMaterial,
   LineSegments,
@@ -14,8 +15,11 @@ import {
   OctahedronGeometry,
   Raycaster,
   Scene,
+  Sphere,
   Vector3,
   type BufferGeometry,
+  type Camera,
+  type ColorRepresentation,
   type EulerOrder,
 } from 'three'
 import { specOf } from '../scene/catalogue'
@@ -37,6 +41,10 @@ export interface Moment {
   selected: ReadonlySet<number>
   /** The frame on which all that is not selected stands still, dimmed; null while everything moves. */
   othersAt: number | null
+  /** What this window hides while somebody works. */
+  unseen: ReadonlySet<number>
+  /** What others have selected, and the colours that they are seen in. */
+  byOthers: ReadonlyMap<number, string>
 }
 
 const lemon = 0xffe14d
@@ -56,7 +64,7 @@ export class StageScene {
   private readonly batches = new Map<string, ShapeBatch>()
   private readonly lights: StageLights
   private readonly ghosts: Pool<Mesh<BufferGeometry, MeshLambertMaterial>>
-  private readonly outlines: Pool<LineSegments>
+  private readonly outlines: Pool<LineSegments<BufferGeometry, LineBasicMaterial>>
   private readonly helpers: Pool<Mesh>
   private readonly edges = new Map<string, EdgesGeometry>()
   private readonly helperGeometry = {
@@ -109,7 +117,7 @@ export class StageScene {
   }
 
   /** Puts everything where it is at a moment, whose samples have to be here. */
-  show(model: SceneModel, book: SampleBook, { frame, held, selected, othersAt }: Moment): void {
+  show(model: SceneModel, book: SampleBook, { frame, held, selected, othersAt, unseen, byOthers }: Moment): void {
     const objects = model.inOrder()
     const inSelection = new Set<number>()
     for (const object of objects)
@@ -121,13 +129,15 @@ export class StageScene {
 
     for (const batch of this.batches.values()) batch.begin()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.begin()
+    this.lights.begin()
     for (const object of objects) {
       const node = this.nodes.get(object.id)!
-      if (!node.visible) continue
+      if (!node.visible || unseen.has(object.id)) continue
       const read = readOf(object)
       const isSelected = inSelection.has(object.id)
+      const outline = isSelected ? lemon : byOthers.get(object.id)
       const key = shapeKey(object.kind, read)
-      if (key) this.addShape(object, key, node, read, isSelected, othersAt !== null && !isSelected)
+      if (key) this.addShape(object, key, node, read, outline, othersAt !== null && !isSelected)
       else if (object.kind === 'light') this.lights.show(object.id, node, read)
       if (object.kind === 'camera' || object.kind === 'light') this.addHelper(object, node, isSelected)
     }
@@ -173,6 +183,28 @@ export class StageScene {
     return hits.sort((a, b) => a.distance - b.distance).map((hit) => hit.id)
   }
 
+  /** The objects that a camera does not see, as they stand now; those without a shape by where they are. */
+  outside(camera: Camera, model: SceneModel, book: SampleBook, frame: number, held: Held): number[] {
+    camera.updateMatrixWorld()
+    const seen = new Frustum().setFromProjectionMatrix(
+      new Matrix4().multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse),
+    )
+    const ball = new Sphere()
+    return model.inOrder().flatMap((object) => {
+      const node = this.nodes.get(object.id)
+      if (!node || object.kind === 'group') return []
+      const read = reader(object, book, frame, held)
+      const key = shapeKey(object.kind, read)
+      if (key) {
+        const geometry = geometryOf(key)
+        if (!geometry.boundingSphere) geometry.computeBoundingSphere()
+        matrix.makeScale(...shapeScale(object.kind, read, scratch).toArray()).premultiply(node.matrixWorld)
+        ball.copy(geometry.boundingSphere!).applyMatrix4(matrix)
+      } else ball.set(scratch.setFromMatrixPosition(node.matrixWorld), 0)
+      return seen.intersectsSphere(ball) ? [] : [object.id]
+    })
+  }
+
   dispose(): void {
     for (const batch of this.batches.values()) batch.dispose()
     for (const id of [...this.nodes.keys()]) this.lights.remove(id)
@@ -200,7 +232,7 @@ export class StageScene {
     key: string,
     node: Object3D,
     read: Read,
-    selected: boolean,
+    outlined: ColorRepresentation | undefined,
     aside: boolean,
   ): void {
     matrix.makeScale(...shapeScale(object.kind, read, scratch).toArray()).premultiply(node.matrixWorld)
@@ -215,8 +247,10 @@ export class StageScene {
       ghost.material.opacity = opacity
       putAt(ghost, object.id)
     }
-    if (selected) {
+    if (outlined !== undefined) {
       const outline = this.outlines.next()
+      outline.material.color.set(outlined)
+      outline.material.opacity = outlined === lemon ? 0.9 : 0.6
       outline.geometry = this.edgesOf(key)
       putAt(outline, object.id)
     }

@@ -86,6 +86,7 @@ export async function drawThumbnails(
       more() {},
       sampled: (message) => (samples = message),
       tried() {},
+      people() {},
       changed() {},
       gone() {},
       back() {},
@@ -117,7 +118,14 @@ export async function drawThumbnails(
       book.take(samples!)
       const stage = new StageScene()
       stage.arrange(model)
-      stage.show(model, book, { frame, held: null, selected: new Set(), othersAt: null })
+      stage.show(model, book, {
+        frame,
+        held: null,
+        selected: new Set(),
+        othersAt: null,
+        unseen: new Set(),
+        byOthers: new Map(),
+      })
       await keepThumbnail(renderer, stage, model, book, frame, id, revision, () => {})
       stage.dispose()
       drawn(id)

@@ -1,6 +1,6 @@
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 
 export type Facing = 'free' | 'top' | 'front' | 'side'
 /** Looked at from a side, or through the camera object with this number. */
@@ -34,6 +34,10 @@ export const useViews = defineStore('views', () => {
   const drawingTime = ref(0)
   /** The share of the pixels that playback draws just now. */
   const pixelShare = ref(1)
+
+  /** Which objects the view worked in does not show, as the stage says it; and how often a view was turned. */
+  const outside = shallowRef<() => number[]>(() => [])
+  const turned = ref(0)
 
   const active = computed(() => all.value[activeIndex.value]!)
   /** The views on the screen, by their places in `all`. */
@@ -71,6 +75,8 @@ export const useViews = defineStore('views', () => {
     frameAsked,
     drawingTime,
     pixelShare,
+    outside,
+    turned,
     askFrame,
     setCount,
     start,

@@ -10,6 +10,7 @@ import { numberStyle, useChannelState } from './channelState'
 import NumberField from './NumberField.vue'
 import Sparkline from './Sparkline.vue'
 import { usePending } from './pending'
+import { useWorking } from '../working/working'
 import { useValueClipboard } from './valueClipboard'
 import ValueMarker from './ValueMarker.vue'
 import ValueMenu from './ValueMenu.vue'
@@ -34,6 +35,7 @@ const scene = useScene()
 const playhead = usePlayhead()
 const channels = useChannelState()
 const pending = usePending()
+const working = useWorking()
 
 const label = computed(() => channelLabel(props.spec))
 const value = computed(() => {
@@ -50,6 +52,8 @@ const locked = computed(() => {
   void scene.rowsVersion
   return props.object.channels.get(props.spec.name)?.locked ?? false
 })
+/** Locked in the scene, or for as long as somebody works here. */
+const shut = computed(() => locked.value || working.isLocked(props.object.id))
 const tint = computed(() => /\.([xyz])$/.exec(props.spec.name)?.[1] ?? '')
 const clipboard = useValueClipboard()
 const begin = () => scene.hold([channelRow(props.object.id, props.spec.name)])
@@ -58,7 +62,7 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
 
 <template>
   <div class="channel" :data-channel="spec.name">
-    <ValueMarker :state="state" :label="label" :disabled="locked" @click="emit('marker')" />
+    <ValueMarker :state="state" :label="label" :disabled="shut" @click="emit('marker')" />
     <ValueMenu
       :name="spec.label"
       :label="label"
@@ -90,7 +94,7 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
         :checked="value >= 0.5"
         :indeterminate="various"
         :title="various ? 'The selected objects differ' : undefined"
-        :disabled="locked"
+        :disabled="shut"
         @change="emit('keep', value >= 0.5 ? 0 : 1)"
       />
     </div>
@@ -99,7 +103,7 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       class="pick num"
       :aria-label="label"
       :value="various ? -1 : Math.round(value)"
-      :disabled="locked"
+      :disabled="shut"
       @change="select"
     >
       <option v-if="various" :value="-1" disabled>various</option>
@@ -116,7 +120,7 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       :decimals="style.decimals"
       :least="spec.least"
       :most="spec.most"
-      :disabled="locked"
+      :disabled="shut"
       :placeholder="various ? 'various' : undefined"
       @changed="emit('changed', $event)"
       @again="emit('again')"

@@ -327,6 +327,10 @@ function drop(event: PointerEvent): void {
   outline: 2px solid var(--lemon);
   outline-offset: 0;
 }
+.field:disabled {
+  border-color: var(--line-soft);
+  color: var(--dim);
+}
 .field.wrong {
   border-color: var(--grapefruit);
   color: var(--grapefruit);

@@ -6,6 +6,7 @@ import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import NameField from '../shared/NameField.vue'
+import { useWorking } from '../working/working'
 import { useRenaming } from './renaming'
 
 const props = defineProps<{ object: SceneObject }>()
@@ -13,15 +14,26 @@ const scene = useScene()
 const selection = useSelection()
 const playhead = usePlayhead()
 const renaming = useRenaming()
+const working = useWorking()
 
 const parents = computed(() => {
   void scene.rowsVersion
-  const inside = (id: number | null): boolean =>
-    id !== null && (id === props.object.id || inside(scene.model.objects.get(id)?.parent ?? null))
-  return scene.model.inOrder().filter((object) => !inside(object.id))
+  // A parent comes before what moves with it.
+  const inside = new Set([props.object.id])
+  return scene.model.inOrder().filter(({ id, parent }) => {
+    if (parent !== null && inside.has(parent)) inside.add(id)
+    return !inside.has(id)
+  })
 })
 
 const rename = (name: string) => void scene.edit({ edit: 'renameObject', object: props.object.id, name })
+
+/** The padlock is its own, or that of what it moves with. */
+function unlock(): void {
+  let at: number | null = props.object.id
+  while (at !== null && !working.locked.has(at)) at = scene.model.objects.get(at)?.parent ?? null
+  if (at !== null) working.toggle('locked', [at])
+}
 
 /** Whether things stay where they are when they move with something else from now on. */
 const keepsPlace = useStorage('zesty-keeps-place', true)
@@ -60,11 +72,26 @@ function putUnder(event: Event): void {
           {{ object.name }}
         </button>
       </NameField>
+      <button
+        v-if="working.isLocked(object.id)"
+        type="button"
+        class="shut"
+        title="Locked in this window; click to unlock"
+        @click="unlock"
+      >
+        <i class="bi bi-lock-fill" aria-hidden="true" /> locked here
+      </button>
       <span v-if="selection.objects.size > 1" class="dim">and {{ selection.objects.size - 1 }} more</span>
     </div>
     <label class="under">
       <span class="dim">{{ object.kind }}, parent</span>
-      <select class="small-pick" :value="object.parent ?? ''" aria-label="Parent" @change="putUnder">
+      <select
+        class="small-pick"
+        :value="object.parent ?? ''"
+        aria-label="Parent"
+        :disabled="working.isLocked(object.id)"
+        @change="putUnder"
+      >
         <option value="">none</option>
         <option v-for="parent in parents" :key="parent.id" :value="parent.id">{{ parent.name }}</option>
       </select>
@@ -101,6 +128,21 @@ function putUnder(event: Event): void {
 }
 .name:hover {
   background: var(--raised);
+}
+.shut {
+  padding: 0 6px;
+  border: 1px solid var(--line);
+  border-radius: 999px;
+  background: none;
+  color: var(--lemon);
+  font-size: 11px;
+  white-space: nowrap;
+}
+[data-bs-theme='light'] .shut {
+  color: var(--text);
+}
+.shut:hover {
+  border-color: var(--dim);
 }
 .under {
   display: flex;

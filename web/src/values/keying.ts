@@ -3,6 +3,7 @@ import { channelsOf } from '../scene/catalogue'
 import { useSelection, type Tool } from '../scene/selection'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
+import { useWorking } from '../working/working'
 import { useKeySettings } from './keySettings'
 import { usePending } from './pending'
 
@@ -21,6 +22,7 @@ export function useKeying() {
   const pending = usePending()
   const settings = useKeySettings()
   const notices = useNotices()
+  const working = useWorking()
 
   /** The channels of some objects that are wanted and not locked; the locked ones are told of. */
   function channels(objects: Iterable<number>, isWanted: (spec: ChannelSpec) => boolean): ChannelValue[] {
@@ -31,7 +33,9 @@ export function useKeying() {
       return channelsOf(object.kind)
         .filter(isWanted)
         .map(({ name }) => ({ object: id, channel: name }))
-        .filter((channel) => !object.channels.get(channel.channel)?.locked || !locked.push(channel))
+        .filter(
+          (channel) => !(working.isLocked(id) || object.channels.get(channel.channel)?.locked) || !locked.push(channel),
+        )
     })
     pending.sayLocked(locked)
     return open

@@ -6,6 +6,7 @@ import { useNotices } from '../scene/notices'
 import { channelRow } from '../scene/held'
 import { curveOfLane, laneOf, type OwnerKey } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
+import { useWorking } from '../working/working'
 import { useOutside } from '../timebar/outside'
 import { usePlayhead } from '../timebar/playhead'
 import { useAutoKey } from './autoKey'
@@ -18,6 +19,7 @@ export const usePending = defineStore('pending', () => {
   const autoKey = useAutoKey()
   const settings = useKeySettings()
   const outside = useOutside()
+  const working = useWorking()
   const values = shallowRef<ReadonlyMap<string, number>>(new Map())
   const count = computed(() => values.value.size)
   type Values = ReadonlyMap<string, number>
@@ -28,7 +30,7 @@ export const usePending = defineStore('pending', () => {
 
   const get = (object: OwnerKey, channel: string) => values.value.get(laneOf(object, channel))
   const isLocked = (object: OwnerKey, channel: string) =>
-    scene.model.holder(object)?.channels.get(channel)?.locked ?? false
+    working.isLocked(object) || (scene.model.holder(object)?.channels.get(channel)?.locked ?? false)
 
   /** Shows values at once, on this frame only. Locked channels stay as they are, which is told once for each hold of the hand. */
   function hold(changes: readonly ChannelValue[]): void {

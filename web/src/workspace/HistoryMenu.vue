@@ -13,7 +13,8 @@ const shownAtMost = 200
 const dialog = ref<'' | 'letGo' | 'who'>('')
 const newestFirst = computed(() => scene.history.slice(-shownAtMost).reverse())
 const time = (at: string) => new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
-const whoOf = (by: string | null, called: string | null) => (by === author.value ? '' : (called ?? ''))
+const whoOf = (by: string | null, called: string | null) => (by === author.value ? 'you' : (called ?? 'somebody'))
+const isTheirs = (by: string | null) => by !== null && by !== author.value
 </script>
 
 <template>
@@ -28,18 +29,24 @@ const whoOf = (by: string | null, called: string | null) => (by === author.value
   >
     <template #button-content><KeptPill /></template>
     <BDropdownText v-if="scene.history.length === 0">No changes yet</BDropdownText>
-    <MenuItem
-      v-for="entry in newestFirst"
-      :key="entry.seq"
-      :active="entry.seq === scene.position"
-      @click="scene.goTo(entry.seq)"
-    >
-      <span class="line" :class="{ undone: entry.seq > scene.position }"
-        ><span class="num seq">{{ entry.seq }}</span
-        >{{ entry.title }}<span v-if="whoOf(entry.author, entry.name)" class="who">{{ entry.name }}</span
-        ><span class="num at">{{ time(entry.madeAt) }}</span></span
-      >
-    </MenuItem>
+    <div v-for="entry in newestFirst" :key="entry.seq" class="entry">
+      <MenuItem class="there" :active="entry.seq === scene.position" @click="scene.goTo(entry.seq)">
+        <span class="line" :class="{ undone: entry.seq > scene.position }"
+          ><span class="num seq">{{ entry.seq }}</span
+          ><span class="what">{{ entry.title }}</span
+          ><span class="who" :class="{ theirs: isTheirs(entry.author) }">{{ whoOf(entry.author, entry.name) }}</span
+          ><span class="num at">{{ time(entry.madeAt) }}</span></span
+        >
+      </MenuItem>
+      <MenuItem
+        v-if="isTheirs(entry.author) && entry.seq <= scene.position"
+        class="back"
+        :aria-label="`Take back only this: ${entry.title}`"
+        title="Take back only this change; what came since stays"
+        @click="scene.takeBack(entry.seq)"
+        ><i class="bi bi-arrow-counterclockwise" aria-hidden="true"
+      /></MenuItem>
+    </div>
     <MenuItem
       v-if="scene.history.length && scene.history.length <= shownAtMost"
       :active="scene.position === scene.note.floor"
@@ -73,10 +80,24 @@ const whoOf = (by: string | null, called: string | null) => (by === author.value
   color: var(--text);
   border-color: var(--dim);
 }
+.entry {
+  display: flex;
+}
+.entry :deep(.there) {
+  flex: 1;
+}
+.entry :deep(.back) {
+  width: auto;
+  padding-inline: 10px;
+}
 .line {
   display: flex;
   gap: 10px;
-  max-width: 420px;
+  max-width: 460px;
+}
+.what {
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .undone {
   opacity: 0.6;
@@ -87,7 +108,11 @@ const whoOf = (by: string | null, called: string | null) => (by === author.value
   opacity: 0.7;
 }
 .who {
+  opacity: 0.7;
+}
+.who.theirs {
   color: var(--mint);
+  opacity: 1;
 }
 .active .who {
   color: inherit;

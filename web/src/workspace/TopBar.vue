@@ -7,6 +7,7 @@ import { useFolding } from '../shared/folding'
 import BrandMark from '../shared/BrandMark.vue'
 import SchemeButton from '../shared/SchemeButton.vue'
 import NameField from '../shared/NameField.vue'
+import PeopleChips from '../people/PeopleChips.vue'
 import HistoryMenu from './HistoryMenu.vue'
 import { useSteps } from './steps'
 
@@ -56,6 +57,7 @@ useFolding(row, 5)
       >The server does not answer. What you change is kept here until it is back.</span
     >
     <div class="gap" />
+    <PeopleChips />
     <button type="button" class="finder" @click="finder.finding = true">
       <i class="bi bi-search comes-2" aria-hidden="true" /><span class="folds-2">Find a command</span>
       <kbd class="goes-2">Ctrl K</kbd>

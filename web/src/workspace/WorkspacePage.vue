@@ -7,6 +7,8 @@ import { useRouter } from 'vue-router'
 import CommandFinder from '../commands/CommandFinder.vue'
 import { workspaceCommands } from '../commands/commands'
 import { useFinder } from '../commands/finder'
+import ContextMenu from '../menus/ContextMenu.vue'
+import { useContextMenu } from '../menus/contextMenu'
 import { useShortcuts } from '../commands/shortcuts'
 import DeskPanel from '../desk/DeskPanel.vue'
 import { useTimeView } from '../desk/timeView'
@@ -75,6 +77,8 @@ function resizedValues({ panes }: Sizes): void {
 }
 
 const commands = workspaceCommands()
+const contextMenu = useContextMenu()
+contextMenu.commands = commands
 useShortcuts(commands)
 useRangeFollowing()
 
@@ -169,6 +173,7 @@ onBeforeUnmount(() => {
     </div>
     <!-- Made anew each time, and gone at once: the next key belongs to the workspace. -->
     <CommandFinder v-if="finder.finding" :commands="commands" />
+    <ContextMenu v-if="contextMenu.at" :key="contextMenu.opened" />
     <WorkspaceDialogs v-if="opened" :commands="commands" />
     <WhoDialog v-if="asksWho" @close="asksWho = false" />
     <QuestionDialog />

@@ -1,0 +1,95 @@
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Tests.Scenes;
+using static ZestyReel.Core.Tests.Scenes.Harbour;
+
+namespace ZestyReel.Core.Tests.Edits;
+
+public class GroupTests
+{
+    /// <summary>Frames between keys too: grouping changes no motion anywhere.</summary>
+    private static (double X, double Y, double Z)[] Way(Scene scene, ObjectId id) =>
+        [.. new WorldSampler(scene, new FrameTimes(scene, [.. Enumerable.Range(0, 120).Select(i => i * 0.5 * scene.Rate.TicksPerFrame)])).Worlds(id).Select(world => (world.Px, world.Py, world.Pz))];
+
+    private static void ShouldGoTheSame(Scene before, Scene after, params ObjectId[] objects)
+    {
+        foreach (var id in objects)
+        {
+            var (was, isNow) = (Way(before, id), Way(after, id));
+            for (var i = 0; i < was.Length; i++)
+                (Math.Abs(was[i].X - isNow[i].X) + Math.Abs(was[i].Y - isNow[i].Y) + Math.Abs(was[i].Z - isNow[i].Z)).ShouldBeLessThan(1e-9, $"{before.Object(id).Name} at {i * 0.5}");
+        }
+    }
+
+    private static Scene Afloat() => Moving().After(
+        new KeyChannels(3, [new(Buoy, "position.y", 2)]), new KeyChannels(30, [new(Buoy, "position.y", -5)]), new SetValues([new(Buoy, "position.x", 8), new(Buoy, "rotation.z", 30)]));
+
+    [Fact]
+    public void A_group_stands_in_the_middle_and_all_goes_on_as_it_went()
+    {
+        var scene = Afloat();
+        var grouped = scene.After(new GroupObjects([Ferry, Buoy, Hull], 25));
+        var group = grouped.Objects.Values.Single(thing => thing.Kind == ObjectKind.Group && thing.Id != Ferry);
+        // The ferry is at 10 there, the buoy at 8; the hull comes along with the ferry.
+        group.Channel("position.x").Still.ShouldBe(9);
+        (grouped.Object(Ferry).Parent, grouped.Object(Buoy).Parent, grouped.Object(Hull).Parent).ShouldBe((group.Id, group.Id, Ferry));
+        ShouldGoTheSame(scene, grouped, Ferry, Hull, Buoy);
+        // No key came or went, and taken apart again everything is what it was.
+        grouped.KeyCount().ShouldBe(scene.KeyCount());
+        var apart = grouped.After(new UngroupObjects([group.Id], 1));
+        ShouldGoTheSame(scene, apart, Ferry, Hull, Buoy);
+        (apart.Objects.Count, apart.KeyCount()).ShouldBe((3, scene.KeyCount()));
+    }
+
+    [Fact]
+    public void Out_of_a_group_that_moves_and_turns_it_keeps_its_place_at_its_keys()
+    {
+        var scene = Afloat().After(new SetParent([Buoy], Ferry, 1), new SetValues([new(Ferry, "rotation.y", 40), new(Ferry, "scale.x", 2), new(Ferry, "scale.y", 2), new(Ferry, "scale.z", 2)]));
+        var apart = scene.After(new UngroupObjects([Ferry], 1));
+        foreach (var frame in new[] { 3, 30 }) Way(apart, Buoy)[frame * 2].X.ShouldBe(Way(scene, Buoy)[frame * 2].X, 1e-6);
+        apart.Objects.Keys.ShouldBe([Hull, Buoy]);
+    }
+
+    [Fact]
+    public void From_under_different_parents_it_is_their_places_in_the_world_that_count()
+    {
+        var scene = Afloat();
+        var grouped = scene.After(new GroupObjects([Hull, Buoy], 25, "Both"));
+        var group = grouped.Find("Both").ShouldNotBeNull();
+        (grouped.Object(Hull).Parent, grouped.Object(Buoy).Parent, group.Parent).ShouldBe((group.Id, group.Id, null));
+        Way(grouped, Hull)[50].X.ShouldBe(Way(scene, Hull)[50].X, 1e-9);
+    }
+
+    [Fact]
+    public void Only_groups_are_taken_apart()
+    {
+        Should.Throw<Refusal>(() => Still().After(new UngroupObjects([Buoy], 1))).Reason.ShouldContain("Buoy is no group");
+        Should.Throw<Refusal>(() => Still().After(new GroupObjects([], 1))).Place.ShouldBe("objects");
+    }
+
+    [Fact]
+    public void Several_are_renamed_by_a_part_of_their_names_or_by_number()
+    {
+        var scene = Still();
+        scene.After(new RenameObjects([Ferry, Hull, Buoy], Put: "Boat", From: 7, Digits: 3)).Objects.Values.Select(thing => thing.Name).ShouldBe(["Boat 007", "Boat 008", "Boat 009"]);
+        scene.After(new RenameObjects([Ferry, Hull], Find: "UL", Put: "al")).Objects.Values.Select(thing => thing.Name).ShouldBe(["Ferry", "Hall", "Buoy"]);
+        // They may take each other's names, but nobody else's.
+        scene.After(new RenameObjects([Ferry, Hull], Find: "Ferry", Put: "Buoy")).Object(Ferry).Name.ShouldBe("Buoy 2");
+        Should.Throw<Refusal>(() => scene.After(new RenameObjects([Hull], Find: "Hull"))).Reason.ShouldContain("empty");
+        Should.Throw<Refusal>(() => scene.After(new RenameObjects([Hull], Find: ""))).Place.ShouldBe("find");
+        Should.Throw<Refusal>(() => scene.After(new RenameObjects([Hull, Hull], Put: "a"))).Reason.ShouldContain("twice");
+    }
+
+    [Fact]
+    public void What_really_moves_is_told_from_what_only_has_keys()
+    {
+        var scene = Moving().After(new KeyChannels(5, [new(Buoy, "position.x", 3)]), new KeyChannels(50, [new(Buoy, "position.x", 3)]));
+        var motion = ObjectMotion.Of(scene);
+        (motion.Still.Single(), motion.Moving.Single()).ShouldBe((Buoy, Ferry));
+        // A flash of one frame in a very long scene is motion; keys beyond the range are not.
+        var flash = scene.After(new SetRanges(new(1, 100_000)), new KeyChannels(77_777, [new(Buoy, "visible", 1)]), new KeyChannels(77_778, [new(Buoy, "visible", 0)]), new KeyChannels(77_779, [new(Buoy, "visible", 1)]));
+        ObjectMotion.Of(flash).Moving.ShouldBe([Ferry, Buoy]);
+        ObjectMotion.Of(scene.After(new SetRanges(new(60, 100)))).Moving.ShouldBeEmpty();
+    }
+}

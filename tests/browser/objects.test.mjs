@@ -1,0 +1,203 @@
+import assert from 'node:assert/strict'
+import { after, before, test } from 'node:test'
+import { command, deskPoint, Desk, setField, until } from './harness.mjs'
+
+// Menus at the pointer, grouping, renaming several, finding lanes and noise.
+let desk, page
+const menu = () => page.locator('.dropdown-menu.context.show')
+const line = (text) => menu().getByRole('menuitem', { name: text })
+const names = async () => (await desk.server.get(`/api/scenes/${desk.id}/file`)).objects.map(({ name }) => name)
+const dialog = (name) => page.getByRole('dialog', { name })
+/** The first of what is selected, and how many there are. */
+const selected = async () => {
+  const [name, more] = await page.locator('.values header .title > *').allTextContents()
+  return [name.trim(), 1 + Number(/\d+/.exec(more ?? '')?.[0] ?? 0)]
+}
+
+/** Selects two objects, wherever their lanes are. */
+async function selectTwo(first, second) {
+  await desk.select(first)
+  const find = page.getByLabel('Find a lane')
+  await find.fill(second)
+  await desk.lane(second).click({ modifiers: ['Control'] })
+  await find.press('Escape')
+}
+
+async function menuAt({ x, y }) {
+  await page.mouse.click(x, y, { button: 'right' })
+  await menu().waitFor()
+  return (await menu().getByRole('menuitem').allTextContents()).map((text) => text.trim().replace(/\s+/g, ' '))
+}
+
+before(async () => {
+  desk = await Desk.open()
+  page = desk.page
+})
+after(() => desk.close())
+
+test('a right click on a key selects it and offers what can be done with it, with the shortcuts', async () => {
+  await desk.select('Ferry')
+  const lines = await menuAt(await deskPoint(page, 24, 'Ferry'))
+  for (const wanted of ['Cut Ctrl X', 'Copy Ctrl C', 'In and out: linear Alt Shift 2', 'Delete Delete'])
+    assert.ok(lines.includes(wanted), `${wanted} in ${lines}`)
+  assert.ok(!lines.includes('Rename F2'))
+  // Escape closes it, and the selection stays; then the arrow keys and Enter choose.
+  await page.keyboard.press('Escape')
+  await menu().waitFor({ state: 'detached' })
+  await page.locator('.foot', { hasText: / of / }).waitFor()
+  const keysBefore = (await desk.scene()).keys
+  await menuAt(await deskPoint(page, 24, 'Ferry'))
+  await page.waitForFunction(() => document.activeElement?.closest('.context'))
+  await page.keyboard.press('ArrowUp')
+  await desk.changing(() => line('Delete Delete').click())
+  assert.ok((await desk.scene()).keys < keysBefore)
+  await desk.undo()
+})
+
+test('a right click on a lane, the ruler and the stage offers what fits there', async () => {
+  await desk.select('Pier')
+  const lane = await menuAt(await deskPoint(page, 60.5, 'Pier'))
+  assert.ok(
+    lane.some((text) => text.startsWith('Rename F2')),
+    `${lane}`,
+  )
+  assert.deepEqual(await selected(), ['Pier', 1])
+  await line('Rename F2').click()
+  await page.getByLabel('Name', { exact: true }).fill('Quay')
+  await desk.changing(() => page.keyboard.press('Enter'))
+  await desk.undo()
+
+  await menuAt(await deskPoint(page, 100))
+  await desk.changing(() => line('Work range ends here').click())
+  assert.deepEqual((await desk.scene()).work, [24, 100])
+  await desk.undo()
+  await menuAt(await deskPoint(page, 100))
+  await line('Go to 100').click()
+  await page.locator('.stage[data-frame="100"]').waitFor()
+
+  // On the stage a right drag pans as before; a right click that stays is a menu.
+  const stage = await page.locator('.stage-canvas').boundingBox()
+  const at = { x: stage.x + stage.width * 0.1, y: stage.y + stage.height * 0.75 }
+  await page.mouse.move(at.x, at.y)
+  await page.mouse.down({ button: 'right' })
+  await page.mouse.move(at.x + 40, at.y + 10, { steps: 4 })
+  await page.mouse.up({ button: 'right' })
+  assert.equal(await menu().count(), 0)
+  const lines = await menuAt(at)
+  assert.ok(lines.length > 3, `${lines}`)
+  await page.keyboard.press('Escape')
+})
+
+test('grouping keeps every motion, ungrouping too, and each is one step', async () => {
+  const before = [await desk.samples('Ferry', 'position.x'), (await desk.scene()).keys]
+  const world = () => desk.server.samples(desk.id, 'Ferry', 'world.x', { world: 'true' })
+  const way = await world()
+  await selectTwo('Ferry', 'Pier')
+  await desk.changing(() => page.keyboard.press('Control+g'))
+  await until(selected, (now) => now[0] === 'Group', 'the group is selected')
+  const grouped = await world()
+  for (const [frame, x] of way) assert.ok(Math.abs(grouped.get(frame) - x) < 1e-6, `frame ${frame}`)
+  assert.equal((await desk.scene()).keys, before[1])
+  await desk.changing(() => page.keyboard.press('Control+Shift+G'))
+  assert.ok(!(await names()).includes('Group'))
+  const apart = await world()
+  for (const [frame, x] of way) assert.ok(Math.abs(apart.get(frame) - x) < 1e-6, `frame ${frame}`)
+  assert.equal((await selected())[1], 2)
+  await desk.undo()
+  await desk.undo()
+  assert.deepEqual(await desk.samples('Ferry', 'position.x'), before[0])
+})
+
+test('several are renamed at once, and it is shown before', async () => {
+  await selectTwo('Ferry', 'Pier')
+  const old = await names()
+  await command(page, 'Rename several')
+  await dialog('Rename 2 objects').getByLabel('Name', { exact: true }).fill('Thing')
+  await setField(page, 'Digits', '2')
+  await dialog('Rename 2 objects').getByText('Thing 02').waitFor()
+  await desk.changing(() => dialog('Rename 2 objects').getByRole('button', { name: 'Rename' }).click())
+  assert.deepEqual((await names()).filter((name) => name.startsWith('Thing')).toSorted(), ['Thing 01', 'Thing 02'])
+  await command(page, 'Rename several')
+  await page.getByLabel('Replace a part of each name').check()
+  await page.getByLabel('Part to replace').fill('<')
+  await page.getByLabel('What comes in its place').fill('x')
+  await dialog('Rename 2 objects').getByText('No name changes.').waitFor()
+  await page.getByLabel('Part to replace').fill('thing')
+  await page.getByLabel('What comes in its place').fill('a/b')
+  await dialog('Rename 2 objects').getByText('cannot have the character /').waitFor()
+  await page.keyboard.press('Escape')
+  await desk.undo()
+  assert.deepEqual(await names(), old)
+})
+
+test('lanes are found by a pattern, selected by Enter, and by a range', async () => {
+  const find = page.getByLabel('Find a lane')
+  await find.fill('f*y')
+  assert.deepEqual(await page.locator('.body .head.object .name').allTextContents(), ['Ferry'])
+  await find.press('Enter')
+  await find.press('Escape')
+  assert.deepEqual(await selected(), ['Ferry', 1])
+  await desk.select('Evening sun')
+  const tops = await page.locator('.body .head.object .name').allTextContents()
+  await desk.lane(tops[0].trim()).click()
+  await desk.lane(tops[2].trim()).click({ modifiers: ['Shift'] })
+  assert.equal((await selected())[1], 3)
+  await desk.lane(tops[1].trim()).click({ modifiers: ['Shift'] })
+  assert.equal((await selected())[1], 2)
+})
+
+test('filters count what they find, and Ctrl A keeps to what is shown', async () => {
+  const filter = page.getByRole('button', { name: 'Lanes shown' })
+  await filter.click()
+  const item = page.getByRole('menuitemcheckbox', { name: /^Really moves/ })
+  await until(
+    () => item.textContent(),
+    (text) => Number(/\d+/.exec(text)?.[0]) > 0,
+    'the count',
+  )
+  const count = Number(/\d+/.exec(await item.textContent())[0])
+  await item.click()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+a')
+  assert.equal((await selected())[1], count)
+  await filter.click()
+  await page.getByRole('menuitemcheckbox', { name: /^Outside this view/ }).click()
+  await page.keyboard.press('Escape')
+  await filter.click()
+  await page.getByRole('menuitem', { name: 'Show all lanes' }).click()
+})
+
+test('noise is seen before it is written, is one step, and Escape leaves nothing of it', async () => {
+  await desk.select('Pier')
+  const still = await desk.samples('Pier', 'position.x')
+  await command(page, 'Noise')
+  await page.getByLabel('Channel', { exact: true }).selectOption('Position X')
+  await dialog('Noise')
+    .getByText(/keys become/)
+    .waitFor()
+  await page.keyboard.press('Escape')
+  await dialog('Noise').waitFor({ state: 'detached' })
+  assert.deepEqual(await desk.samples('Pier', 'position.x'), still)
+  await command(page, 'Noise')
+  await setField(page, 'Amount', '0.5')
+  await setField(page, 'Beats a second', '3')
+  await dialog('Noise').getByRole('button', { name: 'Another' }).click()
+  await desk.changing(() => dialog('Noise').getByRole('button', { name: 'Write the keys' }).click())
+  const swaying = [...(await desk.samples('Pier', 'position.x')).values()]
+  const middle = [...still.values()][0]
+  assert.ok(Math.max(...swaying) - middle > 0.1 && Math.max(...swaying) - middle <= 0.51)
+  assert.ok(middle - Math.min(...swaying) > 0.1)
+  await desk.undo()
+  assert.deepEqual(await desk.samples('Pier', 'position.x'), still)
+})
+
+test('curves of one channel are told apart by object, named at their ends and read at the playhead', async () => {
+  await page.keyboard.press('Control+a')
+  await command(page, 'Curves only')
+  await page.locator('.curve-head .curve').first().waitFor()
+  const read = await page.locator('.curve-head .curve .at').first().textContent()
+  assert.match(read, /\d/)
+  await command(page, 'Curves only')
+})
+
+test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

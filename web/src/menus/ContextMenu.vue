@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { nextTick, onMounted, useTemplateRef } from 'vue'
+import { runCommand, type Command } from '../commands/command'
+import MenuItem from '../shared/MenuItem.vue'
+import { useContextMenu, type MenuLine } from './contextMenu'
+
+/** The menu at the pointer: what can be done with what is under it, with the shortcuts. */
+const menu = useContextMenu()
+const place = useTemplateRef<HTMLElement>('place')
+const before = document.activeElement
+
+// It is gone at once, wherever the keyboard is by then.
+useEventListener(
+  window,
+  'keydown',
+  (event: KeyboardEvent) => {
+    if (event.key !== 'Escape') return
+    event.stopPropagation()
+    end()
+  },
+  { capture: true },
+)
+
+/** The arrow keys go on from the first line. */
+onMounted(async () => {
+  await nextTick()
+  requestAnimationFrame(() => place.value?.querySelector<HTMLElement>('.dropdown-item')?.focus())
+})
+
+function end(): void {
+  menu.close()
+  if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true })
+}
+
+function run(line: NonNullable<MenuLine>): void {
+  end()
+  runCommand(line as Command)
+}
+</script>
+
+<template>
+  <div ref="place" class="at" :style="{ left: `${menu.at!.x}px`, top: `${menu.at!.y}px` }" @contextmenu.prevent>
+    <BDropdown
+      visible
+      no-animation
+      no-caret
+      strategy="fixed"
+      variant="quiet"
+      toggle-class="point"
+      aria-label="What can be done here"
+      menu-class="context"
+      @hidden="end"
+    >
+      <template v-for="(line, i) in menu.lines" :key="i">
+        <BDropdownDivider v-if="!line" />
+        <MenuItem v-else @click="run(line)"
+          ><span class="line"
+            >{{ line.title }} <kbd v-if="line.shown">{{ line.shown }}</kbd></span
+          ></MenuItem
+        >
+      </template>
+    </BDropdown>
+  </div>
+</template>
+
+<style scoped>
+.at {
+  position: fixed;
+  z-index: 1050;
+  width: 0;
+  height: 0;
+}
+:deep(.point) {
+  width: 0;
+  height: 0;
+  min-height: 0;
+  padding: 0;
+  border: 0;
+  overflow: hidden;
+  opacity: 0;
+  pointer-events: none;
+}
+:deep(.context .dropdown-item) {
+  padding-block: 2px;
+  font-size: 12.5px;
+}
+:deep(.context .dropdown-divider) {
+  margin-block: 4px;
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  gap: 24px;
+}
+kbd {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--dim);
+  font-size: 11.5px;
+}
+</style>
