@@ -30,13 +30,7 @@ const waiting = computed(() => {
   <div class="foot">
     <span class="num count" role="status" :title="selection.keyCount ? 'How many keys are selected' : undefined"
       ><template v-if="selection.keyCount">{{ count(selection.keyCount) }} of </template>{{ count(total) }}
-      {{ total === 1 ? 'key' : 'keys' }}<template v-if="scene.arriving">, more on their way</template
-      ><span
-        v-if="!selection.keyCount && waiting"
-        :title="`${count(waiting)} ${waiting === 1 ? 'key' : 'keys'} beyond the scene range: kept, and not played`"
-      >
-        · {{ count(waiting) }} outside</span
-      ></span
+      {{ total === 1 ? 'key' : 'keys' }}<template v-if="scene.arriving">, more on their way</template></span
     >
     <WorkingCounts />
     <span class="views" role="group" aria-label="Show">
@@ -46,6 +40,9 @@ const waiting = computed(() => {
         Keys
       </button>
     </span>
+    <span v-if="!selection.keyCount && waiting" class="beyond"
+      >{{ count(waiting) }} {{ waiting === 1 ? 'key' : 'keys' }} beyond the scene range, not played</span
+    >
   </div>
 </template>
 
@@ -61,6 +58,20 @@ const waiting = computed(() => {
 }
 .count {
   white-space: pre;
+}
+.foot:has(.beyond) {
+  flex-wrap: wrap;
+  align-content: center;
+  row-gap: 0;
+}
+.foot:has(.beyond) .views button {
+  padding-block: 0;
+}
+.beyond {
+  flex-basis: 100%;
+  font-size: 10.5px;
+  line-height: 13px;
+  white-space: nowrap;
 }
 .views {
   display: flex;

@@ -117,8 +117,9 @@ const named = computed(() => {
 .counted {
   display: inline-flex;
   justify-content: space-between;
-  gap: 18px;
-  width: calc(100% - 21px);
+  gap: 12px;
+  width: calc(100% - 22px);
+  min-width: 204px;
 }
 .go {
   flex: 1;

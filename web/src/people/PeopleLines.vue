@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import { usePlayhead } from '../timebar/playhead'
 import { usePeople } from './people'
 
 /** The frames that others look at, over a canvas: faint, for it is one's own playhead that counts. */
 const props = defineProps<{ first: number; last: number; width: number; flag?: boolean }>()
 const people = usePeople()
+const playhead = usePlayhead()
+/** Beside one's own playhead there is no room for a name. */
+const room = 24
 const xOf = (frame: number) => ((frame - props.first) / (props.last - props.first)) * props.width
 </script>
 
@@ -16,7 +20,7 @@ const xOf = (frame: number) => ((frame - props.first) / (props.last - props.firs
     :style="{ transform: `translateX(${xOf(person.frame)}px)`, '--ink-of': person.ink }"
     aria-hidden="true"
   >
-    <span v-if="flag">{{ person.called }}</span>
+    <span v-if="flag && Math.abs(xOf(person.frame) - xOf(playhead.readFrame)) > room">{{ person.called }}</span>
   </div>
 </template>
 

@@ -14,7 +14,7 @@ import { specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { inOf, outOf } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
-import { curveOfLane, warpOf } from '../scene/owners'
+import { curveOfLane, placedOf, warpOf } from '../scene/owners'
 import TimeField from '../timebar/TimeField.vue'
 import SelectedSection from './SelectedSection.vue'
 import ModeButtons from './ModeButtons.vue'
@@ -52,6 +52,19 @@ const common = computed(() => {
     }
   }
   return first && { ...first, same }
+})
+/** What is selected, by what it is: "8 keys, 2 warp points". */
+const counted = computed(() => {
+  const counts = { key: 0, 'warp point': 0, 'key of a rate': 0 }
+  for (const [lane, times] of selection.keys) {
+    const { object } = curveOfLane(lane)
+    const what = warpOf(object) !== null ? 'warp point' : placedOf(object) !== null ? 'key of a rate' : 'key'
+    counts[what] += times.size
+  }
+  return Object.entries(counts)
+    .filter(([, count]) => count > 0)
+    .map(([what, count]) => `${count} ${count === 1 ? what : what.replace(/^(key|warp point)/, '$1s')}`)
+    .join(', ')
 })
 const frame = computed(() => (common.value ? common.value.time / scene.settings.ticksPerFrame : 0))
 
@@ -100,7 +113,7 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
   <SelectedSection
     v-if="common"
     label="Selected keys"
-    :title="selection.keyCount === 1 ? 'Selected key' : `${selection.keyCount} selected keys`"
+    :title="selection.keyCount === 1 ? `Selected ${counted.replace('1 ', '')}` : `${counted} selected`"
   >
     <template #fields>
       <span>{{ selection.keyCount === 1 ? 'Frame' : 'First frame' }}</span>
