@@ -136,7 +136,9 @@ for (const [frame, times, rate] of [
   await page.getByRole('button', { name: /^Rate: changed/ }).click()
 }
 await page.mouse.click((await deskPoint(page, 60)).x, (await deskPoint(page, 60, 'Clips')).y)
+await page.getByRole('button', { name: 'Rate of Bob at 30', exact: true }).hover()
 await page.getByRole('button', { name: 'Curve of Rate of Bob at 30' }).click()
+await page.mouse.move(640, 2)
 await setField(page, 'Frame', '86')
 await page.evaluate(() => document.activeElement.blur())
 await rested()
