@@ -299,3 +299,62 @@ describe('a pose', () => {
     await desk.undo()
   })
 })
+
+describe('time that was made longer, and then not', () => {
+  let desk, page
+  const ranges = async () => {
+    const { range, work } = await desk.scene()
+    return [range, work]
+  }
+  after(() => desk?.close())
+
+  test('a warp that is switched off offers to end the scene where its motion ends', async () => {
+    desk = await Desk.open(sceneOf('Twice as long', [1, 48], [linear(1, 0), linear(48, 10)]))
+    page = desk.page
+    await command(page, 'Speed of the whole scene')
+    await setField(page, 'Speed of the scene', '0.5')
+    await desk.changing(() => page.getByRole('button', { name: 'Set the speed' }).click())
+    const [[first, last]] = await ranges()
+    assert.ok(first === 1 && last > 90, `${first}–${last}`)
+    await desk.changing(() => page.getByRole('switch', { name: 'Whole scene on' }).click())
+    await page.getByText(/the motion ends at frame 4[89], the scene at \d+/).waitFor()
+    await desk.changing(() => page.getByRole('button', { name: /^End the scene at 4[89]$/ }).click())
+    const [range, work] = await ranges()
+    assert.ok(range[1] === 48 || range[1] === 49, `${range}`)
+    assert.deepEqual(work, range)
+    for (let i = 0; i < 3; i++) await desk.undo()
+    assert.deepEqual(await ranges(), [
+      [1, 48],
+      [1, 48],
+    ])
+  })
+
+  test('all motion begins later, the scene starts where it did and grows, and the view goes along', async () => {
+    await command(page, 'All motion later')
+    await setField(page, 'How many frames later', '24')
+    await desk.changing(() => page.getByRole('button', { name: 'Make it later' }).click())
+    assert.deepEqual(await ranges(), [
+      [1, 72],
+      [1, 72],
+    ])
+    assert.deepEqual(
+      (await desk.keys('Buoy', 'position.x')).map(({ frame, value }) => [frame, value]),
+      [
+        [25, 0],
+        [72, 10],
+      ],
+    )
+    await until(
+      () => page.locator('.desk').getAttribute('data-view'),
+      (view) => JSON.parse(view).last >= 72,
+      'the view',
+    )
+    // Called off, it is as if it had not been asked.
+    await command(page, 'All motion later')
+    await page.keyboard.press('Escape')
+    await page.getByRole('dialog').waitFor({ state: 'detached' })
+    await desk.undo()
+    assert.deepEqual((await ranges())[0], [1, 48])
+    assert.deepEqual(page.faults, [])
+  })
+})

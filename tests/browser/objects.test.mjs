@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, deskPoint, Desk, setField, until } from './harness.mjs'
+import { command, deskPoint, Desk, ferryScene, setField, until } from './harness.mjs'
 
 // Menus at the pointer, grouping, renaming several, finding lanes and noise.
 let desk, page
@@ -167,6 +167,16 @@ test('filters count what they find, and Ctrl A keeps to what is shown', async ()
   await page.getByRole('menuitem', { name: 'Show all lanes' }).click()
 })
 
+test('what is selected is framed and blinks, on the stage and on its lane', async () => {
+  await desk.select('Lighthouse')
+  await command(page, 'Show me where')
+  const shown = page.locator('.body .head.shown')
+  await shown.waitFor()
+  assert.equal((await shown.locator('.name').textContent()).trim(), 'Lighthouse')
+  await shown.waitFor({ state: 'detached' })
+  await page.getByRole('button', { name: /^Free view/ }).waitFor()
+})
+
 test('noise is seen before it is written, is one step, and Escape leaves nothing of it', async () => {
   await desk.select('Pier')
   const still = await desk.samples('Pier', 'position.x')
@@ -201,3 +211,35 @@ test('curves of one channel are told apart by object, named at their ends and re
 })
 
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))
+
+test('three balls at different speeds: a colour and a line of speed for each', async () => {
+  const ball = (i) => ({
+    name: `Ball ${i}`,
+    kind: 'sphere',
+    channels: {
+      'position.x': { keys: [1, 48].map((frame, k) => ({ frame, value: k * 10 * i, in: 'linear', out: 'linear' })) },
+    },
+  })
+  const balls = await Desk.open({ ...ferryScene('Balls', {}), objects: [1, 2, 3].map(ball) })
+  await balls.lane('Ball 1').waitFor()
+  await balls.page.keyboard.press('Control+a')
+  await command(balls.page, 'Curves only')
+  const curves = balls.page.locator('.curve-head .curve')
+  assert.deepEqual(
+    (await curves.locator('.curve-name').allTextContents()).map((text) => text.trim()),
+    ['Ball 1', 'Ball 2', 'Ball 3'],
+  )
+  const inks = await curves.locator('rect').evaluateAll((all) => all.map((each) => each.getAttribute('fill')))
+  assert.equal(new Set(inks).size, 3, `${inks}`)
+  await command(balls.page, 'Show speeds')
+  await setField(balls.page, 'Frame', '24')
+  // Ten units a ball in 47 frames at 24 a second.
+  const wanted = (i) => `${Number(((230 / 47) * i).toPrecision(4))}, ${Number(((240 / 47) * i).toPrecision(4))}/s`
+  await until(
+    async () => (await curves.locator('.at').allTextContents()).map((text) => text.trim()),
+    (now) => JSON.stringify(now) === JSON.stringify([1, 2, 3].map(wanted)),
+    `${[1, 2, 3].map(wanted)}`,
+  )
+  assert.deepEqual(balls.page.faults, [])
+  await balls.close()
+})

@@ -35,13 +35,13 @@ public sealed record ChannelSpec(
     /// <summary>Whether it is a part of where an object is, how it is turned, or how large it is.</summary>
     public bool IsOfTransform => Group is "Position" or "Rotation" or "Scale";
 
-    /// <summary>The nearest value that the channel can have; a curve may overshoot.</summary>
-    public double Within(double value) => Math.Clamp(value, Least, Most);
+    /// <summary>The nearest value that the channel can have; a curve may overshoot. There is one zero, not two.</summary>
+    public double Within(double value) => Math.Clamp(value, Least, Most) + 0.0;
 
     /// <summary>The nearest key that the channel can have: within its limits, and holding whole values where it holds only.</summary>
     public Key Fitted(Key key) => HoldsOnly
         ? new Key(key.Time, Within(Math.Round(key.Value)), Interpolation.Hold, Interpolation.Hold)
-        : key.Value >= Least && key.Value <= Most ? key : key with { Value = Within(key.Value) };
+        : key with { Value = Within(key.Value) };
 
     /// <exception cref="Refusal">The key's value is not one that the channel can have.</exception>
     public Key Checked(Key key, string place) => key with { Value = Checked(key.Value, place) };
@@ -54,6 +54,6 @@ public sealed record ChannelSpec(
             throw new Refusal(place, $"{Name} takes whole numbers only");
         if (value < Least || value > Most)
             throw new Refusal(place, string.Create(CultureInfo.InvariantCulture, $"{Name} takes {Least} to {Most}, not {value}"));
-        return value;
+        return value + 0.0;
     }
 }

@@ -19,6 +19,14 @@ public class KeyEditTests
     private static double[] Values(Scene scene) => [.. scene.Keys(Ferry, "position.x").Select(k => k.Value)];
 
     [Fact]
+    public void A_value_of_minus_zero_is_zero()
+    {
+        var keys = Moving().After(new SetKeyValues([Selected(1, 25, 49)], -0.0)).Keys(Ferry, "position.x");
+        keys.ShouldAllBe(key => !double.IsNegative(key.Value));
+        double.IsNegative(Moving().After(new SetValues([new ChannelValue(Buoy, "position.y", -0.0)])).Object(Buoy).Channel("position.y").Still).ShouldBeFalse();
+    }
+
+    [Fact]
     public void Where_keys_meet_it_stops_replaces_or_keeps_both()
     {
         var clash = Should.Throw<KeyClash>(() => new MoveKeys([Selected(1)], 24).Apply(Moving()));

@@ -46,6 +46,7 @@ const kinds = {
     end: random.of(['Enter', 'Enter', 'Escape', 'Tab', 'ArrowUp', 'Control+z']),
   }),
   menu: (random) => ({ which: random.next(), item: random.next(), leaves: random.chance(0.2) }),
+  pointed: (random) => ({ at: spot(random), item: random.next(), leaves: random.chance(0.3) }),
   command: (random) => ({
     which: random.next(),
     text: random.of(nonsense),
@@ -60,7 +61,19 @@ const kinds = {
   reload: () => ({}),
   kill: () => ({}),
 }
-const weights = { drag: 30, click: 18, key: 20, field: 12, menu: 6, command: 12, wheel: 5, play: 3, reload: 1, kill: 1 }
+const weights = {
+  drag: 30,
+  click: 18,
+  key: 20,
+  field: 12,
+  menu: 6,
+  pointed: 6,
+  command: 12,
+  wheel: 5,
+  play: 3,
+  reload: 1,
+  kill: 1,
+}
 const hat = Object.entries(weights).flatMap(([kind, count]) => Array(count).fill(kind))
 
 /** @returns a gesture on one of some pages. */
@@ -149,6 +162,19 @@ const does = {
         .click({ timeout: 1000 })
         .catch(() => {})
     if (await page.locator('.dropdown-menu.show').count()) await page.keyboard.press('Escape')
+  },
+  async pointed({ at, item, leaves }, page) {
+    const where = await point(page, at)
+    if (!where || (await leadsAway(page, where))) return
+    await page.mouse.click(where.x, where.y, { button: 'right' })
+    const items = page.locator('.dropdown-menu.context.show button.dropdown-item:enabled')
+    const there = leaves ? 0 : await items.count()
+    if (there)
+      await items
+        .nth(Math.floor(item * there))
+        .click({ timeout: 1000 })
+        .catch(() => {})
+    else await page.keyboard.press('Escape')
   },
   async command({ which }, page) {
     await page.keyboard.press('Control+k')

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
+import { useSelectedCounts } from './selectedCounts'
 import { useShowAll, useShowKeys } from './selectedFrames'
 import WorkingCounts from '../working/WorkingCounts.vue'
 import { useTimeView } from './timeView'
@@ -12,6 +13,7 @@ const selection = useSelection()
 const view = useTimeView()
 const showKeys = useShowKeys()
 const showAll = useShowAll()
+const selected = useSelectedCounts()
 
 const count = (keys: number) => keys.toLocaleString('en')
 const total = computed(() => {
@@ -28,9 +30,14 @@ const waiting = computed(() => {
 
 <template>
   <div class="foot">
-    <span class="num count" role="status" :title="selection.keyCount ? 'How many keys are selected' : undefined"
-      ><template v-if="selection.keyCount">{{ count(selection.keyCount) }} of </template>{{ count(total) }}
-      {{ total === 1 ? 'key' : 'keys' }}<template v-if="scene.arriving">, more on their way</template></span
+    <span class="num count" role="status" :title="selected.words.value && `${selected.words.value} selected`"
+      ><template v-if="selection.keyCount && selected.counts.value.key < selection.keyCount">{{
+        selected.words.value
+      }}</template
+      ><template v-else
+        ><template v-if="selection.keyCount">{{ count(selection.keyCount) }} of </template>{{ count(total) }}
+        {{ total === 1 ? 'key' : 'keys' }}</template
+      ><template v-if="scene.arriving">, more on their way</template></span
     >
     <WorkingCounts />
     <span class="views" role="group" aria-label="Show">
@@ -57,6 +64,9 @@ const waiting = computed(() => {
   border-right: 1px solid var(--line);
 }
 .count {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
   white-space: pre;
 }
 .foot:has(.beyond) {

@@ -1,7 +1,7 @@
 import { useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, markRaw, ref, shallowRef } from 'vue'
-import type { Edit, KeySet } from '../api/http'
+import type { Edit } from '../api/http'
 import { LineBroken, LiveLine, type LaneName, type LineState } from '../api/live'
 import type {
   ChangeMessage,
@@ -9,26 +9,24 @@ import type {
   HistoryNote,
   KeptMessage,
   MoreMessage,
-  PeopleMessage,
-  PersonMessage,
   RowsMessage,
   SamplesMessage,
   SceneMessage,
   TriedMessage,
 } from '../api/messages'
+import { askingOf } from './asking'
 import { loadCatalogue } from './catalogue'
 import { useClashes } from './clashes'
 import { Fetching, type Gaze } from './fetching'
 import { Held, rowsIn } from './held'
 import { useNotices } from './notices'
+import { othersOf } from './others'
 import { useOutbox, wishOf, wordsOf } from './outbox'
 import { usePerson } from './person'
 import { SampleBook } from './samples'
 import { useSelection } from './selection'
+import { Trying } from './trying'
 import { SceneModel } from './sceneModel'
-
-/** A hand that has not moved for so long rests, and what it does not look at is fetched too; in milliseconds. */
-const handRests = 200
 
 const nothing: HistoryNote = { position: 0, floor: 0, undo: null, redo: null }
 
@@ -60,8 +58,6 @@ export const useScene = defineStore('scene', () => {
   const history = shallowRef<HistoryMessage[]>([])
   const lineState = ref<LineState>('standing')
   const gone = ref(false)
-  /** Who is at the other tabs of the scene, by tab. */
-  const people = shallowRef<ReadonlyMap<number, PersonMessage>>(new Map())
   /** How many changes have been made from this page and not been taken back. */
   const made = ref(0)
   const busy = ref(false)
@@ -86,7 +82,7 @@ export const useScene = defineStore('scene', () => {
       changed,
       sampled: takeSamples,
       tried: takeTry,
-      people: takePeople,
+      people: (message) => others.take(message),
       gone: (scene) => {
         if (scene === id.value) gone.value = true
       },
@@ -95,6 +91,12 @@ export const useScene = defineStore('scene', () => {
     },
     () => ({ author: person.author.value, name: person.name.value, window: person.window }),
   )
+  const others = othersOf(
+    () => line,
+    () => id.value,
+    () => lineState.value !== 'away' && lineState.value !== 'shut',
+  )
+  const asking = askingOf(line, () => id.value!)
   const held = new Held()
   // Steps through the history that have been asked for and not been answered.
   const steps = ref(0)
@@ -117,7 +119,7 @@ export const useScene = defineStore('scene', () => {
   /** Done when the picture is here; keys may still be on their way. */
   async function load(): Promise<void> {
     fetching.restart()
-    people.value = new Map()
+    others.forget()
     const picture = new Promise<void>((here) => (begun = here))
     whole = line.open(id.value!)
     await Promise.race([picture, whole])
@@ -161,7 +163,7 @@ export const useScene = defineStore('scene', () => {
     fresh = new SceneModel()
     fresh.take(message.rows)
     freshBook = new SampleBook(message.chunk)
-    tried = false
+    trying.isShown = false
     revision.value = message.revision
     note.value = message.note
     history.value = message.history
@@ -230,6 +232,12 @@ export const useScene = defineStore('scene', () => {
     () => model.value.settings.range,
   )
 
+  const trying = new Trying(
+    () => line,
+    () => id.value,
+    (isMoving) => fetching.rest(isMoving),
+  )
+
   /** Says where somebody looks: the samples of that frame come, and of what is next. Done when they are here. */
   function look(at: Gaze): Promise<void> {
     gaze = at
@@ -242,7 +250,6 @@ export const useScene = defineStore('scene', () => {
     const contested = held.contestedBy(change, person.window)
     if (contested) notices.problem(contested)
     tellTaken(change)
-    tried = false
     revision.value = change.revision
     note.value = change.note
     const before = history.value[0]?.seq ?? change.same + 1
@@ -252,10 +259,9 @@ export const useScene = defineStore('scene', () => {
     ]
     take(change.rows)
     renew(change.samples)
-    clearTimeout(resting)
-    fetching.rest(false)
+    trying.settle()
     // Somebody else did something while a hand drags: what it drags is shown on top of that.
-    if (dragged) tryEdit(dragged)
+    if (trying.held) tryEdit(trying.held)
   }
 
   /** Somebody else deleted what is selected here: that is told, and how it comes back. */
@@ -274,7 +280,7 @@ export const useScene = defineStore('scene', () => {
   /** What a try gives, or, where it goes back, what is kept after all. */
   function takeTry({ isBack, rows, samples }: TriedMessage): void {
     if (!isBack) {
-      tried = true
+      trying.isShown = true
       held.hold(rowsIn(rows), revision.value)
     }
     take(rows)
@@ -400,97 +406,39 @@ export const useScene = defineStore('scene', () => {
     return kept
   }
 
-  // While the hand drags: only the newest try matters, and one is on its way at a time.
-  let tried = false
-  let wanted: Edit | null = null
-  /** What the hand holds as long as it drags. */
-  let dragged: Edit | null = null
-  let trying: Promise<void> | null = null
-  let resting: ReturnType<typeof setTimeout> | undefined
-
   /** Shows what an edit would give, without keeping it. */
   function tryEdit(next: Edit): void {
-    wanted = dragged = next
     held.hold([], revision.value)
-    fetching.rest(true)
-    clearTimeout(resting)
-    resting = setTimeout(() => fetching.rest(false), handRests)
-    trying ??= tryOn().finally(() => (trying = null))
-  }
-
-  async function tryOn(): Promise<void> {
-    while (wanted && id.value !== null) {
-      const now = wanted
-      wanted = null
-      tried = true
-      try {
-        await line.try(id.value, now)
-      } catch {
-        // A try that cannot be done shows nothing; the edit itself will say why.
-      }
-    }
+    trying.try(next)
   }
 
   /** Ends a drag by making the edit. */
   async function keepTry(final: Edit): Promise<KeptMessage | null> {
-    wanted = dragged = null
-    await trying
+    await trying.letGo()
     return edit(final)
   }
 
   /** Ends a drag by going back to what is kept. */
   async function dropTry(): Promise<void> {
-    wanted = dragged = null
-    await trying
+    await trying.letGo()
     held.letGo()
-    if (!tried || id.value === null) return
-    tried = false
+    if (!trying.isShown || id.value === null) return
+    trying.isShown = false
     // Away from the server everything is fetched anew when it is back.
     if (lineState.value === 'standing') await line.dropTry(id.value).catch(() => {})
   }
-
-  const timeLabels = (frames: number[], display: string) => line.timeLabels(id.value!, frames, display)
-  const copyPose = (objects: number[], frame: number) => line.copyPose(id.value!, objects, frame)
-  const copyClips = (placed: number[]) => line.copyClips(id.value!, placed)
-  const copyKeys = (keys: KeySet[]) => line.copyKeys(id.value!, keys)
-  const lookAhead = (edit: Edit) => line.lookAhead(id.value!, edit)
-  const lookAheadCurves = (edit: Edit) => line.lookAheadCurves(id.value!, edit)
-  const gimbalLocks = (object: number) => line.gimbalLocks(id.value!, object)
-  const motion = () => line.motion(id.value!)
-  const newNames = (edit: Edit) => line.newNames(id.value!, edit)
-  const fallOf = (keys: KeySet[]) => line.fallOf(id.value!, keys)
-  const copyEase = (keys: KeySet[]) => line.copyEase(id.value!, keys)
-  const channelsAt = (place: number, lanes: readonly LaneName[]) => line.channelsAt(id.value!, place, lanes)
-  const copyKeysAt = (place: number, lanes: readonly LaneName[], from: number, to: number) =>
-    line.copyKeysAt(id.value!, place, lanes, from, to)
 
   /** From now on the speeds of these channels come along with their samples. */
   async function watchSpeeds(lanes: readonly LaneName[]): Promise<void> {
     if (id.value !== null) await line.watchSpeeds(id.value, lanes)
   }
 
-  // Whoever is away hears of it when the scene is opened anew; nothing that others do depends on it.
-  const quietly = async (call: (scene: number) => Promise<void>): Promise<void> => {
-    if (id.value !== null && lineState.value !== 'away' && lineState.value !== 'shut')
-      await call(id.value).catch(() => {})
-  }
   /** Locks objects at this tab; edits wait until that is so. */
   function lock(objects: number[]): Promise<unknown> {
-    const done = quietly((scene) => line.lock(scene, objects))
+    const done = others.lock(objects)
     last = Promise.all([last, done])
     return done
   }
-  const stand = (frame: number, objects: number[]) => quietly((scene) => line.stand(scene, frame, objects))
-
-  function takePeople({ id: of, people: come, left }: PeopleMessage): void {
-    if (of !== id.value) return
-    const next = new Map(people.value)
-    for (const tab of left) next.delete(tab)
-    for (const person of come) next.set(person.tab, person)
-    people.value = next
-  }
-
-  const readTime = (text: string, present: number) => line.readTime(id.value!, text, present)
 
   /** A hand takes hold of rows: it types into them, or has changed them without keeping that. */
   const hold = (rows: Iterable<string>) => held.hold(rows, revision.value)
@@ -527,7 +475,7 @@ export const useScene = defineStore('scene', () => {
     waiting,
     trouble,
     gone,
-    people,
+    people: others.people,
     made,
     busy,
     settings,
@@ -544,27 +492,14 @@ export const useScene = defineStore('scene', () => {
     redo,
     takeBack,
     lock,
-    stand,
+    stand: others.stand,
     tryEdit,
     keepTry,
     dropTry,
     hold,
     letGo,
     rename,
-    timeLabels,
-    readTime,
-    lookAhead,
-    lookAheadCurves,
-    gimbalLocks,
-    fallOf,
-    motion,
-    newNames,
-    copyEase,
-    channelsAt,
-    copyKeysAt,
     watchSpeeds,
-    copyPose,
-    copyClips,
-    copyKeys,
+    ...asking,
   }
 })

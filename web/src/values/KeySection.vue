@@ -10,11 +10,12 @@ import EasePanel from '../curves/EasePanel.vue'
 import { useArranging } from '../desk/arranging'
 import { useDesk } from '../desk/deskStore'
 import { useKeyDialogs } from '../desk/keyDialogs'
+import { useSelectedCounts } from '../desk/selectedCounts'
 import { specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { inOf, outOf } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
-import { curveOfLane, placedOf, warpOf } from '../scene/owners'
+import { curveOfLane, warpOf } from '../scene/owners'
 import TimeField from '../timebar/TimeField.vue'
 import SelectedSection from './SelectedSection.vue'
 import ModeButtons from './ModeButtons.vue'
@@ -53,19 +54,7 @@ const common = computed(() => {
   }
   return first && { ...first, same }
 })
-/** What is selected, by what it is: "8 keys, 2 warp points". */
-const counted = computed(() => {
-  const counts = { key: 0, 'warp point': 0, 'key of a rate': 0 }
-  for (const [lane, times] of selection.keys) {
-    const { object } = curveOfLane(lane)
-    const what = warpOf(object) !== null ? 'warp point' : placedOf(object) !== null ? 'key of a rate' : 'key'
-    counts[what] += times.size
-  }
-  return Object.entries(counts)
-    .filter(([, count]) => count > 0)
-    .map(([what, count]) => `${count} ${count === 1 ? what : what.replace(/^(key|warp point)/, '$1s')}`)
-    .join(', ')
-})
+const { words: counted } = useSelectedCounts()
 const frame = computed(() => (common.value ? common.value.time / scene.settings.ticksPerFrame : 0))
 
 /** Moves the whole selection, so that its first key comes to stand on the frame. */

@@ -1,0 +1,21 @@
+import type { Edit, KeySet } from '../api/http'
+import type { LaneName, LiveLine } from '../api/live'
+
+/** The questions about the open scene, which change nothing. */
+export const askingOf = (line: LiveLine, scene: () => number) => ({
+  timeLabels: (frames: number[], display: string) => line.timeLabels(scene(), frames, display),
+  readTime: (text: string, present: number) => line.readTime(scene(), text, present),
+  lookAhead: (edit: Edit) => line.lookAhead(scene(), edit),
+  lookAheadCurves: (edit: Edit) => line.lookAheadCurves(scene(), edit),
+  newNames: (edit: Edit) => line.newNames(scene(), edit),
+  motion: () => line.motion(scene()),
+  gimbalLocks: (object: number) => line.gimbalLocks(scene(), object),
+  fallOf: (keys: KeySet[]) => line.fallOf(scene(), keys),
+  copyEase: (keys: KeySet[]) => line.copyEase(scene(), keys),
+  copyPose: (objects: number[], frame: number) => line.copyPose(scene(), objects, frame),
+  copyClips: (placed: number[]) => line.copyClips(scene(), placed),
+  copyKeys: (keys: KeySet[]) => line.copyKeys(scene(), keys),
+  channelsAt: (place: number, lanes: readonly LaneName[]) => line.channelsAt(scene(), place, lanes),
+  copyKeysAt: (place: number, lanes: readonly LaneName[], from: number, to: number) =>
+    line.copyKeysAt(scene(), place, lanes, from, to),
+})
