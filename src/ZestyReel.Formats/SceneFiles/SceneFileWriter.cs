@@ -75,7 +75,7 @@ public static class SceneFileWriter
             if (!thing.Channels.TryGetValue(spec.Name, out var channel)) continue;
             json.WritePropertyName(spec.Name);
             if (channel.Curve is { } curve) WriteCurve(json, scene.Rate, curve, channel.Locked);
-            else json.WriteRawValue(string.Create(CultureInfo.InvariantCulture, $"{{ \"value\": {channel.Still:R}{(channel.Locked ? ", \"locked\": true" : "")} }}"));
+            else json.WriteRawValue(string.Create(CultureInfo.InvariantCulture, $"{{ \"value\": {channel.Still + 0.0:R}{(channel.Locked ? ", \"locked\": true" : "")} }}"));
         }
         json.WriteEndObject();
     }
@@ -128,7 +128,7 @@ public static class SceneFileWriter
             inner.WriteStartObject();
             WriteTime(inner, rate, key.Time, "frame", "tick");
             if (isWarp) WriteTime(inner, rate, new Tick((long)key.Value), "source", "sourceTick");
-            else inner.WriteNumber("value", key.Value);
+            else inner.WriteNumber("value", key.Value + 0.0);
             if (key.In != Interpolation.Clamped) inner.WriteString("in", FileWords.Of(key.In));
             if (key.Out != Interpolation.Clamped) inner.WriteString("out", FileWords.Of(key.Out));
             WriteHandle(inner, rate, "inHandle", key.In, key.InHandle, isWarp);

@@ -18,6 +18,8 @@ public sealed class Tabs(IHubContext<SceneHub> hub, SceneSessions sessions, Work
     /// <exception cref="SceneGone">There is no such scene.</exception>
     internal TabFeed Open(string connection, long scene, Origin who)
     {
+        // Reading a scene may take a while: others open theirs meanwhile.
+        var use = sessions.Use(scene);
         TabFeed? before;
         TabFeed feed;
         lock (_turn)
@@ -25,7 +27,7 @@ public sealed class Tabs(IHubContext<SceneHub> hub, SceneSessions sessions, Work
             before = _byConnection.GetValueOrDefault(connection);
             var taken = At(scene).Where(other => other != before).Select(other => other.Mark.Colour).ToHashSet();
             var colour = Enumerable.Range(0, taken.Count + 1).First(each => !taken.Contains(each));
-            feed = new TabFeed(hub.Clients.Client(connection), sessions.Use(scene), who, work, () => ReachOf(who, scene)) { Mark = (++_tabs, colour) };
+            feed = new TabFeed(hub.Clients.Client(connection), use, who, work, () => ReachOf(who, scene)) { Mark = (++_tabs, colour) };
             _byConnection[connection] = feed;
         }
         if (before is not null) Leave(before);
