@@ -84,7 +84,7 @@ test('a lane whose edge is pulled down shows its curve where the values are', as
   const box = await head.boundingBox()
   const edge = { x: box.x + 100, y: box.y + box.height - 2 }
   await drag(page, edge, { x: edge.x, y: edge.y + 130 })
-  await head.getByText('curve').waitFor()
+  await head.and(page.locator('.tall')).waitFor()
   near((await head.boundingBox()).height, 154, 2, 'height')
   const samples = await desk.samples('Ferry', 'position.x')
   for (const frame of [40, 80, 150]) {
