@@ -192,7 +192,7 @@ test('keys are shown where they are played, and moved there', async () => {
   const played = 60 + ((first.frame - 60) * 90) / 40
   const inSource = await deskPoint(page, first.frame, 'Position X')
   await page.mouse.click(inSource.x, inSource.y)
-  await page.locator('.foot').getByText('1 warp point').waitFor()
+  await page.getByText(/^1 of /).waitFor()
   await page.keyboard.press('Shift+S')
   await page.mouse.click(inSource.x, inSource.y)
   await until(
@@ -237,7 +237,7 @@ test('a warp is its curve as well, with points that are keys', async () => {
   await flow().getByRole('button', { name: 'ladder', exact: true }).click()
   const at = await rail(60, 'played')
   await page.mouse.click(at.x, at.y)
-  await page.getByText(/^1 of /).waitFor()
+  await page.locator('.foot').getByText('1 warp point').waitFor()
   await desk.changing(async () => {
     await page.getByLabel('Value of the selected keys').fill('50')
     await page.getByLabel('Value of the selected keys').press('Enter')
