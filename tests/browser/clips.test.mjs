@@ -330,6 +330,23 @@ test('the keyboard finds clips, moves them and takes them off', async () => {
   )
 })
 
+test('a right click on a clip selects it and offers what can be done with it', async () => {
+  const at = await clipPoint(30)
+  await page.mouse.click(at.x, at.y, { button: 'right' })
+  const menu = page.locator('.dropdown-menu.context.show')
+  await menu.waitFor()
+  const lines = (await menu.getByRole('menuitem').allTextContents()).map((text) => text.trim().replace(/\s+/g, ' '))
+  for (const wanted of ['Copy Ctrl C', 'Bake into keys…', 'Delete Delete'])
+    assert.ok(lines.includes(wanted), `${wanted} in ${lines}`)
+  await section().getByText('Bob on Barge').waitFor()
+  await menu.getByRole('menuitem', { name: 'Bake into keys…' }).click()
+  await dialog()
+    .getByText(/keys become/)
+    .waitFor()
+  await page.keyboard.press('Escape')
+  await dialog().waitFor({ state: 'detached' })
+})
+
 test('clips are written down as keys, and the error is told before', async () => {
   const before = await desk.samples('Barge', 'position.y')
   await page.mouse.click((await clipPoint(30)).x, (await clipPoint(30)).y)

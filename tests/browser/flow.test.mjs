@@ -252,6 +252,22 @@ test('a warp is its curve as well, with points that are keys', async () => {
   await desk.undo()
 })
 
+test('a right click on a warp point selects it and offers what can be done with it', async () => {
+  const at = await rail(60, 'played')
+  await page.mouse.click(at.x, at.y, { button: 'right' })
+  const menu = page.locator('.dropdown-menu.context.show')
+  await menu.waitFor()
+  await page.locator('.foot').getByText('1 warp point').waitFor()
+  const count = (await points('Time flow')).length
+  await desk.changing(() => menu.getByRole('menuitem', { name: 'Delete Delete' }).click())
+  assert.equal((await points('Time flow')).length, count - 1)
+  await desk.undo()
+  const beside = await rail(75, 'played')
+  await page.mouse.click(beside.x, beside.y + 20, { button: 'right' })
+  await desk.changing(() => menu.getByRole('menuitem', { name: 'Switch the warp on or off' }).click())
+  await desk.undo()
+})
+
 test('another object joins a warp by dropping its lane’s name on it, and leaves it again', async () => {
   await page.getByLabel('Find a lane').fill('Crane')
   await desk.lane('Crane').waitFor()

@@ -85,6 +85,9 @@ export async function browse(size = { width: 1280, height: 800 }) {
   return { browser, context }
 }
 
+/** What the browser itself says of the network, where tests kill servers: the page tells of that in its own words. */
+const ofNetwork = /^(Failed to load resource|WebSocket connection to '[^']*' failed)/
+
 /** A page that fails the test on any error of its own. */
 export async function open(context, address) {
   const page = await context.newPage()
@@ -92,8 +95,7 @@ export async function open(context, address) {
   page.faults = []
   page.on('pageerror', (error) => page.faults.push(error.message))
   page.on('console', (message) => {
-    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
-      page.faults.push(message.text())
+    if (message.type() === 'error' && !ofNetwork.test(message.text())) page.faults.push(message.text())
   })
   await page.goto(address)
   return page

@@ -76,10 +76,13 @@ test('playing where nothing is here yet, an older picture is said to be one', as
   })
   for (let times = 0; times < 3; times++) await page.keyboard.press('l')
   await until(now, (frame) => frame > from + 400, 'the playhead further on')
+  const looked = await until(
+    () => page.evaluate(() => window.looks),
+    ({ count }) => count > 20,
+    'looks at the picture',
+  )
   await page.keyboard.press('k')
-  const { count, unsaid } = await page.evaluate(() => window.looks)
-  assert.ok(count > 20)
-  assert.equal(unsaid, 0)
+  assert.equal(looked.unsaid, 0)
   await isTrue()
 })
 

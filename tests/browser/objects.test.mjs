@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, deskPoint, Desk, ferryScene, setField, until } from './harness.mjs'
+import { command, deskPoint, Desk, ferryScene, setField, stageRested, until } from './harness.mjs'
 
 // Menus at the pointer, grouping, renaming several, finding lanes and noise.
 let desk, page
@@ -75,6 +75,13 @@ test('a right click on a lane, the ruler and the stage offers what fits there', 
   await line('Go to 100').click()
   await page.locator('.stage[data-frame="100"]').waitFor()
 
+  // A right click on a field of the page that takes the keyboard does not take it away from there.
+  await menuAt(await deskPoint(page, 60.5, 'Pier'))
+  await page.getByLabel('Find a lane').click()
+  await menu().waitFor({ state: 'detached' })
+  assert.equal(await page.evaluate(() => document.activeElement.ariaLabel), 'Find a lane')
+  await page.evaluate(() => document.activeElement.blur())
+
   // On the stage a right drag pans as before; a right click that stays is a menu.
   const stage = await page.locator('.stage-canvas').boundingBox()
   const at = { x: stage.x + stage.width * 0.1, y: stage.y + stage.height * 0.75 }
@@ -86,6 +93,19 @@ test('a right click on a lane, the ruler and the stage offers what fits there', 
   const lines = await menuAt(at)
   assert.ok(lines.length > 3, `${lines}`)
   await page.keyboard.press('Escape')
+  // On an object it is that object's menu; locked, it is as if it were not there.
+  await desk.select('Pier')
+  await page.keyboard.press('f')
+  await stageRested(page)
+  const middle = { x: stage.x + stage.width / 2, y: stage.y + stage.height / 2 }
+  assert.ok((await menuAt(middle)).includes('Rename F2'))
+  await line('Lock in this window').click()
+  await page.getByText('locked here').waitFor()
+  assert.equal((await selected())[0], 'Pier')
+  await menuAt(middle)
+  assert.equal(await line('Unlock').count(), 0)
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: /1 locked in this window/ }).click()
 })
 
 test('grouping keeps every motion, ungrouping too, and each is one step', async () => {

@@ -168,10 +168,12 @@ test('it plays in real time, and the pixels move', async () => {
   await meter.waitFor()
   const one = await stagePixels(page)
   const seen = new Set()
-  const begun = Date.now()
-  while (Date.now() - begun < 1500) seen.add(await page.locator('canvas.ruler').getAttribute('aria-valuenow'))
+  await until(
+    async () => seen.add(await page.locator('canvas.ruler').getAttribute('aria-valuenow')),
+    ({ size }) => size > 20,
+    'many frames',
+  )
   const two = await stagePixels(page)
-  assert.ok(seen.size > 8, `many frames were shown (${seen.size})`)
   assert.ok(differing(one, two) > 200, 'the picture moved')
   assert.match(await meter.textContent(), /playing \d+\.\d of 30 fps · \d+ dropped/)
   await page.keyboard.press('Space')

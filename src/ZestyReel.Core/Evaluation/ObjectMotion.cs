@@ -4,10 +4,11 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Evaluation;
 
-/// <summary>Which objects of a scene really move.</summary>
+/// <summary>Which objects of a scene really move, and which have keys that are not played.</summary>
 /// <param name="Still">Those with keys that change nothing: every curve of theirs stays at one value.</param>
 /// <param name="Moving">Those that are otherwise on some frame of the scene range than on others, by their own channels; what only moves with its parent is not among them.</param>
-public sealed record ObjectMotion(ImmutableArray<ObjectId> Still, ImmutableArray<ObjectId> Moving)
+/// <param name="Outside">Those with keys before the first frame of the scene range or after its last, in source time.</param>
+public sealed record ObjectMotion(ImmutableArray<ObjectId> Still, ImmutableArray<ObjectId> Moving, ImmutableArray<ObjectId> Outside)
 {
     /// <summary>Between the ends of the range so many frames are looked at, whatever its length, and those of the keys.</summary>
     private const int MostFrames = 240;
@@ -16,19 +17,20 @@ public sealed record ObjectMotion(ImmutableArray<ObjectId> Still, ImmutableArray
     /// <exception cref="OperationCanceledException">Called off.</exception>
     public static ObjectMotion Of(Scene scene, CancellationToken stop = default)
     {
-        var (still, moving) = (ImmutableArray.CreateBuilder<ObjectId>(), ImmutableArray.CreateBuilder<ObjectId>());
+        var (still, moving, outside) = (ImmutableArray.CreateBuilder<ObjectId>(), ImmutableArray.CreateBuilder<ObjectId>(), ImmutableArray.CreateBuilder<ObjectId>());
         var range = scene.Settings.Range;
         var step = Math.Max(1, (range.Count - 1) / MostFrames);
         double[] ticks = [.. Enumerable.Range(0, (int)((range.Count - 1) / step) + 1).Select(i => (double)scene.Rate.StartOf(range.First + i * step).Value).Append(scene.Rate.StartOf(range.Last).Value).Distinct()];
         var times = new FrameTimes(scene, ticks);
-        foreach (var thing in scene.Objects.Values.OrderBy(each => each.Place).ThenBy(each => each.Id))
+        foreach (var thing in scene.InOrder())
         {
             stop.ThrowIfCancellationRequested();
             var keyed = thing.Channels.Where(each => each.Value.Curve is not null).ToList();
             if (keyed.Count > 0 && keyed.All(each => IsStill(each.Value.Curve!))) still.Add(thing.Id);
+            if (keyed.Any(each => each.Value.Curve!.Keys[0].Time.Value < ticks[0] || each.Value.Curve.Keys[^1].Time.Value > ticks[^1])) outside.Add(thing.Id);
             if (thing.Specs.Any(spec => Moves(thing, spec, times, (ticks[0], ticks[^1])))) moving.Add(thing.Id);
         }
-        return new(still.ToImmutable(), moving.ToImmutable());
+        return new(still.ToImmutable(), moving.ToImmutable(), outside.ToImmutable());
     }
 
     private static bool Moves(SceneObject thing, ChannelSpec spec, FrameTimes times, (double First, double Last) range)

@@ -172,11 +172,12 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     public Task<string> CopyEase(long scene, string keys) => Quickly(scene, (state, _) =>
         StretchOf.Css(state.Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys)));
 
-    /// <summary>The objects whose keys change nothing, and those that really move.</summary>
+    /// <summary>The objects whose keys change nothing, those that really move, and those with keys outside the scene range.</summary>
     public Task<MotionMessage> Motion(long scene) => Slowly(scene, (state, stop) =>
     {
         var motion = ObjectMotion.Of(state.Scene, stop);
-        return new MotionMessage([.. motion.Still.Select(id => id.Value)], [.. motion.Moving.Select(id => id.Value)]);
+        static int[] Numbers(ImmutableArray<ObjectId> ids) => [.. ids.Select(id => id.Value)];
+        return new MotionMessage(Numbers(motion.Still), Numbers(motion.Moving), Numbers(motion.Outside));
     });
 
     /// <summary>The names that objects would have after a renaming of several, in the order in which it names them.</summary>

@@ -43,6 +43,27 @@ public class GroupTests
     }
 
     [Fact]
+    public void Groups_in_groups_are_taken_apart_together_or_one_by_one()
+    {
+        var scene = Afloat();
+        var once = scene.After(new GroupObjects([Ferry, Buoy], 25, "Inner"));
+        var inner = once.Find("Inner")!.Id;
+        var twice = once.After(new GroupObjects([inner], 10, "Outer"), new GroupObjects([Buoy], 40, "Own"));
+        ShouldGoTheSame(scene, twice, Ferry, Hull, Buoy);
+        var (outer, own) = (twice.Find("Outer")!.Id, twice.Find("Own")!.Id);
+        foreach (var order in new ObjectId[][] { [inner, outer, own], [own, outer, inner], [outer, inner, own, inner] })
+        {
+            var apart = twice.After(new UngroupObjects([.. order], 1));
+            apart.Objects.Keys.ShouldBe([Ferry, Hull, Buoy]);
+            (apart.Object(Ferry).Parent, apart.Object(Buoy).Parent).ShouldBe((null, null));
+            ShouldGoTheSame(scene, apart, Ferry, Hull, Buoy);
+        }
+        var hollow = twice.After(new UngroupObjects([inner], 1));
+        (hollow.Object(Ferry).Parent, hollow.Object(own).Parent).ShouldBe((outer, outer));
+        ShouldGoTheSame(scene, hollow, Ferry, Hull, Buoy);
+    }
+
+    [Fact]
     public void Out_of_a_group_that_moves_and_turns_it_keeps_its_place_at_its_keys()
     {
         var scene = Afloat().After(new SetParent([Buoy], Ferry, 1), new SetValues([new(Ferry, "rotation.y", 40), new(Ferry, "scale.x", 2), new(Ferry, "scale.y", 2), new(Ferry, "scale.z", 2)]));
@@ -90,6 +111,9 @@ public class GroupTests
         // A flash of one frame in a very long scene is motion; keys beyond the range are not.
         var flash = scene.After(new SetRanges(new(1, 100_000)), new KeyChannels(77_777, [new(Buoy, "visible", 1)]), new KeyChannels(77_778, [new(Buoy, "visible", 0)]), new KeyChannels(77_779, [new(Buoy, "visible", 1)]));
         ObjectMotion.Of(flash).Moving.ShouldBe([Ferry, Buoy]);
-        ObjectMotion.Of(scene.After(new SetRanges(new(60, 100)))).Moving.ShouldBeEmpty();
+        ObjectMotion.Of(scene).Outside.ShouldBeEmpty();
+        var later = ObjectMotion.Of(scene.After(new SetRanges(new(60, 100))));
+        later.Moving.ShouldBeEmpty();
+        later.Outside.ShouldBe([Ferry, Buoy]);
     }
 }

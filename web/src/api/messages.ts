@@ -102,6 +102,7 @@ export interface PeopleMessage {
 export interface MotionMessage {
   still: number[]
   moving: number[]
+  outside: number[]
 }
 
 export interface HistoryNote {

@@ -3,7 +3,6 @@ import { addObject, kindNames } from '../desk/addObject'
 import { useDesk } from '../desk/deskStore'
 import { useKeyDialogs } from '../desk/keyDialogs'
 import { useLaneFilter } from '../desk/laneFilter'
-import { objectOf } from '../desk/lanes'
 import { stemOf } from '../desk/naming'
 import { useNotices } from '../scene/notices'
 import { useSelection } from '../scene/selection'
@@ -39,7 +38,7 @@ export function objectCommands(): Command[] {
 
   /** Everything that the desk has lanes for, and this window shows; inside of what is closed as well. */
   function selectShown(): void {
-    const lanes = new Set(desk.lanes.flatMap((lane) => (lane.kind === 'object' ? objectOf(lane)!.id : [])))
+    const lanes = new Set(desk.objects)
     const isLimited = filter.only !== null || filter.animatedOnly || filter.text !== ''
     const inside = new Set<number>()
     for (const { id, parent } of scene.model.inOrder())

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import type { ChannelValue, Edit } from '../api/http'
+import type { ChannelSpec, ChannelValue, Edit } from '../api/http'
+import { selectedSpan } from '../desk/selectedFrames'
 import { channelLabel, channelsOf, specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
@@ -23,9 +24,9 @@ const choices = computed(() => {
   const specs = objects.value.map(({ kind }) => channelsOf(kind))
   return (specs[0] ?? []).filter(({ name }) => specs.every((list) => list.some((spec) => spec.name === name)))
 })
-const usual = () =>
+const channelFirst = () =>
   choices.value.find(({ name }) => name === 'light.intensity')?.name ?? choices.value[0]?.name ?? 'position.x'
-const channel = ref(usual())
+const channel = ref(channelFirst())
 const channels = computed<ChannelValue[]>(() =>
   ofKeys.length ? ofKeys : objects.value.map(({ id }) => ({ object: id, channel: channel.value })),
 )
@@ -35,21 +36,14 @@ const spec = computed(() => {
   return holder && specOf(holder.kind, first.channel)
 })
 
-function keyedRange(): readonly [number, number] {
-  const { ticksPerFrame, work } = scene.settings
-  let [from, to] = [Infinity, -Infinity]
-  for (const { times } of selection.keySets())
-    for (const time of times) [from, to] = [Math.min(from, time), Math.max(to, time)]
-  return from < to ? [Math.round(from / ticksPerFrame), Math.round(to / ticksPerFrame)] : work
-}
-const [first, last] = keyedRange()
+const span = selectedSpan(selection, scene.settings.ticksPerFrame)
+const [first, last] = span && span[0] < span[1] ? span : scene.settings.work
 const from = ref(first)
 const to = ref(last)
 
 /** How far a value goes if nobody has said so: what is seen, and does not tear it away. */
-const usualAmount = () =>
-  ({ degrees: 5, onOff: 1, share: 0.3, colour: 0.2 })[spec.value?.unit as string] ??
-  (spec.value?.name === 'light.intensity' ? 1 : 0.2)
+const usual: Partial<Record<ChannelSpec['unit'], number>> = { degrees: 5, onOff: 1, fraction: 0.3, factor: 0.5 }
+const usualAmount = () => (spec.value && usual[spec.value.unit]) ?? 0.2
 const amount = ref(usualAmount())
 watch(channel, () => (amount.value = usualAmount()))
 const beats = ref(4)

@@ -133,7 +133,7 @@ function drawNames(
   nameOf: (channel: Curve['channel']) => string,
 ): void {
   const [high, gap, furthest] = [13, 6, 40]
-  ctx.font = "11px 'Inter Variable', sans-serif"
+  ctx.font = "11px 'Figtree Variable', sans-serif"
   ctx.textBaseline = 'middle'
   const labels = curves.flatMap(({ channel, frame, keys }) => {
     const last = firstAtOrAfter(keys, frame.start + frame.width / frame.perTick) - 1

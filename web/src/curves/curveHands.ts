@@ -110,6 +110,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     const { channel } = hit.curve
     const stem: KeySet[] = [{ object: channel.object.id, channel: channel.name, times: [hit.time] }]
     if (!selection.areSelected(stem)) selection.selectKeys(stem)
+    if (selection.keyCount === 0) return null
     return of.kind === 'flow' ? 'point' : 'keys'
   }
 

@@ -47,7 +47,12 @@ export const useSpeeds = defineStore('speeds', () => {
     const throughSpace = lane.kind !== 'channel' && !isOneChannel
     if (throughSpace)
       moving.forEach((object, i) =>
-        add(object.id, speedThrough, objectColour(i, colours()), moving.length > 1 ? object.name : 'through space'),
+        add(
+          object.id,
+          speedThrough,
+          moving.length > 1 ? objectColour(i, colours()) : colours().cream,
+          moving.length > 1 ? object.name : 'through space',
+        ),
       )
     for (const channel of channels) {
       const { object, name } = channel

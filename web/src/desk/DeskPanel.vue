@@ -213,8 +213,8 @@ watch(
 
 /** Enter selects the objects that are found. */
 function selectFound(): void {
-  const found = desk.lanes.filter(({ kind }) => kind === 'object').map((lane) => objectOf(lane)!.id)
-  const named = filter.text ? found.filter((id) => meansName(filter.text)(scene.model.objects.get(id)!.name)) : found
+  const isMeant = meansName(filter.text)
+  const named = desk.objects.filter((id) => isMeant(scene.model.objects.get(id)!.name))
   if (named.length) selection.select(named)
 }
 

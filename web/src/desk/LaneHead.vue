@@ -59,7 +59,7 @@ function select(event: MouseEvent): void {
 
 /** All lanes from the one selected last to this one. */
 function selectTo(object: number): void {
-  const ids = desk.lanes.filter(({ kind }) => kind === 'object').map((lane) => objectOf(lane)!.id)
+  const ids = desk.objects
   const [from, to] = [ids.indexOf(selection.first ?? object), ids.indexOf(object)]
   if (from < 0) return selection.select([object])
   const between = ids.slice(Math.min(from, to), Math.max(from, to) + 1)

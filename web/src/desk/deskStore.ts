@@ -6,7 +6,7 @@ import { curveOfLane, laneOf } from '../scene/owners'
 import { isObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { useLaneFilter } from './laneFilter'
-import { curveHeight, layFlow, layLanes, type Lane } from './lanes'
+import { curveHeight, layFlow, layLanes, objectOf, type Lane } from './lanes'
 import { useSpacing } from './spacing'
 
 const firstHeight = 96
@@ -72,6 +72,9 @@ export const useDesk = defineStore('desk', () => {
       heights: heights.value,
     })
   })
+
+  /** The objects that have lanes, in their order. */
+  const objects = computed(() => lanes.value.flatMap((lane) => (lane.kind === 'object' ? objectOf(lane)!.id : [])))
 
   const flowLanes = computed<Lane[]>(() => {
     void scene.structureVersion
@@ -223,6 +226,7 @@ export const useDesk = defineStore('desk', () => {
     flowPercent,
     toggleFlowCurve,
     lanes,
+    objects,
     height,
     toggle,
     pull,

@@ -1,6 +1,7 @@
 import { watchThrottled } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import type { MotionMessage } from '../api/messages'
 import { useScene } from '../scene/sceneStore'
 import { useViews } from '../stage/views'
 import { usePlayhead } from '../timebar/playhead'
@@ -26,22 +27,9 @@ export const useTraits = defineStore('traits', () => {
   /** Whether a filter goes by it, and whether the menu that counts is open. */
   const watched = ref(false)
   const counted = ref(false)
-  const motion = shallowRef<{ still: number[]; moving: number[] }>({ still: [], moving: [] })
+  const motion = shallowRef<MotionMessage>({ still: [], moving: [], outside: [] })
 
   const isKeyed = (id: number) => [...scene.model.objects.get(id)!.channels.values()].some(({ keys }) => keys.count > 0)
-
-  function outsideRange(): number[] {
-    const { range, ticksPerFrame } = scene.settings
-    const [first, last] = range.map((frame) => frame * ticksPerFrame) as [number, number]
-    return scene.model
-      .inOrder()
-      .filter(({ channels }) =>
-        [...channels.values()].some(
-          ({ keys: { count, times } }) => count > 0 && (times[0]! < first - 0.5 || times[count - 1]! > last + 0.5),
-        ),
-      )
-      .map(({ id }) => id)
-  }
 
   const sets = computed<Record<Trait, ReadonlySet<number>>>(() => {
     void scene.keysVersion
@@ -55,7 +43,7 @@ export const useTraits = defineStore('traits', () => {
       noKeys: new Set([...scene.model.objects.keys()].filter((id) => !isKeyed(id))),
       still: new Set(motion.value.still),
       moves: new Set(motion.value.moving),
-      outsideRange: new Set(outsideRange()),
+      outsideRange: new Set(motion.value.outside),
       outsideView: new Set(views.outside()),
     }
   })

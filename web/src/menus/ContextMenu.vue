@@ -2,13 +2,14 @@
 import { useEventListener } from '@vueuse/core'
 import { nextTick, onMounted, useTemplateRef } from 'vue'
 import { runCommand, type Command } from '../commands/command'
+import { useFocusReturn } from '../shared/focusReturn'
 import MenuItem from '../shared/MenuItem.vue'
 import { useContextMenu, type MenuLine } from './contextMenu'
 
 /** The menu at the pointer: what can be done with what is under it, with the shortcuts. */
 const menu = useContextMenu()
 const place = useTemplateRef<HTMLElement>('place')
-const before = document.activeElement
+useFocusReturn()
 
 // It is gone at once, wherever the keyboard is by then.
 useEventListener(
@@ -17,7 +18,7 @@ useEventListener(
   (event: KeyboardEvent) => {
     if (event.key !== 'Escape') return
     event.stopPropagation()
-    end()
+    menu.close()
   },
   { capture: true },
 )
@@ -28,13 +29,8 @@ onMounted(async () => {
   requestAnimationFrame(() => place.value?.querySelector<HTMLElement>('.dropdown-item')?.focus())
 })
 
-function end(): void {
-  menu.close()
-  if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true })
-}
-
 function run(line: NonNullable<MenuLine>): void {
-  end()
+  menu.close()
   runCommand(line as Command)
 }
 </script>
@@ -50,7 +46,7 @@ function run(line: NonNullable<MenuLine>): void {
       toggle-class="point"
       aria-label="What can be done here"
       menu-class="context"
-      @hidden="end"
+      @hidden="menu.close"
     >
       <template v-for="(line, i) in menu.lines" :key="i">
         <BDropdownDivider v-if="!line" />

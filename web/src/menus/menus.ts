@@ -40,7 +40,7 @@ export function useMenus() {
   ]
   const toFrame = (frame: number): MenuLine => ({
     title: `Go to ${time.label(Math.round(frame))}`,
-    run: () => playhead.goTo(frame),
+    run: () => playhead.goTo(frame, true),
   })
 
   const keys = (): MenuLine[] => [
@@ -144,7 +144,10 @@ export function useMenus() {
     command('Add a light'),
     command('Add a camera'),
     null,
-    command('Frame what is selected, or everything', 'Frame everything'),
+    command(
+      'Frame what is selected, or everything',
+      selection.objects.size ? 'Frame what is selected' : 'Frame everything',
+    ),
     command('Select all objects that are shown'),
     command('Show everything that this window hides'),
   ]

@@ -54,7 +54,7 @@ const common = computed(() => {
   }
   return first && { ...first, same }
 })
-const { words: counted } = useSelectedCounts()
+const { counts, words: counted } = useSelectedCounts()
 const frame = computed(() => (common.value ? common.value.time / scene.settings.ticksPerFrame : 0))
 
 /** Moves the whole selection, so that its first key comes to stand on the frame. */
@@ -107,7 +107,7 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
     <template #fields>
       <span>{{ selection.keyCount === 1 ? 'Frame' : 'First frame' }}</span>
       <TimeField :frame="Number(frame.toFixed(3))" label="Frame of the selected keys" fractions @keep="setFrame" />
-      <span>Value</span>
+      <span>{{ counts.point === selection.keyCount ? 'Source' : 'Value' }}</span>
       <NumberField
         :value="common.value"
         label="Value of the selected keys"

@@ -27,9 +27,10 @@ public sealed record GroupObjects(ImmutableArray<ObjectId> Objects, decimal At, 
         var parents = tops.Select(id => scene.Object(id).Parent).Distinct().ToList();
         var times = new FrameTimes(scene, [scene.Rate.At(At, "at").Value]);
         var isExact = parents.Count == 1 && tops.All(id => scene.Object(id).CanBeShifted(times));
+        var worlds = new WorldSampler(scene, times);
         var middle = isExact ? Middle([.. tops.Select(id => scene.Object(id).PositionAt(times))])
             : parents.Count == 1 ? default
-            : Middle([.. tops.Select(id => new WorldSampler(scene, times).Worlds(id)[0].Position).Select(p => (p.X, p.Y, p.Z))]);
+            : Middle([.. tops.Select(id => worlds.Worlds(id)[0].Position).Select(p => (p.X, p.Y, p.Z))]);
         var values = ImmutableDictionary<string, double>.Empty.Add("position.x", middle.X).Add("position.y", middle.Y).Add("position.z", middle.Z);
         var parent = parents.Count == 1 ? parents[0] : null;
         var added = scene.NextObjectId();

@@ -22,21 +22,23 @@ public sealed record UngroupObjects(ImmutableArray<ObjectId> Objects, decimal At
     protected override Scene Make(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one group");
-        foreach (var id in Objects.Distinct())
+        var groups = Objects.Select((id, i) => scene.Object(id, $"objects[{i}]")).DistinctBy(group => group.Id).ToDictionary(group => group.Id);
+        if (groups.Values.FirstOrDefault(group => group.Kind != ObjectKind.Group) is { } other)
+            throw new Refusal("objects", $"{other.Name} is no group; select groups");
+        var times = new FrameTimes(scene, [scene.Rate.At(At, "at").Value]);
+        var inside = scene.Objects.Values.ToLookup(thing => thing.Parent, thing => thing.Id);
+        // The outer ones first, so that what an inner one goes into is gone already.
+        var outerFirst = scene.InOrder().Where(thing => groups.ContainsKey(thing.Id)).Select(thing => thing.Id).ToList();
+        foreach (var id in outerFirst)
         {
-            var group = scene.Object(id, "objects");
-            if (group.Kind != ObjectKind.Group) throw new Refusal("objects", $"{group.Name} is no group; select groups");
-            var inside = scene.Objects.Values.Where(thing => thing.Parent == id).Select(thing => thing.Id).ToImmutableArray();
-            if (inside.IsEmpty) scene = new DeleteObjects([id]).Within(scene);
-            else if (StandingAt(scene, group) is { } place && new FrameTimes(scene, [scene.Rate.At(At, "at").Value]) is var times && inside.All(child => scene.Object(child).CanBeShifted(times)))
-            {
-                foreach (var child in inside)
+            var group = scene.Object(id);
+            ImmutableArray<ObjectId> children = [.. inside[id]];
+            if (StandingAt(scene, group) is { } place && children.All(child => scene.Object(child).CanBeShifted(times)))
+                foreach (var child in children)
                     scene = scene.With(scene.Object(child).Shifted(place.X, place.Y, place.Z) with { Parent = group.Parent });
-                scene = new DeleteObjects([id]).Within(scene);
-            }
-            else scene = new DeleteObjects([id], At).Within(scene);
+            else if (!children.IsEmpty) scene = new SetParent(children, group.Parent, At).Within(scene);
         }
-        return scene;
+        return new DeleteObjects([.. outerFirst]).Within(scene);
     }
 
     /// <summary>Where a group stands that never moves and is neither turned nor scaled; null for another.</summary>
