@@ -2,6 +2,7 @@ using System.Runtime.InteropServices;
 using System.Threading.Channels;
 using Microsoft.AspNetCore.SignalR;
 using Microsoft.AspNetCore.SignalR.Client;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 using ZestyReel.Server.Wire;
@@ -227,7 +228,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         told.Keys.ShouldBe(2);
         told.Difference.ShouldBeLessThan(0.001);
         await server.Edit(id, 5, """{"edit":"bakeWarp","warp":1}""");
-        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.RemovedWarps.ShouldBe([1]);
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Gone.Single().ShouldSatisfyAllConditions(gone => gone.Kind.ShouldBe(RowKind.Warp), gone => gone.Ids.ShouldBe([1]));
         await hub.DisposeAsync();
     }
 
@@ -256,8 +257,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         tab.Book.Run(1, "position.x", 50, 50).Single().ShouldBe(8 + 4, 1e-5f);
         await hub.InvokeAsync<KeptMessage>("GoTo", id, 6, 3);
         var undone = await changes.ReadAsync().AsTask().WaitAsync(Patience);
-        undone.Rows.RemovedClips.ShouldBe([1]);
-        undone.Rows.RemovedPlaced.ShouldBe([1]);
+        undone.Rows.Gone.Select(gone => (gone.Kind, gone.Ids.Single())).ShouldBe([(RowKind.Clip, 1), (RowKind.PlacedClip, 1)]);
         tab.Book.Run(1, "position.x", 50, 50).Single().ShouldBe(8);
         await hub.DisposeAsync();
     }
@@ -355,9 +355,9 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Selections.Single().Objects.ShouldBe([1]);
         await server.Edit(id, 5, """{"edit":"deleteObjects","objects":[1]}""");
         var gone = (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows;
-        (gone.RemovedSelections, gone.RemovedObjects).ShouldSatisfyAllConditions(both => both.Item1.ShouldBe([1]), both => both.Item2.ShouldBe([1]));
+        gone.Gone.Select(each => (each.Kind, each.Ids.Single())).ShouldBe([(RowKind.Object, 1), (RowKind.NamedSelection, 1)], ignoreOrder: true);
         await server.Edit(id, 6, """{"edit":"deleteBookmark","bookmark":1}""");
-        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.RemovedBookmarks.ShouldBe([1]);
+        (await changes.ReadAsync().AsTask().WaitAsync(Patience)).Rows.Gone.Single().ShouldSatisfyAllConditions(gone => gone.Kind.ShouldBe(RowKind.Bookmark), gone => gone.Ids.ShouldBe([1]));
         await hub.DisposeAsync();
     }
 

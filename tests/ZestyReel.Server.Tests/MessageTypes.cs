@@ -36,7 +36,10 @@ internal static class MessageTypes
             {
                 var words = string.Join(", ", Enum.GetNames(type).Select(name => $"'{JsonNamingPolicy.CamelCase.ConvertName(name)}'"));
                 var list = Plural(JsonNamingPolicy.CamelCase.ConvertName(type.Name));
-                text.Append(CultureInfo.InvariantCulture, $"\n/** In the order of their numbers. */\nexport const {list} = [{words}] as const\nexport type {type.Name} = (typeof {list})[number]\n");
+                // A long list goes to a line for each word, as the pages' formatter has it.
+                var line = $"export const {list} = [{words}] as const";
+                if (line.Length > 120) line = $"export const {list} = [\n  {words.Replace(", ", ",\n  ", StringComparison.Ordinal)},\n] as const";
+                text.Append(CultureInfo.InvariantCulture, $"\n/** In the order of their numbers. */\n{line}\nexport type {type.Name} = (typeof {list})[number]\n");
                 continue;
             }
             text.Append(CultureInfo.InvariantCulture, $"\nexport interface {type.Name} {{\n");
@@ -58,6 +61,7 @@ internal static class MessageTypes
     {
         _ when type == typeof(byte[]) => "Uint8Array",
         _ when part.GetCustomAttribute<PairAttribute>() is not null => "[number, number]",
+        _ when part.GetCustomAttribute<TripleAttribute>() is not null => "[number, number, number]",
         { IsArray: true } => $"{Word(type.GetElementType()!, part)}[]",
         { IsEnum: true } => type.Name,
         _ when type == typeof(string) => "string",

@@ -30,6 +30,7 @@ public static class ChannelCatalogue
         new Dictionary<ObjectKind, ImmutableArray<ChannelSpec>>
         {
             [ObjectKind.Group] = Shared,
+            [ObjectKind.Path] = Shared,
             [ObjectKind.Box] = [.. Shared, Length("width", 1), Length("height", 1, CurveHue.Fern), Length("depth", 1, CurveHue.Sand), .. Surface],
             [ObjectKind.Sphere] = [.. Shared, Length("radius", 0.5), .. Surface],
             [ObjectKind.Cylinder] = [.. Shared, Length("radius", 0.5), Length("height", 1, CurveHue.Fern), .. Surface],
@@ -48,17 +49,25 @@ public static class ChannelCatalogue
             ],
         }.ToFrozenDictionary();
 
+    /// <summary>What an object has besides while it follows a path.</summary>
+    public static readonly ImmutableArray<ChannelSpec> OfFollowers =
+        [new(Follow.Travel, "Travel", "Path", ChannelUnit.Fraction, 0, -Far, Far, []) { Hue = CurveHue.Fern }];
+
+    private static readonly FrozenDictionary<ObjectKind, ImmutableArray<ChannelSpec>> ByFollowingKind =
+        ByKind.ToFrozenDictionary(kind => kind.Key, kind => kind.Value.AddRange(OfFollowers));
+
     private static readonly FrozenDictionary<ObjectKind, FrozenDictionary<string, ChannelSpec>> ByName =
-        ByKind.ToFrozenDictionary(kind => kind.Key, kind => kind.Value.ToFrozenDictionary(spec => spec.Name));
+        ByFollowingKind.ToFrozenDictionary(kind => kind.Key, kind => kind.Value.ToFrozenDictionary(spec => spec.Name));
 
     private static readonly FrozenDictionary<string, ChannelSpec> Any =
-        ByKind.Values.SelectMany(specs => specs).DistinctBy(spec => spec.Name).ToFrozenDictionary(spec => spec.Name);
+        ByFollowingKind.Values.SelectMany(specs => specs).DistinctBy(spec => spec.Name).ToFrozenDictionary(spec => spec.Name);
 
     /// <summary>All channels of a kind, in order.</summary>
-    public static ImmutableArray<ChannelSpec> Of(ObjectKind kind) => ByKind[kind];
+    public static ImmutableArray<ChannelSpec> Of(ObjectKind kind, bool follows = false) => (follows ? ByFollowingKind : ByKind)[kind];
 
-    /// <summary>The channel of that name, or null if the kind has none.</summary>
-    public static ChannelSpec? Find(ObjectKind kind, string name) => ByName[kind].GetValueOrDefault(name);
+    /// <summary>The channel of that name; null where such an object has none.</summary>
+    public static ChannelSpec? Find(ObjectKind kind, string name, bool follows = false) =>
+        follows || name != Follow.Travel ? ByName[kind].GetValueOrDefault(name) : null;
 
     /// <summary>The channel of that name as the first kind that has it has it; null if none has.</summary>
     public static ChannelSpec? OfAnyKind(string name) => Any.GetValueOrDefault(name);

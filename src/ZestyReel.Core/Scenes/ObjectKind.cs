@@ -29,4 +29,7 @@ public enum ObjectKind
 
     /// <summary>A point, a spot or a sun.</summary>
     Light,
+
+    /// <summary>A way through space that others follow.</summary>
+    Path,
 }

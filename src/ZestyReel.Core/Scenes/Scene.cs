@@ -93,6 +93,12 @@ public sealed record Scene(
         for (SceneObject? at = Object(id); at is not null; at = at.Parent is { } parent ? Object(parent) : null) yield return at;
     }
 
+    /// <summary>The object itself, what carries it, what carries that, and so on: its path where it follows one, else its parent.</summary>
+    public IEnumerable<SceneObject> WithCarriers(ObjectId id)
+    {
+        for (SceneObject? at = Object(id); at is not null; at = at.Carrier is { } carrier ? Object(carrier) : null) yield return at;
+    }
+
     /// <summary>A number that no clip has.</summary>
     public ClipId NextClipId() => new(Clips.IsEmpty ? 1 : Clips.Keys.Max().Value + 1);
 

@@ -18,11 +18,12 @@ internal static class ObjectReader
         if (items.Count > Scene.MostObjects) node.Fault($"{items.Count} objects are more than the {Scene.MostObjects} a scene can have");
         var objects = new List<SceneObject>();
         var parents = new List<(SceneObject Child, Node Parent)>();
+        var followers = new List<(SceneObject Thing, Node Path)>();
         var byName = new Dictionary<string, SceneObject>();
         foreach (var (at, item) in items.Index())
         {
             told((double)at / items.Count);
-            if (item.Fields(["name", "kind"], ["parent", "rotationOrder", "rotation", "roll", "channels"]) is not { } fields) continue;
+            if (item.Fields(["name", "kind"], ["parent", "rotationOrder", "rotation", "roll", "points", "closed", "spread", "follow", "channels"]) is not { } fields) continue;
             var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
                 ? nameNode.Guarded(() => Names.Checked(text, ""))
                 : null;
@@ -33,10 +34,14 @@ internal static class ObjectReader
             var read = new SceneObject(
                 new ObjectId(objects.Count + 1), name, kind.Value, null, objects.Count, order ?? RotationOrder.Xyz,
                 ImmutableSortedDictionary<string, Channel>.Empty, rotation ?? RotationInterpolation.EachAxis,
-                fields.TryGetValue("roll", out var roll) ? ReadRoll(roll) : null);
+                fields.TryGetValue("roll", out var roll) ? ReadRoll(roll) : null, PathReader.Read(item, fields, kind.Value));
+            var following = fields.TryGetValue("follow", out var followNode) ? PathReader.ReadFollow(followNode) : null;
+            // What it has to know which channels it has; which path it is, comes when all are read.
+            if (following is { } known) read = read with { Follow = known.Follow };
             if (fields.TryGetValue("channels", out var channels)) read = ReadChannels(channels, read, keys);
             if (!byName.TryAdd(name, read)) nameNode.Fault($"there is an object called {name} already; names are unique");
             if (fields.TryGetValue("parent", out var parent) && parent.Element.ValueKind != JsonValueKind.Null) parents.Add((read, parent));
+            if (following is { } found) followers.Add((read, found.Path));
             objects.Add(read);
         }
         foreach (var (child, parent) in parents)
@@ -46,6 +51,13 @@ internal static class ObjectReader
             else objects[child.Id.Value - 1] = objects[child.Id.Value - 1] with { Parent = found.Id };
         }
         FindLoops(objects, parents);
+        foreach (var (follower, path) in followers)
+        {
+            if (path.Text() is not { } text) continue;
+            if (!byName.TryGetValue(text, out var found)) path.Fault($"there is no object called \"{Names.Shown(text)}\"");
+            else if (found.Kind != ObjectKind.Path) path.Fault($"{text} is no path");
+            else objects[follower.Id.Value - 1] = objects[follower.Id.Value - 1] with { Follow = follower.Follow! with { Path = found.Id } };
+        }
         return objects;
     }
 
@@ -75,7 +87,7 @@ internal static class ObjectReader
         {
             if (thing.Find(name) is not { } spec)
             {
-                value.Fault($"a {FileWords.Of(thing.Kind)} has no such channel");
+                value.Fault(name == Follow.Travel ? $"{thing.Name} follows no path" : $"a {FileWords.Of(thing.Kind)} has no such channel");
                 continue;
             }
             if (ReadChannel(value, spec, keys) is { } channel) thing = thing.WithChannel(name, channel);

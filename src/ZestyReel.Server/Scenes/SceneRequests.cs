@@ -40,7 +40,8 @@ public sealed record KindEntry(ObjectKind Kind, IReadOnlyList<ChannelSpec> Chann
 /// <param name="Kinds">The kinds of objects and their channels, in the order in which they are shown.</param>
 /// <param name="Warp">What the points of a warp are.</param>
 /// <param name="Rate">What the rate of a placed clip is.</param>
-public sealed record CatalogueEntry(IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate);
+/// <param name="Followers">What an object has besides while it follows a path.</param>
+public sealed record CatalogueEntry(IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate, IReadOnlyList<ChannelSpec> Followers);
 
 /// <summary>A scene without its keys.</summary>
 public sealed record SceneSummary(

@@ -1,4 +1,5 @@
 using MessagePack;
+using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
@@ -54,18 +55,17 @@ public sealed record RowsMessage(
     [property: Key("settings")] SettingsMessage? Settings,
     [property: Key("objects")] ObjectMessage[] Objects,
     [property: Key("channels")] ChannelMessage[] Channels,
-    [property: Key("removedObjects")] int[] RemovedObjects,
     [property: Key("warps")] WarpMessage[] Warps,
-    [property: Key("removedWarps")] int[] RemovedWarps,
     [property: Key("bookmarks")] BookmarkMessage[] Bookmarks,
-    [property: Key("removedBookmarks")] int[] RemovedBookmarks,
     [property: Key("selections")] NamedSelectionMessage[] Selections,
-    [property: Key("removedSelections")] int[] RemovedSelections,
     [property: Key("clips")] ClipMessage[] Clips,
-    [property: Key("removedClips")] int[] RemovedClips,
     [property: Key("placed")] PlacedClipMessage[] Placed,
-    [property: Key("removedPlaced")] int[] RemovedPlaced,
+    [property: Key("gone")] GoneMessage[] Gone,
     [property: Key("played")] PlayedMessage[] Played);
+
+/// <summary>The numbers of rows of one kind that are not there any more.</summary>
+[MessagePackObject]
+public sealed record GoneMessage([property: Key("kind"), MessagePackFormatter(typeof(Words<RowKind>))] RowKind Kind, [property: Key("ids")] int[] Ids);
 
 /// <summary>When the keys of a warped channel are seen: for each, in their order, its first played time (f64 ticks), or not a number.</summary>
 [MessagePackObject]
@@ -94,7 +94,37 @@ public sealed record ObjectMessage(
     [property: Key("place")] int Place,
     [property: Key("rotationOrder"), MessagePackFormatter(typeof(Words<RotationOrder>))] RotationOrder RotationOrder,
     [property: Key("rotationInterpolation"), MessagePackFormatter(typeof(Words<RotationInterpolation>))] RotationInterpolation RotationInterpolation,
-    [property: Key("roll")] RollMessage? Roll);
+    [property: Key("roll")] RollMessage? Roll,
+    [property: Key("path")] PathMessage? Path,
+    [property: Key("follow")] FollowMessage? Follow);
+
+/// <summary>The way of a path, in its own space.</summary>
+/// <param name="Closed">Whether it goes on from the last point to the first.</param>
+/// <param name="Spread">What equal travel means.</param>
+/// <param name="Length">How long it is, in scene lengths.</param>
+/// <param name="Points">Its points.</param>
+[MessagePackObject]
+public sealed record PathMessage(
+    [property: Key("closed")] bool Closed,
+    [property: Key("spread"), MessagePackFormatter(typeof(Words<PathSpread>))] PathSpread Spread,
+    [property: Key("length")] double Length,
+    [property: Key("points")] PathPointMessage[] Points);
+
+/// <summary>A point of a path: where it is and, from there, its handles as they are drawn; three numbers each.</summary>
+[MessagePackObject]
+public sealed record PathPointMessage(
+    [property: Key("kind"), MessagePackFormatter(typeof(Words<PathPointKind>))] PathPointKind Kind,
+    [property: Key("at"), Triple] double[] At,
+    [property: Key("in"), Triple] double[] In,
+    [property: Key("out"), Triple] double[] Out);
+
+/// <summary>How an object follows a path.</summary>
+[MessagePackObject]
+public sealed record FollowMessage(
+    [property: Key("path")] int Path,
+    [property: Key("facing"), MessagePackFormatter(typeof(WordsOrNone<SignedAxis>))] SignedAxis? Facing,
+    [property: Key("up"), MessagePackFormatter(typeof(Words<SignedAxis>))] SignedAxis Up,
+    [property: Key("bank")] double Bank);
 
 /// <summary>A wheel's axle, and its radius in scene lengths.</summary>
 [MessagePackObject]

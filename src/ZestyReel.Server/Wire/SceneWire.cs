@@ -19,78 +19,55 @@ public static class SceneWire
     /// <param name="withPlayed">When keys are seen, too.</param>
     public static RowsMessage Rows(SceneChange change, Scene scene, bool withPlayed = true)
     {
-        SettingsMessage? settings = null;
-        var objects = new List<ObjectMessage>();
-        var channels = new List<ChannelMessage>();
-        var removedObjects = new List<int>();
-        var warps = new List<WarpMessage>();
-        var removedWarps = new List<int>();
-        var bookmarks = new List<BookmarkMessage>();
-        var removedBookmarks = new List<int>();
-        var selections = new List<NamedSelectionMessage>();
-        var removedSelections = new List<int>();
-        var clips = new List<ClipMessage>();
-        var removedClips = new List<int>();
-        var removedPlaced = new List<int>();
-        foreach (var (row, before, after) in change.Rows)
-        {
-            switch (row.Kind, after)
-            {
-                case (RowKind.Settings, SceneSettings s):
-                    settings = new(s.Name, s.Rate.ToString(), s.Rate.FramesPerSecond, s.Rate.TicksPerFrame,
-                        [s.Range.First, s.Range.Last], [s.Work.First, s.Work.Last], Timecode.CanDrop(s.Rate), s.Clock.Of(s.Range.First, TimeDisplay.Timecode));
-                    break;
-                case (RowKind.Object, SceneObject o):
-                    objects.Add(new(o.Id.Value, o.Name, o.Kind, o.Parent?.Value, o.Place, o.RotationOrder, o.RotationInterpolation,
-                        o.Roll is { } roll ? new(roll.Axle, roll.Radius) : null));
-                    break;
-                case (RowKind.Object, null):
-                    removedObjects.Add(row.Id);
-                    break;
-                case (RowKind.Channel, Channel c):
-                    channels.Add(Channel(CurveRef.Of(new ObjectId(row.Id), row.Channel), c, before as Channel));
-                    break;
-                case (RowKind.Channel, null):
-                    // Back to the kind's default, which the browser knows from the catalogue.
-                    channels.Add(new(OwnerKind.Object, row.Id, row.Channel, double.NaN, Extrapolation.Hold, Extrapolation.Hold, 0, 0, null, false));
-                    break;
-                case (RowKind.Warp, Warp w):
-                    warps.Add(Warp(w, scene.Rate));
-                    break;
-                case (RowKind.Warp, null):
-                    removedWarps.Add(row.Id);
-                    break;
-                case (RowKind.Bookmark, Bookmark b):
-                    bookmarks.Add(new(b.Id.Value, b.Name, b.Time.Value, b.Colour));
-                    break;
-                case (RowKind.Bookmark, null):
-                    removedBookmarks.Add(row.Id);
-                    break;
-                case (RowKind.NamedSelection, NamedSelection n):
-                    selections.Add(new(n.Id.Value, n.Name, [.. n.Objects.Select(o => o.Value)]));
-                    break;
-                case (RowKind.NamedSelection, null):
-                    removedSelections.Add(row.Id);
-                    break;
-                case (RowKind.Clip, Clip clip):
-                    clips.Add(new(clip.Id.Value, clip.Name, clip.Length, [.. clip.Channels.Keys]));
-                    break;
-                case (RowKind.Clip, null):
-                    removedClips.Add(row.Id);
-                    break;
-                case (RowKind.PlacedClip, null):
-                    removedPlaced.Add(row.Id);
-                    break;
-            }
-        }
+        T[] Told<TRow, T>(Func<TRow, T> message) => [.. change.Rows.Select(row => row.After).OfType<TRow>().Select(message)];
         var (flow, placed) = (new TimeFlow(scene), change.StaleClips(scene));
-        // The points of a warp are told in frames: at another rate they are others, though the warp may be the same.
-        if (change.ChangesTime && settings is not null)
-            warps.AddRange(scene.Warps.Values.Where(known => warps.All(told => told.Id != known.Id.Value)).Select(known => Warp(known, scene.Rate)));
-        return new(settings, [.. objects], [.. channels], [.. removedObjects], [.. warps], [.. removedWarps],
-            [.. bookmarks], [.. removedBookmarks], [.. selections], [.. removedSelections],
-            [.. clips], [.. removedClips], [.. placed.Select(one => Placed(one, scene, flow))], [.. removedPlaced],
+        return new(
+            change.Rows.Select(row => row.After).OfType<SceneSettings>().Select(Settings).SingleOrDefault(),
+            Told((SceneObject thing) => Object(thing)),
+            [.. change.Rows.Where(row => row.Row.Kind == RowKind.Channel).Select(Channel)],
+            [.. ToldWarps(change, scene).Select(warp => Warp(warp, scene.Rate))],
+            Told((Bookmark mark) => new BookmarkMessage(mark.Id.Value, mark.Name, mark.Time.Value, mark.Colour)),
+            Told((NamedSelection named) => new NamedSelectionMessage(named.Id.Value, named.Name, [.. named.Objects.Select(id => id.Value)])),
+            Told((Clip clip) => new ClipMessage(clip.Id.Value, clip.Name, clip.Length, [.. clip.Channels.Keys])),
+            [.. placed.Select(one => Placed(one, scene, flow))],
+            [.. Gone(change)],
             withPlayed ? [.. Played(scene, flow, SeenOtherwise(change, scene, placed))] : []);
+    }
+
+    /// <summary>What is not there any more, of each kind. A channel never goes: it is as the kind has it.</summary>
+    private static IEnumerable<GoneMessage> Gone(SceneChange change) =>
+        change.Rows.Where(row => row.After is null && row.Row.Kind != RowKind.Channel).GroupBy(row => row.Row.Kind, row => row.Row.Id)
+            .Select(rows => new GoneMessage(rows.Key, [.. rows]));
+
+    /// <summary>The points of a warp are told in frames: at another rate all are others, though the warps may be the same.</summary>
+    private static IEnumerable<Warp> ToldWarps(SceneChange change, Scene scene) =>
+        change.ChangesTime && change.Rows.Any(row => row.Row.Kind == RowKind.Settings) ? scene.Warps.Values : change.Rows.Select(row => row.After).OfType<Warp>();
+
+    private static SettingsMessage Settings(SceneSettings settings) => new(
+        settings.Name, settings.Rate.ToString(), settings.Rate.FramesPerSecond, settings.Rate.TicksPerFrame,
+        [settings.Range.First, settings.Range.Last], [settings.Work.First, settings.Work.Last],
+        Timecode.CanDrop(settings.Rate), settings.Clock.Of(settings.Range.First, TimeDisplay.Timecode));
+
+    private static ObjectMessage Object(SceneObject thing) => new(
+        thing.Id.Value, thing.Name, thing.Kind, thing.Parent?.Value, thing.Place, thing.RotationOrder, thing.RotationInterpolation,
+        thing.Roll is { } roll ? new(roll.Axle, roll.Radius) : null,
+        thing.Path is { } path ? Path(path) : null,
+        thing.Follow is { } follow ? new(follow.Path.Value, follow.Facing, follow.Up, follow.Bank) : null);
+
+    private static PathMessage Path(PathShape path)
+    {
+        static double[] Numbers(Vector v) => [v.X, v.Y, v.Z];
+        return new(path.Closed, path.Spread, PathWay.Of(path).Length,
+            [.. path.Points.Select((point, i) => new PathPointMessage(point.Kind, Numbers(point.At), Numbers(path.In(i)), Numbers(path.Out(i))))]);
+    }
+
+    private static ChannelMessage Channel(RowChange row)
+    {
+        var address = CurveRef.Of(new ObjectId(row.Row.Id), row.Row.Channel);
+        return row.After is Channel now
+            ? Channel(address, now, row.Before as Channel)
+            // Back to the kind's default, which the browser knows from the catalogue.
+            : new(address.Owner, address.Id, address.Channel, double.NaN, Extrapolation.Hold, Extrapolation.Hold, 0, 0, null, false);
     }
 
     /// <summary>No rows, but when all keys of a scene are seen.</summary>

@@ -22,3 +22,20 @@ public sealed class Words<T> : IMessagePackFormatter<T> where T : struct, Enum
         throw new MessagePackSerializationException($"there is no such {typeof(T).Name}");
     }
 }
+
+/// <summary>As <see cref="Words{T}"/>, of a choice that may be none.</summary>
+public sealed class WordsOrNone<T> : IMessagePackFormatter<T?> where T : struct, Enum
+{
+    private static readonly Words<T> Words = new();
+
+    /// <inheritdoc/>
+    public void Serialize(ref MessagePackWriter writer, T? value, MessagePackSerializerOptions options)
+    {
+        if (value is { } word) Words.Serialize(ref writer, word, options);
+        else writer.WriteNil();
+    }
+
+    /// <inheritdoc/>
+    public T? Deserialize(ref MessagePackReader reader, MessagePackSerializerOptions options) =>
+        reader.TryReadNil() ? null : Words.Deserialize(ref reader, options);
+}

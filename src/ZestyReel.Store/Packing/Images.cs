@@ -31,12 +31,14 @@ public sealed record SettingsImage(
 public sealed record ObjectImage(
     [property: Key(0)] string Name, [property: Key(1)] string Kind, [property: Key(2)] int? Parent,
     [property: Key(3)] int Place, [property: Key(4)] string RotationOrder, [property: Key(5)] string? RotationInterpolation = null,
-    [property: Key(6)] string? RollAxle = null, [property: Key(7)] double? RollRadius = null)
+    [property: Key(6)] string? RollAxle = null, [property: Key(7)] double? RollRadius = null,
+    [property: Key(8)] PathImage? Path = null, [property: Key(9)] FollowImage? Follow = null)
 {
     /// <summary>The image of an object.</summary>
     public static ObjectImage Of(SceneObject o) => new(
         o.Name, o.Kind.ToString(), o.Parent?.Value, o.Place, o.RotationOrder.ToString(), o.RotationInterpolation.ToString(),
-        o.Roll?.Axle.ToString(), o.Roll?.Radius);
+        o.Roll?.Axle.ToString(), o.Roll?.Radius,
+        o.Path is { } path ? PathImage.Of(path) : null, o.Follow is { } follow ? FollowImage.Of(follow) : null);
 
     /// <summary>The object of the image, with its number.</summary>
     public SceneObject Object(int id) => new(
@@ -44,7 +46,56 @@ public sealed record ObjectImage(
         Enum.Parse<RotationOrder>(RotationOrder), ImmutableSortedDictionary<string, Channel>.Empty,
         RotationInterpolation is null ? Core.Scenes.RotationInterpolation.EachAxis : // As histories of former times have it.
             RotationInterpolation == "Shortest" ? Core.Scenes.RotationInterpolation.Quaternion : Enum.Parse<RotationInterpolation>(RotationInterpolation),
-        RollAxle is null ? null : new Roll(Enum.Parse<Axis>(RollAxle), RollRadius!.Value));
+        RollAxle is null ? null : new Roll(Enum.Parse<Axis>(RollAxle), RollRadius!.Value),
+        Path?.Shape(), Follow?.Follow());
+}
+
+/// <summary>The way of a path as it is packed.</summary>
+/// <param name="Closed">Whether it is closed.</param>
+/// <param name="Spread">Its spread.</param>
+/// <param name="Kinds">The kind of each point.</param>
+/// <param name="Places">Where each point is: three numbers each.</param>
+/// <param name="Handles">The in and the out handle of each free point: six numbers each.</param>
+[MessagePackObject]
+public sealed record PathImage(
+    [property: Key(0)] bool Closed, [property: Key(1)] byte Spread, [property: Key(2)] byte[] Kinds,
+    [property: Key(3)] double[] Places, [property: Key(4)] double[] Handles)
+{
+    /// <summary>The image of a path.</summary>
+    public static PathImage Of(PathShape path) => new(
+        path.Closed, (byte)path.Spread, [.. path.Points.Select(point => (byte)point.Kind)],
+        [.. path.Points.SelectMany(point => Numbers(point.At))],
+        [.. path.Points.Where(point => point.Kind == PathPointKind.Free).SelectMany(point => Numbers(point.In).Concat(Numbers(point.Out)))]);
+
+    /// <summary>The path of the image.</summary>
+    public PathShape Shape()
+    {
+        var points = ImmutableArray.CreateBuilder<PathPoint>(Kinds.Length);
+        var free = 0;
+        for (var i = 0; i < Kinds.Length; i++)
+        {
+            var kind = (PathPointKind)Kinds[i];
+            points.Add(kind == PathPointKind.Free
+                ? new(At(Places, i), kind, At(Handles, 2 * free), At(Handles, 2 * free++ + 1))
+                : new(At(Places, i), kind));
+        }
+        return new(points.MoveToImmutable(), Closed, (PathSpread)Spread);
+    }
+
+    private static double[] Numbers(Vector v) => [v.X, v.Y, v.Z];
+
+    private static Vector At(double[] numbers, int index) => new(numbers[3 * index], numbers[3 * index + 1], numbers[3 * index + 2]);
+}
+
+/// <summary>How an object follows a path, as it is packed.</summary>
+[MessagePackObject]
+public sealed record FollowImage([property: Key(0)] int Path, [property: Key(1)] byte? Facing, [property: Key(2)] byte Up, [property: Key(3)] double Bank)
+{
+    /// <summary>The image of following.</summary>
+    public static FollowImage Of(Follow follow) => new(follow.Path.Value, (byte?)follow.Facing, (byte)follow.Up, follow.Bank);
+
+    /// <summary>The following of the image.</summary>
+    public Follow Follow() => new(new ObjectId(Path), (SignedAxis?)Facing, (SignedAxis)Up, Bank);
 }
 
 /// <summary>A channel as it is packed; its keys stand elsewhere.</summary>

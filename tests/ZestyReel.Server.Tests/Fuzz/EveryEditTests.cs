@@ -31,7 +31,9 @@ public class EveryEditTests
         new SetExtrapolation([new(new ObjectId(1), "position.x")], Extrapolation.Repeat, Extrapolation.Mirror), new AddWarp("Slow", [new WarpTarget(new ObjectId(2), null)]), new SetRoll([new ObjectId(3)], Axis.Z, 0.5),
         new SetNamedSelection("Afloat", [new ObjectId(1)]), new SetBookmark(12, "Horn", BookmarkColour.Rose),
         new KeyChannels(1, [new(new ObjectId(4), "rotation.y", 0)]), new KeyChannels(20, [new(new ObjectId(4), "rotation.y", 500)]),
-        new SaveClip([new KeySet(new ObjectId(1), "position.x", [FrameRate.Film.At(1), FrameRate.Film.At(30)])], "Glide"), new PlaceClip(new ClipId(1), [new ObjectId(4)], 9));
+        new SaveClip([new KeySet(new ObjectId(1), "position.x", [FrameRate.Film.At(1), FrameRate.Film.At(30)])], "Glide"), new PlaceClip(new ClipId(1), [new ObjectId(4)], 9),
+        new AddPath([new(new(0, 0, 0)), new(new(4, 0, 3), PathPointKind.Corner), new(new(9, 2, 0), PathPointKind.Free, new(-1, 0, 0), new(2, 1, 0))], Name: "Route"),
+        new AddObject(ObjectKind.Cone, "Boat"), new FollowPath([new ObjectId(6)], new ObjectId(5), SignedAxis.PlusX, Bank: 30));
 
     private static Scene Of(params Edit[] edits) => edits.Aggregate(Scene.Empty("Bay"), (now, edit) => edit.Apply(now));
 

@@ -50,7 +50,10 @@ internal sealed class FittingEdits(Random random, Scene scene)
             ("Decimal", _) => Frame(),
             ("Int64", "Frames") => (long)random.Next(1, 20),
             ("Int64", _) => (long)random.Next(-5, 60),
+            ("Int32", "Point" or "Segment") => random.Next(0, 3),
             ("Int32", _) => random.Next(1, 4),
+            ("ObjectId", "Path") => AnyPath(),
+            ("Double", "U") => random.NextDouble(),
             ("Double", "Tolerance" or "Step" or "Radius") => 0.05 + random.NextDouble(),
             ("Double", "Amount") => random.NextDouble(),
             ("Double", _) => Number(),
@@ -64,6 +67,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
     private object? Value(Type type, string name)
     {
         if (type == typeof(ObjectId)) return AnyObject();
+        if (type == typeof(int)) return random.Next(0, 4);
         if (type == typeof(WarpId)) return Any(scene.Warps.Keys, new WarpId(1));
         if (type == typeof(ClipId)) return Any(scene.Clips.Keys, new ClipId(1));
         if (type == typeof(PlacedClipId)) return Any(scene.PlacedClips.Keys, new PlacedClipId(1));
@@ -132,6 +136,8 @@ internal sealed class FittingEdits(Random random, Scene scene)
     }
 
     private ObjectId AnyObject() => Any(scene.Objects.Keys, new ObjectId(1));
+
+    private ObjectId AnyPath() => random.Next(8) == 0 ? AnyObject() : Any(scene.Objects.Values.Where(thing => thing.Path is not null).Select(thing => thing.Id), new ObjectId(1));
 
     private T Any<T>(IEnumerable<T> some, T none) => some.ToList() is { Count: > 0 } all ? all[random.Next(all.Count)] : none;
 

@@ -60,7 +60,7 @@ internal sealed class ShownAlike
     {
         var rows = SceneWire.Rows(change, after);
         foreach (var channel in rows.Channels) _keys[(channel.Id, channel.Name)] = Keys(channel, _keys.GetValueOrDefault((channel.Id, channel.Name), []));
-        foreach (var gone in rows.RemovedObjects)
+        foreach (var gone in rows.Gone.Where(gone => gone.Kind == RowKind.Object).SelectMany(gone => gone.Ids))
             foreach (var key in _keys.Keys.Where(key => key.Item1 == gone).ToList()) _keys.Remove(key);
     }
 

@@ -124,17 +124,12 @@ export interface RowsMessage {
   settings: SettingsMessage | null
   objects: ObjectMessage[]
   channels: ChannelMessage[]
-  removedObjects: number[]
   warps: WarpMessage[]
-  removedWarps: number[]
   bookmarks: BookmarkMessage[]
-  removedBookmarks: number[]
   selections: NamedSelectionMessage[]
-  removedSelections: number[]
   clips: ClipMessage[]
-  removedClips: number[]
   placed: PlacedClipMessage[]
-  removedPlaced: number[]
+  gone: GoneMessage[]
   played: PlayedMessage[]
 }
 
@@ -207,6 +202,8 @@ export interface ObjectMessage {
   rotationOrder: RotationOrder
   rotationInterpolation: RotationInterpolation
   roll: RollMessage | null
+  path: PathMessage | null
+  follow: FollowMessage | null
 }
 
 export interface ChannelMessage {
@@ -263,6 +260,11 @@ export interface PlacedClipMessage {
   rate: ChannelMessage
 }
 
+export interface GoneMessage {
+  kind: RowKind
+  ids: number[]
+}
+
 export interface PlayedMessage {
   owner: OwnerKind
   id: number
@@ -280,7 +282,18 @@ export interface BlockMessage {
 }
 
 /** In the order of their numbers. */
-export const objectKinds = ['group', 'box', 'sphere', 'cylinder', 'cone', 'torus', 'plane', 'camera', 'light'] as const
+export const objectKinds = [
+  'group',
+  'box',
+  'sphere',
+  'cylinder',
+  'cone',
+  'torus',
+  'plane',
+  'camera',
+  'light',
+  'path',
+] as const
 export type ObjectKind = (typeof objectKinds)[number]
 
 /** In the order of their numbers. */
@@ -294,6 +307,20 @@ export type RotationInterpolation = (typeof rotationInterpolations)[number]
 export interface RollMessage {
   axle: Axis
   radius: number
+}
+
+export interface PathMessage {
+  closed: boolean
+  spread: PathSpread
+  length: number
+  points: PathPointMessage[]
+}
+
+export interface FollowMessage {
+  path: number
+  facing: SignedAxis | null
+  up: SignedAxis
+  bank: number
 }
 
 /** In the order of their numbers. */
@@ -322,5 +349,37 @@ export const clipAfters = ['letGo', 'hold'] as const
 export type ClipAfter = (typeof clipAfters)[number]
 
 /** In the order of their numbers. */
+export const rowKinds = [
+  'settings',
+  'object',
+  'channel',
+  'warp',
+  'bookmark',
+  'namedSelection',
+  'clip',
+  'placedClip',
+] as const
+export type RowKind = (typeof rowKinds)[number]
+
+/** In the order of their numbers. */
 export const axises = ['x', 'y', 'z'] as const
 export type Axis = (typeof axises)[number]
+
+/** In the order of their numbers. */
+export const pathSpreads = ['even', 'points'] as const
+export type PathSpread = (typeof pathSpreads)[number]
+
+export interface PathPointMessage {
+  kind: PathPointKind
+  at: [number, number, number]
+  in: [number, number, number]
+  out: [number, number, number]
+}
+
+/** In the order of their numbers. */
+export const signedAxises = ['plusX', 'minusX', 'plusY', 'minusY', 'plusZ', 'minusZ'] as const
+export type SignedAxis = (typeof signedAxises)[number]
+
+/** In the order of their numbers. */
+export const pathPointKinds = ['smooth', 'corner', 'free'] as const
+export type PathPointKind = (typeof pathPointKinds)[number]

@@ -397,6 +397,8 @@ export interface components {
       warp: components['schemas']['ChannelSpec']
       /** @description What the rate of a placed clip is. */
       rate: components['schemas']['ChannelSpec']
+      /** @description What an object has besides while it follows a path. */
+      followers: components['schemas']['ChannelSpec'][]
     }
     /** @description What is known of a channel beforehand. */
     ChannelSpec: {
@@ -608,6 +610,7 @@ export interface components {
       | components['schemas']['EditAddLead']
       | components['schemas']['EditAddNoise']
       | components['schemas']['EditAddObject']
+      | components['schemas']['EditAddPath']
       | components['schemas']['EditAddWarp']
       | components['schemas']['EditBakeClips']
       | components['schemas']['EditBakeCycles']
@@ -618,25 +621,33 @@ export interface components {
       | components['schemas']['EditDeleteKeys']
       | components['schemas']['EditDeleteNamedSelection']
       | components['schemas']['EditDeleteObjects']
+      | components['schemas']['EditDeletePathPoints']
       | components['schemas']['EditDeletePlacedClips']
       | components['schemas']['EditDeleteWarp']
       | components['schemas']['EditDuplicateKeys']
       | components['schemas']['EditDuplicateObjects']
       | components['schemas']['EditEaseKeys']
+      | components['schemas']['EditEvenOutPath']
       | components['schemas']['EditFitRangeToWarp']
       | components['schemas']['EditFlipKeys']
+      | components['schemas']['EditFollowPath']
       | components['schemas']['EditFormHandles']
       | components['schemas']['EditGroupObjects']
       | components['schemas']['EditHoldPose']
       | components['schemas']['EditInsertFrames']
       | components['schemas']['EditInsertKeys']
+      | components['schemas']['EditInsertPathPoint']
       | components['schemas']['EditKeyChannels']
+      | components['schemas']['EditLeavePath']
       | components['schemas']['EditMoveKeys']
+      | components['schemas']['EditMovePathPoints']
       | components['schemas']['EditMovePlacedClips']
       | components['schemas']['EditPasteClips']
       | components['schemas']['EditPasteKeys']
       | components['schemas']['EditPastePose']
       | components['schemas']['EditPlaceClip']
+      | components['schemas']['EditPlacePathPoint']
+      | components['schemas']['EditPullPathHandle']
       | components['schemas']['EditPutOnFrames']
       | components['schemas']['EditReduceKeys']
       | components['schemas']['EditRefitWarp']
@@ -649,16 +660,20 @@ export interface components {
       | components['schemas']['EditReorderObjects']
       | components['schemas']['EditReplaceKeys']
       | components['schemas']['EditRetimePart']
+      | components['schemas']['EditReversePath']
       | components['schemas']['EditSaveClip']
       | components['schemas']['EditScaleKeys']
       | components['schemas']['EditSetBookmark']
       | components['schemas']['EditSetExtrapolation']
+      | components['schemas']['EditSetFollow']
       | components['schemas']['EditSetHandle']
       | components['schemas']['EditSetInterpolation']
       | components['schemas']['EditSetKeyValues']
       | components['schemas']['EditSetLocked']
       | components['schemas']['EditSetNamedSelection']
       | components['schemas']['EditSetParent']
+      | components['schemas']['EditSetPath']
+      | components['schemas']['EditSetPathPointKind']
       | components['schemas']['EditSetPlacedClip']
       | components['schemas']['EditSetRanges']
       | components['schemas']['EditSetRate']
@@ -749,6 +764,20 @@ export interface components {
       values?: null | {
         [key: string]: number
       }
+    }
+    /** @description Adds a path through points of the world; its own place is in their middle. */
+    EditAddPath: {
+      /** @enum {string} */
+      edit?: 'addPath'
+      /** @description The points, in the order in which it goes through them. */
+      points: components['schemas']['PathPoint'][]
+      /**
+       * @description Whether it goes on from the last to the first.
+       * @default false
+       */
+      closed?: boolean
+      /** @description Its name; a free one when left out. */
+      name?: null | string
     }
     /** @description Adds a warp that changes nothing yet: straight from the first frame of the scene range to the last. */
     EditAddWarp: {
@@ -841,7 +870,7 @@ export interface components {
       edit?: 'deleteNamedSelection'
       selection: components['schemas']['NamedSelectionId']
     }
-    /** @description Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections. */
+    /** @description Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections. What follows a path that goes stays where it is. */
     EditDeleteObjects: {
       /** @enum {string} */
       edit?: 'deleteObjects'
@@ -853,6 +882,20 @@ export interface components {
        *     frame, when keyed at each of its keys. Left out, it goes too.
        */
       keepAt?: null | number
+      /**
+       * Format: double
+       * @description What follows a path that goes keeps its place on this played frame; on the first of the work range when left out.
+       */
+      leaveAt?: null | number
+    }
+    /** @description Takes points out of a path. */
+    EditDeletePathPoints: {
+      /** @enum {string} */
+      edit?: 'deletePathPoints'
+      /** @description The path. */
+      path: components['schemas']['ObjectId']
+      /** @description Which of its points, counted from 0. */
+      points: number[]
     }
     /** @description Takes clips off their objects. The clips themselves stay, to be placed again. */
     EditDeletePlacedClips: {
@@ -911,6 +954,18 @@ export interface components {
        */
       bounces?: number
     }
+    /** @description Gives a path as many points at even distances along it; its shape stays as near as cubic curves between them come. */
+    EditEvenOutPath: {
+      /** @enum {string} */
+      edit?: 'evenOutPath'
+      /** @description The path. */
+      path: components['schemas']['ObjectId']
+      /**
+       * Format: int32
+       * @description How many points.
+       */
+      count: number
+    }
     /** @description Lets the scene range end where a warp does; the work range follows where it ended with it. */
     EditFitRangeToWarp: {
       /** @enum {string} */
@@ -932,6 +987,27 @@ export interface components {
       about?: null | number
       /** @description What happens where a key lands on one that stays. */
       meet?: components['schemas']['WhenKeysMeet']
+    }
+    /**
+     * @description Puts objects on a path, from its start to its end over the work range. Their own position beside the path and along it
+     *     goes, where it is not keyed; their height above it stays.
+     */
+    EditFollowPath: {
+      /** @enum {string} */
+      edit?: 'followPath'
+      /** @description What follows. */
+      objects: unknown[]
+      /** @description The path. */
+      path: components['schemas']['ObjectId']
+      facing?: null | components['schemas']['SignedAxis']
+      /** @description The own direction that is kept up. */
+      up?: components['schemas']['SignedAxis']
+      /**
+       * Format: double
+       * @description How it leans into bends: degrees for a bend of 1 per length.
+       * @default 0
+       */
+      bank?: number
     }
     /** @description Makes handles joined, a third long or equal. They become free ones. */
     EditFormHandles: {
@@ -1009,6 +1085,23 @@ export interface components {
       /** @description Which channels; one that has no keys gets one at its still value. */
       channels: components['schemas']['ChannelValue'][]
     }
+    /** @description Puts a point onto a path without changing its shape: the curve is cut there, and its ends become free. */
+    EditInsertPathPoint: {
+      /** @enum {string} */
+      edit?: 'insertPathPoint'
+      /** @description The path. */
+      path: components['schemas']['ObjectId']
+      /**
+       * Format: int32
+       * @description The point after which it comes, counted from 0.
+       */
+      segment: number
+      /**
+       * Format: double
+       * @description Where on the curve from there to the next: 0 to 1, both left out.
+       */
+      u: number
+    }
     /**
      * @description Sets a key at a played frame on each channel named: at the value given, or at the value that the channel
      *     has there. Where a warp covers the channel, the key goes to the source time of the frame.
@@ -1032,6 +1125,18 @@ export interface components {
        * @description Where channels that were still so far also get a key, with the value they had; no such keys when left out.
        */
       anchor?: null | number
+    }
+    /** @description Takes objects off their paths; they stay where they are on a frame, and what is keyed of them where it is on each of its keys. */
+    EditLeavePath: {
+      /** @enum {string} */
+      edit?: 'leavePath'
+      /** @description What leaves. */
+      objects: unknown[]
+      /**
+       * Format: double
+       * @description The played frame whose place they keep.
+       */
+      at: number
     }
     /** @description Moves keys in time, in value, or both. */
     EditMoveKeys: {
@@ -1063,6 +1168,22 @@ export interface components {
        * @default false
        */
       handlesStay?: boolean
+    }
+    /** @description Moves points of a path, with their handles, as far through the world. */
+    EditMovePathPoints: {
+      /** @enum {string} */
+      edit?: 'movePathPoints'
+      /** @description The path. */
+      path: components['schemas']['ObjectId']
+      /** @description Which of its points, counted from 0. */
+      points: number[]
+      /** @description How far, in the world. */
+      by: components['schemas']['Vector']
+      /**
+       * Format: double
+       * @description The played frame on which it is seen to go so far.
+       */
+      at: number
     }
     /** @description Moves clips in time, with the keys of their rates, and to another object. */
     EditMovePlacedClips: {
@@ -1172,6 +1293,46 @@ export interface components {
       cycle?: components['schemas']['ClipCycle']
       /** @description What is left of it after its end. */
       after?: components['schemas']['ClipAfter']
+    }
+    /** @description Gives a point of a path numbers: where it is and, if it is free, its handles. */
+    EditPlacePathPoint: {
+      /** @enum {string} */
+      edit?: 'placePathPoint'
+      /** @description The path. */
+      path: components['schemas']['ObjectId']
+      /**
+       * Format: int32
+       * @description Which of its points, counted from 0.
+       */
+      point: number
+      /** @description The point as it is to be, in the path's own space. */
+      to: components['schemas']['PathPoint']
+    }
+    /** @description Pulls one handle of a path's point, which is free from then on. */
+    EditPullPathHandle: {
+      /** @enum {string} */
+      edit?: 'pullPathHandle'
+      /** @description The path. */
+      path: components['schemas']['ObjectId']
+      /**
+       * Format: int32
+       * @description Which of its points, counted from 0.
+       */
+      point: number
+      /** @description The handle towards the point after; else that towards the point before. */
+      isOut: boolean
+      /** @description Where the handle's end comes to lie from the point, in the world. */
+      to: components['schemas']['Vector']
+      /**
+       * Format: double
+       * @description The played frame on which it is seen there.
+       */
+      at: number
+      /**
+       * @description The other handle turns along, as long as it was, so that the path stays smooth there.
+       * @default true
+       */
+      both?: boolean
     }
     /** @description Moves keys to the nearest whole frames. */
     EditPutOnFrames: {
@@ -1381,6 +1542,13 @@ export interface components {
        */
       endsAt?: null | number
     }
+    /** @description Lets a path be gone the other way round, through the same places. */
+    EditReversePath: {
+      /** @enum {string} */
+      edit?: 'reversePath'
+      /** @description The path. */
+      path: components['schemas']['ObjectId']
+    }
     /** @description Saves selected keys of an object as a named clip, which starts at the first of them and ends at the last. */
     EditSaveClip: {
       /** @enum {string} */
@@ -1451,6 +1619,21 @@ export interface components {
       channels: components['schemas']['ChannelValue'][]
       before?: null | components['schemas']['Extrapolation']
       after?: null | components['schemas']['Extrapolation']
+    }
+    /** @description Sets how objects go along the paths that they follow. */
+    EditSetFollow: {
+      /** @enum {string} */
+      edit?: 'setFollow'
+      /** @description What follows. */
+      objects: unknown[]
+      facing: null | components['schemas']['SignedAxis']
+      /** @description The own direction that is kept up. */
+      up: components['schemas']['SignedAxis']
+      /**
+       * Format: double
+       * @description How they lean into bends: degrees for a bend of 1 per length.
+       */
+      bank: number
     }
     /** @description Gives a key a handle of its own on one side. A handle in line with the other side's turns that one with it. */
     EditSetHandle: {
@@ -1541,6 +1724,27 @@ export interface components {
        *     Left out, their own values stay as they are, relative to the new parent.
        */
       keepAt?: null | number
+    }
+    /** @description Closes or opens a path, or sets what equal travel on it means. */
+    EditSetPath: {
+      /** @enum {string} */
+      edit?: 'setPath'
+      /** @description The path. */
+      path: components['schemas']['ObjectId']
+      /** @description Whether it goes on from the last point to the first; as it is when left out. */
+      closed?: null | boolean
+      spread?: null | components['schemas']['PathSpread']
+    }
+    /** @description Sets how a path goes through points. What becomes free keeps its handles as they are. */
+    EditSetPathPointKind: {
+      /** @enum {string} */
+      edit?: 'setPathPointKind'
+      /** @description The path. */
+      path: components['schemas']['ObjectId']
+      /** @description Which of its points, counted from 0. */
+      points: number[]
+      /** @description How it goes through them. */
+      kind: components['schemas']['PathPointKind']
     }
     /** @description Changes clips on their objects. What is left out stays as it is. */
     EditSetPlacedClip: {
@@ -1892,7 +2096,7 @@ export interface components {
      * @description What an object is; decides which channels it has.
      * @enum {unknown}
      */
-    ObjectKind: 'group' | 'box' | 'sphere' | 'cylinder' | 'cone' | 'torus' | 'plane' | 'camera' | 'light'
+    ObjectKind: 'group' | 'box' | 'sphere' | 'cylinder' | 'cone' | 'torus' | 'plane' | 'camera' | 'light' | 'path'
     /** @description An object without its keys. */
     ObjectSummary: {
       /** Format: int32 */
@@ -1903,6 +2107,24 @@ export interface components {
       parent: null | number
       animated: string[]
     }
+    /** @description A point of a path. */
+    PathPoint: {
+      /** @description Where it is, in the path's own space. */
+      at?: components['schemas']['Vector']
+      /** @description How the path goes through it. */
+      kind?: components['schemas']['PathPointKind']
+      /** @description The handle towards the point before, from the point; of a free point only. */
+      in?: components['schemas']['Vector']
+      /** @description The handle towards the point after, from the point; of a free point only. */
+      out?: components['schemas']['Vector']
+    }
+    /**
+     * @description How a path goes through one of its points.
+     * @enum {unknown}
+     */
+    PathPointKind: 'smooth' | 'corner' | 'free'
+    /** @enum {unknown} */
+    PathSpread: 'even' | 'points' | null
     /**
      * @description What stays the same when the rate changes.
      * @enum {unknown}
@@ -1995,6 +2217,8 @@ export interface components {
       keys: number
       objects: components['schemas']['ObjectSummary'][]
     }
+    /** @enum {unknown} */
+    SignedAxis: 'plusX' | 'minusX' | 'plusY' | 'minusY' | 'plusZ' | 'minusZ' | null
     /** @description A step through the history, and the revision of the scene that it was asked for on. */
     StepRequest: {
       /** Format: int64 */
@@ -2021,6 +2245,15 @@ export interface components {
       about?: number
       /** Format: double */
       factor?: number
+    }
+    /** @description A place or a way in space, in scene lengths. */
+    Vector: {
+      /** Format: double */
+      x?: number
+      /** Format: double */
+      y?: number
+      /** Format: double */
+      z?: number
     }
     /** @enum {unknown} */
     WarpBeyond: 'runOn' | 'stop' | null

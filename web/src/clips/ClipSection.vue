@@ -45,7 +45,7 @@ const frames = computed(() => {
     times: (end - start) / length,
   }
 })
-const spec = specOf('rate', rateChannel)!
+const spec = specOf({ kind: 'rate' }, rateChannel)!
 
 type Change = Omit<Extract<Edit, { edit?: 'setPlacedClip' }>, 'edit' | 'placed'>
 const set = (change: Change) => void scene.edit({ edit: 'setPlacedClip', placed: [...selection.clips], ...change })

@@ -7,6 +7,7 @@ import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
 import { keyCommands } from './keyCommands'
 import { objectCommands } from './objectCommands'
+import { pathCommands } from './pathCommands'
 import { sampleCommands } from './sampleCommands'
 import { stageCommands } from './stageCommands'
 import { timeCommands } from './timeCommands'
@@ -20,6 +21,7 @@ export const workspaceCommands = (): Command[] => [
   ...flowCommands(),
   ...clipCommands(),
   ...objectCommands(),
+  ...pathCommands(),
   ...workingCommands(),
   ...stageCommands(),
   ...sceneCommands(),

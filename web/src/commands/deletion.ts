@@ -46,6 +46,7 @@ export function useDeletion(): () => void {
       edit: 'deleteObjects',
       objects: [...objects],
       keepAt: keeps ? playhead.frame : undefined,
+      leaveAt: playhead.frame,
     })
     if (kept) selection.select([])
   }

@@ -159,10 +159,12 @@ export function objectCommands(): Command[] {
       run: selectShown,
     },
     { group: 'Objects', title: 'Select nothing', keys: ['Escape'], shown: 'Esc', run: selectNothing },
-    ...(Object.keys(kindNames) as ObjectKind[]).map((kind) => ({
-      group: 'Objects',
-      title: `Add a ${kindNames[kind].toLowerCase()}`,
-      run: () => void addObject(kind),
-    })),
+    ...(Object.keys(kindNames) as ObjectKind[])
+      .filter((kind) => kind !== 'path')
+      .map((kind) => ({
+        group: 'Objects',
+        title: `Add a ${kindNames[kind].toLowerCase()}`,
+        run: () => void addObject(kind),
+      })),
   ]
 }

@@ -21,7 +21,7 @@ const ofKeys = selection
   .flatMap(({ object, channel }) => (typeof object === 'number' ? { object, channel } : []))
 const objects = computed(() => [...selection.objects].flatMap((id) => scene.model.objects.get(id) ?? []))
 const choices = computed(() => {
-  const specs = objects.value.map(({ kind }) => channelsOf(kind))
+  const specs = objects.value.map(channelsOf)
   return (specs[0] ?? []).filter(({ name }) => specs.every((list) => list.some((spec) => spec.name === name)))
 })
 const channelFirst = () =>
@@ -33,7 +33,7 @@ const channels = computed<ChannelValue[]>(() =>
 const spec = computed(() => {
   const [first] = channels.value
   const holder = first && scene.model.holder(first.object)
-  return holder && specOf(holder.kind, first.channel)
+  return holder && specOf(holder, first.channel)
 })
 
 const span = selectedSpan(selection, scene.settings.ticksPerFrame)

@@ -7,7 +7,7 @@ const others = ['sky', 'sand', 'plum', 'fern', 'rose', 'cream'] as const
 
 /** The colour that a channel's curve is drawn in: its hue in the scheme, paler or duller where others of that hue stand over it. */
 export const channelColour = ({ object, name }: LaneChannel, colours: Colours): string =>
-  curveColour(specOf(object.kind, name) ?? { hue: 'sky', shade: 'plain' }, colours)
+  curveColour(specOf(object, name) ?? { hue: 'sky', shade: 'plain' }, colours)
 
 export function curveColour({ hue, shade }: Pick<ChannelSpec, 'hue' | 'shade'>, colours: Colours): string {
   const own = colours[hue]
@@ -29,7 +29,7 @@ export function curveNames(channels: readonly LaneChannel[]): (channel: LaneChan
   const several = new Set(channels.map(({ object }) => object.id)).size > 1
   const same = channels.every(({ name }) => name === channels[0]!.name)
   return ({ object, name }) => {
-    const label = channelLabel(specOf(object.kind, name)!)
+    const label = channelLabel(specOf(object, name)!)
     return several ? (same ? object.name : `${object.name} ${label}`) : label
   }
 }

@@ -11,7 +11,7 @@ export function useToldCurve() {
   return ({ difference, frame, owner, id, channel }: CurveMessage): { off: string; where: string } | null => {
     if (channel === null) return null
     const holder = scene.model.holder(ownerKey(owner, id))
-    const spec = holder && specOf(holder.kind, channel)
+    const spec = holder && specOf(holder, channel)
     const of = owner === 'object' && spec ? `${holder?.name} ${channelLabel(spec)}` : (holder?.name ?? channel)
     return { off: short(difference), where: `at frame ${Number(frame.toFixed(2))} of ${of}` }
   }

@@ -1,5 +1,6 @@
 import type { ObjectKind } from '../api/http'
 import { useSelection } from '../scene/selection'
+import { usePathDrawing } from '../paths/drawing'
 import { useScene } from '../scene/sceneStore'
 
 export const kindNames: Record<ObjectKind, string> = {
@@ -12,6 +13,7 @@ export const kindNames: Record<ObjectKind, string> = {
   plane: 'Plane',
   camera: 'Camera',
   light: 'Light',
+  path: 'Path',
 }
 
 export const kindIcons: Record<ObjectKind, string> = {
@@ -24,6 +26,7 @@ export const kindIcons: Record<ObjectKind, string> = {
   plane: 'bi-square',
   camera: 'bi-camera-video',
   light: 'bi-lightbulb',
+  path: 'bi-bezier2',
 }
 
 /** Where new objects stand: shapes on the ground, cameras and lights where they see something. */
@@ -37,8 +40,9 @@ const places: Partial<Record<ObjectKind, Record<string, number>>> = {
   light: { 'position.y': 4, 'light.intensity': 30 },
 }
 
-/** Adds an object and selects it. */
+/** Adds an object and selects it; a path is drawn. */
 export async function addObject(kind: ObjectKind): Promise<void> {
+  if (kind === 'path') return usePathDrawing().begin()
   const kept = await useScene().edit({ edit: 'addObject', kind, values: places[kind] ?? null })
   if (kept) useSelection().select(kept.added)
 }

@@ -111,7 +111,7 @@ export const useClipboard = defineStore('clipboard', () => {
   /** Says which channels will be left out, because the objects do not have them. */
   function tellLeftOut(keys: CopiedKeys, onto: readonly number[]): void {
     const names = [...new Set(keys.channels.flatMap(({ channel }) => channel ?? []))]
-    const lacking = names.filter((name) => onto.some((id) => !specOf(scene.model.objects.get(id)!.kind, name)))
+    const lacking = names.filter((name) => onto.some((id) => !specOf(scene.model.objects.get(id)!, name)))
     if (lacking.length) notices.say(`Left out where there is no such value: ${lacking.join(', ')}.`)
   }
 

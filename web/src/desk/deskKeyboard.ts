@@ -62,7 +62,7 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
     const i = keys.times.indexOf(at)
     const value = Number(keys.values[i]!.toFixed(3))
     const way = `in ${inOf(keys.modes[i]!)}, out ${outOf(keys.modes[i]!)}`
-    return `${object.name} ${channelLabel(specOf(object.kind, name)!)}, key at frame ${frame(at)}, value ${value}, ${way}${isSelected}`
+    return `${object.name} ${channelLabel(specOf(object, name)!)}, key at frame ${frame(at)}, value ${value}, ${way}${isSelected}`
   }
 
   function step(rows: number): void {

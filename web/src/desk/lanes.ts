@@ -84,7 +84,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
   }
 
   const animated = (object: SceneObject) =>
-    model.animated(object).filter(({ name }) => !wish.hidden.has(specOf(object.kind, name)!.group))
+    model.animated(object).filter(({ name }) => !wish.hidden.has(specOf(object, name)!.group))
   const hasRates = (object: SceneObject) =>
     model.placedOn(object.id).some(({ holder }) => holder.channels.get(rateChannel)!.keys.count > 0)
   const own = (object: SceneObject): LaneChannel[] => animated(object).map(({ name }) => ({ object, name }))
@@ -109,7 +109,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
 
   function addChannels(object: SceneObject, names: readonly string[], depth: number): void {
     for (const group of allGroups()) {
-      const inside = names.filter((name) => specOf(object.kind, name)!.group === group)
+      const inside = names.filter((name) => specOf(object, name)!.group === group)
       const id = `${object.id}|${group}`
       const isOpen = isSearching || !wish.closed.has(id)
       // A group of one says no more than its channel.
@@ -131,7 +131,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
           kind: 'channel',
           object,
           channels: [{ object, name }],
-          label: channelLabel(specOf(object.kind, name)!),
+          label: channelLabel(specOf(object, name)!),
           depth: depth + (inside.length > 1 ? 1 : 0),
           opens: false,
           open: false,
@@ -182,7 +182,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
     const inside = children.get(object.id) ?? []
     const names = animated(object).map(({ name }) => name)
     const isNamed = !isSearching || isMeant(object.name)
-    const matching = names.filter((name) => isNamed || isMeant(channelLabel(specOf(object.kind, name)!)))
+    const matching = names.filter((name) => isNamed || isMeant(channelLabel(specOf(object, name)!)))
     const isWanted = (!wish.only || wish.only.has(object.id)) && (!wish.animatedOnly || moving.has(object.id))
     const isOpen = isSearching ? !isNamed || wish.open.has(object.id) : wish.open.has(object.id)
     const isShown = isWanted && (isNamed || matching.length > 0)

@@ -18,7 +18,7 @@ const warp = computed(() => {
 })
 const nameOf = ({ object, channel }: WarpTarget) => {
   const known = scene.model.objects.get(object)
-  const spec = known && channel ? specOf(known.kind, channel) : undefined
+  const spec = known && channel ? specOf(known, channel) : undefined
   return `${known?.name ?? ''}${spec ? `, ${channelLabel(spec)}` : ''}`
 }
 const set = (targets: WarpTarget[] | null) => scene.edit({ edit: 'setWarpTargets', warp: props.warp, targets })

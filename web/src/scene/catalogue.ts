@@ -3,13 +3,22 @@ import { http, type ChannelSpec, type ObjectKind } from '../api/http'
 const byKind = new Map<string, ChannelSpec[]>()
 let kinds: ObjectKind[] = []
 let groups: string[] = []
+/** What an object has besides while it follows a path. */
+let followers: ChannelSpec[] = []
+const byFollowingKind = new Map<string, ChannelSpec[]>()
 
 /** Fetches, once, what the server knows of kinds and channels. */
 export async function loadCatalogue(): Promise<void> {
   if (kinds.length) return
   const catalogue = await http.catalogue()
-  for (const entry of catalogue.kinds) byKind.set(entry.kind, entry.channels)
-  groups = [...new Set(catalogue.kinds.flatMap((entry) => entry.channels.map((spec) => spec.group)))]
+  followers = catalogue.followers
+  for (const { kind, channels } of catalogue.kinds) {
+    byKind.set(kind, channels)
+    byFollowingKind.set(kind, [...followers, ...channels])
+  }
+  groups = [
+    ...new Set([...followers, ...catalogue.kinds.flatMap(({ channels }) => channels)].map(({ group }) => group)),
+  ]
   kinds = catalogue.kinds.map((entry) => entry.kind)
   // What a warp and a placed clip have instead of an object's channels.
   byKind.set('warp', [catalogue.warp])
@@ -24,9 +33,22 @@ export const allGroups = (): readonly string[] => groups
 /** Whether a channel is a part of a colour, which is shown and set as one. */
 export const isOfColour = (spec: ChannelSpec): boolean => spec.unit === 'linearLight'
 
-export const channelsOf = (kind: string): readonly ChannelSpec[] => byKind.get(kind) ?? []
-export const specOf = (kind: string, channel: string): ChannelSpec | undefined =>
-  channelsOf(kind).find((spec) => spec.name === channel)
+/** What decides which channels something has. */
+export interface Described {
+  kind: string
+  follow?: object | null
+}
+
+export const channelsOf = ({ kind, follow }: Described): readonly ChannelSpec[] =>
+  (follow ? byFollowingKind : byKind).get(kind) ?? []
+export const specOf = (of: Described, channel: string): ChannelSpec | undefined =>
+  channelsOf(of).find((spec) => spec.name === channel)
+
+/** Every channel that any object can have. */
+export const allChannels = (): readonly ChannelSpec[] => [
+  ...kinds.flatMap((kind) => channelsOf({ kind })),
+  ...followers,
+]
 
 /** A channel's full name for people, such as `Position X` or `Opacity`. */
 export const channelLabel = (spec: ChannelSpec): string =>

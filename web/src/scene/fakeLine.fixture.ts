@@ -164,17 +164,12 @@ export const rowsOf = (some: Partial<RowsMessage>): RowsMessage => ({
   settings: null,
   objects: [],
   channels: [],
-  removedObjects: [],
   warps: [],
-  removedWarps: [],
   bookmarks: [],
-  removedBookmarks: [],
   selections: [],
-  removedSelections: [],
   clips: [],
-  removedClips: [],
   placed: [],
-  removedPlaced: [],
+  gone: [],
   played: [],
   ...some,
 })
@@ -199,6 +194,8 @@ export const objectOf = (id: number, name: string): RowsMessage['objects'][numbe
   rotationOrder: 'xyz',
   rotationInterpolation: 'eachAxis',
   roll: null,
+  path: null,
+  follow: null,
 })
 
 /** A channel with keys at some times, their values being a tenth of those; of another owner than an object where one is named. */

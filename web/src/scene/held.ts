@@ -9,11 +9,9 @@ export function rowsIn(rows: RowsMessage): string[] {
   return [
     ...rows.channels.map(({ id, name }) => channelRow(id, name)),
     ...rows.objects.map(({ id }) => `object ${id}`),
-    ...rows.removedObjects.map((id) => `object ${id}`),
     ...rows.warps.map(({ id }) => `warp ${id}`),
-    ...rows.removedWarps.map((id) => `warp ${id}`),
-    ...rows.placed.map(({ id }) => `placed ${id}`),
-    ...rows.removedPlaced.map((id) => `placed ${id}`),
+    ...rows.placed.map(({ id }) => `placedClip ${id}`),
+    ...rows.gone.flatMap(({ kind, ids }) => ids.map((id) => `${kind} ${id}`)),
     ...(rows.settings ? ['settings'] : []),
   ]
 }

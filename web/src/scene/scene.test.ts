@@ -29,10 +29,11 @@ beforeAll(async () => {
     JSON.stringify({
       kinds: [
         { kind: 'group', channels },
-        { kind: 'box', channels: [...channels, spec('path.progress', 'Progress', 'Path', 0)] },
+        { kind: 'box', channels },
       ],
       warp: spec('warp', 'Source', 'Time', 0),
       rate: spec('rate', 'Rate', 'Time', 1),
+      followers: [spec('follow.travel', 'Travel', 'Path', 0)],
     }),
   )
   vi.stubGlobal('fetch', () => Promise.resolve(answer))
@@ -85,7 +86,9 @@ describe('the scene that a tab knows', () => {
 
   it('goes back to a channel’s default, and loses what is removed', () => {
     const model = harbour()
-    model.take(rows({ channels: [{ ...keyed(1, 'position.x'), still: NaN, keys: null }], removedObjects: [3] }))
+    model.take(
+      rows({ channels: [{ ...keyed(1, 'position.x'), still: NaN, keys: null }], gone: [{ kind: 'object', ids: [3] }] }),
+    )
     expect(model.animated(model.objects.get(1)!)).toEqual([])
     expect(model.channel(model.objects.get(1)!, 'scale.x').still).toBe(1)
     expect(model.inOrder().length).toBe(2)
@@ -195,15 +198,17 @@ describe('lanes', () => {
 
   it('show whatever channel the server describes, in the group that it has there', () => {
     const model = harbour()
-    model.take(rows({ channels: [keyed(1, 'path.progress', 5)] }))
-    const box = model.objects.get(1)!
-    expect(box.kind).toBe('box')
-    expect(lay({ open: new Set([1]) }, model).map(({ label }) => label)).toContain('Path Progress')
+    const follow = { path: 2, facing: null, up: 'plusY' as const, bank: 0 }
+    model.take(rows({ objects: [{ ...object(1, 'Ferry'), follow }], channels: [keyed(1, 'follow.travel', 5)] }))
+    expect(lay({ open: new Set([1]) }, model).map(({ label }) => label)).toContain('Path Travel')
     expect(lay({ open: new Set([1]), hidden: new Set(['Path']) }, model).map(({ label }) => label)).not.toContain(
-      'Path Progress',
+      'Path Travel',
     )
-    expect(allGroups()).toEqual(['Position', 'Scale', 'Path'])
-    expect(keyFilters()).toEqual(['Position', 'Scale', 'Path'])
+    expect(allGroups()).toEqual(['Path', 'Position', 'Scale'])
+    expect(keyFilters()).toEqual(['Path', 'Position', 'Scale'])
+    // Off the path it has none.
+    model.take(rows({ objects: [object(1, 'Ferry')] }))
+    expect(lay({ open: new Set([1]) }, model).map(({ label }) => label)).not.toContain('Path Travel')
   })
 
   it('show the clips of an object below it and, when it is open, the rates that are keyed', () => {
@@ -231,7 +236,16 @@ describe('lanes', () => {
     expect(model.take(rows({ clips: [{ ...clips[0]!, name: 'Swell' }] }))).toBe(true)
     expect(model.holder(placedKey(2))!.name).toBe('Swell')
     expect(model.take(rows({ placed: [placedOf(1, 2, [31, 55])] }))).toBe(false)
-    expect(model.take(rows({ removedPlaced: [1, 2, 3], removedClips: [4] }))).toBe(true)
+    expect(
+      model.take(
+        rows({
+          gone: [
+            { kind: 'placedClip', ids: [1, 2, 3] },
+            { kind: 'clip', ids: [4] },
+          ],
+        }),
+      ),
+    ).toBe(true)
     expect(model.placedOn(2)).toEqual([])
   })
 

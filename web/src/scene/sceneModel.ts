@@ -3,9 +3,11 @@ import type {
   BookmarkMessage,
   ChannelMessage,
   ClipMessage,
+  GoneMessage,
   NamedSelectionMessage,
   ObjectMessage,
   PlacedClipMessage,
+  RowKind,
   RowsMessage,
   SettingsMessage,
   WarpMessage,
@@ -55,6 +57,13 @@ export interface PlacedClip extends PlacedClipMessage {
 
 const none: readonly PlacedClip[] = []
 
+/** What has lanes, or shows in them. */
+const laid: ReadonlySet<RowKind> = new Set(['object', 'warp', 'clip', 'placedClip'])
+
+/** The objects that a message says are not there any more. */
+export const goneObjects = ({ gone }: RowsMessage): readonly number[] =>
+  gone.find(({ kind }) => kind === 'object')?.ids ?? []
+
 /** The scene's rows as this tab knows them. Nothing is computed here: the server sends rows, this holds them. */
 export class SceneModel {
   settings: SettingsMessage = {
@@ -73,6 +82,14 @@ export class SceneModel {
   readonly warps = new Map<number, Warp>()
   readonly clips = new Map<number, ClipMessage>()
   readonly placed = new Map<number, PlacedClip>()
+  private readonly tables: Partial<Record<RowKind, Map<number, unknown>>> = {
+    object: this.objects,
+    warp: this.warps,
+    bookmark: this.bookmarks,
+    namedSelection: this.namedSelections,
+    clip: this.clips,
+    placedClip: this.placed,
+  }
   private order: SceneObject[] | null = null
   private readonly depths = new Map<number, number>()
   /** The channels whose keys are seen at other times. */
@@ -81,7 +98,7 @@ export class SceneModel {
 
   /** @returns whether lanes come or go: other objects, or a channel that got its first key or lost its last. */
   take(rows: RowsMessage): boolean {
-    let isOtherwise = rows.objects.length > 0 || rows.removedObjects.length > 0
+    let isOtherwise = rows.objects.length > 0
     if (rows.settings) this.settings = rows.settings
     for (const row of rows.objects) {
       const known = this.objects.get(row.id)
@@ -95,7 +112,6 @@ export class SceneModel {
       if (Number.isNaN(row.still)) object.channels.delete(row.name)
       else object.channels.set(row.name, channelOf(row, object.channels.get(row.name)))
     }
-    for (const id of rows.removedObjects) this.objects.delete(id)
     for (const row of rows.warps) {
       const known = this.warps.get(row.id)
       if (known?.name !== row.name || known.on !== row.on) isOtherwise = true
@@ -107,9 +123,10 @@ export class SceneModel {
       if (JSON.stringify(known?.targets) !== JSON.stringify(row.targets)) isOtherwise = true
     }
     isOtherwise = this.takeClips(rows) || isOtherwise
+    const gone = this.drop(rows.gone)
+    isOtherwise = gone.some((kind) => laid.has(kind)) || isOtherwise
     // Where time flows otherwise, everything that is warped now is told of; nothing else is.
-    if (rows.warps.length || rows.removedWarps.length)
-      for (const channel of this.warped.splice(0)) channel.played = null
+    if (rows.warps.length || gone.includes('warp')) for (const channel of this.warped.splice(0)) channel.played = null
     for (const { owner, id, name, times } of rows.played) {
       const channel = this.holder(ownerKey(owner, id))?.channels.get(name)
       // A copy of its own starts at an address that typed arrays can read.
@@ -117,21 +134,17 @@ export class SceneModel {
       channel.played = new Float64Array(times.slice().buffer)
       this.warped.push(channel)
     }
-    for (const id of rows.removedWarps) isOtherwise = this.warps.delete(id) || isOtherwise
     for (const row of rows.bookmarks) this.bookmarks.set(row.id, row)
-    for (const id of rows.removedBookmarks) this.bookmarks.delete(id)
     for (const row of rows.selections) this.namedSelections.set(row.id, row)
-    for (const id of rows.removedSelections) this.namedSelections.delete(id)
     this.order = null
     return isOtherwise
   }
 
   /** @returns whether lanes come or go: a clip is placed or taken off, is called otherwise, or its rate gets keys. */
   private takeClips(rows: RowsMessage): boolean {
-    let isOtherwise = rows.clips.length > 0 || rows.removedClips.length > 0
+    let isOtherwise = rows.clips.length > 0
     this.byObject = null
     for (const row of rows.clips) this.clips.set(row.id, row)
-    for (const id of rows.removedClips) this.clips.delete(id)
     for (const row of rows.placed) {
       const known = this.placed.get(row.id)
       const holder = known?.holder ?? rateHolder(row)
@@ -140,9 +153,15 @@ export class SceneModel {
       if (known?.object !== row.object || had > 0 !== (row.rate.keys?.length ?? 0) > 0) isOtherwise = true
       this.placed.set(row.id, { ...row, holder })
     }
-    for (const id of rows.removedPlaced) isOtherwise = this.placed.delete(id) || isOtherwise
     for (const { holder, clip } of this.placed.values()) holder.name = this.clips.get(clip)?.name ?? ''
     return isOtherwise
+  }
+
+  /** @returns the kinds of which something went. */
+  private drop(gone: readonly GoneMessage[]): RowKind[] {
+    return gone
+      .filter(({ kind, ids }) => ids.map((id) => this.tables[kind]?.delete(id)).includes(true))
+      .map(({ kind }) => kind)
   }
 
   /** The clips on an object, in the order in which they start. */
@@ -182,7 +201,7 @@ export class SceneModel {
     return (
       object.channels.get(name) ?? {
         name,
-        still: specOf(object.kind, name)?.default ?? 0,
+        still: specOf(object, name)?.default ?? 0,
         before: 'hold',
         after: 'hold',
         keys: noKeys,
@@ -195,7 +214,7 @@ export class SceneModel {
   /** The object's channels that have keys, in the catalogue's order. */
   animated(object: Holder): Channel[] {
     if (object.channels.size === 0) return []
-    return channelsOf(object.kind).flatMap((spec) => {
+    return channelsOf(object).flatMap((spec) => {
       const channel = object.channels.get(spec.name)
       return channel && channel.keys.count > 0 ? [channel] : []
     })

@@ -26,7 +26,7 @@ import { usePerson } from './person'
 import { SampleBook } from './samples'
 import { useSelection } from './selection'
 import { Trying } from './trying'
-import { SceneModel } from './sceneModel'
+import { goneObjects, SceneModel } from './sceneModel'
 
 const nothing: HistoryNote = { position: 0, floor: 0, undo: null, redo: null }
 
@@ -267,7 +267,7 @@ export const useScene = defineStore('scene', () => {
   /** Somebody else deleted what is selected here: that is told, and how it comes back. */
   function tellTaken({ made: makers, rows }: ChangeMessage): void {
     const maker = makers.findLast(({ window }) => window !== person.window)
-    const names = rows.removedObjects.flatMap((object) =>
+    const names = goneObjects(rows).flatMap((object) =>
       selection.objects.has(object) ? (model.value.objects.get(object)?.name ?? []) : [],
     )
     if (!maker || names.length === 0) return
@@ -290,7 +290,7 @@ export const useScene = defineStore('scene', () => {
 
   function take(rows: RowsMessage): void {
     const isOtherwise = model.value.take(rows)
-    for (const object of rows.removedObjects) book.value.drop(object)
+    for (const object of goneObjects(rows)) book.value.drop(object)
     if (isOtherwise) structureVersion.value++
     if (isOtherwise || rows.channels.length || rows.placed.length) keysVersion.value++
     rowsVersion.value++

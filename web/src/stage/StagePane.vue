@@ -13,6 +13,8 @@ const props = defineProps<{
 const emit = defineEmits<{
   press: [event: PointerEvent, pane: number]
   release: [event: PointerEvent, pane: number]
+  moved: [event: PointerEvent, pane: number]
+  doubled: [event: MouseEvent, pane: number]
   /** The camera is about to move, and has to be stepped. */
   stir: []
   /** A hand drags or turns the wheel in a view through a camera object that it does not move. */
@@ -46,6 +48,7 @@ function press(event: PointerEvent): void {
 }
 
 function move(event: PointerEvent): void {
+  emit('moved', event, props.index)
   if (!pressed || !event.buttons || !isStuck()) return
   if (Math.hypot(event.clientX - pressed.clientX, event.clientY - pressed.clientY) < 6) return
   pressed = null
@@ -75,6 +78,7 @@ defineExpose({
       @pointermove="move"
       @wheel.passive="isStuck() && emit('stuck', index)"
       @pointerup="emit('release', $event, index)"
+      @dblclick="emit('doubled', $event, index)"
       @keydown="nudge"
     />
     <StageChips :index="index" />

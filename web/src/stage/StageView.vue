@@ -11,6 +11,9 @@ import { usePlayhead } from '../timebar/playhead'
 import { usePending } from '../values/pending'
 import { Handles, type Handled } from './handles'
 import { useHandling } from './handling'
+import { usePathDrawing } from '../paths/drawing'
+import { usePathHands } from '../paths/pathHands'
+import { usePathPoints } from '../paths/pathPoints'
 import { usePeople } from '../people/people'
 import { useShowWhere } from './showWhere'
 import { useWorking } from '../working/working'
@@ -54,6 +57,10 @@ let pointer = { x: 0, y: 0 }
 
 const stage = new StageScene()
 const picking = usePicking(stage)
+const pathHands = usePathHands(stage)
+const pathBox = pathHands.box
+const drawing = usePathDrawing()
+const pathPoints = usePathPoints()
 const carrying = useCarrying(stage)
 const sharpness = new Sharpness(window.devicePixelRatio, () => drawSoon(drawStill))
 let renderer: StageRenderer | null = null
@@ -112,6 +119,22 @@ onBeforeUnmount(() => {
   renderer?.dispose()
   renderer = null
 })
+
+/** A view as hands on paths know it. */
+const handView = (pane: number) => ({
+  element: paneAt(pane).element!,
+  view: paneAt(pane).camera,
+  look: views.all[pane]!.look,
+})
+
+function press(event: PointerEvent, pane: number): void {
+  if (!isOnHandle() && pathHands.press(event, handView(pane))) return
+  picking.press(event, isOnHandle())
+}
+
+function release(event: PointerEvent, pane: number): void {
+  if (!pathHands.release(event)) picking.release(event, paneAt(pane).element!, paneAt(pane).camera)
+}
 
 const isOnHandle = () => handles !== undefined && (handles.hovered || handles.isDragging)
 
@@ -201,6 +224,7 @@ function render(): void {
       othersAt,
       unseen: working.unseen,
       byOthers: byOthers.value,
+      points: pathPoints.path ? { path: pathPoints.path.id, selected: pathPoints.points } : null,
     })
     handles.place()
     // What the picture really shows, for whoever looks from outside.
@@ -322,7 +346,14 @@ function photograph(): void {
   handles.shown = false
   const { model, book, id, revision } = scene
   // Everybody sees it: without what one does here while working.
-  const bare = { held: null, selected: new Set<number>(), othersAt: null, unseen: new Set<number>(), byOthers: nobody }
+  const bare = {
+    held: null,
+    selected: new Set<number>(),
+    othersAt: null,
+    unseen: new Set<number>(),
+    byOthers: nobody,
+    points: null,
+  }
   stage.show(model, book, { frame: playhead.frame, ...bare })
   void keepThumbnail(renderer.three, stage, model, book, playhead.frame, id, revision, drawStill)
 }
@@ -374,6 +405,8 @@ watch(
     () => working.unseen,
     () => showWhere.drawn,
     byOthers,
+    () => pathPoints.path?.id,
+    () => pathPoints.points,
   ],
   () => redrawState(playhead.playing && views.updates === 'active' ? [views.activeIndex] : undefined),
   { flush: 'sync' },
@@ -434,8 +467,10 @@ watch(colours, applyColours)
         :moves="carrying.moves(index)"
         @stir="stir"
         @stuck="(pane) => isOnHandle() || carrying.tellStuck(pane, paneAt(pane).camera)"
-        @press="(event) => picking.press(event, isOnHandle())"
-        @release="(event, pane) => picking.release(event, paneAt(pane).element!, paneAt(pane).camera)"
+        @press="press"
+        @release="release"
+        @moved="(event, pane) => pathHands.move(event, handView(pane))"
+        @doubled="(event, pane) => pathHands.doubled(event as PointerEvent, handView(pane))"
       />
     </div>
     <p v-if="problem" class="stage-problem">{{ problem }}</p>
@@ -445,9 +480,23 @@ watch(colours, applyColours)
       <ToolPicker />
     </div>
     <span v-if="told" class="stage-told num" :style="{ left: `${told.x}px`, top: `${told.y}px` }">{{ told.text }}</span>
+    <span
+      v-if="pathBox"
+      class="path-box"
+      :style="{
+        left: `${pathBox.left + pathBox.offsetLeft}px`,
+        top: `${pathBox.top + pathBox.offsetTop}px`,
+        width: `${pathBox.right - pathBox.left}px`,
+        height: `${pathBox.bottom - pathBox.top}px`,
+      }"
+    />
+    <p v-if="drawing.isOn" class="stage-drawing" role="status">
+      Click to set points, drag to pull handles. <kbd>Enter</kbd> ends, <kbd>Backspace</kbd> takes the last back,
+      <kbd>Esc</kbd> gives up.
+    </p>
     <p v-if="!playhead.isHere" class="stage-away num" role="status">Frame {{ playhead.frame }} is on its way</p>
     <StageMeter v-if="playhead.playing" />
-    <div v-else-if="scene.model.objects.size === 0" :key="scene.rowsVersion" class="stage-empty">
+    <div v-else-if="scene.model.objects.size === 0 && !drawing.isOn" :key="scene.rowsVersion" class="stage-empty">
       <p class="stage-empty-title">An empty stage</p>
       <p>Add a box with <b>+ Add</b> on the desk below, drag its arrows, and press <kbd>N</kbd> to key it.</p>
     </div>

@@ -39,6 +39,15 @@ export function usePicking(stage: StageScene) {
       new Vector2(((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2),
       camera.camera,
     )
+    const rope = stage.ropes.under(
+      camera.camera,
+      box.width,
+      box.height,
+      event.clientX - box.left,
+      event.clientY - box.top,
+      5,
+    )
+    if (rope && !working.isLocked(rope.object)) return rope.object
     return stage.pick(ray).find((id) => !working.isLocked(id))
   }
 

@@ -23,6 +23,7 @@ import {
   type EulerOrder,
 } from 'three'
 import { specOf } from '../scene/catalogue'
+import { Ropes } from '../paths/ropes'
 import type { SampleBook } from '../scene/samples'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
 import { Pool } from './pool'
@@ -45,6 +46,8 @@ export interface Moment {
   unseen: ReadonlySet<number>
   /** What others have selected, and the colours that they are seen in. */
   byOthers: ReadonlyMap<number, string>
+  /** The path whose points are worked on, and those that are selected. */
+  points: { path: number; selected: ReadonlySet<number> } | null
 }
 
 const lemon = 0xffe14d
@@ -60,7 +63,11 @@ export class StageScene {
   readonly grid = new GridHelper(40, 40)
   readonly ground = new Color()
 
+  readonly ropes = new Ropes(this.three)
+
   private readonly root = new Object3D()
+  /** What a follower's own transform lies inside: its frame on the path. */
+  private readonly frames = new Map<number, Object3D>()
   private readonly batches = new Map<string, ShapeBatch>()
   private readonly lights: StageLights
   private readonly ghosts: Pool<Mesh<BufferGeometry, MeshLambertMaterial>>
@@ -100,24 +107,32 @@ export class StageScene {
 
   /** Takes over which objects there are, and what moves with what. */
   arrange(model: SceneModel): void {
+    this.ropes.keep((id) => model.objects.has(id))
     for (const [id, node] of this.nodes) {
       if (model.objects.has(id)) continue
       this.lights.remove(id)
       node.removeFromParent()
       this.nodes.delete(id)
+      this.frames.delete(id)
     }
     for (const object of model.objects.values())
       if (!this.nodes.has(object.id)) this.nodes.set(object.id, new Object3D())
     for (const object of model.objects.values()) {
-      const parent = (object.parent !== null && this.nodes.get(object.parent)) || this.root
+      const above = (object.parent !== null && this.nodes.get(object.parent)) || this.root
+      const parent = object.follow ? this.frameOf(object.id, above) : above
       const node = this.nodes.get(object.id)!
+      if (!object.follow) this.frames.delete(object.id)
       if (node.parent !== parent) parent.add(node)
       node.userData.object = object.id
     }
   }
 
   /** Puts everything where it is at a moment, whose samples have to be here. */
-  show(model: SceneModel, book: SampleBook, { frame, held, selected, othersAt, unseen, byOthers }: Moment): void {
+  show(
+    model: SceneModel,
+    book: SampleBook,
+    { frame, held, selected, othersAt, unseen, byOthers, points }: Moment,
+  ): void {
     const objects = model.inOrder()
     const inSelection = new Set<number>()
     for (const object of objects)
@@ -130,12 +145,14 @@ export class StageScene {
     for (const batch of this.batches.values()) batch.begin()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.begin()
     this.lights.begin()
+    this.ropes.begin()
     for (const object of objects) {
       const node = this.nodes.get(object.id)!
       if (!node.visible || unseen.has(object.id)) continue
       const read = readOf(object)
       const isSelected = inSelection.has(object.id)
       const outline = isSelected ? lemon : byOthers.get(object.id)
+      if (object.path) this.ropes.show(object, node, isSelected, points?.path === object.id ? points.selected : null)
       const key = shapeKey(object.kind, read)
       if (key) this.addShape(object, key, node, read, outline, othersAt !== null && !isSelected)
       else if (object.kind === 'light') this.lights.show(object.id, node, read)
@@ -144,6 +161,7 @@ export class StageScene {
     for (const batch of this.batches.values()) batch.end()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.end()
     this.lights.end()
+    this.ropes.end()
   }
 
   /** Makes everything ready to be drawn in one view. */
@@ -183,6 +201,13 @@ export class StageScene {
     return hits.sort((a, b) => a.distance - b.distance).map((hit) => hit.id)
   }
 
+  /** The nearest place of a shape under a ray; null where there is none. */
+  hit(ray: Raycaster): Vector3 | null {
+    const targets = [...this.batches.values()].flatMap(({ target }) => target ?? [])
+    const hits = [...targets, ...this.ghosts.inUse].flatMap((each) => ray.intersectObject(each as Object3D, false))
+    return hits.sort((a, b) => a.distance - b.distance)[0]?.point ?? null
+  }
+
   /** The objects that a camera does not see, as they stand now; those without a shape by where they are. */
   outside(camera: Camera, model: SceneModel, book: SampleBook, frame: number, held: Held): number[] {
     camera.updateMatrixWorld()
@@ -207,6 +232,7 @@ export class StageScene {
 
   dispose(): void {
     for (const batch of this.batches.values()) batch.dispose()
+    this.ropes.dispose()
     for (const id of [...this.nodes.keys()]) this.lights.remove(id)
   }
 
@@ -222,9 +248,26 @@ export class StageScene {
     node.scale.set(read('scale.x'), read('scale.y'), read('scale.z'))
     // A parent comes before what moves with it.
     const parent = node.parent!
+    if (object.follow) this.placeFrame(parent, read)
     node.visible = parent.visible && read('visible') >= 0.5
     node.updateMatrix()
     node.matrixWorld.multiplyMatrices(parent.matrixWorld, node.matrix)
+  }
+
+  /** The node of a follower's frame, which is seen as long as what is above the follower is. */
+  private frameOf(id: number, above: Object3D): Object3D {
+    let frame = this.frames.get(id)
+    if (!frame) this.frames.set(id, (frame = new Object3D()))
+    frame.userData.above = above
+    return frame
+  }
+
+  private placeFrame(frame: Object3D, read: Read): void {
+    frame.visible = (frame.userData.above as Object3D).visible
+    frame.position.set(read('path.x'), read('path.y'), read('path.z'))
+    frame.quaternion.set(read('path.qx'), read('path.qy'), read('path.qz'), read('path.qw')).normalize()
+    frame.updateMatrix()
+    frame.matrixWorld.copy(frame.matrix)
   }
 
   private addShape(
@@ -293,6 +336,6 @@ function reader(object: SceneObject, book: SampleBook, frame: number, held: Held
   return (channel) => {
     const value = held?.(object.id, channel)
     if (value !== undefined) return value
-    return sampled(channel) ?? specOf(object.kind, channel)?.default ?? 0
+    return sampled(channel) ?? specOf(object, channel)?.default ?? 0
   }
 }

@@ -125,6 +125,7 @@ export async function drawThumbnails(
         othersAt: null,
         unseen: new Set(),
         byOthers: new Map(),
+        points: null,
       })
       await keepThumbnail(renderer, stage, model, book, frame, id, revision, () => {})
       stage.dispose()

@@ -13,7 +13,7 @@ const scene = useScene()
 const outside = computed(() => {
   const [count, first] = [props.told?.outside ?? 0, props.told?.firstOutside]
   const thing = first && scene.model.objects.get(first.object)
-  const spec = thing && specOf(thing.kind, first.channel)
+  const spec = thing && specOf(thing, first.channel)
   if (!first || !spec) return ''
   const which = `${thing.name} ${channelLabel(spec)} at ${Number(first.frame.toFixed(2))}`
   return count === 1

@@ -80,7 +80,8 @@ const setMode = (side: 'in' | 'out', mode: Interpolation) =>
 const holdsOnly = computed(() =>
   [...selection.keys.keys()].every((lane) => {
     const { object, channel } = curveOfLane(lane)
-    const unit = specOf(scene.model.holder(object)?.kind ?? '', channel)?.unit
+    const holder = scene.model.holder(object)
+    const unit = holder && specOf(holder, channel)?.unit
     return unit === 'onOff' || unit === 'choice'
   }),
 )

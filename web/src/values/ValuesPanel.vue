@@ -12,6 +12,8 @@ import ChannelRow from './ChannelRow.vue'
 import { useChannelState } from './channelState'
 import ColourRow from './ColourRow.vue'
 import ClipSection from '../clips/ClipSection.vue'
+import FollowSection from '../paths/FollowSection.vue'
+import PathSection from '../paths/PathSection.vue'
 import KeySection from './KeySection.vue'
 import ObjectHead from './ObjectHead.vue'
 import { usePending } from './pending'
@@ -36,7 +38,7 @@ const object = computed<SceneObject | undefined>(() => {
 })
 /** What the object has, by groups; the parts of a colour stand together. */
 const groups = computed(() => {
-  const specs = object.value ? channelsOf(object.value.kind) : []
+  const specs = object.value ? channelsOf(object.value) : []
   return allGroups().flatMap((name) => {
     const inside = specs.filter((spec) => spec.group === name)
     if (inside.length === 0) return []
@@ -53,7 +55,7 @@ function onSelected(channel: string, value: number): ChannelValue[] {
   const change = value - state.kept(object.value!, channel)
   return [...selection.objects].flatMap((id) => {
     const selected = scene.model.objects.get(id)
-    const spec = selected && specOf(selected.kind, channel)
+    const spec = selected && specOf(selected, channel)
     if (!spec || selected.channels.get(channel)?.locked) return []
     const own = together.value === 'value' || id === selection.first ? value : state.kept(selected, channel) + change
     return [{ object: id, channel, value: Math.min(Math.max(own, spec.least), spec.most) }]
@@ -70,11 +72,11 @@ const various = computed<ReadonlySet<string>>((before) => {
   void scene.seenVersion
   const others = [...selection.objects].slice(0, mostCompared).flatMap((id) => scene.model.objects.get(id) ?? [])
   return new Set(
-    channelsOf(object.value.kind)
+    channelsOf(object.value)
       .map(({ name }) => name)
       .filter((name) => {
         const own = state.value(object.value!, name)
-        return others.some((other) => specOf(other.kind, name) && state.value(other, name) !== own)
+        return others.some((other) => specOf(other, name) && state.value(other, name) !== own)
       }),
   )
 })
@@ -85,7 +87,7 @@ const noChannels: ReadonlySet<string> = new Set()
 function change(channel: string, text: string): void {
   const values = onSelected(channel, 0).flatMap(({ object: id }) => {
     const other = scene.model.objects.get(id as number)!
-    const spec = specOf(other.kind, channel)!
+    const spec = specOf(other, channel)!
     const value = readSum(text, state.value(other, channel))
     return value === null ? [] : [{ object: id, channel, value: Math.min(Math.max(value, spec.least), spec.most) }]
   })
@@ -103,7 +105,7 @@ const lock = (spec: ChannelSpec, locked: boolean) =>
   void scene.edit({
     edit: 'setLocked',
     channels: [...selection.objects]
-      .filter((id) => specOf(scene.model.objects.get(id)!.kind, spec.name))
+      .filter((id) => specOf(scene.model.objects.get(id)!, spec.name))
       .map((id) => ({ object: id, channel: spec.name })),
     locked,
   })
@@ -143,6 +145,8 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
     <ClipSection />
     <template v-if="object">
       <ObjectHead :object="object" />
+      <FollowSection :object="object" />
+      <PathSection v-if="object.path" :object="object" />
       <div v-if="selection.objects.size > 1" class="together" role="radiogroup" aria-label="A change gives each">
         <span class="dim">each gets</span>
         <button

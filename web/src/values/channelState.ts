@@ -47,7 +47,7 @@ export function useChannelState() {
     const known = object.channels.get(channel)
     if (known && known.keys.count === 0 && !isMoved(object, channel)) return known.still
     if (!scene.book.isHere(playhead.readFrame)) return NaN
-    return scene.book.value(object.id, channel, playhead.readFrame) ?? specOf(object.kind, channel)?.default ?? 0
+    return scene.book.value(object.id, channel, playhead.readFrame) ?? specOf(object, channel)?.default ?? 0
   }
 
   return { keyHere, state, value, kept }

@@ -2,7 +2,7 @@ import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { ChannelSpec, Interpolation } from '../api/http'
-import { allGroups, allKinds, channelsOf, isOfColour } from '../scene/catalogue'
+import { allChannels, allGroups, isOfColour } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 
@@ -17,7 +17,7 @@ function filterOf(spec: ChannelSpec): string {
 
 /** What "key all" can touch, in the order in which channels are shown. */
 export function keyFilters(): string[] {
-  const all = [...new Set(allKinds().flatMap((kind) => channelsOf(kind).map(filterOf)))]
+  const all = [...new Set(allChannels().map(filterOf))]
   const order = [...allGroups(), 'Visible', 'Colour', 'Other attributes']
   return all.sort((a, b) => order.indexOf(a) - order.indexOf(b))
 }

@@ -30,7 +30,7 @@ export function useKeying() {
     const open = [...objects].flatMap((id) => {
       const object = scene.model.objects.get(id)
       if (!object) return []
-      return channelsOf(object.kind)
+      return channelsOf(object)
         .filter(isWanted)
         .map(({ name }) => ({ object: id, channel: name }))
         .filter(

@@ -52,7 +52,7 @@ export const usePending = defineStore('pending', () => {
     const [first] = locked
     if (!first) return
     const holder = scene.model.holder(first.object)
-    const spec = holder && specOf(holder.kind, first.channel)
+    const spec = holder && specOf(holder, first.channel)
     useNotices().say(
       locked.length === 1 && holder && spec
         ? `${holder.name}: ${channelLabel(spec)} is locked and stays as it is.`

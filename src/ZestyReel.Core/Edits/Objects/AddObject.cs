@@ -17,22 +17,30 @@ public sealed record AddObject(
     /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
-        if (scene.Objects.Count >= Scene.MostObjects)
-            throw new Refusal("object", $"a scene has room for {Scene.MostObjects} objects");
-        if (!Enum.IsDefined(Kind)) throw new Refusal("kind", "there is no such kind of object");
-        if (Parent is { } parent) scene.Object(parent, "parent");
-        var taken = scene.ObjectNames();
-        var name = Name is null ? Names.Free(Kind.ToString(), taken) : Names.Checked(Name, "name");
-        if (taken.Contains(name)) throw new Refusal("name", $"there is an object called {name} already; names are unique in a scene");
-        var added = new SceneObject(
-            scene.NextObjectId(), name, Kind, Parent,
-            scene.Objects.IsEmpty ? 0 : scene.Objects.Values.Max(o => o.Place) + 1,
-            RotationOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty);
+        if (Kind == ObjectKind.Path) throw new Refusal("kind", "a path is added with its points, by addPath");
+        var added = Added(scene, Kind, Name, Parent);
         foreach (var (channel, value) in Values ?? [])
         {
             var place = $"values.{Names.Shown(channel)}";
             added = added.WithChannel(channel, new Channel(added.Spec(channel, place).Checked(value, place)));
         }
         return scene.With(added);
+    }
+
+    /// <summary>A new object of a scene, which is not in it yet.</summary>
+    /// <exception cref="Refusal">There is no room, no such kind or parent, or the name is taken.</exception>
+    internal static SceneObject Added(Scene scene, ObjectKind kind, string? wanted, ObjectId? parent)
+    {
+        if (scene.Objects.Count >= Scene.MostObjects)
+            throw new Refusal("object", $"a scene has room for {Scene.MostObjects} objects");
+        if (!Enum.IsDefined(kind)) throw new Refusal("kind", "there is no such kind of object");
+        if (parent is { } above) scene.Object(above, "parent");
+        var taken = scene.ObjectNames();
+        var name = wanted is null ? Names.Free(kind.ToString(), taken) : Names.Checked(wanted, "name");
+        if (taken.Contains(name)) throw new Refusal("name", $"there is an object called {name} already; names are unique in a scene");
+        return new SceneObject(
+            scene.NextObjectId(), name, kind, parent,
+            scene.Objects.IsEmpty ? 0 : scene.Objects.Values.Max(o => o.Place) + 1,
+            RotationOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty);
     }
 }

@@ -3,13 +3,14 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections.</summary>
+/// <summary>Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections. What follows a path that goes stays where it is.</summary>
 /// <param name="Objects">What is deleted.</param>
 /// <param name="KeepAt">
 /// What hangs below them stays, under what they hung below, and keeps its place in the world: when still on this played
 /// frame, when keyed at each of its keys. Left out, it goes too.
 /// </param>
-public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects, decimal? KeepAt = null) : Edit
+/// <param name="LeaveAt">What follows a path that goes keeps its place on this played frame; on the first of the work range when left out.</param>
+public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects, decimal? KeepAt = null, decimal? LeaveAt = null) : Edit
 {
     /// <inheritdoc/>
     public override string Title(Scene scene) => Objects.Length == 1
@@ -22,6 +23,8 @@ public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects, decimal? Ke
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
         if (KeepAt is { } frame) scene = WithoutParents(scene, frame);
         var gone = scene.WithDescendants(Objects).Select(o => o.Id).ToHashSet();
+        ImmutableArray<ObjectId> leaving = [.. scene.Objects.Values.Where(thing => !gone.Contains(thing.Id) && thing.Follow is { } follow && gone.Contains(follow.Path)).Select(thing => thing.Id)];
+        if (!leaving.IsEmpty) scene = new LeavePath(leaving, LeaveAt ?? KeepAt ?? scene.Settings.Work.First).Within(scene);
         var next = scene with
         {
             Objects = scene.Objects.RemoveRange(gone),

@@ -33,6 +33,7 @@ public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
                 Name = names.Take(original.Name),
                 Place = firstPlace + i,
                 Parent = original.Parent is { } parent && copyOf.TryGetValue(parent, out var copy) ? copy : original.Parent,
+                Follow = original.Follow is { } follow && copyOf.TryGetValue(follow.Path, out var path) ? follow with { Path = path } : original.Follow,
             });
         }
         foreach (var placed in scene.PlacedClips.Values.Where(placed => copyOf.ContainsKey(placed.Object)))

@@ -98,7 +98,7 @@ internal sealed class KeptPlace
         public double[][] Values(SceneObject thing, ImmutableArray<ChannelSpec> specs)
         {
             var worlds = (_worldsBefore ??= new WorldSampler(before, _before)).Worlds(thing.Id);
-            var parents = thing.Parent is { } parent ? (_worldsAfter ??= new WorldSampler(after, _after)).Worlds(parent) : null;
+            var parents = (_worldsAfter ??= new WorldSampler(after, _after)).Around(thing);
             var rotationsBefore = Array.ConvertAll(QuaternionRotation.Channels, name => Stages.Values(before.Object(thing.Id), name, _before));
             var rows = Enumerable.Range(0, 9).Select(_ => new double[ticks.Length]).ToArray();
             for (var i = 0; i < ticks.Length; i++)

@@ -9,9 +9,9 @@ internal static class ShiftedPlace
 {
     private static readonly string[] Channels = ["position.x", "position.y", "position.z"];
 
-    /// <summary>Whether its positions are its own values and keys alone, which may change: nothing else drives them, and none is locked.</summary>
+    /// <summary>Whether its positions are its own values and keys alone inside its parent, and may change: nothing else drives them, it follows no path, and none is locked.</summary>
     public static bool CanBeShifted(this SceneObject thing, FrameTimes times) =>
-        Channels.All(name => !thing.Channel(name).Locked && Stages.DriverOf(thing, name, times) is null);
+        thing.Follow is null && Channels.All(name => !thing.Channel(name).Locked && Stages.DriverOf(thing, name, times) is null);
 
     /// <summary>Its own position, inside its parent, at the first of some times, in units.</summary>
     public static (double X, double Y, double Z) PositionAt(this SceneObject thing, FrameTimes times)

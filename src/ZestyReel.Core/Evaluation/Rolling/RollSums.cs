@@ -117,7 +117,7 @@ internal sealed class RollSums
             // Its own scale carries nothing, and rolling itself turns it about the axle only.
             (thing != wheel || spec.Group != "Scale" && (spec.Name != roll.Channel || thing.RotationInterpolation == RotationInterpolation.Quaternion))
             && spec.Group != "Position" && Stages.Moves(thing, spec.Name, times));
-        if (scene.WithAncestors(wheel.Id).Any(Turns)) return false;
+        if (scene.WithCarriers(wheel.Id).Any(thing => thing.Follow is not null || Turns(thing))) return false;
         // Nothing turns or grows, so that what is up in each object is up at all times.
         var worlds = new WorldSampler(scene, times);
         bool Rises(SceneObject thing)
@@ -126,7 +126,7 @@ internal sealed class RollSums
             bool Moves(string channel, double up) => Math.Abs(up) > noise && Stages.Moves(thing, channel, times);
             return Moves("position.x", around.Xy) || Moves("position.y", around.Yy) || Moves("position.z", around.Zy);
         }
-        return !scene.WithAncestors(wheel.Id).Any(Rises);
+        return !scene.WithCarriers(wheel.Id).Any(Rises);
     }
 
     private long BlockOf(double time) => (long)Math.Floor(time / _step / BlockSteps);
@@ -147,7 +147,7 @@ internal sealed class RollSums
         carriers.Add(scene.Clips);
         carriers.Add(scene.PlacedClips);
         carriers.Add(scene.Rate);
-        foreach (var above in scene.WithAncestors(wheel.Id)) carriers.Add(above);
+        foreach (var above in scene.WithCarriers(wheel.Id)) carriers.Add(above);
         return carriers.DrainToImmutable();
     }
 
@@ -160,7 +160,7 @@ internal sealed class RollSums
         public Way(Scene scene, SceneObject thing, Roll roll, double[] moments, CancellationToken stop)
         {
             var times = new FrameTimes(scene, moments) { Stop = stop };
-            var outer = thing.Parent is { } parent ? new WorldSampler(scene, times).Worlds(parent) : null;
+            var outer = new WorldSampler(scene, times).Around(thing);
             using var rows = new ChannelRows(thing, WorldSampler.TransformOf(thing), moments.Length);
             Stages.EvaluateUnrolled(rows, times);
             (_headings, _places) = (new (double, double)[moments.Length], new (double, double, double)[moments.Length]);

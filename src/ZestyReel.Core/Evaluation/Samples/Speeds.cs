@@ -27,11 +27,12 @@ public static class Speeds
             if (!target.Channels.Any(spec => spec.Name == channel)) continue;
             tracks.Add(rows.Has(channel) ? new(TrackOf(channel), OfOne(rows.Of(channel), perSecond)) : SampleTrack.Still(TrackOf(channel), 0));
         }
-        if (target.Channels.Any(spec => Positions.Contains(spec.Name))) tracks.Add(ThroughSpace(target.Object, rows, times, perSecond));
+        if (target.Channels.Any(spec => Positions.Contains(spec.Name) || spec.Name == Follow.Travel)) tracks.Add(ThroughSpace(target.Object, rows, times, perSecond));
     }
 
     private static SampleTrack ThroughSpace(SceneObject thing, ChannelRows rows, FrameTimes times, double perSecond)
     {
+        if (thing.Follow is not null) return new(Through, OfPlaces(new WorldSampler(times.Scene, times).Worlds(thing.Id), perSecond));
         var moving = Array.FindAll(Positions, name => Stages.Moves(thing, name, times));
         if (moving.Length == 0) return SampleTrack.Still(Through, 0);
         if (moving.All(rows.Has)) return new(Through, OfSeveral(rows, moving, perSecond));
@@ -39,6 +40,15 @@ public static class Speeds
         using var all = new ChannelRows(thing, [.. moving.Select(name => thing.Spec(name, "channel"))], times.Count);
         Stages.Evaluate(all, times);
         return new(Through, OfSeveral(all, moving, perSecond));
+    }
+
+    /// <summary>What follows a path goes through the world.</summary>
+    private static float[] OfPlaces(Transform[] worlds, double perSecond)
+    {
+        var speeds = new float[worlds.Length - 1];
+        for (var i = 0; i < speeds.Length; i++)
+            speeds[i] = (float)(new Vector(worlds[i + 1].Px - worlds[i].Px, worlds[i + 1].Py - worlds[i].Py, worlds[i + 1].Pz - worlds[i].Pz).Length() * perSecond);
+        return speeds;
     }
 
     private static float[] OfOne(ReadOnlySpan<double> values, double perSecond)

@@ -40,6 +40,8 @@ public static class StaleSamples
         foreach (var thing in after.Objects.Values)
             // What rolls adds up all that comes before.
             if (thing.Roll is { } roll && RestsOnStale(after, thing, stale, rests)) Add(thing.Id, [roll.Channel], TickInterval.All);
+        foreach (var thing in after.Objects.Values)
+            if (thing.Follow is not null && RestsOnStale(after, thing, stale, rests)) Add(thing.Id, [Follow.Travel], TickInterval.All);
         return
         [
             .. stale.Select(each => (thing: after.Object(each.Key), each.Value.Channels, each.Value.Within))
@@ -83,7 +85,9 @@ public static class StaleSamples
         if (before is null) return AllOf(now);
         IEnumerable<string> rotations = (before.RotationInterpolation, before.RotationOrder, before.Roll) != (now.RotationInterpolation, now.RotationOrder, now.Roll) ? QuaternionRotation.Channels : [];
         // Elsewhere in the world it rolls otherwise.
-        return before.Parent != now.Parent && now.Roll is { } roll ? rotations.Append(roll.Channel) : rotations;
+        if (before.Carrier != now.Carrier && now.Roll is { } roll) rotations = rotations.Append(roll.Channel);
+        // Off its path it may stand in other ways, and have another speed, though no channel of its own has changed.
+        return before.Follow == now.Follow ? rotations : rotations.Append(now.Follow is null ? "position.x" : Follow.Travel);
     }
 
     /// <summary>Placed clips that came, went or changed, with the channels of theirs.</summary>

@@ -4,7 +4,7 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Evaluation;
 
-/// <summary>World transforms of objects: each object's own, inside its parent's, inside that one's, and so on.</summary>
+/// <summary>World transforms of objects: each object's own, inside that of its parent or on its path, and so on.</summary>
 public sealed class WorldSampler(Scene scene, FrameTimes times)
 {
     // About 50 MB; what is not kept is worked out again.
@@ -23,13 +23,16 @@ public sealed class WorldSampler(Scene scene, FrameTimes times)
         return ImmutableCollectionsMarshal.AsImmutableArray(specs);
     }
 
+    /// <summary>What an object's own transform lies inside, at each of the times: the world of its parent, or its frame on a path; null where it is the world itself.</summary>
+    public Transform[]? Around(SceneObject thing) => thing.Carrier is { } carrier ? Around(thing, Worlds(carrier)) : null;
+
     /// <summary>The world transform at each of the times.</summary>
     public Transform[] Worlds(ObjectId id)
     {
         // Parents can be as many as objects: they are walked, not called.
         var chain = new Stack<SceneObject>();
         Transform[]? worlds = null;
-        foreach (var thing in scene.WithAncestors(id))
+        foreach (var thing in scene.WithCarriers(id))
         {
             if (_worlds.TryGetValue(thing.Id, out worlds)) break;
             chain.Push(thing);
@@ -37,8 +40,8 @@ public sealed class WorldSampler(Scene scene, FrameTimes times)
         while (chain.TryPop(out var thing))
         {
             var inner = Locals(thing);
-            if (worlds is not null)
-                for (var i = 0; i < inner.Length; i++) inner[i] = worlds[i] * inner[i];
+            if (worlds is not null && Around(thing, worlds) is var outer)
+                for (var i = 0; i < inner.Length; i++) inner[i] = outer[i] * inner[i];
             worlds = inner;
             if ((_worlds.Count + 1L) * times.Count > MostKept) _worlds.Clear();
             _worlds[thing.Id] = worlds;
@@ -46,7 +49,20 @@ public sealed class WorldSampler(Scene scene, FrameTimes times)
         return worlds!;
     }
 
-    /// <summary>The object's transform within its parent at each of the times.</summary>
+    /// <summary>What an object lies inside, given the world of what carries it.</summary>
+    private Transform[] Around(SceneObject thing, Transform[] carrier)
+    {
+        if (thing.Follow is not { } follow) return carrier;
+        times.Stop.ThrowIfCancellationRequested();
+        var frames = new PathFrames(scene.Object(follow.Path).Path!, follow);
+        var travel = Stages.Values(thing, Follow.Travel, times);
+        var around = new Transform[travel.Length];
+        for (var i = 0; i < around.Length; i++)
+            around[i] = i > 0 && travel[i] == travel[i - 1] && carrier[i] == carrier[i - 1] ? around[i - 1] : frames.At(travel[i], carrier[i]);
+        return around;
+    }
+
+    /// <summary>The object's transform within what it lies inside, at each of the times.</summary>
     private Transform[] Locals(SceneObject thing)
     {
         times.Stop.ThrowIfCancellationRequested();

@@ -51,6 +51,9 @@ public static class SceneRules
         if (!Enum.IsDefined(thing.RotationInterpolation)) throw new Refusal("rotation", "there is no such interpolation of rotations");
         if (thing.Roll is { } roll && (!Enum.IsDefined(roll.Axle) || !(roll.Radius is > 0 and <= LargestRadius)))
             throw new Refusal("roll", "the radius of a wheel is above 0");
+        if (thing.Kind == ObjectKind.Path != thing.Path is not null) throw new Refusal("points", thing.Path is null ? "a path has points" : $"a {thing.Kind.ToString().ToLowerInvariant()} has no points");
+        if (thing.Path is { } path) PathRules.Check(path);
+        if (thing.Follow is { } follow) PathRules.Check(follow);
     }
 
     /// <exception cref="Refusal">The channel breaks a rule.</exception>

@@ -29,6 +29,9 @@ public static class SceneTies
             if (thing.Parent is { } parent && !scene.Objects.ContainsKey(parent)) throw new Refusal("parent", $"the parent of {thing.Name} is not there any more");
         // Whatever is its own ancestor is not reached from the top.
         if (scene.InOrder().Count() != scene.Objects.Count) throw new Refusal("parent", "an object would be its own ancestor");
+        foreach (var thing in scene.Objects.Values)
+            if (thing.Follow is { } follow && scene.Objects.GetValueOrDefault(follow.Path)?.Path is null) throw new Refusal("follow", $"the path of {thing.Name} is not there any more");
+        CarryNoCircle(scene);
         foreach (var warp in scene.Warps.Values)
             if (warp.Targets is { } targets && !targets.All(target => scene.Objects.ContainsKey(target.Object))) throw new Refusal("targets", $"what {warp.Name} covers is not there any more");
         foreach (var selection in scene.NamedSelections.Values)
@@ -36,6 +39,24 @@ public static class SceneTies
         foreach (var placed in scene.PlacedClips.Values)
             if (!scene.Objects.ContainsKey(placed.Object) || !scene.Clips.ContainsKey(placed.Clip)) throw new Refusal("placed", "a clip is on an object that is not there any more");
         if (!scene.Settings.Range.Contains(scene.Settings.Work)) throw new Refusal("work", "the work range reaches beyond the scene range");
+    }
+
+    /// <summary>A path carries what follows it, and a parent its children: nothing carries itself.</summary>
+    private static void CarryNoCircle(Scene scene)
+    {
+        var ends = new HashSet<ObjectId>();
+        foreach (var thing in scene.Objects.Values)
+        {
+            if (thing.Follow is null) continue;
+            var way = new OrderedDictionary<ObjectId, string>();
+            for (var at = thing; at is not null && !ends.Contains(at.Id); at = at.Carrier is { } carrier ? scene.Object(carrier) : null)
+            {
+                if (way.IndexOf(at.Id) is var start and >= 0)
+                    throw new Refusal("follow", $"{string.Join(" would be carried by ", way.Values.Skip(start).Append(at.Name))}; nothing can carry itself");
+                way.Add(at.Id, at.Name);
+            }
+            ends.UnionWith(way.Keys);
+        }
     }
 
     private static void AreUnique(IEnumerable<string> names, string what)

@@ -1,0 +1,29 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>Takes objects off their paths; they stay where they are on a frame, and what is keyed of them where it is on each of its keys.</summary>
+/// <param name="Objects">What leaves.</param>
+/// <param name="At">The played frame whose place they keep.</param>
+public sealed record LeavePath(ImmutableArray<ObjectId> Objects, decimal At) : Edit
+{
+    /// <inheritdoc/>
+    public override string Title(Scene scene) => $"Take {(Objects.Length == 1 ? scene.Object(Objects[0]).Name : $"{Objects.Length} objects")} off the path";
+
+    /// <inheritdoc/>
+    protected override Scene Make(Scene scene)
+    {
+        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
+        var next = scene;
+        foreach (var (i, id) in Objects.Index())
+        {
+            var thing = scene.Object(id, $"objects[{i}]");
+            if (thing.Follow is null) throw new Refusal($"objects[{i}]", $"{thing.Name} follows no path");
+            next = next.With(thing.Following(null));
+        }
+        var places = new KeptPlace(scene, next, scene.Rate.At(At, "at"));
+        foreach (var id in Objects.Distinct()) next = next.With(places.Of(id));
+        return next;
+    }
+}

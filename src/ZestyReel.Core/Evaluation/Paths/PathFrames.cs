@@ -1,0 +1,111 @@
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Evaluation;
+
+/// <summary>Where something that follows a path is, and how it is turned: the frame that its own position, rotation and scale lie in.</summary>
+/// <remarks>
+/// The frame's origin is the path's place in the world. With a facing the frame looks along the path, its up as near to the
+/// world's as that allows; where the path runs straight up or down, the up of the nearest place where it does not, turned
+/// along by the shortest way. The path's own scale moves the frame and does not scale it.
+/// </remarks>
+internal sealed class PathFrames(PathShape shape, Follow follow)
+{
+    /// <summary>The sine of the angle to the upright below which a path says nothing of what is up: 0.1°.</summary>
+    private const double Upright = 0.0017453283658983088;
+
+    private const int Looks = 512;
+
+    private static readonly Vector WorldUp = new(0, 1, 0);
+
+    private readonly PathWay _way = PathWay.Of(shape);
+
+    /// <summary>The frame at some travel along a path that lies in the world as given.</summary>
+    public Transform At(double travel, in Transform path)
+    {
+        var (segment, u) = _way.Place(travel);
+        var origin = path.Point(_way.Segment(segment).At(u));
+        if (follow.Facing is not { } facing) return path.Turned() with { Px = origin.X, Py = origin.Y, Pz = origin.Z };
+        var forward = Forward(segment, u, path);
+        var up = Across(WorldUp, forward) is var level && level.Length() > Upright ? level.Unit() : Across(NearestUp(segment, u, forward, path), forward).Unit();
+        if (up == Vector.Zero) up = Across(new(0, 0, 1), forward).Unit();
+        if (follow.Bank != 0) up = Leaning(up, forward, Lean(segment, u, path));
+        return Frame(facing, follow.Up, forward, up, origin);
+    }
+
+    /// <summary>The directions of the world that the frame's own axes have, so that one looks forward and another up.</summary>
+    private static Transform Frame(SignedAxis facing, SignedAxis upward, Vector forward, Vector up, Vector origin)
+    {
+        Span<Vector> axes = stackalloc Vector[3];
+        var (f, u) = (Axis(facing), Axis(upward));
+        axes[f] = forward * Sign(facing);
+        axes[u] = up * Sign(upward);
+        var third = 3 - f - u;
+        // Right-handed: x × y = z, and so on round.
+        axes[third] = axes[(third + 1) % 3].Cross(axes[(third + 2) % 3]);
+        return new(
+            axes[0].X, axes[0].Y, axes[0].Z, axes[1].X, axes[1].Y, axes[1].Z, axes[2].X, axes[2].Y, axes[2].Z,
+            origin.X, origin.Y, origin.Z);
+    }
+
+    private static int Axis(SignedAxis axis) => (int)axis / 2;
+
+    private static double Sign(SignedAxis axis) => (int)axis % 2 == 0 ? 1 : -1;
+
+    /// <summary>The part of a direction that is across another.</summary>
+    private static Vector Across(Vector direction, Vector forward) => direction - forward * direction.Dot(forward);
+
+    /// <summary>The direction of the path in the world; beside a place where it stands still, the one just after or before.</summary>
+    private Vector Forward(int segment, double u, in Transform path)
+    {
+        var curve = _way.Segment(segment);
+        var reach = (curve.D - curve.A).Length() + (curve.B - curve.A).Length() + (curve.C - curve.D).Length();
+        foreach (var (at, away) in (ReadOnlySpan<(double, double)>)[(u, 0), (u, 1e-6), (u, -1e-6), (u, 1e-3), (u, -1e-3)])
+        {
+            var velocity = curve.Velocity(Math.Clamp(at + away, 0, 1));
+            if (velocity.Length() > reach * 1e-9 && path.Direction(velocity).Unit() is var forward && forward != Vector.Zero) return forward;
+        }
+        var chord = path.Direction(curve.D - curve.A).Unit();
+        return chord != Vector.Zero ? chord : new(1, 0, 0);
+    }
+
+    /// <summary>What is up at the nearest place where the path is not upright, turned along to here; the earlier of two that are as near. Zero where there is none.</summary>
+    private Vector NearestUp(int segment, double u, Vector forward, in Transform path)
+    {
+        var here = _way.LengthTo(segment, u);
+        for (var i = 1; i <= Looks; i++)
+            foreach (var away in (ReadOnlySpan<double>)[-i, i])
+            {
+                var length = here + away * _way.Length / Looks;
+                if (shape.Closed) length -= Math.Floor(length / _way.Length) * _way.Length;
+                if (!(length >= 0 && length <= _way.Length)) continue;
+                var (other, at) = _way.AtLength(length);
+                var there = Forward(other, at, path);
+                if (Across(WorldUp, there) is var level && level.Length() > Upright) return Turned(level.Unit(), there, forward);
+            }
+        return Vector.Zero;
+    }
+
+    /// <summary>A direction turned as the shortest turn leads one direction to another, both of length 1 (Rodrigues' formula).</summary>
+    private static Vector Turned(Vector direction, Vector from, Vector to)
+    {
+        var (axis, cos) = (from.Cross(to), from.Dot(to));
+        return direction * cos + axis.Cross(direction) + axis * (axis.Dot(direction) / Math.Max(1 + cos, 1e-9));
+    }
+
+    /// <summary>How far it leans to the left, in degrees.</summary>
+    private double Lean(int segment, double u, in Transform path)
+    {
+        var curve = _way.Segment(segment);
+        var (v, a) = (path.Direction(curve.Velocity(u)), path.Direction(curve.Acceleration(u)));
+        // The curvature of the way seen from above, with x to the right and z towards the viewer: left is positive.
+        var level = Math.Sqrt(v.X * v.X + v.Z * v.Z);
+        var bend = level > 1e-12 ? (a.X * v.Z - a.Z * v.X) / (level * level * level) : 0;
+        return Math.Clamp(follow.Bank * bend, -Follow.MostBank, Follow.MostBank);
+    }
+
+    private static Vector Leaning(Vector up, Vector forward, double degrees)
+    {
+        var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
+        return up * cos - forward.Cross(up) * sin;
+    }
+}

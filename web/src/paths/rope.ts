@@ -1,0 +1,30 @@
+import { CubicBezierCurve3, Vector3 } from 'three'
+import type { PathMessage } from '../api/messages'
+
+/** Straight pieces that a curve between two points is drawn in. */
+const pieces = 24
+
+/** A path as it is drawn: places along it in its own space, with the curve and the parameter of each. */
+export interface Rope {
+  places: Vector3[]
+  segments: number[]
+  us: number[]
+}
+
+const sum = (a: readonly number[], b: readonly number[]) => new Vector3(a[0]! + b[0]!, a[1]! + b[1]!, a[2]! + b[2]!)
+
+export function ropeOf({ points, closed }: PathMessage): Rope {
+  const rope: Rope = { places: [], segments: [], us: [] }
+  const count = closed ? points.length : points.length - 1
+  for (let segment = 0; segment < count; segment++) {
+    const [a, b] = [points[segment]!, points[(segment + 1) % points.length]!]
+    const curve = new CubicBezierCurve3(new Vector3(...a.at), sum(a.at, a.out), sum(b.at, b.in), new Vector3(...b.at))
+    for (let i = 0; i <= pieces; i++) {
+      if (i === pieces && segment < count - 1) break
+      rope.places.push(curve.getPoint(i / pieces))
+      rope.segments.push(segment)
+      rope.us.push(i / pieces)
+    }
+  }
+  return rope
+}

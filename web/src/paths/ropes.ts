@@ -1,0 +1,209 @@
+import {
+  BufferAttribute,
+  BufferGeometry,
+  CanvasTexture,
+  Color,
+  Matrix4,
+  Points,
+  PointsMaterial,
+  Vector3,
+  type Camera,
+  type Object3D,
+  type Scene,
+} from 'three'
+import { Line2 } from 'three/addons/lines/Line2.js'
+import { LineGeometry } from 'three/addons/lines/LineGeometry.js'
+import { LineMaterial } from 'three/addons/lines/LineMaterial.js'
+import type { PathMessage } from '../api/messages'
+import type { SceneObject } from '../scene/sceneModel'
+import { ropeOf, type Rope } from './rope'
+
+const [cream, lemon] = [0xefe6cf, 0xffe14d]
+
+/** What is drawn of one path. */
+interface Drawn {
+  path: PathMessage
+  rope: Rope
+  line: Line2
+  /** The same line where something stands before it, faintly. */
+  behind: Line2
+  floats: Points<BufferGeometry, PointsMaterial>
+  world: Matrix4
+}
+
+/** What lies under the pointer of a path. */
+export interface RopeHit {
+  object: number
+  /** The nearest of its points, if the pointer is over one. */
+  point: number | null
+  /** Where on the rope: the curve and the parameter on it. */
+  segment: number
+  u: number
+  /** How far from the pointer, in pixels. */
+  away: number
+}
+
+/** The paths on the stage: a rope each, with a float at each of its points. */
+export class Ropes {
+  private readonly drawn = new Map<number, Drawn>()
+  private readonly used = new Set<number>()
+  private readonly round = roundTexture()
+
+  constructor(private readonly three: Scene) {}
+
+  begin(): void {
+    this.used.clear()
+  }
+
+  /** @param selectedPoints Those of its points that are selected; null where its points are not worked on. */
+  show(object: SceneObject, node: Object3D, isSelected: boolean, selectedPoints: ReadonlySet<number> | null): void {
+    const drawn = this.of(object)
+    this.used.add(object.id)
+    drawn.world.copy(node.matrixWorld)
+    const color = isSelected ? lemon : cream
+    for (const line of [drawn.line, drawn.behind]) line.material.color.set(color)
+    drawn.line.material.linewidth = isSelected ? 3 : 2.2
+    const { floats } = drawn
+    floats.material.size = selectedPoints ? 11 : 6
+    const colors = floats.geometry.getAttribute('color') as BufferAttribute
+    for (let i = 0; i < colors.count; i++) {
+      tint.set(selectedPoints?.has(i) || (isSelected && !selectedPoints) ? lemon : cream)
+      colors.setXYZ(i, tint.r, tint.g, tint.b)
+    }
+    colors.needsUpdate = true
+    for (const part of [drawn.line, drawn.behind, floats]) {
+      part.visible = true
+      part.matrix.copy(node.matrixWorld)
+      part.matrixWorldNeedsUpdate = true
+    }
+  }
+
+  end(): void {
+    for (const [id, { line, behind, floats }] of this.drawn)
+      if (!this.used.has(id)) for (const part of [line, behind, floats]) part.visible = false
+  }
+
+  /** Lets go of paths that are not there any more. */
+  keep(isThere: (id: number) => boolean): void {
+    for (const [id, drawn] of this.drawn) {
+      if (isThere(id)) continue
+      this.remove(drawn)
+      this.drawn.delete(id)
+    }
+  }
+
+  /** The rope nearest to a place of a view, in pixels, and not further than so many. */
+  under(camera: Camera, width: number, height: number, x: number, y: number, reach: number): RopeHit | null {
+    let best: RopeHit | null = null
+    for (const id of this.used) {
+      const { rope, path, world } = this.drawn.get(id)!
+      const onScreen = (place: Vector3) => {
+        const at = scratch.copy(place).applyMatrix4(world).project(camera)
+        return at.z > 1 ? null : { x: ((at.x + 1) / 2) * width, y: ((1 - at.y) / 2) * height }
+      }
+      const spots = rope.places.map(onScreen)
+      for (let i = 1; i < spots.length; i++) {
+        const [a, b] = [spots[i - 1], spots[i]]
+        if (!a || !b) continue
+        const [dx, dy] = [b.x - a.x, b.y - a.y]
+        const share = Math.min(Math.max(((x - a.x) * dx + (y - a.y) * dy) / (dx * dx + dy * dy || 1), 0), 1)
+        const away = Math.hypot(a.x + share * dx - x, a.y + share * dy - y)
+        if (away > (best?.away ?? reach)) continue
+        const from = rope.us[i - 1]! === 1 ? 0 : rope.us[i - 1]!
+        const to = rope.us[i]! === 0 ? 1 : rope.us[i]!
+        best = { object: id, point: null, segment: rope.segments[i - 1]!, u: from + share * (to - from), away }
+      }
+      path.points.forEach(({ at }, point) => {
+        const spot = onScreen(scratch.set(...at))
+        const away = spot ? Math.hypot(spot.x - x, spot.y - y) : Infinity
+        // A point wins over the rope on both its sides.
+        if (away <= reach + 3 && (best?.point == null || away < best.away))
+          best = { object: id, point, segment: Math.min(point, path.points.length - 2), u: 0, away }
+      })
+    }
+    return best
+  }
+
+  /** Where a point of a path is in the world. */
+  placeOf(object: number, point: number): Vector3 | null {
+    const drawn = this.drawn.get(object)
+    const at = drawn?.path.points[point]?.at
+    return drawn && at ? new Vector3(...at).applyMatrix4(drawn.world) : null
+  }
+
+  /** The points of a path that lie within a rectangle of a view, in pixels. */
+  within(
+    object: number,
+    camera: Camera,
+    width: number,
+    height: number,
+    box: { left: number; top: number; right: number; bottom: number },
+  ): number[] {
+    const drawn = this.drawn.get(object)
+    return (drawn?.path.points ?? []).flatMap(({ at }, point) => {
+      const spot = scratch
+        .set(...at)
+        .applyMatrix4(drawn!.world)
+        .project(camera)
+      const [x, y] = [((spot.x + 1) / 2) * width, ((1 - spot.y) / 2) * height]
+      return spot.z <= 1 && x >= box.left && x <= box.right && y >= box.top && y <= box.bottom ? [point] : []
+    })
+  }
+
+  dispose(): void {
+    for (const drawn of this.drawn.values()) this.remove(drawn)
+    this.round.dispose()
+  }
+
+  private of({ id, path }: SceneObject): Drawn {
+    const known = this.drawn.get(id)
+    if (known?.path === path) return known
+    if (known) this.remove(known)
+    const rope = ropeOf(path!)
+    const geometry = new LineGeometry().setPositions(rope.places.flatMap(({ x, y, z }) => [x, y, z]))
+    const line = new Line2(geometry, new LineMaterial({ color: cream, linewidth: 2.2 }))
+    const behind = new Line2(
+      geometry,
+      new LineMaterial({ color: cream, linewidth: 1.6, transparent: true, opacity: 0.28, depthTest: false }),
+    )
+    const dots = new BufferGeometry()
+    dots.setAttribute('position', new BufferAttribute(new Float32Array(path!.points.flatMap(({ at }) => at)), 3))
+    dots.setAttribute('color', new BufferAttribute(new Float32Array(path!.points.length * 3), 3))
+    const floats = new Points(
+      dots,
+      new PointsMaterial({ size: 6, sizeAttenuation: false, vertexColors: true, map: this.round, alphaTest: 0.5 }),
+    )
+    for (const part of [line, behind, floats]) {
+      part.matrixAutoUpdate = false
+      // Where it is, is known here: no need to look whether it is in the picture.
+      part.frustumCulled = false
+      this.three.add(part)
+    }
+    const drawn = { path: path!, rope, line, behind, floats, world: new Matrix4() }
+    this.drawn.set(id, drawn)
+    return drawn
+  }
+
+  private remove({ line, behind, floats }: Drawn): void {
+    line.geometry.dispose()
+    for (const part of [line, behind, floats]) {
+      this.three.remove(part)
+      part.material.dispose()
+    }
+    floats.geometry.dispose()
+  }
+}
+
+const scratch = new Vector3()
+const tint = new Color()
+
+/** A white disc. */
+function roundTexture(): CanvasTexture {
+  const canvas = document.createElement('canvas')
+  canvas.width = canvas.height = 32
+  const ctx = canvas.getContext('2d')!
+  ctx.fillStyle = '#fff'
+  ctx.arc(16, 16, 15, 0, 2 * Math.PI)
+  ctx.fill()
+  return new CanvasTexture(canvas)
+}
