@@ -139,7 +139,7 @@ async function dragWarpPoint() {
   await setField(page, 'Frame', '100')
   await page.evaluate(() => document.activeElement.blur())
   await page.keyboard.press('w')
-  await page.getByText(/^1 of \d+ keys/).waitFor()
+  await page.getByText(/^1 warp point/).waitFor()
   await setField(page, 'Frame', '80')
   const { y, height } = await page.locator('.flow').first().boundingBox()
   const at = async (frame) => ({ x: (await deskPoint(page, frame)).x, y: y + height - 11 })

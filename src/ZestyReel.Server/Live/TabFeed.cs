@@ -24,7 +24,7 @@ internal sealed class TabFeed : IDisposable
     /// <summary>When more keys than these are seen at other times, that is told after the picture, when no other try has come for a while.</summary>
     private const int ManyKeys = 10_000;
 
-    private static readonly TimeSpan HandRests = TimeSpan.FromMilliseconds(150);
+    private static readonly TimeSpan HandRests = TimeSpan.FromMilliseconds(400);
 
     private readonly IClientProxy _tab;
     private readonly SceneUse _use;

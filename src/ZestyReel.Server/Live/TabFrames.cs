@@ -17,8 +17,8 @@ public sealed class TabFrames(Chunks chunks)
     /// <summary>Most chunks that a tab can have at a time.</summary>
     public const int Most = 4096;
 
-    /// <summary>Most samples renewed along with a change, and with a try, which has to be there before the hand goes on; 1.6 MB and 0.6 MB.</summary>
-    public const long WithChange = 400_000, WithTry = 150_000;
+    /// <summary>Most samples renewed along with a change, and with a try, which has to be there before the hand goes on; 1.6 MB and 0.24 MB.</summary>
+    public const long WithChange = 400_000, WithTry = 60_000;
 
     /// <summary>No speeds are wanted.</summary>
     public static readonly ImmutableDictionary<ObjectId, ImmutableArray<string>> NoSpeeds = ImmutableDictionary<ObjectId, ImmutableArray<string>>.Empty;

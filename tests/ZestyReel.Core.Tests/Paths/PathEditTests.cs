@@ -105,6 +105,76 @@ public class PathEditTests
         Should.Throw<Refusal>(() => scene.After(new AddPath([new(new(4e9, 0, 0)), new(new(1, 0, 0))]))).Reason.ShouldContain("beyond");
     }
 
+    private static Vector[] Ways(Scene scene, ObjectId id, int steps)
+    {
+        var world = new WorldSampler(scene, new FrameTimes(scene, [0.0])).Worlds(id)[0];
+        var way = PathWay.Of(scene.Object(id).Path!);
+        return [.. Enumerable.Range(0, steps + 1).Select(i => world.Point(way.AtLength(way.Length * i / steps) is var (segment, u) ? way.Segment(segment).At(u) : default))];
+    }
+
+    [Property(MaxTest = 40)]
+    public Property Split_and_joined_again_it_leads_through_the_same_places(int at) => Prop.ForAll(RandomPaths.Any().ToArbitrary(), shape =>
+    {
+        if (shape.Points.Length < 3) return;
+        var whole = With(shape with { Closed = false });
+        var point = 1 + Math.Abs(at % (shape.Points.Length - 2));
+        var parts = whole.After(new SplitPath(Route, point));
+        parts.Objects.Count.ShouldBe(2);
+        var length = PathWay.Of(Shape(whole)).Length;
+        (PathWay.Of(Shape(parts)).Length + PathWay.Of(parts.Object(new ObjectId(2)).Path!).Length).ShouldBe(length, Math.Max(1e-9, length * 1e-7));
+        var again = parts.After(new JoinPaths(Route, new ObjectId(2), 1));
+        again.Objects.Count.ShouldBe(1);
+        // Where two other ends are nearer to each other than those of the cut, these are joined.
+        if (Shape(again).Points.Length != shape.Points.Length) return;
+        var (was, now) = (Ways(whole, Route, 20), Ways(again, Route, 20));
+        for (var i = 0; i <= 20; i++) Math.Min((now[i] - was[i]).Length(), (now[i] - was[20 - i]).Length()).ShouldBeLessThan(Math.Max(1, length) * 1e-5);
+    });
+
+    [Fact]
+    public void A_closed_path_is_opened_where_it_is_split()
+    {
+        var scene = With(new([new(new(0, 0, 0)), new(new(6, 0, 0)), new(new(6, 0, 6)), new(new(0, 0, 6))], Closed: true));
+        var open = scene.After(new SplitPath(Route, 2));
+        Shape(open).Closed.ShouldBeFalse();
+        Shape(open).Points.Length.ShouldBe(5);
+        PathWay.Of(Shape(open)).Length.ShouldBe(PathWay.Of(Shape(scene)).Length, 1e-6);
+        Shape(open).Points[0].At.ShouldBe(Shape(scene).Points[2].At);
+        Should.Throw<Refusal>(() => open.After(new SplitPath(Route, 0))).Reason.ShouldContain("between its ends");
+    }
+
+    [Fact]
+    public void Joined_paths_keep_their_places_in_the_world_and_their_followers()
+    {
+        var scene = With(new([new(new(0, 0, 0), PathPointKind.Corner), new(new(4, 0, 0), PathPointKind.Corner)])).After(
+            new AddPath([new(new(9, 0, 0), PathPointKind.Corner), new(new(5, 0, 0), PathPointKind.Corner)], Name: "Other"),
+            new SetValues([new(new ObjectId(2), "position.z", 3)]),
+            new AddObject(ObjectKind.Box, "Boat"), new FollowPath([new ObjectId(3)], new ObjectId(2)));
+        var joined = scene.After(new JoinPaths(Route, new ObjectId(2), 1));
+        var world = new WorldSampler(joined, new FrameTimes(joined, [0.0])).Worlds(Route)[0];
+        Shape(joined).Points.Select(point => world.Point(point.At)).ShouldBe([new(0, 0, 0), new(4, 0, 0), new(5, 0, 3), new(9, 0, 3)]);
+        joined.Object(new ObjectId(3)).Follow!.Path.ShouldBe(Route);
+        Should.Throw<Refusal>(() => scene.After(new SetPath(Route, Closed: true), new JoinPaths(Route, new ObjectId(2), 1))).Reason.ShouldContain("open it first");
+        Should.Throw<Refusal>(() => scene.After(new JoinPaths(Route, Route, 1)));
+    }
+
+    [Fact]
+    public void Copies_go_onto_other_paths_with_their_keys_and_their_children()
+    {
+        var scene = With(new([new(new(0, 0, 0)), new(new(4, 0, 0))])).After(
+            new AddPath([new(new(0, 0, 5)), new(new(9, 0, 5))], Name: "North"), new AddPath([new(new(0, 0, 9)), new(new(3, 0, 9))], Name: "South"),
+            new AddObject(ObjectKind.Box, "Boat"), new AddObject(ObjectKind.Cone, "Mast", new ObjectId(4)), new FollowPath([new ObjectId(4)], Route));
+        var copied = scene.After(new DuplicateOnto(new ObjectId(4), [new ObjectId(2), new ObjectId(3)]));
+        copied.Objects.Count.ShouldBe(9);
+        foreach (var (name, path) in new[] { ("Boat on North", 2), ("Boat on South", 3) })
+        {
+            var copy = copied.Find(name)!;
+            copy.Follow!.Path.ShouldBe(new ObjectId(path));
+            copy.Channel(Follow.Travel).ShouldBe(scene.Object(new ObjectId(4)).Channel(Follow.Travel));
+            copied.Objects.Values.Count(each => each.Parent == copy.Id).ShouldBe(1);
+        }
+        Should.Throw<Refusal>(() => scene.After(new DuplicateOnto(new ObjectId(5), [Route]))).Reason.ShouldContain("follows no path");
+    }
+
     [Fact]
     public void An_edit_that_changes_no_point_is_no_step()
     {

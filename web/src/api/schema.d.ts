@@ -626,6 +626,7 @@ export interface components {
       | components['schemas']['EditDeleteWarp']
       | components['schemas']['EditDuplicateKeys']
       | components['schemas']['EditDuplicateObjects']
+      | components['schemas']['EditDuplicateOnto']
       | components['schemas']['EditEaseKeys']
       | components['schemas']['EditEvenOutPath']
       | components['schemas']['EditFitRangeToWarp']
@@ -637,6 +638,7 @@ export interface components {
       | components['schemas']['EditInsertFrames']
       | components['schemas']['EditInsertKeys']
       | components['schemas']['EditInsertPathPoint']
+      | components['schemas']['EditJoinPaths']
       | components['schemas']['EditKeyChannels']
       | components['schemas']['EditLeavePath']
       | components['schemas']['EditMoveKeys']
@@ -687,6 +689,7 @@ export interface components {
       | components['schemas']['EditSetWarpTargets']
       | components['schemas']['EditSmoothKeys']
       | components['schemas']['EditSnapValues']
+      | components['schemas']['EditSplitPath']
       | components['schemas']['EditStayStill']
       | components['schemas']['EditStretchTime']
       | components['schemas']['EditUngroupObjects']
@@ -929,6 +932,15 @@ export interface components {
       edit?: 'duplicateObjects'
       objects: unknown[]
     }
+    /** @description Copies an object that follows a path, with all that hangs below it and its keys, onto other paths: one copy each, called after the path. */
+    EditDuplicateOnto: {
+      /** @enum {string} */
+      edit?: 'duplicateOnto'
+      /** @description What is copied. */
+      object: components['schemas']['ObjectId']
+      /** @description The paths. */
+      paths: unknown[]
+    }
     /**
      * @description Gives stretches between keys a ease. Between every two neighbouring keys that are selected; a key selected by itself
      *     eases the stretch that follows it.
@@ -1101,6 +1113,23 @@ export interface components {
        * @description Where on the curve from there to the next: 0 to 1, both left out.
        */
       u: number
+    }
+    /**
+     * @description Makes one path of two open ones: it goes through the first, and on through the second from that of its ends which is
+     *     nearer. Where both ends lie in one place they become one point. What followed the second follows the first.
+     */
+    EditJoinPaths: {
+      /** @enum {string} */
+      edit?: 'joinPaths'
+      /** @description The path that stays. */
+      path: components['schemas']['ObjectId']
+      /** @description The path that goes into it. */
+      with: components['schemas']['ObjectId']
+      /**
+       * Format: double
+       * @description The played frame whose places count.
+       */
+      at: number
     }
     /**
      * @description Sets a key at a played frame on each channel named: at the value given, or at the value that the channel
@@ -1909,6 +1938,18 @@ export interface components {
       keys: components['schemas']['KeySet'][]
       /** Format: double */
       step: number
+    }
+    /** @description Splits an open path in two at one of its points, which both have; opens a closed one there. What follows it stays on the first part. */
+    EditSplitPath: {
+      /** @enum {string} */
+      edit?: 'splitPath'
+      /** @description The path. */
+      path: components['schemas']['ObjectId']
+      /**
+       * Format: int32
+       * @description Which of its points, counted from 0.
+       */
+      point: number
     }
     /** @description Removes all keys of channels; each stays still at the value that it has at a frame. */
     EditStayStill: {

@@ -14,6 +14,33 @@ export function pathCommands(): Command[] {
   const onPath = () => (points.path ? null : 'Select a path first.')
   const followers = () => [...selection.objects].filter((id) => scene.model.objects.get(id)?.follow)
 
+  const chosen = () => [...selection.objects].flatMap((id) => scene.model.objects.get(id) ?? [])
+  const chosenPaths = () => chosen().filter(({ path }) => path)
+  const [one, two] = [() => points.points.size === 1, () => chosenPaths().length === 2 && selection.objects.size === 2]
+  /** The one follower among what is selected, with paths to copy it onto. */
+  const onto = () => {
+    const rest = chosen().filter(({ path }) => !path)
+    return rest.length === 1 && rest[0]!.follow && chosenPaths().length ? rest[0]! : null
+  }
+
+  async function split(): Promise<void> {
+    const [point] = points.points
+    const kept = await scene.edit({ edit: 'splitPath', path: points.path!.id, point: point! })
+    if (kept?.changed) points.select([])
+  }
+
+  async function join(): Promise<void> {
+    const [first, second] = chosenPaths()
+    const kept = await scene.edit({ edit: 'joinPaths', path: first!.id, with: second!.id, at: playhead.frame })
+    if (kept) selection.select([first!.id])
+  }
+
+  async function copyOnto(): Promise<void> {
+    const edit = { edit: 'duplicateOnto' as const, object: onto()!.id, paths: chosenPaths().map(({ id }) => id) }
+    const kept = await scene.edit(edit)
+    if (kept?.added.length) selection.select(kept.added.filter((id) => scene.model.objects.get(id)?.follow))
+  }
+
   return [
     { group: 'Paths', title: 'Draw a path', keys: ['Shift+P'], shown: 'Shift P', run: drawing.begin },
     {
@@ -44,6 +71,24 @@ export function pathCommands(): Command[] {
       title: 'Select all points of the path',
       lacks: onPath,
       run: () => points.select(points.path!.path!.points.keys()),
+    },
+    {
+      group: 'Paths',
+      title: 'Split the path at the selected point',
+      lacks: () => (one() ? null : 'Select one point of a path first.'),
+      run: () => void split(),
+    },
+    {
+      group: 'Paths',
+      title: 'Join the two selected paths',
+      lacks: () => (two() ? null : 'Select two paths first, and nothing else.'),
+      run: () => void join(),
+    },
+    {
+      group: 'Paths',
+      title: 'Put copies on the selected paths',
+      lacks: () => (onto() ? null : 'Select something that follows a path, and the paths that copies are to follow.'),
+      run: () => void copyOnto(),
     },
     {
       group: 'Paths',

@@ -1,17 +1,39 @@
 <script setup lang="ts">
+import { onBeforeUnmount, shallowRef, watch } from 'vue'
+import { useScene } from '../scene/sceneStore'
 import type { Readout } from './readout'
 
 /** What a drag on the desk does, told at the pointer. A component of its own: it changes with every move. */
-defineProps<{ told: Readout; width: number }>()
+const props = defineProps<{ told: Readout; width: number }>()
+const scene = useScene()
+const shown = shallowRef(props.told.at.value)
+
+/** Longest wait for what the hand tries, in milliseconds. */
+const patience = 50
+let waiting: ReturnType<typeof setTimeout> | undefined
+
+function show(): void {
+  clearTimeout(waiting)
+  waiting = undefined
+  shown.value = props.told.at.value
+}
+
+// It goes along with what the hand does: shown by itself it would take a frame of its own, and hold up the picture.
+watch(props.told.at, (now) => {
+  if (!now || !shown.value) show()
+  else waiting ??= setTimeout(show, patience)
+})
+watch(() => scene.rowsVersion, show)
+onBeforeUnmount(() => clearTimeout(waiting))
 </script>
 
 <template>
   <span
-    v-if="told.at.value"
+    v-if="shown"
     class="readout num"
-    :class="{ left: told.at.value.x > width - 190 }"
-    :style="{ left: `${told.at.value.x}px`, top: `${told.at.value.y}px` }"
-    >{{ told.at.value.text }}</span
+    :class="{ left: shown.x > width - 190 }"
+    :style="{ left: `${shown.x}px`, top: `${shown.y}px` }"
+    >{{ shown.text }}</span
   >
 </template>
 

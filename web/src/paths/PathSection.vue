@@ -180,12 +180,17 @@ tr.on th button {
 td {
   padding: 1px 2px;
 }
+td:last-child {
+  width: 78px;
+}
 td :deep(.field) {
   width: 100%;
   height: 20px;
 }
 select {
   height: 20px;
-  width: 66px;
+}
+td select {
+  width: 74px;
 }
 </style>

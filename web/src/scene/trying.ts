@@ -2,7 +2,7 @@ import type { Edit } from '../api/http'
 import type { LiveLine } from '../api/live'
 
 /** A hand that has not moved for so long rests, and what it does not look at is fetched too; in milliseconds. */
-const handRests = 200
+const handRests = 400
 
 /** What a hand tries while it drags: only the newest try matters, and one is on its way at a time. */
 export class Trying {

@@ -3,6 +3,7 @@ import { useEventListener, useResizeObserver } from '@vueuse/core'
 import { Box3, Color, Sphere, Vector3 } from 'three'
 import { computed, nextTick, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { useSelection } from '../scene/selection'
+import type { Edit } from '../api/http'
 import { drawSoon, eachFrame } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
 import { useCancelOnEscape } from '../shared/cancelling'
@@ -14,6 +15,7 @@ import { useHandling } from './handling'
 import { usePathDrawing } from '../paths/drawing'
 import { usePathHands } from '../paths/pathHands'
 import { usePathPoints } from '../paths/pathPoints'
+import { usePointNodes } from '../paths/pointNodes'
 import { usePeople } from '../people/people'
 import { useShowWhere } from './showWhere'
 import { useWorking } from '../working/working'
@@ -61,6 +63,9 @@ const pathHands = usePathHands(stage)
 const pathBox = pathHands.box
 const drawing = usePathDrawing()
 const pathPoints = usePathPoints()
+const pointNodes = usePointNodes(stage.ropes)
+/** The edit that the hand on the handles of path points is about to make. */
+let pointsMoved: Edit | null = null
 const carrying = useCarrying(stage)
 const sharpness = new Sharpness(window.devicePixelRatio, () => drawSoon(drawStill))
 let renderer: StageRenderer | null = null
@@ -89,13 +94,15 @@ onMounted(() => {
   const first = paneAt(views.activeIndex)
   handles = new Handles(first.camera.camera, first.element!, stage.three, {
     start: () => (paneAt(views.activeIndex).camera.resting = true),
-    change: (values, words) => {
-      pending.hold(values)
+    change: (values, words, moved) => {
+      if (!movePoints(moved)) pending.hold(values)
       told.value = { ...pointer, text: words }
     },
     end: () => {
       letGo()
-      void pending.finish()
+      if (pointsMoved) void scene.keepTry(pointsMoved)
+      else void pending.finish()
+      pointsMoved = null
     },
   })
   stage.arrange(scene.model)
@@ -151,6 +158,8 @@ useCancelOnEscape(
     if (!handles?.isDragging) return
     handles.cancel()
     pending.cancel()
+    if (pointsMoved) void scene.dropTry()
+    pointsMoved = null
     letGo()
     redrawState()
   },
@@ -226,6 +235,7 @@ function render(): void {
       byOthers: byOthers.value,
       points: pathPoints.path ? { path: pathPoints.path.id, selected: pathPoints.points } : null,
     })
+    pointNodes.place()
     handles.place()
     // What the picture really shows, for whoever looks from outside.
     holder.value!.dataset.frame = String(frame)
@@ -284,11 +294,24 @@ function handled(): Handled[] {
   })
 }
 
+/** Moves the selected points of a path along with the handles; false where none is selected. */
+function movePoints({ x, y, z }: Vector3): boolean {
+  if (!pathPoints.path || pathPoints.points.size === 0) return false
+  const points = [...pathPoints.points]
+  const by = { x: Math.round(x * 1e4) / 1e4, y: Math.round(y * 1e4) / 1e4, z: Math.round(z * 1e4) / 1e4 }
+  pointsMoved = { edit: 'movePathPoints', path: pathPoints.path.id, points, by, at: playhead.frame }
+  scene.tryEdit(pointsMoved)
+  return true
+}
+
 function holdHandles(): void {
   if (!renderer) return
   const pane = paneAt(views.activeIndex)
   handles.moveTo(pane.camera.camera, pane.element!)
-  handles.hold(playhead.playing || !playhead.isHere ? [] : handled(), selection.tool, handling.axes, handling.centre)
+  const isStill = !playhead.playing && playhead.isHere
+  const ofPoints = pathPoints.points.size > 0
+  const held = !isStill || drawing.isOn ? [] : ofPoints ? pointNodes.handled() : handled()
+  handles.hold(ofPoints && selection.tool !== 'move' ? [] : held, selection.tool, handling.axes, handling.centre)
   redrawState()
 }
 
@@ -370,7 +393,9 @@ useEventListener(
   { capture: true },
 )
 useEventListener(window, 'pointerdown', () => (sharpness.isHeld = true), { capture: true })
-useEventListener(window, ['pointerup', 'pointercancel', 'blur'], () => (sharpness.isHeld = false), { capture: true })
+useEventListener(window, ['pointerup', 'pointercancel'], () => (sharpness.isHeld = false), { capture: true })
+// Not in the capturing phase: a press takes the focus from some element, and lets go of nothing.
+useEventListener(window, 'blur', () => (sharpness.isHeld = false))
 watch(
   () => scene.rowsVersion,
   () => {
@@ -394,6 +419,8 @@ watch(
     () => playhead.playing,
     () => playhead.isHere,
     () => views.activeIndex,
+    () => pathPoints.points,
+    () => drawing.isOn,
   ],
   holdHandles,
 )

@@ -33,7 +33,7 @@ export class Handles {
     camera: Camera,
     element: HTMLElement,
     scene: Scene,
-    on: { change(values: ChannelValue[], told: string): void; start(): void; end(): void },
+    on: { change(values: ChannelValue[], told: string, moved: Vector3): void; start(): void; end(): void },
   ) {
     this.controls = new TransformControls(camera, element)
     this.controls.setSize(1.05)
@@ -49,7 +49,7 @@ export class Handles {
     })
     this.controls.addEventListener('objectChange', () => {
       if (this.tool === 'scale') this.scale()
-      on.change(this.values(), this.told())
+      on.change(this.values(), this.told(), this.moved())
     })
     this.controls.addEventListener('mouseUp', on.end)
   }
@@ -169,6 +169,11 @@ export class Handles {
     this.pivot.updateMatrixWorld(true)
     this.pivotStart.copy(this.pivot.matrixWorld)
     this.starts = this.handled.map(({ node, order }) => startOf(node, order))
+  }
+
+  /** How far the hand has moved it through the world. */
+  private moved(): Vector3 {
+    return new Vector3().setFromMatrixPosition(this.pivot.matrixWorld).sub(pivotFrom(this.pivotStart))
   }
 
   private values(): ChannelValue[] {

@@ -69,5 +69,12 @@ internal static class PathEdits
         return shape with { Points = [.. points.Select(point => point with { In = point.Out, Out = point.In })] };
     }
 
+    /// <summary>A copy of a path with another way, which is not in the scene yet.</summary>
+    public static SceneObject Copy(Scene scene, SceneObject thing, PathShape shape)
+    {
+        var names = new FreeNames(scene.ObjectNames());
+        return thing with { Id = scene.NextObjectId(), Name = names.Take(thing.Name), Place = scene.Objects.Values.Max(each => each.Place) + 1, Path = shape };
+    }
+
     private static Vector Plain(Vector v) => new(v.X + 0.0, v.Y + 0.0, v.Z + 0.0);
 }

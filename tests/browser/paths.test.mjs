@@ -1,0 +1,237 @@
+import assert from 'node:assert/strict'
+import { after, before, test } from 'node:test'
+import { command, deskPoint, Desk, drag, middleOf, open, setField, until } from './harness.mjs'
+import { PNG } from 'pngjs'
+
+// Paths: drawn on the stage, edited there and by number, and followed.
+let desk, page, box
+const file = () => desk.server.get(`/api/scenes/${desk.id}/file`)
+const bytes = async () => (await fetch(`${desk.server.address}/api/scenes/${desk.id}/file`)).text()
+const objectOf = async (name) => (await file()).objects.find((each) => each.name === name)
+const pointsOf = async (name) => (await objectOf(name)).points
+const at = (x, y) => ({ x: box.x + box.width * x, y: box.y + box.height * y })
+const click = ({ x, y }, options) => page.mouse.click(x, y, options)
+const row = (point) => page.locator('.path tbody tr').nth(point)
+const near = (a, b, within, what) => assert.ok(Math.abs(a - b) <= within, `${what}: ${a} is not ${b}`)
+
+/** Where an object is in the world on each frame. */
+async function worldOf(name) {
+  const text = await (
+    await fetch(
+      `${desk.server.address}/api/scenes/${desk.id}/samples.csv?world=true&object=${encodeURIComponent(name)}&channel=position.x&channel=position.y&channel=position.z`,
+    )
+  ).text()
+  const places = new Map()
+  for (const line of text.trim().split('\n').slice(1)) {
+    const [, channel, frame, value] = line.split(',')
+    if (!places.has(Number(frame))) places.set(Number(frame), {})
+    places.get(Number(frame))[channel.at(-1)] = Number(value)
+  }
+  return places
+}
+
+const away = (a, b) => Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z)
+
+/** Draws a path by clicks at places of the stage, and ends it with Enter. */
+async function draw(...places) {
+  await command(page, 'Draw a path')
+  await page.getByText('Click to set points').waitFor()
+  for (const place of places) {
+    await page.mouse.move(place.x, place.y)
+    await click(place)
+  }
+  await desk.changing(() => page.keyboard.press('Enter'))
+}
+
+const route = () => [at(0.2, 0.7), at(0.4, 0.5), at(0.6, 0.75), at(0.8, 0.5)]
+
+before(async () => {
+  desk = await Desk.open({
+    format: 'zesty-scene',
+    version: 2,
+    name: 'Routes',
+    rate: '24',
+    range: [1, 101],
+    objects: [{ name: 'Boat', kind: 'box', channels: { 'position.y': { value: 0.5 }, 'position.x': { value: -7 } } }],
+  })
+  page = desk.page
+  box = await page.locator('.pane-hand').first().boundingBox()
+})
+after(() => desk.close())
+
+test('a path that is given up half-way leaves nothing', async () => {
+  const before = await bytes()
+  await command(page, 'Draw a path')
+  await click(at(0.3, 0.6))
+  await click(at(0.5, 0.6))
+  await page.mouse.move(at(0.7, 0.7).x, at(0.7, 0.7).y)
+  await desk.lane('Path').waitFor()
+  await page.keyboard.press('Escape')
+  await desk.lane('Path').waitFor({ state: 'detached' })
+  assert.equal(await bytes(), before)
+  assert.equal((await desk.scene()).position, 0)
+})
+
+test('a path is drawn by clicks on the ground, seen while it grows, and ended with Enter', async () => {
+  await draw(...route())
+  const points = await pointsOf('Path')
+  assert.deepEqual(
+    points.map(({ kind }) => kind),
+    ['smooth', 'smooth', 'smooth', 'smooth'],
+  )
+  assert.ok(points.every((point) => point.at[1] === 0))
+  await page.locator('.path .facts', { hasText: /long, 4 points/ }).waitFor()
+  // The rope of what is selected is lemon, and goes through where the clicks were.
+  for (const { x, y } of route()) {
+    const clip = { x: x - 14, y: y - 14, width: 28, height: 28 }
+    await until(
+      async () => middleOf(PNG.sync.read(await page.screenshot({ clip })), (r, g, b) => r > 180 && g > 170 && b < 140),
+      ({ count }) => count > 4,
+      'the rope',
+    )
+  }
+})
+
+test('an object is put on it, goes from end to end over the work range, and looks along it', async () => {
+  await desk.select('Boat')
+  await desk.changing(() => page.getByLabel('Path that it follows').selectOption({ label: 'Path' }))
+  const boat = await objectOf('Boat')
+  assert.deepEqual(boat.follow, { path: 'Path', facing: '+x' })
+  assert.deepEqual(
+    boat.channels['follow.travel'].keys.map(({ frame, value }) => [frame, value]),
+    [
+      [1, 0],
+      [101, 1],
+    ],
+  )
+  const places = await worldOf('Boat')
+  const steps = [...places.keys()].slice(1).map((frame) => away(places.get(frame), places.get(frame - 1)))
+  const mean = steps.reduce((sum, step) => sum + step, 0) / steps.length
+  for (const [i, step] of steps.entries()) near(step, mean, mean * 0.02, `the step to frame ${i + 2}`)
+  near(places.get(1).y, 0.5, 1e-9, 'its height above the path')
+})
+
+test('a point that is put in by a double-click on the rope changes no place of the path', async () => {
+  const before = await worldOf('Boat')
+  await desk.select('Path')
+  const spot = await until(
+    async () => {
+      const { x, y } = at(0.3, 0.4)
+      const png = PNG.sync.read(await page.screenshot({ clip: { x, y, width: 1, height: box.height * 0.4 } }))
+      const found = middleOf(png, (r, g, b) => r > 180 && g > 170 && b < 140)
+      return found.count ? { x, y: y + found.y } : null
+    },
+    (found) => found !== null,
+    'the rope',
+  )
+  await desk.changing(() => page.mouse.dblclick(spot.x, spot.y))
+  assert.equal((await pointsOf('Path')).length, 5)
+  await page.locator('.path .facts', { hasText: /long, 5 points/ }).waitFor()
+  const now = await worldOf('Boat')
+  for (const [frame, place] of before) assert.ok(away(place, now.get(frame)) < 1e-5, `frame ${frame}`)
+  await desk.undo()
+})
+
+test('a point that is dragged takes the follower along; Escape gives it back, undo too', async () => {
+  const before = await bytes()
+  await setField(page, 'Frame', '101')
+  await desk.select('Path')
+  const [, , , last] = route()
+  await page.mouse.move(last.x, last.y)
+  await page.mouse.down()
+  await page.mouse.move(last.x - 20, last.y + 60, { steps: 4 })
+  const seen = () => row(3).getByLabel('Point 4 Z').inputValue()
+  const kept = (await pointsOf('Path'))[3].at[2]
+  await until(seen, (value) => Number(value) > kept + 0.2, 'the point under way')
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+  await until(seen, (value) => Math.abs(Number(value) - kept) < 1e-3, 'the point where it was')
+  assert.equal(await bytes(), before)
+  const places = await worldOf('Boat')
+  await desk.changing(() => drag(page, last, { x: last.x - 20, y: last.y + 60 }))
+  assert.ok(away((await worldOf('Boat')).get(101), places.get(101)) > 0.5)
+  await desk.undo()
+  assert.equal(await bytes(), before)
+})
+
+test('points are moved by number, made corners, deleted, and the path is closed', async () => {
+  const before = await bytes()
+  await desk.changing(() => setField(page, 'Point 2 Y', '1.5'))
+  assert.equal((await pointsOf('Path'))[1].at[1], 1.5)
+  await desk.changing(() => page.getByLabel('Point 2 is').selectOption('corner'))
+  assert.equal((await pointsOf('Path'))[1].kind, 'corner')
+  await row(1).getByRole('button', { name: '2', exact: true }).click()
+  await page.locator('.stage').hover()
+  await desk.changing(() => page.keyboard.press('Delete'))
+  assert.equal((await pointsOf('Path')).length, 3)
+  await desk.changing(() => page.getByLabel('closed', { exact: true }).check())
+  assert.equal((await objectOf('Path')).closed, true)
+  for (let i = 0; i < 4; i++) await desk.undo()
+  assert.equal(await bytes(), before)
+  // Nonsense is refused at the field.
+  await page.getByLabel('Point 1 X').fill('nowhere')
+  await page.keyboard.press('Enter')
+  assert.equal(await bytes(), before)
+  await page.keyboard.press('Escape')
+})
+
+test('its travel is a channel like any other: the last key is dragged, and it arrives there', async () => {
+  await desk.select('Boat')
+  const from = await deskPoint(page, 101, 'Path Travel')
+  const to = await deskPoint(page, 61, 'Path Travel')
+  const end = (await worldOf('Boat')).get(101)
+  await desk.changing(() => drag(page, from, to))
+  const places = await worldOf('Boat')
+  assert.ok(away(places.get(61), end) < 1e-6)
+  assert.ok(away(places.get(60), end) > 0.1)
+  await desk.undo()
+})
+
+test('another window sees the path and what follows it', async () => {
+  const other = await open(desk.context, `${desk.server.address}/scenes/${desk.id}`)
+  await other.locator('.head.object').first().waitFor()
+  await desk.select('Path')
+  await desk.changing(() => setField(page, 'Point 1 Y', '2'))
+  await other.locator('.body .heads').getByRole('button', { name: 'Path', exact: true }).click()
+  await until(
+    () => other.getByLabel('Point 1 Y').inputValue(),
+    (value) => Number(value) === 2,
+    'the point there',
+  )
+  await desk.undo()
+  assert.deepEqual(other.faults, [])
+  await other.close()
+})
+
+test('it is taken off its path and stays where it is; a path that is deleted does the same', async () => {
+  await setField(page, 'Frame', '51')
+  const there = (await worldOf('Boat')).get(51)
+  await desk.select('Boat')
+  await desk.changing(() => page.getByLabel('Path that it follows').selectOption({ label: 'none' }))
+  assert.ok(away((await worldOf('Boat')).get(1), there) < 1e-4)
+  await desk.undo()
+  await desk.select('Path')
+  await page.locator('.stage').hover()
+  await desk.changing(() => page.keyboard.press('Delete'))
+  assert.ok(away((await worldOf('Boat')).get(1), there) < 1e-4)
+  assert.equal((await objectOf('Boat')).follow, undefined)
+  await desk.undo()
+})
+
+test('a path is split at a point and joined again', async () => {
+  await desk.select('Path')
+  const length = async () => Number(/([\d.]+) long/.exec(await page.locator('.path .facts').first().textContent())[1])
+  const before = await length()
+  await row(1).getByRole('button', { name: '2', exact: true }).click()
+  await desk.changing(() => command(page, 'Split the path'))
+  await desk.lane('Path 2').waitFor()
+  assert.ok((await length()) < before)
+  await desk.lane('Path 2').click({ modifiers: ['Control'] })
+  await desk.changing(() => command(page, 'Join the two selected paths'))
+  await desk.lane('Path 2').waitFor({ state: 'detached' })
+  await until(length, (now) => Math.abs(now - before) < 0.02, 'its length')
+  await desk.undo()
+  await desk.undo()
+})
+
+test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))
