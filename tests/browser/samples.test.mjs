@@ -59,6 +59,20 @@ const expected = {
     const [start, end] = await sampled(id, 'Fore wheel', 'rotation.z', 1, 61)
     assert.ok(Math.abs(end - start + (9 / 0.6) * (180 / Math.PI)) < 0.01, `${start} to ${end}`)
   },
+  'Show me: paths': async (id) => {
+    const world = async (object, frame) => {
+      const text = await (
+        await fetch(
+          `${desk.server.address}/api/scenes/${id}/samples.csv?world=true&object=${object}&channel=position.x&from=${frame}&to=${frame}`,
+        )
+      ).text()
+      return Number(text.split('\n')[1].split(',')[3])
+    }
+    assert.ok(Math.abs((await world('Dinghy', 1)) + 8) < 1e-6)
+    assert.ok(Math.abs((await world('Dinghy', 120)) - 8) < 1e-6)
+    // Round once in sixty frames, and on.
+    assert.ok(Math.abs((await world('Gull', 10)) - (await world('Gull', 70))) < 1e-3)
+  },
   'Show me: rotation': async (id) => {
     const [, each] = await sampled(id, 'Each axis by itself', 'rotation.x', 1, 31)
     const [, one] = await sampled(id, 'As one rotation', 'rotation.x', 1, 31)
@@ -70,6 +84,7 @@ const expected = {
 const words = {
   'Show me: how motion goes between keys': 'Four buoys with the same keys',
   'Show me: eases': 'eased in four ways',
+  'Show me: paths': 'leans into its bends',
   'Show me: motion before and after the keys': 'Few keys, endless motion',
   'Show me: time flow': 'The ladder slows the ferry',
   'Show me: clips': 'One clip on three boats',

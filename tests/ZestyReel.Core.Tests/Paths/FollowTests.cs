@@ -156,6 +156,22 @@ public class FollowTests
     }
 
     [Fact]
+    public void Off_the_path_it_can_keep_its_motion_with_a_key_on_each_frame()
+    {
+        var scene = Afloat(new PathPoint(new(0, 0, 0)), new PathPoint(new(6, 2, 3)), new PathPoint(new(2, 0, 9))).After(new SetFollow([Boat], SignedAxis.PlusX, SignedAxis.PlusY, 40));
+        var baked = scene.After(new LeavePath([Boat], 5, KeepMotion: true));
+        for (var frame = 1; frame <= 25; frame++)
+        {
+            var (was, now) = (At(scene, frame), At(baked, frame));
+            ShouldBe(Place(now), Place(was), 1e-9);
+            ShouldBe(new(now.Xx, now.Xy, now.Xz), new(was.Xx, was.Xy, was.Xz), 1e-9);
+        }
+        baked.Object(Boat).Channels.Keys.ShouldNotContain(Follow.Travel);
+        // Scale never changed, and got no keys.
+        baked.Object(Boat).Channel("scale.x").Curve.ShouldBeNull();
+    }
+
+    [Fact]
     public void Nothing_carries_itself()
     {
         var scene = Afloat(Corner(0, 0, 0), Corner(12, 0, 0)).After(new AddObject(ObjectKind.Group, "Fleet"));

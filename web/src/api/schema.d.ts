@@ -1155,7 +1155,7 @@ export interface components {
        */
       anchor?: null | number
     }
-    /** @description Takes objects off their paths; they stay where they are on a frame, and what is keyed of them where it is on each of its keys. */
+    /** @description Takes objects off their paths. They stay where they are on a frame, and what is keyed of them where it is on each of its keys; or they keep their motion, with a key on each frame of the scene. */
     EditLeavePath: {
       /** @enum {string} */
       edit?: 'leavePath'
@@ -1166,6 +1166,11 @@ export interface components {
        * @description The played frame whose place they keep.
        */
       at: number
+      /**
+       * @description They keep their motion over the scene range.
+       * @default false
+       */
+      keepMotion?: boolean
     }
     /** @description Moves keys in time, in value, or both. */
     EditMoveKeys: {

@@ -1,4 +1,5 @@
 import { usePathDrawing } from '../paths/drawing'
+import { useLeaving } from '../paths/leaving'
 import { usePathPoints } from '../paths/pathPoints'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
@@ -10,6 +11,7 @@ export function pathCommands(): Command[] {
   const selection = useSelection()
   const playhead = usePlayhead()
   const drawing = usePathDrawing()
+  const leaving = useLeaving()
   const points = usePathPoints()
   const onPath = () => (points.path ? null : 'Select a path first.')
   const followers = () => [...selection.objects].filter((id) => scene.model.objects.get(id)?.follow)
@@ -43,6 +45,12 @@ export function pathCommands(): Command[] {
 
   return [
     { group: 'Paths', title: 'Draw a path', keys: ['Shift+P'], shown: 'Shift P', run: drawing.begin },
+    {
+      group: 'Paths',
+      title: 'Put the selected objects on a path: click its rope',
+      lacks: () => (chosen().some(({ path }) => !path) ? null : 'Select what is to go along a path first.'),
+      run: drawing.choose,
+    },
     {
       group: 'Paths',
       title: 'Reverse the path',
@@ -94,7 +102,7 @@ export function pathCommands(): Command[] {
       group: 'Paths',
       title: 'Take the selected objects off their path',
       lacks: () => (followers().length ? null : 'Select something that follows a path first.'),
-      run: () => void scene.edit({ edit: 'leavePath', objects: followers(), at: playhead.frame }),
+      run: () => void leaving(followers()),
     },
   ]
 }

@@ -38,6 +38,11 @@ const samples = [
     look: 'Only the cart has keys. The wheels turn as far as their ground goes; move a key of the cart.',
   },
   {
+    file: 'paths',
+    title: 'Show me: paths',
+    look: 'Two boats and a gull on their ways. Drag a point of a path, or the keys of a travel; the gull leans into its bends.',
+  },
+  {
     file: 'rotation',
     title: 'Show me: rotation',
     look: 'The same keys, turned about each axis by itself and as one rotation. The values panel switches between them.',

@@ -4,15 +4,15 @@ import type { SignedAxis } from '../api/http'
 import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
-import { usePlayhead } from '../timebar/playhead'
 import NumberField from '../values/NumberField.vue'
 import { directionNames, directions } from './directions'
+import { useLeaving } from './leaving'
 
 /** Which path an object goes along, and how it is turned on it. */
 const props = defineProps<{ object: SceneObject }>()
 const scene = useScene()
 const selection = useSelection()
-const playhead = usePlayhead()
+const leaving = useLeaving()
 
 const follow = computed(() => {
   void scene.rowsVersion
@@ -24,18 +24,20 @@ const paths = computed(() => {
 })
 const objects = () => [...selection.objects]
 
-function put(event: Event): void {
-  const { value } = event.target as HTMLSelectElement
-  void scene.edit(
-    value === ''
-      ? { edit: 'leavePath', objects: objects(), at: playhead.frame }
-      : {
-          edit: 'followPath',
-          objects: objects(),
-          path: Number(value),
-          facing: follow.value ? follow.value.facing : 'plusX',
-        },
-  )
+async function put(event: Event): Promise<void> {
+  const select = event.target as HTMLSelectElement
+  const { value } = select
+  if (value === '') {
+    await leaving(objects())
+    select.value = String(follow.value?.path ?? '')
+    return
+  }
+  void scene.edit({
+    edit: 'followPath',
+    objects: objects(),
+    path: Number(value),
+    facing: follow.value ? follow.value.facing : 'plusX',
+  })
 }
 
 const give = (change: { facing?: SignedAxis | null; up?: SignedAxis; bank?: number }) => {

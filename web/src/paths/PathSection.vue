@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { PathPointKind, PathSpread } from '../api/http'
 import type { PathPointMessage } from '../api/messages'
 import type { SceneObject } from '../scene/sceneModel'
@@ -39,6 +39,14 @@ function place(point: number, axis: number, value: number): void {
   void scene.edit({ edit: 'placePathPoint', path: props.object.id, point, to })
 }
 
+const evenCount = ref<number | null>(null)
+const evenOut = () =>
+  void scene.edit({
+    edit: 'evenOutPath',
+    path: props.object.id,
+    count: evenCount.value ?? path.value!.points.length,
+  })
+
 const select = (event: MouseEvent, point: number) =>
   points.select([point], event.ctrlKey || event.metaKey || event.shiftKey)
 </script>
@@ -77,6 +85,27 @@ const select = (event: MouseEvent, point: number) =>
           <option value="points">by points</option>
         </select>
       </label>
+    </div>
+    <div class="ways">
+      <BButton
+        variant="quiet"
+        class="btn-small"
+        title="The same shape, its points at even distances along it"
+        @click="evenOut"
+        >Even out to</BButton
+      >
+      <NumberField
+        class="count"
+        :value="evenCount ?? path.points.length"
+        label="Points to even out to"
+        :decimals="0"
+        :step="1"
+        :least="2"
+        :most="10000"
+        trim
+        @keep="evenCount = Math.round($event)"
+      />
+      points
     </div>
     <table>
       <thead>
@@ -142,7 +171,9 @@ const select = (event: MouseEvent, point: number) =>
 }
 .ways {
   display: flex;
-  gap: 14px;
+  align-items: center;
+  gap: 8px;
+  margin-top: 3px;
   font-size: 12px;
   color: var(--dim);
 }
@@ -151,7 +182,12 @@ const select = (event: MouseEvent, point: number) =>
   align-items: center;
   gap: 5px;
 }
-.ways input {
+
+.count {
+  width: 56px;
+  height: 20px;
+}
+.ways input[type='checkbox'] {
   margin: 0;
 }
 table {

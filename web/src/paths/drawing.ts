@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Edit, PathPointKind } from '../api/http'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
@@ -23,9 +23,17 @@ export const usePathDrawing = defineStore('pathDrawing', () => {
   const scene = useScene()
   const selection = useSelection()
   const isOn = ref(false)
+  /** A click on a rope is awaited, for the selected objects to be put on it. */
+  const isChoosing = ref(false)
   const points = shallowRef<DrawnPoint[]>([])
   /** Where the pointer is, and so where the next point would come. */
   let ahead: Place | null = null
+
+  // What is drawn belongs to the scene that is open.
+  watch(
+    () => scene.id,
+    () => (isOn.value = isChoosing.value = false),
+  )
 
   const edit = (of: readonly DrawnPoint[], closed = false): Edit => ({ edit: 'addPath', points: [...of], closed })
   const count = computed(() => points.value.length)
@@ -74,6 +82,18 @@ export const usePathDrawing = defineStore('pathDrawing', () => {
     else show()
   }
 
+  function choose(): void {
+    cancel()
+    isChoosing.value = true
+  }
+
+  /** Puts what is selected on a path; null where the click met none. */
+  async function chosen(path: number | null): Promise<void> {
+    isChoosing.value = false
+    const objects = [...selection.objects].filter((id) => id !== path)
+    if (path !== null && objects.length) await scene.edit({ edit: 'followPath', objects, path, facing: 'plusX' })
+  }
+
   async function end(closed = false): Promise<void> {
     if (!isOn.value) return
     isOn.value = false
@@ -88,5 +108,5 @@ export const usePathDrawing = defineStore('pathDrawing', () => {
     void scene.dropTry()
   }
 
-  return { isOn, points, count, begin, hover, add, pull, back, end, cancel }
+  return { isChoosing, choose, chosen, isOn, points, count, begin, hover, add, pull, back, end, cancel }
 })

@@ -9,6 +9,7 @@ import type { StageScene } from '../stage/stageScene'
 import type { ViewCamera } from '../stage/viewCamera'
 import type { Look } from '../stage/views'
 import { usePlayhead } from '../timebar/playhead'
+import { useWorking } from '../working/working'
 import { usePathDrawing } from './drawing'
 import { usePathPoints } from './pathPoints'
 import type { RopeHit } from './ropes'
@@ -39,6 +40,7 @@ export function usePathHands(stage: StageScene) {
   const selection = useSelection()
   const drawing = usePathDrawing()
   const points = usePathPoints()
+  const working = useWorking()
   /** What is selected by a box that is being drawn, in pixels of the view. */
   const box = ref<{
     left: number
@@ -49,6 +51,8 @@ export function usePathHands(stage: StageScene) {
     offsetTop: number
   } | null>(null)
   let hand: Hand | null = null
+  /** The view in which a press was taken and not let go of yet. */
+  let pressed: HandView | null = null
 
   interface Hand {
     kind: 'draw' | 'point' | 'box'
@@ -120,9 +124,13 @@ export function usePathHands(stage: StageScene) {
       }
       return take(event, of)
     }
+    if (drawing.isChoosing) {
+      void drawing.chosen(under(event, of)?.object ?? null)
+      return take(event, of)
+    }
     const path = points.path
     if (!path) return false
-    const hit = under(event, of)
+    const hit = working.isLocked(path.id) ? null : under(event, of)
     if (hit?.object === path.id && hit.point !== null) {
       const adds = event.ctrlKey || event.metaKey || event.shiftKey
       if (!adds && !points.points.has(hit.point)) points.select([hit.point])
@@ -139,8 +147,10 @@ export function usePathHands(stage: StageScene) {
   }
 
   /** The view rests while the hand does something else than turn it. */
-  function take(event: PointerEvent, { view, element }: HandView): true {
+  function take(event: PointerEvent, of: HandView): true {
+    const { view, element } = of
     view.resting = true
+    pressed = of
     element.setPointerCapture(event.pointerId)
     return true
   }
@@ -196,9 +206,14 @@ export function usePathHands(stage: StageScene) {
   }
 
   function release(event: PointerEvent): boolean {
-    if (!hand) return false
+    if (!hand) {
+      if (!pressed) return false
+      pressed.view.resting = false
+      pressed = null
+      return true
+    }
     const { kind, view, hasMoved, edit, adds } = hand
-    hand = null
+    hand = pressed = null
     view.view.resting = false
     if (kind === 'point') {
       if (hasMoved && edit) void scene.keepTry(edit)
@@ -220,7 +235,7 @@ export function usePathHands(stage: StageScene) {
   }
 
   useCancelOnEscape(
-    () => hand !== null || drawing.isOn || points.points.size > 0,
+    () => hand !== null || drawing.isOn || drawing.isChoosing || points.points.size > 0,
     () => {
       if (hand) {
         hand.view.view.resting = false
@@ -229,7 +244,8 @@ export function usePathHands(stage: StageScene) {
       const wasDragging = hand !== null && hand.kind !== 'draw'
       hand = null
       box.value = null
-      if (drawing.isOn) drawing.cancel()
+      if (drawing.isChoosing) void drawing.chosen(null)
+      else if (drawing.isOn) drawing.cancel()
       else if (!wasDragging) points.select([])
     },
   )
@@ -239,7 +255,7 @@ export function usePathHands(stage: StageScene) {
     (event: KeyboardEvent) => {
       if (isTyping(event)) return
       if (drawing.isOn && event.key === 'Enter') void drawing.end()
-      else if (drawing.isOn && (event.key === 'Backspace' || event.key === 'Delete')) drawing.back()
+      else if (drawing.isOn && (event.key === 'Backspace' || event.key === 'Delete' || isUndo(event))) drawing.back()
       else if (
         points.path &&
         points.points.size &&
@@ -256,6 +272,10 @@ export function usePathHands(stage: StageScene) {
 
   return { press, move, release, doubled, under, box }
 }
+
+/** Ctrl Z takes back what the hand did last: the last point. */
+const isUndo = ({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent) =>
+  (ctrlKey || metaKey) && !shiftKey && key.toLowerCase() === 'z'
 
 const isTyping = ({ target }: KeyboardEvent) =>
   target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable], .modal') !== null

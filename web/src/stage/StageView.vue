@@ -517,6 +517,9 @@ watch(colours, applyColours)
         height: `${pathBox.bottom - pathBox.top}px`,
       }"
     />
+    <p v-if="drawing.isChoosing" class="stage-drawing" role="status">
+      Click the rope of the path that the selected objects are to go along. <kbd>Esc</kbd> gives up.
+    </p>
     <p v-if="drawing.isOn" class="stage-drawing" role="status">
       Click to set points, drag to pull handles. <kbd>Enter</kbd> ends, <kbd>Backspace</kbd> takes the last back,
       <kbd>Esc</kbd> gives up.

@@ -23,6 +23,7 @@ import {
   type EulerOrder,
 } from 'three'
 import { specOf } from '../scene/catalogue'
+import { Beads } from '../paths/beads'
 import { Ropes } from '../paths/ropes'
 import type { SampleBook } from '../scene/samples'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
@@ -64,6 +65,7 @@ export class StageScene {
   readonly ground = new Color()
 
   readonly ropes = new Ropes(this.three)
+  private readonly beads = new Beads(this.three)
 
   private readonly root = new Object3D()
   /** What a follower's own transform lies inside: its frame on the path. */
@@ -146,6 +148,7 @@ export class StageScene {
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.begin()
     this.lights.begin()
     this.ropes.begin()
+    this.beads.begin()
     for (const object of objects) {
       const node = this.nodes.get(object.id)!
       if (!node.visible || unseen.has(object.id)) continue
@@ -153,6 +156,7 @@ export class StageScene {
       const isSelected = inSelection.has(object.id)
       const outline = isSelected ? lemon : byOthers.get(object.id)
       if (object.path) this.ropes.show(object, node, isSelected, points?.path === object.id ? points.selected : null)
+      if (object.follow) this.beads.show(object.name, node.parent!)
       const key = shapeKey(object.kind, read)
       if (key) this.addShape(object, key, node, read, outline, othersAt !== null && !isSelected)
       else if (object.kind === 'light') this.lights.show(object.id, node, read)
@@ -162,11 +166,13 @@ export class StageScene {
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.end()
     this.lights.end()
     this.ropes.end()
+    this.beads.end()
   }
 
   /** Makes everything ready to be drawn in one view. */
   dress({ look, shading, helpers }: View): void {
     for (const batch of this.batches.values()) batch.dress(shading)
+    this.beads.dress(helpers)
     for (const ghost of this.ghosts.inUse) ghost.material.wireframe = shading === 'wire'
     // Who looks through a camera does not see its mark.
     for (const helper of this.helpers.inUse) helper.visible = helpers && helper.userData.object !== look
@@ -233,6 +239,7 @@ export class StageScene {
   dispose(): void {
     for (const batch of this.batches.values()) batch.dispose()
     this.ropes.dispose()
+    this.beads.dispose()
     for (const id of [...this.nodes.keys()]) this.lights.remove(id)
   }
 

@@ -32,12 +32,14 @@ internal sealed class KeptPlace
     /// over what carries it. A parent scaled unevenly can shear its children; no position, rotation and scale says that,
     /// and the nearest without shear is taken.
     /// </remarks>
-    public SceneObject Of(ObjectId id)
+    /// <param name="id">Which object.</param>
+    /// <param name="more">Played moments, in ticks, at which it is kept as well, each with a key.</param>
+    public SceneObject Of(ObjectId id, params ReadOnlySpan<double> more)
     {
         var thing = _after.Object(id);
         var specs = WorldSampler.TransformOf(thing);
         foreach (var spec in specs) thing.Unlocked(spec.Name, "objects");
-        var moments = Moments(thing, specs);
+        var moments = Moments(thing, specs, more);
         if (moments.Length == 0)
         {
             var place = _still.Values(thing, specs);
@@ -65,9 +67,9 @@ internal sealed class KeptPlace
     }
 
     /// <summary>The played moments at which a key of its transform is seen; of one that is never seen, its own time.</summary>
-    private double[] Moments(SceneObject thing, ImmutableArray<ChannelSpec> specs)
+    private double[] Moments(SceneObject thing, ImmutableArray<ChannelSpec> specs, ReadOnlySpan<double> more)
     {
-        var moments = new SortedSet<double>();
+        var moments = new SortedSet<double>(more.ToArray());
         foreach (var spec in specs)
         {
             if (thing.Channel(spec.Name).Curve is not { } curve) continue;

@@ -3,18 +3,25 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Takes objects off their paths; they stay where they are on a frame, and what is keyed of them where it is on each of its keys.</summary>
+/// <summary>Takes objects off their paths. They stay where they are on a frame, and what is keyed of them where it is on each of its keys; or they keep their motion, with a key on each frame of the scene.</summary>
 /// <param name="Objects">What leaves.</param>
 /// <param name="At">The played frame whose place they keep.</param>
-public sealed record LeavePath(ImmutableArray<ObjectId> Objects, decimal At) : Edit
+/// <param name="KeepMotion">They keep their motion over the scene range.</param>
+public sealed record LeavePath(ImmutableArray<ObjectId> Objects, decimal At, bool KeepMotion = false) : Edit
 {
+    /// <summary>Longest scene whose motion is written down, in frames.</summary>
+    public const int MostFrames = 20_000;
+
     /// <inheritdoc/>
-    public override string Title(Scene scene) => $"Take {(Objects.Length == 1 ? scene.Object(Objects[0]).Name : $"{Objects.Length} objects")} off the path";
+    public override string Title(Scene scene) => $"{(KeepMotion ? "Bake" : "Take")} {(Objects.Length == 1 ? scene.Object(Objects[0]).Name : $"{Objects.Length} objects")} off the path";
 
     /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
+        var range = scene.Settings.Range;
+        if (KeepMotion && range.Count > MostFrames) throw new Refusal("keepMotion", $"a scene of {range.Count} frames is too long for a key on each; {MostFrames} are the most");
+        double[] frames = KeepMotion ? [.. Enumerable.Range(0, (int)range.Count).Select(i => (double)scene.Rate.StartOf(range.First + i).Value)] : [];
         var next = scene;
         foreach (var (i, id) in Objects.Index())
         {
@@ -23,7 +30,7 @@ public sealed record LeavePath(ImmutableArray<ObjectId> Objects, decimal At) : E
             next = next.With(thing.Following(null));
         }
         var places = new KeptPlace(scene, next, scene.Rate.At(At, "at"));
-        foreach (var id in Objects.Distinct()) next = next.With(places.Of(id));
+        foreach (var id in Objects.Distinct()) next = next.With(places.Of(id, frames));
         return next;
     }
 }
