@@ -19,7 +19,7 @@ const path = computed(() => {
   return scene.model.objects.get(props.object.id)?.path ?? null
 })
 /** So many points are listed; more are found on the stage. */
-const mostListed = 200
+const mostListed = 100
 const listed = computed(() => path.value?.points.slice(0, mostListed) ?? [])
 
 const setKind = (event: Event, point: number) =>

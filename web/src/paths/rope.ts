@@ -1,8 +1,9 @@
 import { CubicBezierCurve3, Vector3 } from 'three'
 import type { PathMessage } from '../api/messages'
 
-/** Straight pieces that a curve between two points is drawn in. */
-const pieces = 24
+/** Straight pieces that a curve between two points is drawn in; of very many curves fewer, so that all of them are not too many. */
+const mostPieces = 24
+export const mostInAll = 1500
 
 /** A path as it is drawn: places along it in its own space, with the curve and the parameter of each. */
 export interface Rope {
@@ -16,6 +17,7 @@ const sum = (a: readonly number[], b: readonly number[]) => new Vector3(a[0]! + 
 export function ropeOf({ points, closed }: PathMessage): Rope {
   const rope: Rope = { places: [], segments: [], us: [] }
   const count = closed ? points.length : points.length - 1
+  const pieces = Math.max(1, Math.min(mostPieces, Math.floor(mostInAll / count)))
   for (let segment = 0; segment < count; segment++) {
     const [a, b] = [points[segment]!, points[(segment + 1) % points.length]!]
     const curve = new CubicBezierCurve3(new Vector3(...a.at), sum(a.at, a.out), sum(b.at, b.in), new Vector3(...b.at))

@@ -3,6 +3,8 @@ import {
   BufferGeometry,
   CanvasTexture,
   Color,
+  Line,
+  LineBasicMaterial,
   Matrix4,
   Points,
   PointsMaterial,
@@ -16,17 +18,20 @@ import { LineGeometry } from 'three/addons/lines/LineGeometry.js'
 import { LineMaterial } from 'three/addons/lines/LineMaterial.js'
 import type { PathMessage } from '../api/messages'
 import type { SceneObject } from '../scene/sceneModel'
-import { ropeOf, type Rope } from './rope'
+import { mostInAll, ropeOf, type Rope } from './rope'
 
 const [cream, lemon] = [0xefe6cf, 0xffe14d]
+
+/** A thick line or, of very many pieces, which would take long to draw, a thin one. */
+type RopeLine = Line2 | Line<BufferGeometry, LineBasicMaterial>
 
 /** What is drawn of one path. */
 interface Drawn {
   path: PathMessage
   rope: Rope
-  line: Line2
+  line: RopeLine
   /** The same line where something stands before it, faintly. */
-  behind: Line2
+  behind: RopeLine
   floats: Points<BufferGeometry, PointsMaterial>
   world: Matrix4
 }
@@ -160,12 +165,7 @@ export class Ropes {
     if (known?.path === path) return known
     if (known) this.remove(known)
     const rope = ropeOf(path!)
-    const geometry = new LineGeometry().setPositions(rope.places.flatMap(({ x, y, z }) => [x, y, z]))
-    const line = new Line2(geometry, new LineMaterial({ color: cream, linewidth: 2.2 }))
-    const behind = new Line2(
-      geometry,
-      new LineMaterial({ color: cream, linewidth: 1.6, transparent: true, opacity: 0.28, depthTest: false }),
-    )
+    const [line, behind] = linesOf(rope)
     const dots = new BufferGeometry()
     dots.setAttribute('position', new BufferAttribute(new Float32Array(path!.points.flatMap(({ at }) => at)), 3))
     dots.setAttribute('color', new BufferAttribute(new Float32Array(path!.points.length * 3), 3))
@@ -192,6 +192,22 @@ export class Ropes {
     }
     floats.geometry.dispose()
   }
+}
+
+function linesOf(rope: Rope): [RopeLine, RopeLine] {
+  const faint = { transparent: true, opacity: 0.28, depthTest: false }
+  if (rope.places.length > mostInAll + 1) {
+    const geometry = new BufferGeometry().setFromPoints(rope.places)
+    return [
+      new Line(geometry, new LineBasicMaterial({ color: cream })),
+      new Line(geometry, new LineBasicMaterial({ color: cream, ...faint })),
+    ]
+  }
+  const geometry = new LineGeometry().setPositions(rope.places.flatMap(({ x, y, z }) => [x, y, z]))
+  return [
+    new Line2(geometry, new LineMaterial({ color: cream, linewidth: 2.2 })),
+    new Line2(geometry, new LineMaterial({ color: cream, linewidth: 1.6, ...faint })),
+  ]
 }
 
 const scratch = new Vector3()
