@@ -94,9 +94,15 @@ public sealed record Scene(
     }
 
     /// <summary>The object itself, what carries it, what carries that, and so on: its path where it follows one, else its parent.</summary>
+    /// <exception cref="Refusal">They make a circle, which no scene that keeps to the rules has.</exception>
     public IEnumerable<SceneObject> WithCarriers(ObjectId id)
     {
-        for (SceneObject? at = Object(id); at is not null; at = at.Carrier is { } carrier ? Object(carrier) : null) yield return at;
+        var seen = 0;
+        for (SceneObject? at = Object(id); at is not null; at = at.Carrier is { } carrier ? Object(carrier) : null)
+        {
+            if (seen++ > Objects.Count) throw new Refusal("follow", $"{at.Name} would be carried by itself");
+            yield return at;
+        }
     }
 
     /// <summary>A number that no clip has.</summary>

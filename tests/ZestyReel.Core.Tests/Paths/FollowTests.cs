@@ -176,6 +176,7 @@ public class FollowTests
     {
         var scene = Afloat(Corner(0, 0, 0), Corner(12, 0, 0)).After(new AddObject(ObjectKind.Group, "Fleet"));
         Should.Throw<Refusal>(() => scene.After(new SetParent([Route], Boat))).Reason.ShouldContain("nothing can carry itself");
+        Should.Throw<Refusal>(() => scene.After(new SetParent([Route], Boat, 5))).Reason.ShouldContain("nothing can carry itself");
         var under = scene.After(new AddPath([Corner(0, 0, 0), Corner(1, 1, 1)], Name: "Loop"), new SetParent([new ObjectId(4)], Boat));
         Should.Throw<Refusal>(() => under.After(new FollowPath([Route], new ObjectId(4)))).Reason.ShouldContain("Route would be carried by Loop would be carried by Boat");
         Should.Throw<Refusal>(() => scene.After(new FollowPath([Route], Route))).Reason.ShouldContain("cannot follow itself");

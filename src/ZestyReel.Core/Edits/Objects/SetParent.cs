@@ -31,6 +31,8 @@ public sealed record SetParent(ImmutableArray<ObjectId> Objects, ObjectId? Paren
                 throw new Refusal("parent", $"{name} hangs below {loop.Name} already; this would make a loop");
         }
         var next = Objects.Aggregate(scene, (now, id) => now.With(now.Object(id) with { Parent = Parent }));
+        // Before anything is evaluated, which would go round for ever.
+        SceneTies.CarryNoCircle(next);
         if (KeepAt is not { } frame) return next;
         var places = new KeptPlace(scene, next, scene.Rate.At(frame, "keepAt"));
         foreach (var id in Objects) next = next.With(places.Of(id));

@@ -13,8 +13,6 @@ internal sealed class PathFrames(PathShape shape, Follow follow)
     /// <summary>The sine of the angle to the upright below which a path says nothing of what is up: 0.1°.</summary>
     private const double Upright = 0.0017453283658983088;
 
-    private const int Looks = 512;
-
     private static readonly Vector WorldUp = new(0, 1, 0);
 
     private readonly PathWay _way = PathWay.Of(shape);
@@ -71,16 +69,17 @@ internal sealed class PathFrames(PathShape shape, Follow follow)
     /// <summary>What is up at the nearest place where the path is not upright, turned along to here; the earlier of two that are as near. Zero where there is none.</summary>
     private Vector NearestUp(int segment, double u, Vector forward, in Transform path)
     {
-        var here = _way.LengthTo(segment, u);
-        for (var i = 1; i <= Looks; i++)
-            foreach (var away in (ReadOnlySpan<double>)[-i, i])
+        var ways = _way.Ways;
+        var last = ways.Length - 1;
+        var here = _way.Length > 0 ? (int)Math.Round(_way.LengthTo(segment, u) / _way.Length * last) : 0;
+        for (var i = 0; i <= last; i++)
+            foreach (var away in (ReadOnlySpan<int>)[-i, i])
             {
-                var length = here + away * _way.Length / Looks;
-                if (shape.Closed) length -= Math.Floor(length / _way.Length) * _way.Length;
-                if (!(length >= 0 && length <= _way.Length)) continue;
-                var (other, at) = _way.AtLength(length);
-                var there = Forward(other, at, path);
-                if (Across(WorldUp, there) is var level && level.Length() > Upright) return Turned(level.Unit(), there, forward);
+                var at = here + away;
+                if (shape.Closed) at = ((at % last) + last) % last;
+                if (at < 0 || at > last) continue;
+                var there = path.Direction(ways[at]).Unit();
+                if (there != Vector.Zero && Across(WorldUp, there) is var level && level.Length() > Upright) return Turned(level.Unit(), there, forward);
             }
         return Vector.Zero;
     }

@@ -25,12 +25,17 @@ public sealed class PathWay
 
     private static readonly ConditionalWeakTable<PathShape, PathWay> Known = [];
 
+    /// <summary>Places at even distances at which directions are kept.</summary>
+    private const int Looks = 512;
+
     private readonly PathSegment[] _segments;
+    private readonly Lazy<Vector[]> _ways;
     private readonly List<Piece> _pieces = [];
 
     private PathWay(PathShape shape)
     {
         Shape = shape;
+        _ways = new(() => [.. Enumerable.Range(0, Looks + 1).Select(i => BesideLength(Length * i / Looks, 1).Way)]);
         _segments = [.. Enumerable.Range(0, shape.SegmentCount).Select(shape.Segment)];
         for (var i = 0; i < _segments.Length; i++)
         {
@@ -45,6 +50,9 @@ public sealed class PathWay
 
     /// <summary>How long it is.</summary>
     public double Length { get; private set; }
+
+    /// <summary>The directions of the path, of length 1, at even distances from its start to its end; worked out when first asked for.</summary>
+    public ReadOnlySpan<Vector> Ways => _ways.Value;
 
     /// <summary>A path measured; the same path is measured once.</summary>
     public static PathWay Of(PathShape shape) => Known.GetValue(shape, made => new PathWay(made));

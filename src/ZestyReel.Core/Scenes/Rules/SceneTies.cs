@@ -42,7 +42,8 @@ public static class SceneTies
     }
 
     /// <summary>A path carries what follows it, and a parent its children: nothing carries itself.</summary>
-    private static void CarryNoCircle(Scene scene)
+    /// <exception cref="Refusal">Something would; it names what is in the circle.</exception>
+    public static void CarryNoCircle(Scene scene)
     {
         var ends = new HashSet<ObjectId>();
         foreach (var thing in scene.Objects.Values)
