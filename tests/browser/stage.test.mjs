@@ -1,7 +1,18 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { browse, command, differing, middleOf, open, Server, setField, stageRested, until } from './harness.mjs'
+import {
+  browse,
+  command,
+  deskPoint,
+  differing,
+  middleOf,
+  open,
+  Server,
+  setField,
+  stageRested,
+  until,
+} from './harness.mjs'
 
 // One, two and four views of the demo scene, and what playing costs in them.
 let server, browser, context, page
@@ -175,6 +186,44 @@ test('the rate that the stage tells is the rate of the pictures really drawn', a
     'the same rate',
   )
   await page.keyboard.press('Space')
+})
+
+test('while a hand holds something the stage is not drawn sharply, and when it lets go it is', async () => {
+  await page.getByLabel('Find a lane').fill('ferry')
+  await page.locator('.head.object').getByRole('button', { name: 'Ferry', exact: true }).waitFor()
+  await rested()
+  // The press takes the focus from the field: that is not letting go.
+  await page.getByLabel('Frame', { exact: true }).click()
+  const from = await deskPoint(page, 86, 'Ferry')
+  await page.mouse.move(from.x, from.y)
+  await page.mouse.down()
+  await page.mouse.move(from.x + 40, from.y, { steps: 4 })
+  const isSharp = () => {
+    const canvas = document.querySelector('.stage-canvas')
+    return canvas.width > canvas.clientWidth
+  }
+  await page.waitForFunction(() => {
+    const canvas = document.querySelector('.stage-canvas')
+    return canvas.width <= canvas.clientWidth
+  })
+  const wasSharp = await page.evaluate(
+    () =>
+      new Promise((done) => {
+        const begun = performance.now()
+        const canvas = document.querySelector('.stage-canvas')
+        const look = (frames) => {
+          if (canvas.width > canvas.clientWidth) done(true)
+          else if (frames > 30 && performance.now() - begun > 800) done(false)
+          else requestAnimationFrame(() => look(frames + 1))
+        }
+        look(0)
+      }),
+  )
+  assert.equal(wasSharp, false)
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+  await page.waitForFunction(isSharp)
+  await page.getByLabel('Find a lane').fill('')
 })
 
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

@@ -132,7 +132,7 @@ const select = (event: MouseEvent, point: number) =>
             <NumberField
               :value="point.at[a]!"
               :label="`Point ${i + 1} ${axis.toUpperCase()}`"
-              :decimals="3"
+              :decimals="2"
               :step="0.05"
               trim
               @keep="place(i, a, $event)"
@@ -219,14 +219,29 @@ td {
 td:last-child {
   width: 78px;
 }
-td :deep(.field) {
+td .field {
   width: 100%;
+  min-width: 0;
   height: 20px;
+  padding: 0 4px;
+  font-size: 11px;
 }
 select {
   height: 20px;
 }
 td select {
   width: 74px;
+}
+/* The numbers go before the words. */
+@container values (width < 250px) {
+  td .field {
+    padding: 0 3px;
+    font-size: 10.5px;
+  }
+  td:last-child,
+  td select {
+    width: 73px;
+    padding-left: 4px;
+  }
 }
 </style>
