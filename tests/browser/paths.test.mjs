@@ -92,6 +92,34 @@ test('a path is drawn by clicks on the ground, seen while it grows, and ended wi
   }
 })
 
+test('a double-click ends a path, a click on its first point closes it, a drag pulls handles, Ctrl Z takes a point back', async () => {
+  const before = await bytes()
+  const [a, b, c] = [at(0.25, 0.8), at(0.45, 0.85), at(0.6, 0.92)]
+  await command(page, 'Draw a path')
+  await click(a)
+  await drag(page, b, { x: b.x + 50, y: b.y })
+  await click(at(0.7, 0.6))
+  await page.keyboard.press('Control+z')
+  await desk.changing(() => page.mouse.dblclick(c.x, c.y))
+  const points = await pointsOf('Path 2')
+  assert.deepEqual(
+    points.map(({ kind }) => kind),
+    ['smooth', 'free', 'smooth'],
+  )
+  for (const part of [0, 1, 2]) near(points[1].in[part], -points[1].out[part], 1e-9, 'the handles of a drag')
+  await desk.undo()
+  await command(page, 'Draw a path')
+  await click(a)
+  await click(b)
+  await click(c)
+  await desk.changing(() => click(a))
+  const closed = await objectOf('Path 2')
+  assert.equal(closed.closed, true)
+  assert.equal(closed.points.length, 3)
+  await desk.undo()
+  assert.equal(await bytes(), before)
+})
+
 test('an object is put on it, goes from end to end over the work range, and looks along it', async () => {
   await desk.select('Boat')
   await desk.changing(() => page.getByLabel('Path that it follows').selectOption({ label: 'Path' }))

@@ -1,4 +1,5 @@
 using System.Numerics;
+using Quaternion = System.Numerics.Quaternion;
 using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;

@@ -47,7 +47,7 @@ public class PathEditTests
         var after = Shape(before.After(new EvenOutPath(Route, count)));
         after.Points.Length.ShouldBe(count);
         for (var i = 0; i < count; i++)
-            (after.Points[i].At - was.At((double)i / (shape.Closed ? count : count - 1) is var share && shape.Closed ? share : share)).Length().ShouldBeLessThan(was.Length * 1e-6);
+            (after.Points[i].At - was.At((double)i / (shape.Closed ? count : count - 1))).Length().ShouldBeLessThan(was.Length * 1e-6);
     });
 
     [Fact]

@@ -116,7 +116,6 @@ export function usePathHands(stage: StageScene) {
     const at = { x: event.clientX, y: event.clientY }
     if (drawing.isOn) {
       if (isOverStart(event, of)) void drawing.end(true)
-      else if (event.detail > 1) void drawing.end()
       else {
         const place = placeAt(event, of)
         if (place) drawing.add(place)
@@ -226,9 +225,14 @@ export function usePathHands(stage: StageScene) {
     return true
   }
 
-  /** A double-click on the rope of the selected path puts a point there. */
+  /** A double-click ends what is drawn; on the rope of the selected path it puts a point there. */
   async function doubled(event: PointerEvent, of: HandView): Promise<void> {
-    const hit = points.path && !drawing.isOn ? under(event, of) : null
+    if (drawing.isOn) {
+      // Each of its two presses has set a point.
+      drawing.back()
+      return drawing.end()
+    }
+    const hit = points.path ? under(event, of) : null
     if (hit?.object !== points.path?.id || !hit || hit.point !== null) return
     const kept = await scene.edit({ edit: 'insertPathPoint', path: hit.object, segment: hit.segment, u: hit.u })
     if (kept?.changed) points.select([hit.segment + 1])

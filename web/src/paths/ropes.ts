@@ -34,6 +34,8 @@ interface Drawn {
   behind: RopeLine
   floats: Points<BufferGeometry, PointsMaterial>
   world: Matrix4
+  /** What the points are coloured by, so that they are only where that is otherwise. */
+  shownAs: { isSelected: boolean; points: ReadonlySet<number> | null } | null
 }
 
 /** What lies under the pointer of a path. */
@@ -70,12 +72,10 @@ export class Ropes {
     drawn.line.material.linewidth = isSelected ? 3 : 2.2
     const { floats } = drawn
     floats.material.size = selectedPoints ? 11 : 6
-    const colors = floats.geometry.getAttribute('color') as BufferAttribute
-    for (let i = 0; i < colors.count; i++) {
-      tint.set(selectedPoints?.has(i) || (isSelected && !selectedPoints) ? lemon : cream)
-      colors.setXYZ(i, tint.r, tint.g, tint.b)
+    if (drawn.shownAs?.isSelected !== isSelected || drawn.shownAs.points !== selectedPoints) {
+      drawn.shownAs = { isSelected, points: selectedPoints }
+      colourPoints(floats.geometry, isSelected, selectedPoints)
     }
-    colors.needsUpdate = true
     for (const part of [drawn.line, drawn.behind, floats]) {
       part.visible = true
       part.matrix.copy(node.matrixWorld)
@@ -179,7 +179,7 @@ export class Ropes {
       part.frustumCulled = false
       this.three.add(part)
     }
-    const drawn = { path: path!, rope, line, behind, floats, world: new Matrix4() }
+    const drawn = { path: path!, rope, line, behind, floats, world: new Matrix4(), shownAs: null }
     this.drawn.set(id, drawn)
     return drawn
   }
@@ -192,6 +192,15 @@ export class Ropes {
     }
     floats.geometry.dispose()
   }
+}
+
+function colourPoints(of: BufferGeometry, isSelected: boolean, selected: ReadonlySet<number> | null): void {
+  const colors = of.getAttribute('color') as BufferAttribute
+  for (let i = 0; i < colors.count; i++) {
+    tint.set(selected?.has(i) || (isSelected && !selected) ? lemon : cream)
+    colors.setXYZ(i, tint.r, tint.g, tint.b)
+  }
+  colors.needsUpdate = true
 }
 
 function linesOf(rope: Rope): [RopeLine, RopeLine] {

@@ -3,7 +3,7 @@ using ZestyReel.Core.Scenes;
 namespace ZestyReel.Core.Evaluation;
 
 /// <summary>A rotation as a unit quaternion.</summary>
-internal readonly record struct Quaternion(double W, double X, double Y, double Z)
+public readonly record struct Quaternion(double W, double X, double Y, double Z)
 {
     /// <summary>Three rotations in degrees, in an order.</summary>
     public static Quaternion Of((double X, double Y, double Z) rotation, RotationOrder order)
@@ -17,6 +17,21 @@ internal readonly record struct Quaternion(double W, double X, double Y, double 
         return all;
     }
 
+    /// <summary>The rotation of a transform that neither scales nor mirrors. Its largest part is found first, so that nothing small is divided by (Shepperd, 1978).</summary>
+    public static Quaternion Of(in Transform t)
+    {
+        var (w, x, y, z) = (t.Xx + t.Yy + t.Zz, t.Xx - t.Yy - t.Zz, t.Yy - t.Xx - t.Zz, t.Zz - t.Xx - t.Yy);
+        var largest = Math.Max(Math.Max(w, x), Math.Max(y, z));
+        // Four times the largest part.
+        var s = 2 * Math.Sqrt(1 + largest);
+        if (largest == w) return new(s / 4, (t.Yz - t.Zy) / s, (t.Zx - t.Xz) / s, (t.Xy - t.Yx) / s);
+        if (largest == x) return new((t.Yz - t.Zy) / s, s / 4, (t.Yx + t.Xy) / s, (t.Zx + t.Xz) / s);
+        return largest == y
+            ? new((t.Zx - t.Xz) / s, (t.Yx + t.Xy) / s, s / 4, (t.Zy + t.Yz) / s)
+            : new((t.Xy - t.Yx) / s, (t.Zx + t.Xz) / s, (t.Zy + t.Yz) / s, s / 4);
+    }
+
+    /// <summary>The inner rotation seen through the outer one.</summary>
     public static Quaternion operator *(Quaternion a, Quaternion b) => new(
         a.W * b.W - a.X * b.X - a.Y * b.Y - a.Z * b.Z,
         a.W * b.X + a.X * b.W + a.Y * b.Z - a.Z * b.Y,
@@ -34,6 +49,7 @@ internal readonly record struct Quaternion(double W, double X, double Y, double 
         return new(a.W * from + b.W * to, a.X * from + b.X * to, a.Y * from + b.Y * to, a.Z * from + b.Z * to);
     }
 
+    /// <summary>The rotation as a transform about the origin.</summary>
     public Transform AsTransform() => Transform.Identity with
     {
         Xx = 1 - 2 * (Y * Y + Z * Z), Xy = 2 * (X * Y + W * Z), Xz = 2 * (X * Z - W * Y),

@@ -19,7 +19,7 @@ public static class Speeds
     public static string TrackOf(string channel) => $"speed:{channel}";
 
     /// <summary>Adds the speeds asked for, and the speed through space where a position is among what is sampled; of each moment but the last.</summary>
-    internal static void AddTo(ImmutableArray<SampleTrack>.Builder tracks, SampleTarget target, ChannelRows rows, FrameTimes times)
+    internal static void AddTo(ImmutableArray<SampleTrack>.Builder tracks, SampleTarget target, ChannelRows rows, FrameTimes times, WorldSampler worlds)
     {
         var perSecond = times.Scene.Rate.FramesPerSecond;
         foreach (var channel in target.Speeds)
@@ -27,12 +27,12 @@ public static class Speeds
             if (!target.Channels.Any(spec => spec.Name == channel)) continue;
             tracks.Add(rows.Has(channel) ? new(TrackOf(channel), OfOne(rows.Of(channel), perSecond)) : SampleTrack.Still(TrackOf(channel), 0));
         }
-        if (target.Channels.Any(spec => Positions.Contains(spec.Name) || spec.Name == Follow.Travel)) tracks.Add(ThroughSpace(target.Object, rows, times, perSecond));
+        if (target.Channels.Any(spec => Positions.Contains(spec.Name) || spec.Name == Follow.Travel)) tracks.Add(ThroughSpace(target.Object, rows, times, worlds, perSecond));
     }
 
-    private static SampleTrack ThroughSpace(SceneObject thing, ChannelRows rows, FrameTimes times, double perSecond)
+    private static SampleTrack ThroughSpace(SceneObject thing, ChannelRows rows, FrameTimes times, WorldSampler worlds, double perSecond)
     {
-        if (thing.Follow is not null) return new(Through, OfPlaces(new WorldSampler(times.Scene, times).Worlds(thing.Id), perSecond));
+        if (thing.Follow is not null) return new(Through, OfPlaces(worlds.Worlds(thing.Id), perSecond));
         var moving = Array.FindAll(Positions, name => Stages.Moves(thing, name, times));
         if (moving.Length == 0) return SampleTrack.Still(Through, 0);
         if (moving.All(rows.Has)) return new(Through, OfSeveral(rows, moving, perSecond));

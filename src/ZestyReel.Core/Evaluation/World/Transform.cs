@@ -70,32 +70,6 @@ public readonly record struct Transform(
         return new(x.X, x.Y, x.Z, y.X, y.Y, y.Z, z.X, z.Y, z.Z, 0, 0, 0);
     }
 
-    /// <summary>The quaternion of the rotation of a transform that neither scales nor mirrors (Shepperd, 1978): the largest part is found first, so that nothing small is divided by.</summary>
-    public (double X, double Y, double Z, double W) Quaternion()
-    {
-        var trace = Xx + Yy + Zz;
-        if (trace > 0)
-        {
-            var s = Math.Sqrt(trace + 1) * 2;
-            return ((Yz - Zy) / s, (Zx - Xz) / s, (Xy - Yx) / s, s / 4);
-        }
-        if (Xx > Yy && Xx > Zz)
-        {
-            var s = Math.Sqrt(1 + Xx - Yy - Zz) * 2;
-            return (s / 4, (Yx + Xy) / s, (Zx + Xz) / s, (Yz - Zy) / s);
-        }
-        if (Yy > Zz)
-        {
-            var s = Math.Sqrt(1 + Yy - Xx - Zz) * 2;
-            return ((Yx + Xy) / s, s / 4, (Zy + Yz) / s, (Zx - Xz) / s);
-        }
-        else
-        {
-            var s = Math.Sqrt(1 + Zz - Xx - Yy) * 2;
-            return ((Zx + Xz) / s, (Zy + Yz) / s, s / 4, (Xy - Yx) / s);
-        }
-    }
-
     /// <summary>What undoes this transform, or null where it flattens space and nothing does. By cofactors over the determinant.</summary>
     public Transform? Inverse()
     {

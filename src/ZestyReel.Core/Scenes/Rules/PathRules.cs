@@ -33,6 +33,5 @@ public static class PathRules
         if (!(Math.Abs(follow.Bank) <= LargestBank)) throw new Refusal("bank", FormattableString.Invariant($"the bank is {-LargestBank:0} to {LargestBank:0}"));
     }
 
-    // One zero, not two: a file tells them as one.
     private static bool IsNear(Vector v) => Math.Abs(v.X) <= Furthest && Math.Abs(v.Y) <= Furthest && Math.Abs(v.Z) <= Furthest;
 }
