@@ -82,7 +82,7 @@ void Opening()
     var scene = Scenes.Boxes(100, 1112, 1112);
     var id = new SceneShelf(database).Add(scene).Id;
     var nothing = Scene.Empty("nothing");
-    RowsMessage Opened(Scene opened) => SceneWire.Rows(SceneChange.Between(nothing, opened), opened);
+    RowsMessage Opened(Scene opened) => SceneWire.Rows(SceneChange.Between(nothing, opened), nothing, opened);
     var times = Measure.Runs(5, () => Opened(store.Load(id)!.Scene));
     Measure.Print($"open a scene of {scene.KeyCount()} keys", Measure.Median(times) / 1000, "s");
     Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();

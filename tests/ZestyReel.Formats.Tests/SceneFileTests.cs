@@ -168,7 +168,7 @@ public class SceneFileTests
     [
         new RetimePart(new WarpId(1), RetimeWay.Speed, 10, 50, Speed: 0.37m, Ease: 5), new RetimePart(new WarpId(1), RetimeWay.Hold, 33.3m, Frames: 7.1m),
         new RetimePart(new WarpId(1), RetimeWay.Backwards, 15, 70), new RetimePart(new WarpId(1), RetimeWay.Loop, 30, 41, Times: 3),
-        new RetimePart(new WarpId(1), RetimeWay.Freeze, 66), new SetWarpTargets(new WarpId(1), [new WarpTarget(new ObjectId(1), "position.y")]),
+        new RetimePart(new WarpId(1), RetimeWay.Freeze, 66), new SetWarpTargets(new WarpId(1), [new TimeTarget(new ObjectId(1), "position.y")]),
         new SetRotationInterpolation([new ObjectId(1)], RotationInterpolation.Quaternion), new SetRotationOrder([new ObjectId(1)], RotationOrder.Yzx, KeepPoses: false),
     ];
 

@@ -38,7 +38,7 @@ public sealed class SceneStoreTests : IDisposable
         var scene = new AddObject(ObjectKind.Group, "Ferry").Apply(Scene.Empty("Bay"));
         scene = new AddObject(ObjectKind.Light, "Lamp", new ObjectId(1)).Apply(scene);
         scene = new KeyChannels(5, [new ChannelValue(new ObjectId(1), "position.x", 3)]).Apply(scene);
-        var warp = new Warp(new WarpId(1), "Slow", true, [new WarpTarget(new ObjectId(1), "position.x")], WarpBeyond.Stop,
+        var warp = new Warp(new WarpId(1), "Slow", true, [new TimeTarget(new ObjectId(1), "position.x")], WarpBeyond.Stop,
             new Curve([new Key(new Tick(0), 0), new Key(new Tick(100), 50)]));
         return scene with { Warps = scene.Warps.Add(warp.Id, warp) };
     }

@@ -23,7 +23,7 @@ internal static class ClipBaking
     {
         var channel = thing.Channel(spec.Name);
         // Keys stand in source time: there are no warps between it and what is traced.
-        var plain = scene with { Warps = scene.Warps.Clear(), Objects = scene.Objects.SetItem(thing.Id, thing with { Roll = null, Parent = null }) };
+        var plain = scene with { Warps = scene.Warps.Clear(), Cues = scene.Cues.Clear(), Objects = scene.Objects.SetItem(thing.Id, thing with { Roll = null, Parent = null }) };
         var traced = plain.Object(thing.Id);
         var keys = Traced.Keys(
             [.. Moments(scene, thing, spec, placed)],

@@ -26,4 +26,7 @@ public enum RowKind : byte
 
     /// <summary>A clip on an object.</summary>
     PlacedClip,
+
+    /// <summary>A cue.</summary>
+    Cue,
 }

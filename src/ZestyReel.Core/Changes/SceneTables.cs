@@ -16,6 +16,7 @@ public static class SceneTables
         new SceneTable<NamedSelectionId, NamedSelection>(RowKind.NamedSelection, s => s.NamedSelections, (s, rows) => s with { NamedSelections = rows }, id => new(id), id => id.Value, (_, row) => SceneRules.Check(row)),
         new SceneTable<ClipId, Clip>(RowKind.Clip, s => s.Clips, (s, rows) => s with { Clips = rows }, id => new(id), id => id.Value, (_, row) => SceneRules.Check(row)),
         new SceneTable<PlacedClipId, PlacedClip>(RowKind.PlacedClip, s => s.PlacedClips, (s, rows) => s with { PlacedClips = rows }, id => new(id), id => id.Value, SceneRules.Check),
+        new SceneTable<CueId, Cue>(RowKind.Cue, s => s.Cues, (s, rows) => s with { Cues = rows }, id => new(id), id => id.Value, CueRules.Check),
     ];
 
     private static readonly Dictionary<RowKind, SceneTable> ByKind = All.ToDictionary(table => table.Kind);

@@ -17,7 +17,7 @@ public abstract record Edit
     /// <exception cref="Refusal">The edit cannot be done.</exception>
     public (Scene After, SceneChange Change) Changed(Scene scene)
     {
-        var after = Following(scene, Make(scene));
+        var after = Following(scene, Make(scene).WithoutLostCues());
         var change = SceneChange.Between(scene, after);
         ChangeRules.Check(change, after);
         return (after, change);
@@ -34,7 +34,7 @@ public abstract record Edit
 
     /// <summary>The scene after the edit as a part of another one, whose rules are looked at once, at its end.</summary>
     /// <exception cref="Refusal">The edit cannot be done.</exception>
-    internal Scene Within(Scene scene) => Make(scene);
+    internal Scene Within(Scene scene) => Make(scene).WithoutLostCues();
 
     /// <summary>Does what the edit is for; the rules are looked at afterwards.</summary>
     /// <exception cref="Refusal">The edit cannot be done.</exception>

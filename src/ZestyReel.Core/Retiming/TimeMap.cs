@@ -31,7 +31,7 @@ public abstract class TimeMap
     public virtual bool LengthensClips => false;
 
     /// <summary>
-    /// The scene with every key, warp, placed clip and bookmark moved. If S is this map and W a warp, the new warp is
+    /// The scene with every key, warp, placed clip, cue and bookmark moved. If S is this map and W a warp, the new warp is
     /// S∘W∘S⁻¹, so that what was played at a moment is played at the moment's new place; see <see cref="WarpMoving"/>.
     /// </summary>
     /// <exception cref="Refusal">A key would land out of reach, or nothing is left of a placed clip.</exception>
@@ -41,6 +41,7 @@ public abstract class TimeMap
         Warps = scene.Warps.ToImmutableSortedDictionary(w => w.Key, w => WarpMoving.Moved(w.Value, this)),
         Clips = LengthensClips ? scene.Clips.ToImmutableSortedDictionary(c => c.Key, c => Lengthened(c.Value)) : scene.Clips,
         PlacedClips = scene.PlacedClips.ToImmutableSortedDictionary(p => p.Key, p => Kept(scene, p.Value)),
+        Cues = scene.Cues.ToImmutableSortedDictionary(c => c.Key, c => Applied(c.Value)),
         Bookmarks = scene.Bookmarks.ToImmutableSortedDictionary(b => b.Key, b => b.Value with { Time = Reached(b.Value.Time) }),
     };
 
@@ -108,6 +109,14 @@ public abstract class TimeMap
     /// <exception cref="Refusal">Nothing is left of it.</exception>
     private PlacedClip Kept(Scene scene, PlacedClip placed) => Applied(placed)
         ?? throw new Refusal("frames", $"nothing would be left of {scene.Clip(placed.Clip).Name} on {scene.Object(placed.Object).Name}; take it off first, or delete what stands in the frames");
+
+    /// <summary>A cue with its times moved, its offset as much longer as time is from its anchor on.</summary>
+    /// <exception cref="Refusal">One would be out of reach.</exception>
+    private Cue Applied(Cue cue)
+    {
+        var (anchor, start) = (Reached(cue.Anchor), cue.Anchor + cue.Offset);
+        return cue with { From = Reached(cue.From), Anchor = anchor, Offset = start.IsWithinReach ? Reached(start) - anchor : throw new Refusal("cues", "a cue would be out of reach") };
+    }
 
     private Clip Lengthened(Clip clip) => clip with
     {

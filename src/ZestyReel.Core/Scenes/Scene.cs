@@ -12,7 +12,8 @@ public sealed record Scene(
     ImmutableSortedDictionary<BookmarkId, Bookmark> Bookmarks,
     ImmutableSortedDictionary<NamedSelectionId, NamedSelection> NamedSelections,
     ImmutableSortedDictionary<ClipId, Clip> Clips,
-    ImmutableSortedDictionary<PlacedClipId, PlacedClip> PlacedClips)
+    ImmutableSortedDictionary<PlacedClipId, PlacedClip> PlacedClips,
+    ImmutableSortedDictionary<CueId, Cue> Cues)
 {
     /// <summary>Most objects in a scene.</summary>
     public const int MostObjects = 20_000;
@@ -25,7 +26,8 @@ public sealed record Scene(
         ImmutableSortedDictionary<BookmarkId, Bookmark>.Empty,
         ImmutableSortedDictionary<NamedSelectionId, NamedSelection>.Empty,
         ImmutableSortedDictionary<ClipId, Clip>.Empty,
-        ImmutableSortedDictionary<PlacedClipId, PlacedClip>.Empty);
+        ImmutableSortedDictionary<PlacedClipId, PlacedClip>.Empty,
+        ImmutableSortedDictionary<CueId, Cue>.Empty);
 
     /// <summary>Frames per second.</summary>
     public FrameRate Rate => Settings.Rate;
@@ -57,6 +59,13 @@ public sealed record Scene(
 
     /// <summary>The scene with a placed clip added or replaced.</summary>
     public Scene With(PlacedClip changed) => this with { PlacedClips = PlacedClips.SetItem(changed.Id, changed) };
+
+    /// <exception cref="Refusal">There is no such cue.</exception>
+    public Cue Cue(CueId id, string place = "cue") =>
+        Cues.GetValueOrDefault(id) ?? throw new Refusal(place, "there is no such cue any more");
+
+    /// <summary>The scene with a cue added or replaced.</summary>
+    public Scene With(Cue changed) => this with { Cues = Cues.SetItem(changed.Id, changed) };
 
     /// <summary>The scene with an object added or replaced.</summary>
     public Scene With(SceneObject changed) => this with { Objects = Objects.SetItem(changed.Id, changed) };

@@ -57,7 +57,7 @@ public static class SceneFileReader
 
     private static Scene? ReadScene(Node root, Action<double> told)
     {
-        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "start", "warps", "clips", "placed", "bookmarks", "selections"]);
+        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "start", "warps", "clips", "placed", "cues", "bookmarks", "selections"]);
         if (fields is null) return null;
         if (fields.TryGetValue("format", out var format) && format.Text() is { } word && word != "zesty-scene")
             format.Fault("the format is not \"zesty-scene\"");
@@ -86,6 +86,7 @@ public static class SceneFileReader
         var placed = fields.TryGetValue("placed", out var placedNode) ? ClipReader.ReadPlaced(placedNode, keys, byName, clips) : [];
         var bookmarks = fields.TryGetValue("bookmarks", out var bookmarksNode) ? BookmarkReader.Read(bookmarksNode, keys) : [];
         var selections = fields.TryGetValue("selections", out var selectionsNode) ? NamedSelectionReader.Read(selectionsNode, byName) : [];
+        var cues = fields.TryGetValue("cues", out var cuesNode) ? new CueReader(keys, byName, bookmarks, rate.StartOf(range?.First ?? 0)).Read(cuesNode) : [];
         if (root.Faults.Count > 0) return null;
         var scene = new Scene(
             new SceneSettings(name!, rate, range!.Value, work!.Value, start),
@@ -94,7 +95,8 @@ public static class SceneFileReader
             bookmarks.ToImmutableSortedDictionary(b => b.Id, b => b),
             selections.ToImmutableSortedDictionary(c => c.Id, c => c),
             clips.ToImmutableSortedDictionary(c => c.Id, c => c),
-            placed.ToImmutableSortedDictionary(p => p.Id, p => p));
+            placed.ToImmutableSortedDictionary(p => p.Id, p => p),
+            cues.ToImmutableSortedDictionary(c => c.Id, c => c));
         root.Guarded<Scene?>(() =>
         {
             SceneRules.Check(scene);

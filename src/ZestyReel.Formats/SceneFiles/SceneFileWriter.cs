@@ -42,6 +42,7 @@ public static class SceneFileWriter
             if (!scene.Warps.IsEmpty) WriteWarps(json, scene);
             if (!scene.Clips.IsEmpty) ClipWriter.WriteClips(json, scene);
             if (!scene.PlacedClips.IsEmpty) ClipWriter.WritePlaced(json, scene);
+            if (!scene.Cues.IsEmpty) CueWriter.Write(json, scene);
             if (!scene.Bookmarks.IsEmpty) WriteBookmarks(json, scene);
             if (!scene.NamedSelections.IsEmpty) WriteSelections(json, scene);
             json.WriteEndObject();
@@ -107,11 +108,7 @@ public static class SceneFileWriter
         else
         {
             json.WriteStartArray("covers");
-            foreach (var target in targets)
-            {
-                var name = scene.Object(target.Object).Name;
-                json.WriteStringValue(target.Channel is null ? name : $"{name}/{target.Channel}");
-            }
+            foreach (var target in targets) json.WriteStringValue(TargetNames.Of(scene, target));
             json.WriteEndArray();
         }
         if (warp.Beyond != WarpBeyond.RunOn) json.WriteString("beyond", FileWords.Of(warp.Beyond));

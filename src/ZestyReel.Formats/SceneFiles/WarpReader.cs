@@ -33,7 +33,7 @@ internal static class WarpReader
     }
 
     /// <summary>The targets, or null for the whole scene.</summary>
-    private static ImmutableArray<WarpTarget>? ReadTargets(Node node, Dictionary<string, SceneObject> byName)
+    private static ImmutableArray<TimeTarget>? ReadTargets(Node node, Dictionary<string, SceneObject> byName)
     {
         if (node.Element.ValueKind == JsonValueKind.String)
         {
@@ -41,18 +41,6 @@ internal static class WarpReader
             node.Fault("covers is \"scene\" or a list of objects and channels");
             return [];
         }
-        var targets = ImmutableArray.CreateBuilder<WarpTarget>();
-        foreach (var item in node.Items())
-        {
-            if (item.Text() is not { } text) continue;
-            var parts = text.Split('/', 2);
-            if (!byName.TryGetValue(parts[0], out var thing)) item.Fault($"there is no object called \"{Names.Shown(parts[0])}\"");
-            else if (parts.Length == 2 && thing.Find(parts[1] = item.ChannelOf(parts[1])) is null)
-                item.Fault($"{thing.Name} has no channel \"{Names.Shown(text[(parts[0].Length + 1)..])}\"");
-            else if (new WarpTarget(thing.Id, parts.Length == 2 ? parts[1] : null) is var target && targets.Contains(target))
-                item.Fault("this is covered already");
-            else targets.Add(target);
-        }
-        return targets.ToImmutable();
+        return TargetNames.Read(node, byName);
     }
 }

@@ -56,10 +56,10 @@ internal sealed class Opening
     /// <summary>The first message.</summary>
     public SceneMessage First(long id, Reach reach, Chunks chunks, CancellationToken stop) => new(
         id, _state.Revision, HistoryNote.Of(_state, reach), [.. _state.History.Select(HistoryMessage.Of)],
-        SceneWire.Rows(_first, _state.Scene, withPlayed: _parts.Count == 0), chunks.Length,
+        SceneWire.Rows(_first, _state.Scene, _state.Scene, withPlayed: _parts.Count == 0), chunks.Length,
         new([], [TabFrames.Whole(_state.Scene, Seen, TabFrames.NoSpeeds, withStills: true, stop)]), More);
 
     /// <summary>One of the messages that follow. When keys are seen is told after all of them.</summary>
     public MoreMessage Part(long id, int number) =>
-        new(id, number < _parts.Count ? SceneWire.Rows(_parts[number], _state.Scene, withPlayed: false) : SceneWire.Played(_state.Scene), More - number - 1);
+        new(id, number < _parts.Count ? SceneWire.Rows(_parts[number], _state.Scene, _state.Scene, withPlayed: false) : SceneWire.Played(_state.Scene), More - number - 1);
 }

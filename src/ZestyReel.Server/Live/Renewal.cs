@@ -14,10 +14,14 @@ public sealed record Renewal(Scene Scene, IReadOnlyList<StaleTarget> Targets, IR
 {
     /// <summary>What a change made stale.</summary>
     /// <param name="change">The change.</param>
+    /// <param name="before">The scene before it.</param>
     /// <param name="after">The scene after it.</param>
     /// <param name="speeds">Of which channels the speeds are wanted too.</param>
-    public static Renewal Of(SceneChange change, Scene after, ImmutableDictionary<ObjectId, ImmutableArray<string>> speeds) =>
-        new(after, [.. change.Stale(after).Select(each => each with { Target = WithSpeeds(each.Target, speeds) })], change.StaleClips(after), change.ChangesTime);
+    public static Renewal Of(SceneChange change, Scene before, Scene after, ImmutableDictionary<ObjectId, ImmutableArray<string>> speeds)
+    {
+        var retimed = RetimedObjects.Of(change, before, after);
+        return new(after, [.. change.Stale(after, retimed).Select(each => each with { Target = WithSpeeds(each.Target, speeds) })], change.StaleClips(after, retimed), change.ChangesTime);
+    }
 
     /// <summary>A target with the speeds that are wanted of it.</summary>
     public static SampleTarget WithSpeeds(SampleTarget target, ImmutableDictionary<ObjectId, ImmutableArray<string>> speeds) =>

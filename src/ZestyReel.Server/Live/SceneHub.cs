@@ -180,6 +180,13 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
         return new MotionMessage(Numbers(motion.Still), Numbers(motion.Moving), Numbers(motion.Outside));
     });
 
+    /// <summary>What happens on a frame that a cue could wait for, the likeliest first.</summary>
+    public Task<CueProposalMessage[]> ProposeCues(long scene, double frame, int[] started) => Quickly(scene, (state, _) =>
+        CueWire.Proposals(state.Scene, state.Scene.Rate.At(Frame(frame, "frame"), "frame"), started.Select(id => new ObjectId(id))));
+
+    /// <summary>A cue as an edit would make it, with the moment at which it would call.</summary>
+    public Task<CueMessage> LookAheadCue(long scene, string edit) => Quickly(scene, (state, _) => CueWire.LookAhead(state.Scene, EditJson.Read(edit)));
+
     /// <summary>The names that objects would have after a renaming of several, in the order in which it names them.</summary>
     public Task<string[]> NewNames(long scene, string edit) => Quickly<string[]>(scene, (state, _) =>
         EditJson.Read(edit) is RenameObjects renaming ? [.. renaming.NewNames(state.Scene)] : throw new Refusal("edit", "it renames no objects"));

@@ -122,7 +122,7 @@ internal sealed class TabFeed : IDisposable
             await InTurn(async () =>
             {
                 // The scene went on while this was worked out.
-                var isOld = !ReferenceEquals(_shown, scene) && !Renewal.Of(SceneChange.Between(scene, _shown), _shown, _speeds).IsEmpty;
+                var isOld = !ReferenceEquals(_shown, scene) && !Renewal.Of(SceneChange.Between(scene, _shown), scene, _shown, _speeds).IsEmpty;
                 if (isOld || !withStills && !_frames.AreStillsTold)
                     piece = await line.Run(Scene, token => TabFrames.Whole(_shown, ask.Frames, _speeds, withStills = true, token), own.Token);
                 _frames.Take(ask, withStills);
@@ -168,8 +168,8 @@ internal sealed class TabFeed : IDisposable
             var next = make();
             var change = SceneChange.Between(_shown, next);
             isMuch = change.ChangesTime && next.KeyCount() > ManyKeys;
-            var samples = _frames.Renewed(Renewal.Of(change, next, _speeds), TabFrames.WithTry, _speeds, token);
-            return (next, new TriedMessage(isBack, SceneWire.Rows(change, next, withPlayed: !isMuch), samples));
+            var samples = _frames.Renewed(Renewal.Of(change, _shown, next, _speeds), TabFrames.WithTry, _speeds, token);
+            return (next, new TriedMessage(isBack, SceneWire.Rows(change, _shown, next, withPlayed: !isMuch), samples));
         }, stop);
         _shown = next;
         await _tab.SendAsync("tried", message, _closed.Token);
@@ -297,7 +297,7 @@ internal sealed class TabFeed : IDisposable
             Scene, before.Revision, after.Revision, HistoryNote.Of(after, _reach()),
             same, [.. after.History.Skip(same - after.Floor).Select(HistoryMessage.Of)],
             [.. made.Where(each => each.Title.Length > 0).Select(each => new MadeMessage(each.Title, each.By.Window, each.By.Name))],
-            SceneWire.Rows(change, after.Scene), _frames.Renewed(Renewal.Of(change, after.Scene, _speeds), TabFrames.WithChange, _speeds, stop));
+            SceneWire.Rows(change, _shown, after.Scene), _frames.Renewed(Renewal.Of(change, _shown, after.Scene, _speeds), TabFrames.WithChange, _speeds, stop));
     }
 
     /// <summary>Up to which edit both histories are the same; edits are only ever added, or dropped from the end or the start.</summary>

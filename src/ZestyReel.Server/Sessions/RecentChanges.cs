@@ -16,7 +16,8 @@ internal sealed class RecentChanges(long since)
     {
         var made = new Change(revision, title, by);
         foreach (var row in change.Rows) _rows[row.Row] = made;
-        if (change.ChangesTime) _time = made;
+        // Whoever moves keys meanwhile moves them by where they are seen.
+        if (change.ChangesTime || change.Rows.Any(row => row.Row.Kind == RowKind.Cue)) _time = made;
     }
 
     /// <exception cref="Clash">What the change touches has been changed from another window since a revision.</exception>

@@ -60,14 +60,56 @@ public sealed record RowsMessage(
     [property: Key("selections")] NamedSelectionMessage[] Selections,
     [property: Key("clips")] ClipMessage[] Clips,
     [property: Key("placed")] PlacedClipMessage[] Placed,
+    [property: Key("cues")] CueMessage[] Cues,
     [property: Key("gone")] GoneMessage[] Gone,
     [property: Key("played")] PlayedMessage[] Played);
+
+/// <summary>A cue, and when it calls.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Name">What it is called.</param>
+/// <param name="On">Whether it does anything.</param>
+/// <param name="When">What it waits for.</param>
+/// <param name="From">The played frame from which on it waits.</param>
+/// <param name="Offset">So many frames later than what it waits for.</param>
+/// <param name="Starts">What it starts.</param>
+/// <param name="Anchor">The frame of the motion that is to be seen then, on the clock that the motion has without the cue.</param>
+/// <param name="Calls">The played frame at which it happens; null where it never does.</param>
+/// <param name="Nearest">Where it never does: the value or distance that came nearest; null where nothing can be said.</param>
+/// <param name="NearestAt">The frame of that.</param>
+[MessagePackObject]
+public sealed record CueMessage(
+    [property: Key("id")] int Id,
+    [property: Key("name")] string Name,
+    [property: Key("on")] bool On,
+    [property: Key("when")] CueWhenMessage When,
+    [property: Key("from")] double From,
+    [property: Key("offset")] double Offset,
+    [property: Key("starts")] TargetMessage[] Starts,
+    [property: Key("anchor")] double Anchor,
+    [property: Key("calls")] double? Calls,
+    [property: Key("nearest")] double? Nearest,
+    [property: Key("nearestAt")] double NearestAt);
+
+/// <summary>What a cue waits for; see the core's <c>CueWhen</c>.</summary>
+[MessagePackObject]
+public sealed record CueWhenMessage(
+    [property: Key("event"), MessagePackFormatter(typeof(Words<CueEvent>))] CueEvent Event,
+    [property: Key("object")] int? Object,
+    [property: Key("channel")] string? Channel,
+    [property: Key("value")] double Value,
+    [property: Key("going"), MessagePackFormatter(typeof(Words<CueGoing>))] CueGoing Going,
+    [property: Key("other")] int? Other,
+    [property: Key("bookmark")] int? Bookmark);
+
+/// <summary>Something that happens, which a cue could wait for from a frame on, and the frame at which it does.</summary>
+[MessagePackObject]
+public sealed record CueProposalMessage([property: Key("when")] CueWhenMessage When, [property: Key("from")] double From, [property: Key("calls")] double Calls);
 
 /// <summary>The numbers of rows of one kind that are not there any more.</summary>
 [MessagePackObject]
 public sealed record GoneMessage([property: Key("kind"), MessagePackFormatter(typeof(Words<RowKind>))] RowKind Kind, [property: Key("ids")] int[] Ids);
 
-/// <summary>When the keys of a warped channel are seen: for each, in their order, its first played time (f64 ticks), or not a number.</summary>
+/// <summary>When the keys of a channel under a warp or a cue are seen: for each, in their order, its first played time (f64 ticks), or not a number. No times where they are seen when they stand.</summary>
 [MessagePackObject]
 public sealed record PlayedMessage(
     [property: Key("owner"), MessagePackFormatter(typeof(Words<OwnerKind>))] OwnerKind Owner, [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("times")] byte[] Times);

@@ -15,12 +15,14 @@ public static class SceneWire
 {
     /// <summary>Rows as they are after a change.</summary>
     /// <param name="change">What changed.</param>
+    /// <param name="before">The scene before it.</param>
     /// <param name="scene">The scene after it.</param>
     /// <param name="withPlayed">When keys are seen, too.</param>
-    public static RowsMessage Rows(SceneChange change, Scene scene, bool withPlayed = true)
+    public static RowsMessage Rows(SceneChange change, Scene before, Scene scene, bool withPlayed = true)
     {
         T[] Told<TRow, T>(Func<TRow, T> message) => [.. change.Rows.Select(row => row.After).OfType<TRow>().Select(message)];
-        var (flow, placed) = (new TimeFlow(scene), change.StaleClips(scene));
+        var (flow, retimed) = (new TimeFlow(scene), RetimedObjects.Of(change, before, scene));
+        var placed = change.StaleClips(scene, retimed);
         return new(
             change.Rows.Select(row => row.After).OfType<SceneSettings>().Select(Settings).SingleOrDefault(),
             Told((SceneObject thing) => Object(thing)),
@@ -30,8 +32,9 @@ public static class SceneWire
             Told((NamedSelection named) => new NamedSelectionMessage(named.Id.Value, named.Name, [.. named.Objects.Select(id => id.Value)])),
             Told((Clip clip) => new ClipMessage(clip.Id.Value, clip.Name, clip.Length, [.. clip.Channels.Keys])),
             [.. placed.Select(one => Placed(one, scene, flow))],
+            [.. CueWire.Told(change, before, scene)],
             [.. Gone(change)],
-            withPlayed ? [.. Played(scene, flow, SeenOtherwise(change, scene, placed))] : []);
+            withPlayed ? [.. Played(scene, new TimeFlow(before), flow, SeenOtherwise(change, scene, retimed, placed))] : []);
     }
 
     /// <summary>What is not there any more, of each kind. A channel never goes: it is as the kind has it.</summary>
@@ -71,28 +74,38 @@ public static class SceneWire
     }
 
     /// <summary>No rows, but when all keys of a scene are seen.</summary>
-    public static RowsMessage Played(Scene scene) => Rows(new SceneChange([]), scene) with { Played = [.. Played(scene, new TimeFlow(scene), AllCurves(scene))] };
+    public static RowsMessage Played(Scene scene) => Rows(new SceneChange([]), scene, scene) with { Played = [.. Played(scene, new TimeFlow(scene), new TimeFlow(scene), AllCurves(scene))] };
 
     private static IEnumerable<CurveRef> AllCurves(Scene scene) =>
-        scene.Objects.Values.SelectMany(thing => thing.Channels.Keys.Select(name => CurveRef.Of(thing.Id, name))).Concat(scene.PlacedClips.Keys.Select(CurveRef.Of));
+        scene.Objects.Values.SelectMany(CurvesOf).Concat(scene.PlacedClips.Keys.Select(CurveRef.Of));
 
-    /// <summary>The curves whose keys may be seen at other times: those that changed and, where time flows otherwise, all.</summary>
-    private static IEnumerable<CurveRef> SeenOtherwise(SceneChange change, Scene scene, IReadOnlyList<PlacedClip> clips) =>
-        change.ChangesTime
-            ? AllCurves(scene)
-            : change.Rows.Where(row => row is { Row.Kind: RowKind.Channel, After: not null }).Select(row => CurveRef.Of(new ObjectId(row.Row.Id), row.Row.Channel))
-                .Concat(clips.Select(placed => CurveRef.Of(placed.Id)));
+    private static IEnumerable<CurveRef> CurvesOf(SceneObject thing) => thing.Channels.Keys.Select(name => CurveRef.Of(thing.Id, name));
 
-    private static IEnumerable<PlayedMessage> Played(Scene scene, TimeFlow flow, IEnumerable<CurveRef> addresses)
+    /// <summary>The curves whose keys may be seen at other times: those that changed, and all of objects whose time flows otherwise.</summary>
+    private static IEnumerable<CurveRef> SeenOtherwise(SceneChange change, Scene scene, RetimedObjects retimed, IReadOnlyList<PlacedClip> clips) =>
+        change.Rows.Where(row => row is { Row.Kind: RowKind.Channel, After: not null }).Select(row => CurveRef.Of(new ObjectId(row.Row.Id), row.Row.Channel))
+            .Concat(retimed.In(scene).SelectMany(id => CurvesOf(scene.Object(id))))
+            .Concat(clips.Select(placed => CurveRef.Of(placed.Id)))
+            .Distinct();
+
+    /// <summary>When the keys of some curves are seen; no times for one that had others and is seen when its keys say now.</summary>
+    private static IEnumerable<PlayedMessage> Played(Scene scene, TimeFlow before, TimeFlow flow, IEnumerable<CurveRef> addresses)
     {
-        if (flow.IsPlain) yield break;
-        var found = new Dictionary<Warp[], Dictionary<double, double?>>();
+        if (before.IsPlain && flow.IsPlain) yield break;
+        var found = new Dictionary<TimeStack, Dictionary<double, double?>>();
         foreach (var address in addresses)
         {
-            if (scene.At(address, "channel").Channel.Curve is not { } curve || flow.Covering(address) is not { Length: > 0 } warps) continue;
-            if (!found.TryGetValue(warps, out var known)) found[warps] = known = [];
+            if (scene.At(address, "channel").Channel.Curve is not { } curve) continue;
+            var way = flow.Covering(address);
+            if (way.IsPlain)
+            {
+                // What was placed or came only now has had no other times.
+                if (address.Placed is null && !before.Covering(address).IsPlain) yield return new(address.Owner, address.Id, address.Channel, []);
+                continue;
+            }
+            if (!found.TryGetValue(way, out var known)) found[way] = known = [];
             var times = new double[curve.Keys.Length];
-            for (var i = 0; i < times.Length; i++) times[i] = TimeFlow.PlayedOf(warps, curve.Keys[i].Time.Value, known) ?? double.NaN;
+            for (var i = 0; i < times.Length; i++) times[i] = way.PlayedOf(curve.Keys[i].Time.Value, known) ?? double.NaN;
             yield return new(address.Owner, address.Id, address.Channel, MemoryMarshal.AsBytes(times.AsSpan()).ToArray());
         }
     }
@@ -100,7 +113,7 @@ public static class SceneWire
     private static PlacedClipMessage Placed(PlacedClip placed, Scene scene, TimeFlow flow)
     {
         double[] times = [placed.Start.Value, placed.End.Value, .. ClipSamples.CyclesOf(scene, placed)];
-        var played = flow.Covering(placed.Object, "").Length == 0
+        var played = flow.Covering(placed.Object, "").IsPlain
             ? null
             : Array.ConvertAll(times, time => flow.PlayedOf(placed.Object, time) ?? double.NaN);
         return new(placed.Id.Value, placed.Clip.Value, placed.Object.Value, times, played, placed.Offset, placed.Cycle, placed.After,

@@ -125,7 +125,7 @@ public sealed record WarpImage(
     /// <summary>The warp of the image, with its number and points.</summary>
     public Warp Warp(int id, ImmutableArray<Key> keys) => new(
         new WarpId(id), Name, On,
-        Targets is null ? null : [.. Targets.Select(t => new WarpTarget(new ObjectId(t.Object), t.Channel is null ? null : OlderWords.Channel(t.Channel)))],
+        Targets is null ? null : [.. Targets.Select(t => new TimeTarget(new ObjectId(t.Object), t.Channel is null ? null : OlderWords.Channel(t.Channel)))],
         Enum.Parse<WarpBeyond>(Beyond), new Curve(keys));
 }
 
@@ -184,6 +184,27 @@ public sealed record PlacedClipImage(
 /// <summary>What a warp covers, as it is packed.</summary>
 [MessagePackObject]
 public sealed record TargetImage([property: Key(0)] int Object, [property: Key(1)] string? Channel);
+
+/// <summary>A cue as it is packed.</summary>
+[MessagePackObject]
+public sealed record CueImage(
+    [property: Key(0)] string Name, [property: Key(1)] bool On, [property: Key(2)] long From, [property: Key(3)] long Offset, [property: Key(4)] long Anchor,
+    [property: Key(5)] TargetImage[] Starts, [property: Key(6)] string Event, [property: Key(7)] int? Object, [property: Key(8)] string? Channel,
+    [property: Key(9)] double Value, [property: Key(10)] string Going, [property: Key(11)] int? Other, [property: Key(12)] int? Bookmark)
+{
+    /// <summary>The image of a cue.</summary>
+    public static CueImage Of(Cue c) => new(
+        c.Name, c.On, c.From.Value, c.Offset.Value, c.Anchor.Value, [.. c.Starts.Select(t => new TargetImage(t.Object.Value, t.Channel))],
+        c.When.Event.ToString(), c.When.Object?.Value, c.When.Channel, c.When.Value, c.When.Going.ToString(), c.When.Other?.Value, c.When.Bookmark?.Value);
+
+    /// <summary>The cue of the image, with its number.</summary>
+    public Cue Cue(int id) => new(
+        new CueId(id), Name, On,
+        new(Enum.Parse<CueEvent>(Event), Id(Object), Channel, Value, Enum.Parse<CueGoing>(Going), Id(Other), Bookmark is { } bookmark ? new BookmarkId(bookmark) : null),
+        new Tick(From), new TickSpan(Offset), [.. Starts.Select(t => new TimeTarget(new ObjectId(t.Object), t.Channel))], new Tick(Anchor));
+
+    private static ObjectId? Id(int? number) => number is { } id ? new ObjectId(id) : null;
+}
 
 /// <summary>A row before and after, whole: packing 1.</summary>
 [MessagePackObject]

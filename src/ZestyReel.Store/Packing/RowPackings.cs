@@ -33,6 +33,7 @@ internal static class RowPackings
         {
             Curves = placed => RowPacking.Only(placed.Rate.Curve), CurvesWithin = image => RowPacking.Only(image.Rate.Keys),
         },
+        new RowPacking<Cue, CueImage>(RowKind.Cue, "cue", CueImage.Of, (image, id, _) => image.Cue(id)),
     ];
 
     private static readonly Dictionary<RowKind, RowPacking> ByKind = All.ToDictionary(packing => packing.Kind);

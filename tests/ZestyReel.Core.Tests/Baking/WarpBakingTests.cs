@@ -131,7 +131,7 @@ public class WarpBakingTests
     [Fact]
     public void A_warp_behind_another_or_switched_off_is_not_baked()
     {
-        var scene = Moving().After(new AddWarp("Scene"), new AddWarp("Ferry", [new WarpTarget(Ferry, null)]));
+        var scene = Moving().After(new AddWarp("Scene"), new AddWarp("Ferry", [new TimeTarget(Ferry, null)]));
         Should.Throw<Refusal>(() => new BakeWarp(First).Apply(scene)).Reason.ShouldContain("Ferry lies between");
         scene.After(new BakeWarp(new WarpId(2)), new BakeWarp(First)).Warps.ShouldBeEmpty();
         Should.Throw<Refusal>(() => new BakeWarp(First).Apply(scene.After(new SetWarp(First, On: false)))).Reason.ShouldContain("switched off");

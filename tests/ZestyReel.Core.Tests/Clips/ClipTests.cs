@@ -283,7 +283,7 @@ public class ClipTests
         // A warp over a channel of the second clip only is not committed either.
         var turns = new KeySet(Buoy, "rotation.x", [FrameRate.Film.At(1), FrameRate.Film.At(9)]);
         var two = Placed().After(new KeyChannels(1, [new(Buoy, "rotation.x", 0)]), new KeyChannels(9, [new(Buoy, "rotation.x", 30)]), new SaveClip([turns], "Tilt"),
-            new PlaceClip(new ClipId(2), [Buoy], 40), new AddWarp("Slow", [new WarpTarget(Buoy, "rotation.x")]));
+            new PlaceClip(new ClipId(2), [Buoy], 40), new AddWarp("Slow", [new TimeTarget(Buoy, "rotation.x")]));
         Should.Throw<Refusal>(() => new BakeWarp(new WarpId(1)).Apply(two)).Reason.ShouldContain("clips");
         // Own values stay within what a channel can have, and rates within what a rate can be: a written file can be read.
         KeySet fades = new(Buoy, "look.opacity", [FrameRate.Film.At(1), FrameRate.Film.At(9)]);
@@ -307,7 +307,11 @@ public class ClipTests
     public void What_clips_change_is_sampled_anew()
     {
         var before = Placed();
-        IReadOnlyList<StaleTarget> Stale(Edit edit) => SceneChange.Between(before, edit.Apply(before)).Stale(edit.Apply(before));
+        IReadOnlyList<StaleTarget> Stale(Edit edit)
+        {
+            var (after, change) = edit.Changed(before);
+            return change.Stale(after, RetimedObjects.Of(change, before, after));
+        }
         foreach (var edit in new Edit[] { new SetPlacedClip([First], Offset: 3), new DeletePlacedClips([First]), new DeleteClip(Bob), new KeyChannels(12, [new ChannelValue(FirstRate, 2)]), new MovePlacedClips([First], 1) })
             Stale(edit).Select(target => (target.Object.Id, string.Join(' ', target.Channels.Select(c => c.Name)))).ShouldBe([(Buoy, "position.y")], edit.ToString());
         Stale(new RenameClip(Bob, "Swell")).Count.ShouldBe(1);

@@ -199,7 +199,7 @@ public class EditTests
         new ReduceKeys([Selected(1, 25, 49)], 20), new SmoothKeys([Selected(1, 25, 49)], 0.5), new SnapValues([Selected(1, 25, 49)], 4),
         new FlipKeys([Selected(1, 25)], InTime: true), new FlipKeys([Selected(1, 25)], InTime: false),
         new SaveClip([Selected(1, 25)], "Glide"), new SaveClip([Selected(1, 25, 49)], InPlace: true), new SetRoll([Buoy], Axis.X, 2), new SetRoll([Hull], Axis.Z),
-        new AddWarp("Slow pass", [new WarpTarget(Ferry, "position.x")]), new SetSceneSpeed(1.5m),
+        new AddWarp("Slow pass", [new TimeTarget(Ferry, "position.x")]), new SetSceneSpeed(1.5m),
         new SetRotationOrder([Buoy], RotationOrder.Zyx), new SetRotationInterpolation([Buoy], RotationInterpolation.Quaternion),
         new ReplaceKeys(CopiedKeys.Between(Moving(), [CurveRef.Of(Ferry, "position.x")], FrameRate.Film.At(1), FrameRate.Film.At(9)), 1, 30),
     ];

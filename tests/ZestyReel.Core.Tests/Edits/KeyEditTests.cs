@@ -268,7 +268,7 @@ public class KeyEditTests
         var scene = Moving().After(new AddWarp("Far"));
         var far = scene.With(scene.Warp(new WarpId(1)) with { Curve = new Curve([new Key(scene.Rate.At(1), 0), new Key(scene.Rate.At(9_000_000), 100)]) });
         Should.Throw<Refusal>(() => new FitRangeToWarp(new WarpId(1)).Apply(far)).Reason.ShouldContain("1000000 a range can have");
-        var two = Moving().After(new SetSceneSpeed(2), new SetWarpTargets(new WarpId(1), [new WarpTarget(Ferry, null)]), new SetSceneSpeed(3));
+        var two = Moving().After(new SetSceneSpeed(2), new SetWarpTargets(new WarpId(1), [new TimeTarget(Ferry, null)]), new SetSceneSpeed(3));
         two.Warps.Values.Select(warp => warp.Name).ShouldBe(["Whole scene", "Whole scene 2"]);
         two.After(new SetSceneSpeed(4)).Warps.Count.ShouldBe(2);
     }

@@ -100,9 +100,9 @@ public class RotationOrderTests
     {
         var scene = Turned((1, 0, 0, 0), (25, 90, 0, 90)).After(new SetRotationInterpolation([Ferry], RotationInterpolation.Quaternion));
         var keyed = scene.After(new KeyChannels(13, [new(Ferry, "rotation.x", 80)]));
-        SceneChange.Between(scene, keyed).Stale(keyed).Single().Channels.Select(spec => spec.Name).ShouldBe(Names);
+        SceneChange.Between(scene, keyed).Stale(keyed, RetimedObjects.Of(SceneChange.Between(scene, keyed), scene, keyed)).Single().Channels.Select(spec => spec.Name).ShouldBe(Names);
         var plain = scene.After(new SetRotationInterpolation([Ferry], RotationInterpolation.EachAxis));
-        SceneChange.Between(scene, plain).Stale(plain).Single().Channels.Select(spec => spec.Name).ShouldBe(Names);
+        SceneChange.Between(scene, plain).Stale(plain, RetimedObjects.Of(SceneChange.Between(scene, plain), scene, plain)).Single().Channels.Select(spec => spec.Name).ShouldBe(Names);
     }
 
     [Fact]

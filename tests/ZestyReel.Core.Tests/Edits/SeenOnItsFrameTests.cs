@@ -75,7 +75,7 @@ public class SeenOnItsFrameTests
         var scene = Still().After(
             new KeyChannels(1, [new(Ferry, "position.x", 0), new(Ferry, "rotation.y", 0)]), new KeyChannels(60, [new(Ferry, "position.x", 30), new(Ferry, "rotation.y", 90)]),
             new KeyChannels(10, [new(Buoy, "position.x", 4), new(Buoy, "position.z", 1)]), new KeyChannels(30, [new(Buoy, "position.x", 9), new(Buoy, "position.z", -2)]), new KeyChannels(50, [new(Buoy, "position.x", 1), new(Buoy, "position.z", 6)]));
-        scene = scene.After(new AddWarp("Slow", [new WarpTarget(scene.Find(covered)!.Id, ofOneChannel ? "position.x" : null)]), new RetimePart(new WarpId(1), RetimeWay.Speed, 5, 40, Speed: 0.6m));
+        scene = scene.After(new AddWarp("Slow", [new TimeTarget(scene.Find(covered)!.Id, ofOneChannel ? "position.x" : null)]), new RetimePart(new WarpId(1), RetimeWay.Speed, 5, 40, Speed: 0.6m));
         var under = scene.After(new SetParent([Buoy], Ferry, 1));
         var flow = new TimeFlow(scene);
         foreach (var frame in (decimal[])[10, 30, 50])

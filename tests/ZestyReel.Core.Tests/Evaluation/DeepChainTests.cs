@@ -37,7 +37,7 @@ public class DeepChainTests
         scene = new KeyChannels(48, [new ChannelValue(first, "position.x", Math.PI)]).Apply(new KeyChannels(0, [new ChannelValue(first, "position.x", 0)]).Apply(scene));
         scene = new SetRoll([wheel], Axis.Z, 1).Apply(scene);
         var change = SceneChange.Between(scene, new KeyChannels(48, [new ChannelValue(first, "position.x", 2 * Math.PI)]).Apply(scene));
-        change.Stale(scene).ShouldContain(target => target.Object.Id == wheel);
+        change.Stale(scene, RetimedObjects.Of(change, scene, scene)).ShouldContain(target => target.Object.Id == wheel);
         Stages.Values(scene.Object(wheel), "rotation.z", new FrameTimes(scene, [FrameRate.Film.StartOf(48).Value]))[0].ShouldBe(-180, 1e-6);
     }
 

@@ -125,10 +125,10 @@ public class RollingTests
     {
         var before = Wheeled();
         var after = before.After(new MoveKeys([Selected(49)], 3));
-        SceneChange.Between(before, after).Stale(after).Select(t => (t.Object.Id, string.Join(' ', t.Channels.Select(c => c.Name))))
+        SceneChange.Between(before, after).Stale(after, RetimedObjects.Of(SceneChange.Between(before, after), before, after)).Select(t => (t.Object.Id, string.Join(' ', t.Channels.Select(c => c.Name))))
             .ShouldBe([(Ferry, "position.x"), (Wheel, "rotation.z")]);
         var moved = before.After(new SetParent([Wheel], null));
-        SceneChange.Between(before, moved).Stale(moved).Single().Channels.Select(c => c.Name).ShouldBe(["rotation.z"]);
+        SceneChange.Between(before, moved).Stale(moved, RetimedObjects.Of(SceneChange.Between(before, moved), before, moved)).Single().Channels.Select(c => c.Name).ShouldBe(["rotation.z"]);
         // What the wheel itself is seen at is what it is keyed at.
         var keyed = before.After(new KeyChannels(25, [new(Wheel, "rotation.z", 100)]));
         Turn(keyed, 25).ShouldBe(100, 1e-6);

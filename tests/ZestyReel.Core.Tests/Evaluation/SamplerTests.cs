@@ -36,11 +36,11 @@ public class SamplerTests
     {
         var before = Moving();
         var after = before.After(new KeyChannels(7, [new ChannelValue(Buoy, "rotation.z", 90)]));
-        var stale = SceneChange.Between(before, after).Stale(after).Single();
+        var stale = SceneChange.Between(before, after).Stale(after, RetimedObjects.Of(SceneChange.Between(before, after), before, after)).Single();
         stale.Object.Id.ShouldBe(Buoy);
         stale.Channels.Single().Name.ShouldBe("rotation.z");
         var retimed = before.After(new SetRate(FrameRate.Parse("25"), RateKeep.Clock));
-        SceneChange.Between(before, retimed).Stale(retimed).Count.ShouldBe(3);
+        SceneChange.Between(before, retimed).Stale(retimed, RetimedObjects.Of(SceneChange.Between(before, retimed), before, retimed)).Count.ShouldBe(3);
     }
 
     [Fact]
@@ -59,8 +59,8 @@ public class SamplerTests
         // The ferry's line is 10 per second. The scene runs at half speed, the ferry's own warp starts one second late.
         var line = Still().After(Keyed(0, 0), Keyed(240, 100));
         var half = Warped(1, null, (0, 0), (240, 120));
-        var late = Warped(2, [new WarpTarget(Ferry, null)], (0, -24), (240, 216));
-        var other = Warped(3, [new WarpTarget(Buoy, null), new WarpTarget(Ferry, "position.y")], (0, 0), (240, 24));
+        var late = Warped(2, [new TimeTarget(Ferry, null)], (0, -24), (240, 216));
+        var other = Warped(3, [new TimeTarget(Buoy, null), new TimeTarget(Ferry, "position.y")], (0, 0), (240, 24));
         X(With(line, half), 48).ShouldBe([10], 1e-9);
         X(With(line, late), 48).ShouldBe([10], 1e-9);
         X(With(line, late, half), 96).ShouldBe([10], 1e-9);
@@ -127,7 +127,7 @@ public class SamplerTests
         new[] { a.Xx - b.Xx, a.Xy - b.Xy, a.Xz - b.Xz, a.Yx - b.Yx, a.Yy - b.Yy, a.Yz - b.Yz, a.Zx - b.Zx, a.Zy - b.Zy, a.Zz - b.Zz }
             .All(d => Math.Abs(d) < 1e-7);
 
-    private static Warp Warped(int id, ImmutableArray<WarpTarget>? targets, params (int Frame, int Source)[] keys) => new(
+    private static Warp Warped(int id, ImmutableArray<TimeTarget>? targets, params (int Frame, int Source)[] keys) => new(
         new WarpId(id), $"Warp {id}", true, targets, WarpBeyond.RunOn,
         new Curve([.. keys.Select(k => new Key(Film.StartOf(k.Frame), Film.StartOf(k.Source).Value, Interpolation.Linear, Interpolation.Linear))]));
 

@@ -138,8 +138,8 @@ public class RetimingTests
     {
         var scene = Moving().After(
             new AddWarp("Scene"), new RetimePart(new WarpId(1), RetimeWay.Speed, 1, 61, Speed: 0.5m),
-            new AddWarp("Ferry", [new WarpTarget(Ferry, null)]), new RetimePart(new WarpId(2), RetimeWay.Hold, 21, Frames: 10),
-            new AddWarp("Sideways", [new WarpTarget(Ferry, "position.x")]), new RetimePart(new WarpId(3), RetimeWay.Backwards, 5, 9));
+            new AddWarp("Ferry", [new TimeTarget(Ferry, null)]), new RetimePart(new WarpId(2), RetimeWay.Hold, 21, Frames: 10),
+            new AddWarp("Sideways", [new TimeTarget(Ferry, "position.x")]), new RetimePart(new WarpId(3), RetimeWay.Backwards, 5, 9));
         // Played 53 is 27 for the scene, 21 (held) for the ferry; the innermost leaves 21 alone.
         Source(scene, 53).ShouldBe(21, 1e-6);
         Source(scene, 53, Buoy).ShouldBe(27, 1e-6);
@@ -206,7 +206,7 @@ public class RetimingTests
     [Fact]
     public void A_copy_is_warped_as_the_original_is()
     {
-        var scene = Moving().After(new AddWarp("Ferry", [new WarpTarget(Ferry, null), new WarpTarget(Hull, "scale.x")]), new RetimePart(First, RetimeWay.Hold, 10, Frames: 5));
+        var scene = Moving().After(new AddWarp("Ferry", [new TimeTarget(Ferry, null), new TimeTarget(Hull, "scale.x")]), new RetimePart(First, RetimeWay.Hold, 10, Frames: 5));
         var copied = scene.After(new DuplicateObjects([Ferry]));
         var copy = copied.Find("Ferry 2")!;
         Source(copied, 20, copy.Id).ShouldBe(15, 1e-6);
@@ -226,7 +226,7 @@ public class RetimingTests
         Played(scene, -5)!.Value.ShouldBe(-5, 1e-6);
         var frozen = scene.After(new RetimePart(First, RetimeWay.Freeze, 60));
         Played(frozen, 90).ShouldBeNull();
-        var both = scene.After(new AddWarp("Ferry", [new WarpTarget(Ferry, null)]), new RetimePart(new WarpId(2), RetimeWay.Hold, 20, Frames: 10));
+        var both = scene.After(new AddWarp("Ferry", [new TimeTarget(Ferry, null)]), new RetimePart(new WarpId(2), RetimeWay.Hold, 20, Frames: 10));
         // Source 30 is 40 for the ferry's warp, and that is 55 for the scene's.
         Played(both, 30)!.Value.ShouldBe(55, 1e-6);
         Played(both, 20)!.Value.ShouldBe(20, 1e-6);
@@ -246,10 +246,10 @@ public class RetimingTests
     [Fact]
     public void Only_what_a_warp_covers_is_sampled_again()
     {
-        var scene = Moving().After(new AddWarp("Ferry", [new WarpTarget(Ferry, null)]));
+        var scene = Moving().After(new AddWarp("Ferry", [new TimeTarget(Ferry, null)]));
         var held = scene.After(new RetimePart(First, RetimeWay.Hold, 5, Frames: 3));
-        SceneChange.Between(scene, held).Stale(held).Select(target => target.Object.Id).ShouldBe([Ferry]);
+        SceneChange.Between(scene, held).Stale(held, RetimedObjects.Of(SceneChange.Between(scene, held), scene, held)).Select(target => target.Object.Id).ShouldBe([Ferry]);
         var all = held.After(new SetWarpTargets(First));
-        SceneChange.Between(held, all).Stale(all).Count.ShouldBe(3);
+        SceneChange.Between(held, all).Stale(all, RetimedObjects.Of(SceneChange.Between(held, all), held, all)).Count.ShouldBe(3);
     }
 }

@@ -28,12 +28,13 @@ public class EveryEditTests
         new AddObject(ObjectKind.Group, "Ferry"), new AddObject(ObjectKind.Box, "Hull", new ObjectId(1)), new AddObject(ObjectKind.Torus, "Wheel", new ObjectId(1)), new AddObject(ObjectKind.Light, "Lamp"),
         new KeyChannels(1, [new(new ObjectId(1), "position.x", 0), new(new ObjectId(2), "visible", 1), new(new ObjectId(2), "look.opacity", 0.2)]),
         new KeyChannels(30, [new(new ObjectId(1), "position.x", 9), new(new ObjectId(2), "visible", 0), new(new ObjectId(2), "look.opacity", 1)]),
-        new SetExtrapolation([new(new ObjectId(1), "position.x")], Extrapolation.Repeat, Extrapolation.Mirror), new AddWarp("Slow", [new WarpTarget(new ObjectId(2), null)]), new SetRoll([new ObjectId(3)], Axis.Z, 0.5),
+        new SetExtrapolation([new(new ObjectId(1), "position.x")], Extrapolation.Repeat, Extrapolation.Mirror), new AddWarp("Slow", [new TimeTarget(new ObjectId(2), null)]), new SetRoll([new ObjectId(3)], Axis.Z, 0.5),
         new SetNamedSelection("Afloat", [new ObjectId(1)]), new SetBookmark(12, "Horn", BookmarkColour.Rose),
         new KeyChannels(1, [new(new ObjectId(4), "rotation.y", 0)]), new KeyChannels(20, [new(new ObjectId(4), "rotation.y", 500)]),
         new SaveClip([new KeySet(new ObjectId(1), "position.x", [FrameRate.Film.At(1), FrameRate.Film.At(30)])], "Glide"), new PlaceClip(new ClipId(1), [new ObjectId(4)], 9),
         new AddPath([new(new(0, 0, 0)), new(new(4, 0, 3), PathPointKind.Corner), new(new(9, 2, 0), PathPointKind.Free, new(-1, 0, 0), new(2, 1, 0))], Name: "Route"),
-        new AddObject(ObjectKind.Cone, "Boat"), new FollowPath([new ObjectId(6)], new ObjectId(5), SignedAxis.PlusX, Bank: 30));
+        new AddObject(ObjectKind.Cone, "Boat"), new FollowPath([new ObjectId(6)], new ObjectId(5), SignedAxis.PlusX, Bank: 30),
+        new AddCue(new(CueEvent.Reaches, new ObjectId(6), Follow.Travel, 0.5), [new(new ObjectId(4), null), new(new ObjectId(2), "look.opacity")], Offset: 4));
 
     private static Scene Of(params Edit[] edits) => edits.Aggregate(Scene.Empty("Bay"), (now, edit) => edit.Apply(now));
 

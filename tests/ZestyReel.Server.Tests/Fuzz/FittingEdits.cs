@@ -73,12 +73,14 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (type == typeof(PlacedClipId)) return Any(scene.PlacedClips.Keys, new PlacedClipId(1));
         if (type == typeof(BookmarkId)) return Any(scene.Bookmarks.Keys, new BookmarkId(1));
         if (type == typeof(NamedSelectionId)) return Any(scene.NamedSelections.Keys, new NamedSelectionId(1));
+        if (type == typeof(CueId)) return Any(scene.Cues.Keys, new CueId(1));
+        if (type == typeof(CueWhen)) return When();
         if (type == typeof(KeySet)) return Keys();
         if (type == typeof(ChannelValue)) return Channel();
         if (type == typeof(CopiedKeys)) return CopiedKeys.Of(scene, [Keys(), Keys()]);
         if (type == typeof(CopiedPose)) return CopiedPose.Of(scene, [AnyObject()], random.Next(60));
         if (type == typeof(CopiedClips)) return CopiedClips.Of(scene, [Any(scene.PlacedClips.Keys, new PlacedClipId(1))]);
-        if (type == typeof(WarpTarget)) return new WarpTarget(AnyObject(), random.Next(2) == 0 ? null : AnySpec(AnyObject()).Name);
+        if (type == typeof(TimeTarget)) return new TimeTarget(AnyObject(), random.Next(2) == 0 ? null : AnySpec(AnyObject()).Name);
         if (type == typeof(FrameRate)) return FrameRate.Parse(new[] { "24", "25", "30000/1001", "60", "12" }[random.Next(5)]);
         if (type == typeof(FrameRange)) return new FrameRange(random.Next(0, 10), random.Next(30, 90));
         if (type == typeof(bool)) return random.Next(2) == 0;
@@ -133,6 +135,20 @@ internal sealed class FittingEdits(Random random, Scene scene)
     {
         var specs = scene.Object(id).Specs;
         return random.Next(2) == 0 ? specs[random.Next(3)] : specs[random.Next(specs.Length)];
+    }
+
+    /// <summary>Something that may well happen.</summary>
+    private CueWhen When()
+    {
+        var (thing, far) = (AnyObject(), random.NextDouble() * 12);
+        switch (random.Next(4))
+        {
+            case 0: return new(CueEvent.Bookmark, Bookmark: Any(scene.Bookmarks.Keys, new BookmarkId(1)));
+            case 1: return new((CueEvent)(1 + random.Next(2)), thing, Value: far, Other: AnyObject());
+            default:
+                var (watched, channel) = Keys() is { Channel: { } keyed, Object: { } owner } ? (owner, keyed) : (thing, "position.x");
+                return new(CueEvent.Reaches, watched, channel, channel == Follow.Travel ? random.NextDouble() : random.Next(12), (CueGoing)random.Next(3));
+        }
     }
 
     private ObjectId AnyObject() => Any(scene.Objects.Keys, new ObjectId(1));

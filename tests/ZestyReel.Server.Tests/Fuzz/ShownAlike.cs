@@ -15,6 +15,7 @@ internal sealed class ShownAlike
     private static readonly ImmutableDictionary<ObjectId, ImmutableArray<string>> NoSpeeds = ImmutableDictionary<ObjectId, ImmutableArray<string>>.Empty;
 
     private readonly Random _random;
+    private Scene _scene;
     private readonly TabFrames _frames = new(new Chunks(Chunk));
     private readonly TabBook _book = new(Chunk);
     private readonly Dictionary<(int, string), List<string>> _keys = [];
@@ -23,12 +24,20 @@ internal sealed class ShownAlike
     public ShownAlike(Random random, Scene scene)
     {
         _random = random;
-        Take(SceneChange.Between(Scene.Empty("Bay"), scene), scene);
+        _scene = Scene.Empty("Bay");
+        Take(SceneChange.Between(_scene, scene), scene);
+        _scene = scene;
         foreach (var chunk in new[] { -2L, 0, 1, 3, 5, 9 }) Ask(scene, chunk);
     }
 
     /// <exception cref="InvalidOperationException">Something is shown that is not so.</exception>
     public void Check(SceneChange change, Scene after)
+    {
+        Compare(change, after);
+        _scene = after;
+    }
+
+    private void Compare(SceneChange change, Scene after)
     {
         Take(change, after);
         foreach (var thing in after.Objects.Values)
@@ -39,7 +48,7 @@ internal sealed class ShownAlike
             }
         _frames.Near = _random.Next(-20, 80);
         var most = _random.Next(3) == 0 ? _random.Next(400) : TabFrames.WithChange;
-        _book.Take(_frames.Renewed(Renewal.Of(change, after, NoSpeeds), most, NoSpeeds, default));
+        _book.Take(_frames.Renewed(Renewal.Of(change, _scene, after, NoSpeeds), most, NoSpeeds, default));
         foreach (var here in _book.Here)
         {
             var fresh = new TabBook(Chunk);
@@ -58,7 +67,7 @@ internal sealed class ShownAlike
 
     private void Take(SceneChange change, Scene after)
     {
-        var rows = SceneWire.Rows(change, after);
+        var rows = SceneWire.Rows(change, _scene, after);
         foreach (var channel in rows.Channels) _keys[(channel.Id, channel.Name)] = Keys(channel, _keys.GetValueOrDefault((channel.Id, channel.Name), []));
         foreach (var gone in rows.Gone.Where(gone => gone.Kind == RowKind.Object).SelectMany(gone => gone.Ids))
             foreach (var key in _keys.Keys.Where(key => key.Item1 == gone).ToList()) _keys.Remove(key);

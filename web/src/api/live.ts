@@ -6,6 +6,8 @@ import type { CopiedClips, CopiedKeys, CopiedPose, Edit, KeySet } from './http'
 import type {
   ChangeMessage,
   ChannelMessage,
+  CueMessage,
+  CueProposalMessage,
   CurveMessage,
   FallMessage,
   KeptMessage,
@@ -144,6 +146,10 @@ export class LiveLine {
   gimbalLocks = (scene: number, object: number) => this.ask<[number, number][]>('GimbalLocks', scene, object)
   motion = (scene: number) => this.ask<MotionMessage>('Motion', scene)
   newNames = (scene: number, edit: Edit) => this.ask<string[]>('NewNames', scene, JSON.stringify(addressedEdit(edit)))
+  proposeCues = (scene: number, frame: number, started: number[]) =>
+    this.ask<CueProposalMessage[]>('ProposeCues', scene, frame, started)
+  lookAheadCue = (scene: number, edit: Edit) =>
+    this.ask<CueMessage>('LookAheadCue', scene, JSON.stringify(addressedEdit(edit)))
   fallOf = (scene: number, keys: KeySet[]) =>
     this.ask<FallMessage | null>('FallOf', scene, JSON.stringify(keys.map(addressed)))
   copyEase = (scene: number, keys: KeySet[]) => this.ask<string>('CopyEase', scene, JSON.stringify(keys.map(addressed)))

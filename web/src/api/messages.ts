@@ -105,6 +105,12 @@ export interface MotionMessage {
   outside: number[]
 }
 
+export interface CueProposalMessage {
+  when: CueWhenMessage
+  from: number
+  calls: number
+}
+
 export interface HistoryNote {
   position: number
   floor: number
@@ -129,6 +135,7 @@ export interface RowsMessage {
   selections: NamedSelectionMessage[]
   clips: ClipMessage[]
   placed: PlacedClipMessage[]
+  cues: CueMessage[]
   gone: GoneMessage[]
   played: PlayedMessage[]
 }
@@ -180,6 +187,16 @@ export interface PersonMessage {
   colour: number
   frame: number
   objects: number[]
+}
+
+export interface CueWhenMessage {
+  event: CueEvent
+  object: number | null
+  channel: string | null
+  value: number
+  going: CueGoing
+  other: number | null
+  bookmark: number | null
 }
 
 export interface SettingsMessage {
@@ -260,6 +277,20 @@ export interface PlacedClipMessage {
   rate: ChannelMessage
 }
 
+export interface CueMessage {
+  id: number
+  name: string
+  on: boolean
+  when: CueWhenMessage
+  from: number
+  offset: number
+  starts: TargetMessage[]
+  anchor: number
+  calls: number | null
+  nearest: number | null
+  nearestAt: number
+}
+
 export interface GoneMessage {
   kind: RowKind
   ids: number[]
@@ -280,6 +311,14 @@ export interface BlockMessage {
   stillChannels: Uint8Array
   stills: Uint8Array
 }
+
+/** In the order of their numbers. */
+export const cueEvents = ['reaches', 'near', 'leaves', 'bookmark'] as const
+export type CueEvent = (typeof cueEvents)[number]
+
+/** In the order of their numbers. */
+export const cueGoings = ['either', 'up', 'down'] as const
+export type CueGoing = (typeof cueGoings)[number]
 
 /** In the order of their numbers. */
 export const objectKinds = [
@@ -358,6 +397,7 @@ export const rowKinds = [
   'namedSelection',
   'clip',
   'placedClip',
+  'cue',
 ] as const
 export type RowKind = (typeof rowKinds)[number]
 

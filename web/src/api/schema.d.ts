@@ -570,6 +570,40 @@ export interface components {
       values: components['schemas']['ChannelValue'][]
     }
     /**
+     * @description What a cue waits for.
+     * @enum {unknown}
+     */
+    CueEvent: 'reaches' | 'near' | 'leaves' | 'bookmark'
+    /**
+     * @description Which way a channel goes when it reaches the value that a cue waits for.
+     * @default either
+     * @enum {unknown}
+     */
+    CueGoing: 'either' | 'up' | 'down'
+    /** @description Names a cue within its scene. */
+    CueId: number
+    /** @description What a cue waits for, with all that this kind of event needs and nothing else; see CueRules. */
+    CueWhen: {
+      /** @description The kind of event. */
+      event: components['schemas']['CueEvent']
+      /** @description The object that is watched; none for a bookmark. */
+      object?: number
+      /** @description For CueEvent.Reaches: its channel. */
+      channel?: null | string
+      /**
+       * Format: double
+       * @description The value to reach, in the channel's unit, or the distance in scene lengths.
+       * @default 0
+       */
+      value?: number
+      /** @description For CueEvent.Reaches: which way. */
+      going?: components['schemas']['CueGoing']
+      /** @description For CueEvent.Near and CueEvent.Leaves: the other object. */
+      other?: number
+      /** @description For CueEvent.Bookmark: which one. */
+      bookmark?: number
+    }
+    /**
      * @description What a channel's curve is drawn in; which colour that is depends on the scheme.
      * @enum {unknown}
      */
@@ -607,17 +641,20 @@ export interface components {
     }
     /** @description One thing that a person does to a scene: checked and applied whole, or refused. */
     Edit:
+      | components['schemas']['EditAddCue']
       | components['schemas']['EditAddLead']
       | components['schemas']['EditAddNoise']
       | components['schemas']['EditAddObject']
       | components['schemas']['EditAddPath']
       | components['schemas']['EditAddWarp']
       | components['schemas']['EditBakeClips']
+      | components['schemas']['EditBakeCue']
       | components['schemas']['EditBakeCycles']
       | components['schemas']['EditBakeWarp']
       | components['schemas']['EditDelayAll']
       | components['schemas']['EditDeleteBookmark']
       | components['schemas']['EditDeleteClip']
+      | components['schemas']['EditDeleteCue']
       | components['schemas']['EditDeleteKeys']
       | components['schemas']['EditDeleteNamedSelection']
       | components['schemas']['EditDeleteObjects']
@@ -666,6 +703,7 @@ export interface components {
       | components['schemas']['EditSaveClip']
       | components['schemas']['EditScaleKeys']
       | components['schemas']['EditSetBookmark']
+      | components['schemas']['EditSetCue']
       | components['schemas']['EditSetExtrapolation']
       | components['schemas']['EditSetFollow']
       | components['schemas']['EditSetHandle']
@@ -694,6 +732,33 @@ export interface components {
       | components['schemas']['EditStretchTime']
       | components['schemas']['EditUngroupObjects']
       | components['schemas']['EditUnwindRotation']
+    /** @description Adds a cue: something happens, and motion starts. */
+    EditAddCue: {
+      /** @enum {string} */
+      edit?: 'addCue'
+      /** @description What it waits for. */
+      when: components['schemas']['CueWhen']
+      /** @description What it starts. */
+      starts: components['schemas']['TimeTarget'][]
+      /**
+       * Format: double
+       * @description The frame of the motion, on the clock that it has without the cue, that is to be seen when the cue calls; the first key of what it starts when left out.
+       */
+      anchor?: null | number
+      /**
+       * Format: double
+       * @description The played frame from which on it waits; the first of the scene when left out.
+       */
+      from?: null | number
+      /**
+       * Format: double
+       * @description So many frames later than what it waits for; earlier where negative.
+       * @default 0
+       */
+      offset?: number
+      /** @description What it is called; left out, it is named after what it starts. */
+      name?: null | string
+    }
     /** @description Pushes all motion later and holds its first pose until it starts. */
     EditAddLead: {
       /** @enum {string} */
@@ -789,7 +854,7 @@ export interface components {
       /** @description What it is called; left out, it gets a name. */
       name?: null | string
       /** @description What it covers; left out, the whole scene. */
-      targets?: null | components['schemas']['WarpTarget'][]
+      targets?: null | components['schemas']['TimeTarget'][]
     }
     /** @description Writes what clips add to objects down as keys, and takes the clips off: the motion stays as it is. */
     EditBakeClips: {
@@ -803,6 +868,12 @@ export interface components {
        * @default 0.001
        */
       tolerance?: number
+    }
+    /** @description Writes a cue into the keys and clips of what it starts, by moving them, and takes it away: what is played stays as it is, to the tick. */
+    EditBakeCue: {
+      /** @enum {string} */
+      edit?: 'bakeCue'
+      cue: components['schemas']['CueId']
     }
     /** @description Writes down as keys what channels do before or after their own: so many cycles of a repeat or a mirror. */
     EditBakeCycles: {
@@ -854,6 +925,12 @@ export interface components {
       /** @enum {string} */
       edit?: 'deleteClip'
       clip: components['schemas']['ClipId']
+    }
+    /** @description Takes a cue away: what it started is seen when its keys say. */
+    EditDeleteCue: {
+      /** @enum {string} */
+      edit?: 'deleteCue'
+      cue: components['schemas']['CueId']
     }
     /** @description Removes keys; a channel that loses its last one stays still at that key's value. */
     EditDeleteKeys: {
@@ -1646,6 +1723,35 @@ export interface components {
       /** @description The one to change; a new one when left out. */
       bookmark?: number
     }
+    /** @description Renames a cue, switches it on or off, or changes what it waits for and starts. What is left out stays. */
+    EditSetCue: {
+      /** @enum {string} */
+      edit?: 'setCue'
+      /** @description Which one. */
+      cue: components['schemas']['CueId']
+      /** @description What it is called. */
+      name?: null | string
+      /** @description Whether it does anything. */
+      on?: null | boolean
+      when?: null | components['schemas']['CueWhen']
+      /**
+       * Format: double
+       * @description The played frame from which on it waits.
+       */
+      from?: null | number
+      /**
+       * Format: double
+       * @description So many frames later than what it waits for.
+       */
+      offset?: null | number
+      /** @description What it starts. */
+      starts?: null | components['schemas']['TimeTarget'][]
+      /**
+       * Format: double
+       * @description The frame of the motion that is to be seen when it calls, on the clock that the motion has without the cue.
+       */
+      anchor?: null | number
+    }
     /** @description Says what channels do before their first key, after their last, or both. */
     EditSetExtrapolation: {
       /** @enum {string} */
@@ -1922,7 +2028,7 @@ export interface components {
       /** @enum {string} */
       edit?: 'setWarpTargets'
       warp: components['schemas']['WarpId']
-      targets?: null | components['schemas']['WarpTarget'][]
+      targets?: null | components['schemas']['TimeTarget'][]
     }
     /** @description Smooths jagged values: each selected key comes nearer to the line between its neighbours. Ends of runs stay. */
     EditSmoothKeys: {
@@ -2137,6 +2243,7 @@ export interface components {
        */
       name?: string
     }
+    /** @description Names an object within its scene. */
     ObjectId: number
     /**
      * @description What an object is; decides which channels it has.
@@ -2286,6 +2393,13 @@ export interface components {
     }
     /** @description Ticks of 1/705,600,000 s. */
     Tick: number
+    /** @description An object as a whole, or one channel of it, whose time something changes: what a warp covers, or what a cue starts. */
+    TimeTarget: {
+      /** @description The object. */
+      object?: components['schemas']['ObjectId']
+      /** @description The channel; null is the object as a whole. */
+      channel?: null | string
+    }
     ValueScale: {
       /** Format: double */
       about?: number
@@ -2305,10 +2419,6 @@ export interface components {
     WarpBeyond: 'runOn' | 'stop' | null
     /** @description Names a warp within its scene. */
     WarpId: number
-    WarpTarget: {
-      object?: components['schemas']['ObjectId']
-      channel?: null | string
-    }
     /**
      * @description What happens where a key would land on another.
      * @default stop

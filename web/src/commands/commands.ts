@@ -2,6 +2,7 @@ import { useSteps } from '../workspace/steps'
 import { toggleScheme } from '../styles/scheme'
 import type { Command } from './command'
 import { clipCommands } from './clipCommands'
+import { cueCommands } from './cueCommands'
 import { curveCommands } from './curveCommands'
 import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
@@ -22,6 +23,7 @@ export const workspaceCommands = (): Command[] => [
   ...clipCommands(),
   ...objectCommands(),
   ...pathCommands(),
+  ...cueCommands(),
   ...workingCommands(),
   ...stageCommands(),
   ...sceneCommands(),

@@ -6,6 +6,9 @@ import CompareChip from '../curves/CompareChip.vue'
 import { drawClips } from '../clips/clipDraw'
 import { useClipHands } from '../clips/clipHands'
 import { shownClips } from '../clips/clipLane'
+import { drawThreads, labelWidth } from '../cues/threadDraw'
+import { useThreadHands } from '../cues/threadHands'
+import { threadsOf } from '../cues/threads'
 import { useCurveViews } from '../curves/curveViews'
 import { useSpeeds } from '../curves/speeds'
 import { useTallLanes } from '../curves/tallLanes'
@@ -84,6 +87,7 @@ const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
         selected: selection.clips,
       })
   }
+  drawThreads(ctx, p, threads())
   hands.drawBox(ctx, p)
   curveHands.drawBox(ctx, p)
 })
@@ -93,6 +97,17 @@ const hands = useLaneHands(lanes.width, lanes.redraw, readout)
 const tall = useTallLanes(lanes.width, lanes.redraw, readout, () => desk.scrolled)
 const curveHands = tall.hands
 const clipHands = useClipHands(lanes.width, readout)
+/** The cues between the lanes, as they lie on the desk now. */
+const threads = () => {
+  const stretch = { width: lanes.width.value, first: view.first, last: view.last }
+  return threadsOf(scene.model, desk.lanes, stretch, desk.scrolled)
+}
+const threadHands = useThreadHands(
+  () => lanes.width.value,
+  threads,
+  (label) => labelWidth(lanesCanvas.value!.getContext('2d')!, label),
+  readout,
+)
 
 // What tall lanes show beside the rows has to be asked for.
 watch(
@@ -110,6 +125,7 @@ const laneAt = (event: MouseEvent): Lane | undefined => {
   return desk.lanes.find((lane) => y >= lane.top && y < lane.top + lane.height)
 }
 const by = useHandsByLane(laneAt, (lane, event) => {
+  if (threadHands.isOver(event)) return threadHands
   if (lane?.kind === 'clips') return clipHands
   // Alt scrubs on the desk, but on a handle it moves that handle alone.
   const scrubs = event.type === 'pointerdown' && event.altKey && event.button === 0

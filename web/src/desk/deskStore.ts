@@ -189,7 +189,7 @@ export const useDesk = defineStore('desk', () => {
         if (time > to) to = time
       }
     // As they are played, warped keys are moved, not scaled: what is scaled is source time.
-    if (!(from < to) || (played.value && scene.model.warps.size > 0)) return null
+    if (!(from < to) || (played.value && scene.model.warps.size + scene.model.cues.size > 0)) return null
     const { keys } = selection
     const objects = new Set([...keys.keys()].map((lane) => curveOfLane(lane).object))
     const holding = lanes.value.filter(

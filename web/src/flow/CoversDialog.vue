@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { WarpTarget } from '../api/http'
+import type { TimeTarget } from '../api/http'
 import { channelLabel, specOf } from '../scene/catalogue'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
@@ -16,13 +16,13 @@ const warp = computed(() => {
   void scene.rowsVersion
   return scene.model.warps.get(props.warp)
 })
-const nameOf = ({ object, channel }: WarpTarget) => {
+const nameOf = ({ object, channel }: TimeTarget) => {
   const known = scene.model.objects.get(object)
   const spec = known && channel ? specOf(known, channel) : undefined
   return `${known?.name ?? ''}${spec ? `, ${channelLabel(spec)}` : ''}`
 }
-const set = (targets: WarpTarget[] | null) => scene.edit({ edit: 'setWarpTargets', warp: props.warp, targets })
-const takeOut = (target: WarpTarget) => set(warp.value!.targets!.filter((each) => each !== target))
+const set = (targets: TimeTarget[] | null) => scene.edit({ edit: 'setWarpTargets', warp: props.warp, targets })
+const takeOut = (target: TimeTarget) => set(warp.value!.targets!.filter((each) => each !== target))
 </script>
 
 <template>

@@ -1,4 +1,4 @@
-import type { WarpTarget } from '../api/http'
+import type { TimeTarget } from '../api/http'
 import { useSelection } from '../scene/selection'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
@@ -23,12 +23,12 @@ export function useWarps() {
 
   const addForScene = () => scene.edit({ edit: 'addWarp' })
 
-  const selectedObjects = (): WarpTarget[] => [...selection.objects].map((object) => ({ object }))
+  const selectedObjects = (): TimeTarget[] => [...selection.objects].map((object) => ({ object }))
   /** The channels of the selected keys. */
-  const selectedChannels = (): WarpTarget[] =>
+  const selectedChannels = (): TimeTarget[] =>
     selection.keySets().flatMap(({ object, channel }) => (typeof object === 'number' ? [{ object, channel }] : []))
 
-  async function addFor(targets: WarpTarget[], none: string): Promise<void> {
+  async function addFor(targets: TimeTarget[], none: string): Promise<void> {
     if (targets.length) await scene.edit({ edit: 'addWarp', targets })
     else notices.say(none)
   }
@@ -85,11 +85,11 @@ export function useWarps() {
   const retime = () => void dialogs.ask({ kind: 'retime', warp: meant() })
 
   /** Adds objects or channels to what a warp covers. */
-  async function cover(warp: number, more: readonly WarpTarget[]): Promise<void> {
+  async function cover(warp: number, more: readonly TimeTarget[]): Promise<void> {
     const known = scene.model.warps.get(warp)
     if (!known || more.length === 0) return
-    const same = (a: WarpTarget, b: WarpTarget) => a.object === b.object && (a.channel ?? null) === (b.channel ?? null)
-    const targets: WarpTarget[] = [...(known.targets ?? [])]
+    const same = (a: TimeTarget, b: TimeTarget) => a.object === b.object && (a.channel ?? null) === (b.channel ?? null)
+    const targets: TimeTarget[] = [...(known.targets ?? [])]
     for (const target of more) if (!targets.some((each) => same(each, target))) targets.push(target)
     await scene.edit({ edit: 'setWarpTargets', warp, targets })
   }

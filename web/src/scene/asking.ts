@@ -7,6 +7,8 @@ export const askingOf = (line: LiveLine, scene: () => number) => ({
   readTime: (text: string, present: number) => line.readTime(scene(), text, present),
   lookAhead: (edit: Edit) => line.lookAhead(scene(), edit),
   lookAheadCurves: (edit: Edit) => line.lookAheadCurves(scene(), edit),
+  lookAheadCue: (edit: Edit) => line.lookAheadCue(scene(), edit),
+  proposeCues: (frame: number, started: number[]) => line.proposeCues(scene(), frame, started),
   newNames: (edit: Edit) => line.newNames(scene(), edit),
   motion: () => line.motion(scene()),
   gimbalLocks: (object: number) => line.gimbalLocks(scene(), object),

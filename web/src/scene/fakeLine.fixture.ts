@@ -168,6 +168,7 @@ export const rowsOf = (some: Partial<RowsMessage>): RowsMessage => ({
   bookmarks: [],
   selections: [],
   clips: [],
+  cues: [],
   placed: [],
   gone: [],
   played: [],

@@ -3,6 +3,7 @@ import type {
   BookmarkMessage,
   ChannelMessage,
   ClipMessage,
+  CueMessage,
   GoneMessage,
   NamedSelectionMessage,
   ObjectMessage,
@@ -23,7 +24,7 @@ export interface Channel {
   after: string
   keys: Keys
   locked: boolean
-  /** When each key is seen, in ticks, where a warp covers the channel; not a number for one that never is. */
+  /** When each key is seen, in ticks, where a warp covers the channel or a cue starts it; not a number for one that never is. */
   played: Float64Array | null
 }
 
@@ -82,6 +83,7 @@ export class SceneModel {
   readonly warps = new Map<number, Warp>()
   readonly clips = new Map<number, ClipMessage>()
   readonly placed = new Map<number, PlacedClip>()
+  readonly cues = new Map<number, CueMessage>()
   private readonly tables: Partial<Record<RowKind, Map<number, unknown>>> = {
     object: this.objects,
     warp: this.warps,
@@ -89,11 +91,10 @@ export class SceneModel {
     namedSelection: this.namedSelections,
     clip: this.clips,
     placedClip: this.placed,
+    cue: this.cues,
   }
   private order: SceneObject[] | null = null
   private readonly depths = new Map<number, number>()
-  /** The channels whose keys are seen at other times. */
-  private readonly warped: Channel[] = []
   private byObject: Map<number, PlacedClip[]> | null = null
 
   /** @returns whether lanes come or go: other objects, or a channel that got its first key or lost its last. */
@@ -125,16 +126,13 @@ export class SceneModel {
     isOtherwise = this.takeClips(rows) || isOtherwise
     const gone = this.drop(rows.gone)
     isOtherwise = gone.some((kind) => laid.has(kind)) || isOtherwise
-    // Where time flows otherwise, everything that is warped now is told of; nothing else is.
-    if (rows.warps.length || gone.includes('warp')) for (const channel of this.warped.splice(0)) channel.played = null
     for (const { owner, id, name, times } of rows.played) {
       const channel = this.holder(ownerKey(owner, id))?.channels.get(name)
       // A copy of its own starts at an address that typed arrays can read.
-      if (!channel) continue
-      channel.played = new Float64Array(times.slice().buffer)
-      this.warped.push(channel)
+      if (channel) channel.played = times.length ? new Float64Array(times.slice().buffer) : null
     }
     for (const row of rows.bookmarks) this.bookmarks.set(row.id, row)
+    for (const row of rows.cues) this.cues.set(row.id, row)
     for (const row of rows.selections) this.namedSelections.set(row.id, row)
     this.order = null
     return isOtherwise

@@ -27,6 +27,7 @@ const names = {
   lime: '--lime',
   onLime: '--on-lime',
   tangerine: '--tangerine',
+  grapefruit: '--grapefruit',
   mint: '--mint',
   sky: '--sky',
   plum: '--plum',

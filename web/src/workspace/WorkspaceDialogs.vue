@@ -2,6 +2,7 @@
 import ClipDialogs from '../clips/ClipDialogs.vue'
 import ShortcutList from '../commands/ShortcutList.vue'
 import type { Command } from '../commands/command'
+import CueDialogs from '../cues/CueDialogs.vue'
 import { useFinder } from '../commands/finder'
 import KeyDialogs from '../desk/KeyDialogs.vue'
 import FlowDialogs from '../flow/FlowDialogs.vue'
@@ -18,4 +19,5 @@ const finder = useFinder()
   <KeyDialogs />
   <FlowDialogs />
   <ClipDialogs />
+  <CueDialogs />
 </template>

@@ -45,6 +45,10 @@ public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
                 {
                     Targets = [.. targets, .. targets.Where(t => copyOf.ContainsKey(t.Object)).Select(t => t with { Object = copyOf[t.Object] })],
                 });
+        // What is started, its copy is started with.
+        foreach (var cue in scene.Cues.Values)
+            if (cue.Starts.Any(t => copyOf.ContainsKey(t.Object)))
+                next = next.With(cue with { Starts = [.. cue.Starts, .. cue.Starts.Where(t => copyOf.ContainsKey(t.Object)).Select(t => t with { Object = copyOf[t.Object] })] });
         return next;
     }
 }

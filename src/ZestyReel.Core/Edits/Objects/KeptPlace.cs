@@ -21,6 +21,8 @@ internal sealed class KeptPlace
     /// <param name="now">The played moment at which still objects keep their places.</param>
     public KeptPlace(Scene before, Scene after, Tick now)
     {
+        // What a cue watched may be gone.
+        after = after.WithoutLostCues();
         (_before, _after, _flow) = (before, after, new TimeFlow(before));
         // All still objects are looked at at the same moment, so that what carries them is worked out once.
         _still = new Worlds(before, after, [now.Value]);

@@ -19,7 +19,36 @@ internal static class MovedTimes
     {
         var range = ranges(scene.Settings.Range).Checked("range");
         var work = ranges(scene.Settings.Work).FittedInto(range);
-        return map.Applied(scene) with { Settings = scene.Settings with { Range = range, Work = work } };
+        return WithStartedMoved(scene, map.Applied(scene), map) with { Settings = scene.Settings with { Range = range, Work = work } };
+    }
+
+    /// <summary>
+    /// Where time is cut or changes its speed, what a cue starts is moved by where it is seen, and not by where its keys
+    /// stand. Under a warp its keys are moved as all others are.
+    /// </summary>
+    private static Scene WithStartedMoved(Scene before, Scene moved, TimeMap map)
+    {
+        if (before.Cues.IsEmpty || map.Breaks.IsEmpty) return moved;
+        var (moments, flow) = (CueMoments.Of(before), new TimeFlow(before));
+        foreach (var cue in before.Cues.Values.Where(cue => cue.On))
+        {
+            if (moments.At(cue).At is not { } calls || moments.ShiftOf(cue) is not { } shift) continue;
+            var shifted = new ShiftedMap(map, shift);
+            var starts = map.Reached(calls + cue.Offset);
+            moved = moved.With(moved.Cue(cue.Id) with { Offset = starts - map.Reached(calls), Anchor = new(starts.Value - shift.Value) });
+            foreach (var id in cue.Starts.Select(target => target.Object).Distinct())
+            {
+                var (was, thing) = (before.Object(id), moved.Object(id));
+                foreach (var (name, channel) in was.Channels)
+                    if (channel.Curve is { } curve && cue.Covers(id, name) && flow.Covering(id, name).Warps.Length == 0)
+                        thing = thing.WithChannel(name, channel with { Curve = shifted.Applied(curve) });
+                moved = moved.With(thing);
+                if (!cue.Covers(id, "") || flow.Covering(id, "").Warps.Length > 0) continue;
+                foreach (var placed in before.PlacedClips.Values.Where(placed => placed.Object == id))
+                    if (shifted.Applied(placed) is { } clip) moved = moved.With(clip);
+            }
+        }
+        return moved;
     }
 
     /// <summary>Only the keys and clips of some objects moved; the frame is taken to each channel's own source time.</summary>

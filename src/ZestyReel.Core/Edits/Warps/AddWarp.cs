@@ -8,7 +8,7 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Adds a warp that changes nothing yet: straight from the first frame of the scene range to the last.</summary>
 /// <param name="Name">What it is called; left out, it gets a name.</param>
 /// <param name="Targets">What it covers; left out, the whole scene.</param>
-public sealed record AddWarp(string? Name = null, ImmutableArray<WarpTarget>? Targets = null) : Edit
+public sealed record AddWarp(string? Name = null, ImmutableArray<TimeTarget>? Targets = null) : Edit
 {
     /// <inheritdoc/>
     public override string Title(Scene scene) => $"Add warp {Name}".TrimEnd();

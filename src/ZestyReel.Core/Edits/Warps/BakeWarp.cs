@@ -2,6 +2,7 @@ using ZestyReel.Core.Baking;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
@@ -24,20 +25,27 @@ public sealed record BakeWarp(WarpId Warp, double Tolerance = 0.001) : Edit
         foreach (var thing in scene.Objects.Values)
         {
             if (scene.PlacedClips.Values.Where(placed => placed.Object == thing.Id)
-                .SelectMany(placed => scene.Clips[placed.Clip].Channels.Keys).Any(name => flow.Covering(thing.Id, name).Contains(warp)))
+                .SelectMany(placed => scene.Clips[placed.Clip].Channels.Keys).Any(name => flow.Covering(thing.Id, name).Warps.Contains(warp)))
                 throw new Refusal("warp", $"{thing.Name} has clips on it; bake them first, or take them off");
             var changed = thing;
             foreach (var (name, channel) in thing.Channels)
             {
-                if (channel.Curve is not { } curve || flow.Covering(thing.Id, name) is not { Length: > 0 } stack || !stack.Contains(warp)) continue;
+                if (channel.Curve is not { } curve || flow.Covering(thing.Id, name) is not { IsPlain: false } way || way.Warps is not { } stack || !stack.Contains(warp)) continue;
                 if (stack[^1].Id != Warp)
                     throw new Refusal("warp", $"{stack[^1].Name} lies between {warp.Name} and the keys of {thing.Name}; bake that first, or switch it off");
                 if (QuaternionRotation.Covers(thing, name))
                     throw new Refusal("warp", $"{thing.Name} has quaternion interpolation; new keys would change its rotation. Let it rotate about each axis first");
-                changed = changed.WithChannel(name, channel with { Curve = WarpBaking.Of(thing.Spec(name, "warp"), curve, warp, range, Tolerance) });
+                changed = changed.WithChannel(name, channel with { Curve = WarpBaking.Of(thing.Spec(name, "warp"), curve, warp, Before(way, range), Tolerance) });
             }
             if (changed != thing) scene = scene.With(changed);
         }
         return scene with { Warps = scene.Warps.Remove(Warp) };
+    }
+
+    /// <summary>What is shifted by a cue shows other times than those of the range.</summary>
+    private static (Tick From, Tick To) Before(TimeStack way, (Tick From, Tick To) range)
+    {
+        var shift = (long)way.Shift;
+        return (new(range.From.Value - Math.Max(0, shift)), new(range.To.Value - Math.Min(0, shift)));
     }
 }

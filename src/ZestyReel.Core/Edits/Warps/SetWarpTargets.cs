@@ -4,7 +4,7 @@ using ZestyReel.Core.Scenes;
 namespace ZestyReel.Core.Edits;
 
 /// <summary>Says what a warp covers: the whole scene, or objects and single channels.</summary>
-public sealed record SetWarpTargets(WarpId Warp, ImmutableArray<WarpTarget>? Targets = null) : Edit
+public sealed record SetWarpTargets(WarpId Warp, ImmutableArray<TimeTarget>? Targets = null) : Edit
 {
     /// <inheritdoc/>
     public override string Title(Scene scene) => $"What {scene.Warp(Warp).Name} covers";
@@ -13,7 +13,7 @@ public sealed record SetWarpTargets(WarpId Warp, ImmutableArray<WarpTarget>? Tar
     protected override Scene Make(Scene scene) => scene.With(scene.Warp(Warp) with { Targets = Checked(scene, Targets) });
 
     /// <exception cref="Refusal">An object or channel is not there, or the list is empty.</exception>
-    internal static ImmutableArray<WarpTarget>? Checked(Scene scene, ImmutableArray<WarpTarget>? targets)
+    internal static ImmutableArray<TimeTarget>? Checked(Scene scene, ImmutableArray<TimeTarget>? targets)
     {
         if (targets is not { } list) return null;
         if (list.IsDefaultOrEmpty) throw new Refusal("targets", "a warp covers the scene, or something at least; delete it instead");

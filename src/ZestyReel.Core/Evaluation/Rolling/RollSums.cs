@@ -147,7 +147,17 @@ internal sealed class RollSums
         carriers.Add(scene.Clips);
         carriers.Add(scene.PlacedClips);
         carriers.Add(scene.Rate);
-        foreach (var above in scene.WithCarriers(wheel.Id)) carriers.Add(above);
+        var cues = scene.Cues.IsEmpty ? null : CueMoments.Of(scene);
+        foreach (var above in scene.WithCarriers(wheel.Id))
+        {
+            carriers.Add(above);
+            if (cues is null) continue;
+            foreach (var cue in cues.Starting(above.Id))
+            {
+                carriers.Add(cue);
+                carriers.Add(cues.At(cue));
+            }
+        }
         return carriers.DrainToImmutable();
     }
 

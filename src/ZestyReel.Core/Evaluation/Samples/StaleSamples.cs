@@ -5,11 +5,14 @@ using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Evaluation;
 
-/// <summary>Which samples a change makes stale, seen in the scene after it.</summary>
+/// <summary>Which samples a change makes stale.</summary>
 public static class StaleSamples
 {
     /// <summary>The channels of objects that have to be sampled anew, and where in time.</summary>
-    public static IReadOnlyList<StaleTarget> Stale(this SceneChange change, Scene after)
+    /// <param name="change">The change.</param>
+    /// <param name="after">The scene after it.</param>
+    /// <param name="retimed">The objects whose time flows otherwise.</param>
+    public static IReadOnlyList<StaleTarget> Stale(this SceneChange change, Scene after, RetimedObjects retimed)
     {
         var stale = new Dictionary<ObjectId, Staleness>();
         void Add(ObjectId id, IEnumerable<string> channels, TickInterval within)
@@ -19,8 +22,7 @@ public static class StaleSamples
             known.Channels.UnionWith(channels);
             known.Within = known.Within.With(within);
         }
-        if (change.ChangesTime)
-            foreach (var thing in after.Objects.Values.Where(thing => change.IsRetimed(thing.Id))) Add(thing.Id, AllOf(thing), TickInterval.All);
+        foreach (var id in retimed.In(after)) Add(id, AllOf(after.Object(id)), TickInterval.All);
         foreach (var (row, before, now) in change.Rows)
         {
             if (row.Kind == RowKind.Channel) Add(new ObjectId(row.Id), [row.Channel], Differing(before as Channel, now as Channel));
@@ -69,12 +71,11 @@ public static class StaleSamples
     }
 
     /// <summary>The placed clips whose rate and phase have to be sampled anew.</summary>
-    public static IReadOnlyList<PlacedClip> StaleClips(this SceneChange change, Scene after)
+    public static IReadOnlyList<PlacedClip> StaleClips(this SceneChange change, Scene after, RetimedObjects retimed)
     {
-        if (change.ChangesTime) return [.. after.PlacedClips.Values];
         var clips = change.Rows.Where(row => row.Row.Kind == RowKind.Clip).Select(row => new ClipId(row.Row.Id)).ToHashSet();
         var placed = change.Rows.Where(row => row.Row.Kind == RowKind.PlacedClip).Select(row => new PlacedClipId(row.Row.Id)).ToHashSet();
-        return [.. after.PlacedClips.Values.Where(one => placed.Contains(one.Id) || clips.Contains(one.Clip))];
+        return [.. after.PlacedClips.Values.Where(one => placed.Contains(one.Id) || clips.Contains(one.Clip) || retimed.Has(one.Object))];
     }
 
     private static IEnumerable<string> AllOf(SceneObject thing) => thing.Specs.Select(spec => spec.Name);
@@ -122,13 +123,5 @@ public static class StaleSamples
         }
         foreach (var each in way) known[each] = found;
         return found;
-    }
-
-    /// <summary>Whether an object is covered by a warp that changed, before or after; by another rate all are.</summary>
-    private static bool IsRetimed(this SceneChange change, ObjectId id)
-    {
-        static bool Covers(object? row, ObjectId id) => row is Warp warp && (warp.Targets is not { } targets || targets.Any(target => target.Object == id));
-        return change.Rows.Any(row => row.Row.Kind == RowKind.Settings && row is { Before: SceneSettings a, After: SceneSettings b } && a.Rate != b.Rate)
-            || change.Rows.Any(row => row.Row.Kind == RowKind.Warp && (Covers(row.Before, id) || Covers(row.After, id)));
     }
 }

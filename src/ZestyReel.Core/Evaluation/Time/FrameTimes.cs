@@ -5,15 +5,15 @@ using ZestyReel.Core.Time;
 namespace ZestyReel.Core.Evaluation;
 
 /// <summary>
-/// The source times of a run of played times, worked out once for each different stack of warps and shared by
-/// all channels under it. Safe to use from several threads.
+/// The source times of a run of played times, worked out once for each different way through cues and warps and
+/// shared by all channels that have it. Safe to use from several threads.
 /// </summary>
 public sealed class FrameTimes
 {
     private readonly TimeFlow _flow;
     private readonly double[] _played;
-    private readonly Dictionary<string, double[]> _warped = [];
-    private readonly Dictionary<Warp[], double[]> _warpedBy = [];
+    private readonly Dictionary<(double, double?, string), double[]> _sources = [];
+    private readonly Dictionary<TimeStack, double[]> _sourcesBy = [];
     private readonly Dictionary<double[], float[]> _frames = [];
     private readonly Lazy<ILookup<ObjectId, PlacedClip>> _placed;
     private readonly ConcurrentDictionary<ObjectId, ClipMix> _clips = [];
@@ -55,7 +55,7 @@ public sealed class FrameTimes
     /// <summary>Source times that the whole scene shows, in ticks, one for each played time.</summary>
     public double[] ForScene() => _flow.IsPlain ? _played : Through(_flow.CoveringScene());
 
-    /// <summary>Source times as frames, worked out once for each stack of warps; null where nothing is warped.</summary>
+    /// <summary>Source times as frames, worked out once for each way through cues and warps; null where they are the played ones.</summary>
     internal float[]? InFrames(double[] source)
     {
         if (ReferenceEquals(source, _played)) return null;
@@ -71,21 +71,15 @@ public sealed class FrameTimes
     internal ClipMix? ClipsOn(ObjectId id) =>
         Scene.PlacedClips.IsEmpty || !_placed.Value.Contains(id) ? null : _clips.GetOrAdd(id, _ => new ClipMix(Scene, _placed.Value[id]));
 
-    private double[] Through(Warp[] warps)
+    private double[] Through(TimeStack stack)
     {
-        if (warps.Length == 0) return _played;
-        lock (_warped)
+        if (stack.IsPlain) return _played;
+        lock (_sources)
         {
-            if (_warpedBy.TryGetValue(warps, out var times)) return times;
-            var stack = string.Join(' ', warps.Select(w => w.Id.Value));
-            if (_warped.TryGetValue(stack, out times)) return _warpedBy[warps] = times;
-            times = _played;
-            foreach (var warp in warps)
-            {
-                var near = 0;
-                times = Array.ConvertAll(times, time => warp.SourceOf(time, ref near));
-            }
-            return _warped[stack] = _warpedBy[warps] = times;
+            if (_sourcesBy.TryGetValue(stack, out var times)) return times;
+            var key = stack.Key;
+            if (!_sources.TryGetValue(key, out times)) _sources[key] = times = stack.SourceOf(_played);
+            return _sourcesBy[stack] = times;
         }
     }
 }

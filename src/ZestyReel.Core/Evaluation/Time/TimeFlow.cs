@@ -1,86 +1,85 @@
+using System.Collections.Concurrent;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Evaluation;
 
-/// <summary>Leads played time to each channel's source time through the scene's warps, the outermost first.</summary>
+/// <summary>How played time becomes source time: through cues, then warps, those of the scene first. Safe to use from several threads.</summary>
 public sealed class TimeFlow
 {
     private readonly Scene _scene;
-    private readonly Warp[] _on;
+    private readonly TimeStack _all;
     private readonly bool _isOneForAll;
+    private readonly CueMoments? _cues;
+    private readonly ConcurrentDictionary<(ObjectId, string), TimeStack> _started = [];
 
-    /// <param name="scene">Whose warps apply.</param>
+    /// <param name="scene">Whose cues and warps apply.</param>
     public TimeFlow(Scene scene)
     {
-        (_scene, _on) = (scene, [.. scene.Warps.Values.Where(w => w.On)]);
-        _isOneForAll = _on.All(warp => warp.CoversScene);
+        _scene = scene;
+        _all = scene.Warps.IsEmpty ? TimeStack.Plain : new(0, null, [.. scene.Warps.Values.Where(w => w.On)]);
+        _isOneForAll = _all.Warps.All(warp => warp.CoversScene);
+        if (!scene.Cues.IsEmpty && scene.Cues.Values.Any(cue => cue.On)) _cues = CueMoments.Of(scene);
     }
 
     /// <summary>Whether played time and source time are the same everywhere.</summary>
-    public bool IsPlain => _on.Length == 0;
+    public bool IsPlain => _cues is null && _all.IsPlain;
 
-    /// <summary>The warps that cover a curve, in the order in which they apply. A warp's own points are covered by none.</summary>
-    public Warp[] Covering(CurveRef curve) => curve.Owner switch
+    /// <summary>The way of a curve. That of a warp's own points is plain.</summary>
+    public TimeStack Covering(CurveRef curve) => curve.Owner switch
     {
         OwnerKind.Object => Covering(new ObjectId(curve.Id), curve.Channel),
         // The rate of a clip stands in the time of the object that the clip is on.
         OwnerKind.Placed => Covering(_scene.Placed(new PlacedClipId(curve.Id)).Object, ""),
-        _ => [],
+        _ => TimeStack.Plain,
     };
 
-    /// <summary>The warps that cover a channel of an object, or with the empty name the object as a whole.</summary>
-    public Warp[] Covering(ObjectId id, string channel)
+    /// <summary>The way of a channel of an object, or with the empty name of the object as a whole.</summary>
+    public TimeStack Covering(ObjectId id, string channel)
     {
-        // The same array for all, so that it is seen to be the same.
-        if (_isOneForAll) return _on;
-        return [.. _on
+        if (_cues?.Starting(id, channel) is { } cue) return _started.GetOrAdd((id, channel), _ => Started(cue, id, channel));
+        // The same one for all, so that it is seen to be the same.
+        return _isOneForAll ? _all : new(0, null, Warps(id, channel));
+    }
+
+    /// <summary>The way of the whole scene.</summary>
+    public TimeStack CoveringScene() => new(0, null, [.. _all.Warps.Where(warp => warp.CoversScene)]);
+
+    /// <summary>The first played time at which a curve shows a source time, both in ticks; null where it never does.</summary>
+    public double? PlayedOf(CurveRef curve, double source) => Covering(curve).PlayedOf(source);
+
+    /// <summary>As the other, of an object as a whole.</summary>
+    public double? PlayedOf(ObjectId id, double source) => Covering(id, "").PlayedOf(source);
+
+    /// <summary>Source time of a played time for a curve, both in ticks.</summary>
+    public double SourceOf(CurveRef curve, double played) => Covering(curve).SourceOf(played);
+
+    /// <summary>As the other, for an object as a whole.</summary>
+    public double SourceOf(ObjectId id, double played) => Covering(id, "").SourceOf(played);
+
+    private TimeStack Started(Cue cue, ObjectId id, string channel)
+    {
+        var warps = Warps(id, channel);
+        return _cues!.ShiftOf(cue) is { } shift
+            ? new(shift.Value, null, warps)
+            : new(0, StandsAt(cue, id, new(0, null, warps)), warps);
+    }
+
+    /// <summary>What never starts stands as it is before its first key, its first clip and its anchor.</summary>
+    private double StandsAt(Cue cue, ObjectId id, TimeStack uncued)
+    {
+        var first = uncued.SourceOf(cue.Anchor.Value);
+        foreach (var (name, each) in _scene.Object(id).Channels)
+            if (each.Curve is { } curve && cue.Covers(id, name)) first = Math.Min(first, curve.Keys[0].Time.Value);
+        foreach (var placed in _scene.PlacedClips.Values)
+            if (placed.Object == id) first = Math.Min(first, placed.Start.Value);
+        return first;
+    }
+
+    private Warp[] Warps(ObjectId id, string channel) => _isOneForAll
+        ? _all.Warps
+        : [.. _all.Warps
             .Select(warp => (warp, depth: warp.Depth(id, channel)))
             .Where(w => w.depth is not null)
             .OrderBy(w => w.depth)
             .Select(w => w.warp)];
-    }
-
-    /// <summary>The warps that cover the whole scene.</summary>
-    public Warp[] CoveringScene() => [.. _on.Where(warp => warp.CoversScene)];
-
-    /// <summary>The first played times, in ticks, at which the keys of a curve are seen; null where one never is.</summary>
-    /// <param name="warps">The warps that cover it, in their order.</param>
-    /// <param name="source">The time of a key.</param>
-    /// <param name="known">What has been found under the same warps.</param>
-    public static double? PlayedOf(Warp[] warps, double source, Dictionary<double, double?> known)
-    {
-        // Keys stand on the same frames again and again.
-        if (!known.TryGetValue(source, out var played)) known[source] = played = PlayedOf(warps, source);
-        return played;
-    }
-
-    /// <summary>The first played time at which a curve shows a source time, both in ticks; null where it never does.</summary>
-    public double? PlayedOf(CurveRef curve, double source) => PlayedOf(Covering(curve), source);
-
-    /// <summary>As the other, of an object as a whole.</summary>
-    public double? PlayedOf(ObjectId id, double source) => PlayedOf(Covering(id, ""), source);
-
-    /// <summary>Source time of a played time for a curve, both in ticks.</summary>
-    public double SourceOf(CurveRef curve, double played) => SourceOf(Covering(curve), played);
-
-    /// <summary>As the other, for an object as a whole.</summary>
-    public double SourceOf(ObjectId id, double played) => SourceOf(Covering(id, ""), played);
-
-    private static double SourceOf(Warp[] warps, double played)
-    {
-        foreach (var warp in warps)
-        {
-            var near = 0;
-            played = warp.SourceOf(played, ref near);
-        }
-        return played;
-    }
-
-    private static double? PlayedOf(Warp[] warps, double source)
-    {
-        double? played = source;
-        for (var i = warps.Length - 1; i >= 0; i--) played = played is { } time ? warps[i].PlayedOf(time) : null;
-        return played;
-    }
 }

@@ -27,6 +27,7 @@ public static class SceneRules
         foreach (var selection in scene.NamedSelections.Values) Check(selection);
         foreach (var clip in scene.Clips.Values) Check(clip);
         foreach (var placed in scene.PlacedClips.Values) Check(scene, placed);
+        foreach (var cue in scene.Cues.Values) CueRules.Check(scene, cue);
         SceneTies.Check(scene);
     }
 
@@ -89,7 +90,7 @@ public static class SceneRules
             if (!IsMode(key.In) || !IsMode(key.Out)) throw new Refusal("warp", "there is no such interpolation");
         }
         if (warp.Targets is not { } targets) return;
-        var seen = new HashSet<WarpTarget>();
+        var seen = new HashSet<TimeTarget>();
         foreach (var target in targets)
         {
             if (target.Channel is { } channel) scene.Object(target.Object, "targets").Spec(channel, "targets");

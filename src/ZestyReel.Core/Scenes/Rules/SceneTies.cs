@@ -24,6 +24,7 @@ public static class SceneTies
         AreUnique(scene.Objects.Values.Select(thing => thing.Name), "an object");
         AreUnique(scene.Warps.Values.Select(warp => warp.Name), "a warp");
         AreUnique(scene.Clips.Values.Select(clip => clip.Name), "a clip");
+        AreUnique(scene.Cues.Values.Select(cue => cue.Name), "a cue");
         AreUnique(scene.NamedSelections.Values.Select(selection => selection.Name), "a named selection");
         foreach (var thing in scene.Objects.Values)
             if (thing.Parent is { } parent && !scene.Objects.ContainsKey(parent)) throw new Refusal("parent", $"the parent of {thing.Name} is not there any more");
@@ -38,6 +39,7 @@ public static class SceneTies
             if (!selection.Objects.All(scene.Objects.ContainsKey)) throw new Refusal("objects", $"what belongs to {selection.Name} is not there any more");
         foreach (var placed in scene.PlacedClips.Values)
             if (!scene.Objects.ContainsKey(placed.Object) || !scene.Clips.ContainsKey(placed.Clip)) throw new Refusal("placed", "a clip is on an object that is not there any more");
+        CueTies.Check(scene);
         if (!scene.Settings.Range.Contains(scene.Settings.Work)) throw new Refusal("work", "the work range reaches beyond the scene range");
     }
 

@@ -12,7 +12,7 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Beyond">What happens before and after its keys.</param>
 /// <param name="Curve">Values are source times.</param>
 public sealed record Warp(
-    WarpId Id, string Name, bool On, ImmutableArray<WarpTarget>? Targets, WarpBeyond Beyond, Curve Curve)
+    WarpId Id, string Name, bool On, ImmutableArray<TimeTarget>? Targets, WarpBeyond Beyond, Curve Curve)
 {
     /// <summary>Whether it covers everything.</summary>
     public bool CoversScene => Targets is null;
@@ -41,9 +41,10 @@ public sealed record Warp(
         int? depth = null;
         foreach (var target in targets)
         {
-            if (target.Object != id) continue;
-            if (target.Channel is null) return 1;
-            if (target.Channel == channel) depth = 2;
+            if (target.Depth(id, channel) is not { } reached) continue;
+            // The object as a whole comes first, whatever else is named.
+            if (reached == 1) return 1;
+            depth = reached;
         }
         return depth;
     }

@@ -1,0 +1,7 @@
+-- What starts when something else happens, packed.
+CREATE TABLE cue (
+  scene_id INTEGER NOT NULL REFERENCES scene (id) ON DELETE CASCADE,
+  id       INTEGER NOT NULL,
+  image    BLOB    NOT NULL,
+  PRIMARY KEY (scene_id, id)
+) STRICT;
