@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Edit, TimeTarget } from '../api/http'
 import type { CueProposalMessage, CueWhenMessage } from '../api/messages'
 import { useScene } from '../scene/sceneStore'
@@ -42,10 +42,17 @@ if (!known)
     .then((found) => {
       proposals.value = found
       if (found.length) pick(0)
+      void nextTick(showPicked)
       own.value ??= found[0]?.when ?? null
     })
     .catch(() => undefined)
     .finally(() => (isAsking.value = false))
+
+/** The first proposal is what Enter takes; the keyboard goes on from there. */
+const happens = useTemplateRef<HTMLFieldSetElement>('happens')
+function showPicked(): void {
+  if (happens.value?.contains(document.activeElement)) happens.value.querySelector<HTMLElement>(':checked')?.focus()
+}
 
 function pick(place: number): void {
   picked.value = place
@@ -93,7 +100,7 @@ const dropStart = (target: TimeTarget) => (starts.value = starts.value.filter((e
     @remove="remove"
     @close="emit('close')"
   >
-    <fieldset v-if="!known" class="happens">
+    <fieldset v-if="!known" ref="happens" class="happens">
       <legend>What happens at frame {{ frameWords(frame) }}</legend>
       <label v-for="(each, i) in proposals" :key="i" class="way tight">
         <input type="radio" class="form-check-input" name="happens" :checked="picked === i" @change="pick(i)" />
@@ -155,7 +162,7 @@ const dropStart = (target: TimeTarget) => (starts.value = starts.value.filter((e
       on; called
       <input
         v-model="name"
-        class="form-control name"
+        class="form-control form-control-sm name"
         maxlength="80"
         :placeholder="told?.name ?? ''"
         aria-label="Name of the cue"

@@ -84,6 +84,8 @@ function setObject(object: number): void {
     when.value = now.channel && specOf(holder, now.channel) ? { ...now, object } : reaching(object)
   }
 }
+// Nothing is proposed: it begins with what is likely.
+if (!when.value) setEvent('reaches')
 const setChannel = (channel: string) =>
   (when.value = { ...when.value!, channel, value: state.value(thing.value!, channel) })
 const setValue = (shown: number) => (when.value = { ...when.value!, value: shown / style.value.factor })
@@ -108,7 +110,6 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value
       :value="when?.event ?? ''"
       @change="setEvent(chosen($event) as CueEvent)"
     >
-      <option v-if="!when" value="" disabled>choose…</option>
       <option
         v-for="{ event, label } in events"
         :key="event"

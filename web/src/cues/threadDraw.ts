@@ -3,10 +3,13 @@ import { curveOf, type Thread } from './threads'
 
 const font = "11px 'Figtree Variable', sans-serif"
 
+let measuring: CanvasRenderingContext2D | null = null
+
 /** How wide the label of a thread is, in pixels. */
-export function labelWidth(ctx: CanvasRenderingContext2D, label: string): number {
-  ctx.font = font
-  return ctx.measureText(label).width
+export function labelWidth(label: string): number {
+  measuring ??= document.createElement('canvas').getContext('2d')!
+  measuring.font = font
+  return measuring.measureText(label).width
 }
 
 /** Threads over the lanes: mint where the cue calls, grapefruit and loose where it never does, dim where it is off. */
@@ -32,7 +35,7 @@ function drawThread(ctx: CanvasRenderingContext2D, p: DeskPicture, thread: Threa
   if (to) disc(ctx, to.x, to.y, 4.5, true)
   ctx.font = font
   ctx.textBaseline = 'middle'
-  const wide = ctx.measureText(label).width
+  const wide = labelWidth(label)
   ctx.globalAlpha = 0.85
   ctx.fillStyle = ink
   ctx.fillRect(at.x - 3, at.y - 8, wide + 6, 16)

@@ -18,6 +18,8 @@ export interface Thread {
 /** How near to its lower end the pointer takes a thread, in pixels. */
 const reach = 7
 const loose = 40
+/** Between a thread and its label. */
+const gap = 10
 
 /** The lane that shows a channel of an object, or the object itself, or else what it is inside. */
 function laneFor(
@@ -41,8 +43,15 @@ export function threadsOf(
   lanes: readonly Lane[],
   p: Pick<DeskPicture, 'width' | 'first' | 'last'>,
   scrolled: number,
+  widthOf: (label: string) => number,
 ): Thread[] {
   if (model.cues.size === 0) return []
+  /** Right of the thread, or left of it where there is no room. */
+  function beside(label: string, left: number, right: number, y: number): { x: number; y: number } {
+    const wide = widthOf(label)
+    const x = right + gap + wide > p.width && left - gap - wide > 0 ? left - gap - wide : right + gap
+    return { x, y }
+  }
   const byId = new Map(lanes.map((lane) => [lane.id, lane]))
   return [...model.cues.values()].flatMap((cue): Thread[] => {
     const started = cue.starts[0] && laneFor(model, byId, cue.starts[0].object, cue.starts[0].channel ?? null)
@@ -50,12 +59,13 @@ export function threadsOf(
     const from = { x: xOf(p, cue.calls ?? cue.nearestAt), y: heightOf(model, byId, cue.when, scrolled) }
     if (cue.calls === null) {
       const label = `${cue.name}: never`
-      return [{ cue, from, to: null, label, at: { x: from.x + 8, y: from.y + loose } }]
+      return [{ cue, from, to: null, label, at: beside(label, from.x, from.x + 14, from.y + loose) }]
     }
     const to = { x: xOf(p, cue.calls + cue.offset), y: started.top - scrolled }
     const offset = cue.offset ? ` ${cue.offset > 0 ? '+' : '−'} ${frameWords(Math.abs(cue.offset))}` : ''
     const label = `${whenWords(model, cue.when)}${offset}`
-    return [{ cue, from, to, label, at: { x: (from.x + to.x) / 2 + 8, y: (from.y + to.y) / 2 } }]
+    const [left, right] = from.x < to.x ? [from.x, to.x] : [to.x, from.x]
+    return [{ cue, from, to, label, at: beside(label, left, right, (from.y + to.y) / 2) }]
   })
 }
 

@@ -100,14 +100,9 @@ const clipHands = useClipHands(lanes.width, readout)
 /** The cues between the lanes, as they lie on the desk now. */
 const threads = () => {
   const stretch = { width: lanes.width.value, first: view.first, last: view.last }
-  return threadsOf(scene.model, desk.lanes, stretch, desk.scrolled)
+  return threadsOf(scene.model, desk.lanes, stretch, desk.scrolled, labelWidth)
 }
-const threadHands = useThreadHands(
-  () => lanes.width.value,
-  threads,
-  (label) => labelWidth(lanesCanvas.value!.getContext('2d')!, label),
-  readout,
-)
+const threadHands = useThreadHands(() => lanes.width.value, threads, labelWidth, readout)
 
 // What tall lanes show beside the rows has to be asked for.
 watch(
