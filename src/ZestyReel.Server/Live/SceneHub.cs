@@ -187,6 +187,34 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
     /// <summary>A cue as an edit would make it, with the moment at which it would call.</summary>
     public Task<CueMessage> LookAheadCue(long scene, string edit) => Quickly(scene, (state, _) => CueWire.LookAhead(state.Scene, EditJson.Read(edit)));
 
+    /// <summary>The pace of objects that go somewhere, as it would be after an edit, or with an empty one as it is.</summary>
+    public Task<PaceMessage[]> Paces(long scene, int[] objects, string edit) => Quickly<PaceMessage[]>(scene, (state, stop) =>
+    {
+        if (objects.Length > MostLanes) throw new Refusal("objects", $"give at most {MostLanes} objects");
+        var now = edit.Length == 0 ? state.Scene : EditJson.Read(edit).Apply(state.Scene);
+        double Frame(double ticks) => now.Rate.FrameOf(ticks);
+        return
+        [
+            .. objects.Select(id => new ObjectId(id)).Where(now.Objects.ContainsKey).Select(id => Pace.Of(now, id, stop)).OfType<Pace>()
+                .Select(pace => new PaceMessage(pace.Object.Value, Frame(pace.Start), Frame(pace.End), pace.Length, pace.Mean, pace.Top)),
+        ];
+    });
+
+    /// <summary>When an object is nearest to another one.</summary>
+    public Task<MeetingMessage> NearestFrame(long scene, int thing, int other) => Slowly(scene, (state, stop) =>
+    {
+        var (id, to) = (state.Scene.Object(new(thing)).Id, state.Scene.Object(new(other)).Id);
+        var meeting = Meeting.Nearest(state.Scene, id, to, stop);
+        return new MeetingMessage(thing, state.Scene.Rate.FrameOf(meeting.At.Value), meeting.Distance);
+    });
+
+    /// <summary>When those that follow a path first pass one of its points; who never does is left out.</summary>
+    public Task<MeetingMessage[]> Passings(long scene, int path, int point) => Slowly<MeetingMessage[]>(scene, (state, _) =>
+    [
+        .. state.Scene.InOrder().Where(each => each.Follow?.Path.Value == path).Select(each => (each.Id, At: Meeting.Passing(state.Scene, each.Id, point)))
+            .Where(each => each.At is not null).Select(each => new MeetingMessage(each.Id.Value, state.Scene.Rate.FrameOf(each.At!.Value.Value), 0)),
+    ]);
+
     /// <summary>The names that objects would have after a renaming of several, in the order in which it names them.</summary>
     public Task<string[]> NewNames(long scene, string edit) => Quickly<string[]>(scene, (state, _) =>
         EditJson.Read(edit) is RenameObjects renaming ? [.. renaming.NewNames(state.Scene)] : throw new Refusal("edit", "it renames no objects"));

@@ -105,6 +105,16 @@ public sealed record CueWhenMessage(
 [MessagePackObject]
 public sealed record CueProposalMessage([property: Key("when")] CueWhenMessage When, [property: Key("from")] double From, [property: Key("calls")] double Calls);
 
+/// <summary>How something goes: see the core's <c>Pace</c>; times in played frames.</summary>
+[MessagePackObject]
+public sealed record PaceMessage(
+    [property: Key("object")] int Object, [property: Key("start")] double Start, [property: Key("end")] double End,
+    [property: Key("length")] double Length, [property: Key("mean")] double Mean, [property: Key("top")] double Top);
+
+/// <summary>When something is nearest to something else or passes a point, in played frames, and how far away it is then.</summary>
+[MessagePackObject]
+public sealed record MeetingMessage([property: Key("object")] int Object, [property: Key("frame")] double Frame, [property: Key("distance")] double Distance);
+
 /// <summary>The numbers of rows of one kind that are not there any more.</summary>
 [MessagePackObject]
 public sealed record GoneMessage([property: Key("kind"), MessagePackFormatter(typeof(Words<RowKind>))] RowKind Kind, [property: Key("ids")] int[] Ids);

@@ -11,8 +11,10 @@ import type {
   CurveMessage,
   FallMessage,
   KeptMessage,
+  MeetingMessage,
   MoreMessage,
   MotionMessage,
+  PaceMessage,
   PeopleMessage,
   SamplesMessage,
   SceneMessage,
@@ -146,6 +148,11 @@ export class LiveLine {
   gimbalLocks = (scene: number, object: number) => this.ask<[number, number][]>('GimbalLocks', scene, object)
   motion = (scene: number) => this.ask<MotionMessage>('Motion', scene)
   newNames = (scene: number, edit: Edit) => this.ask<string[]>('NewNames', scene, JSON.stringify(addressedEdit(edit)))
+  paces = (scene: number, objects: number[], edit: Edit | null) =>
+    this.ask<PaceMessage[]>('Paces', scene, objects, edit ? JSON.stringify(addressedEdit(edit)) : '')
+  nearestFrame = (scene: number, object: number, other: number) =>
+    this.ask<MeetingMessage>('NearestFrame', scene, object, other)
+  passings = (scene: number, path: number, point: number) => this.ask<MeetingMessage[]>('Passings', scene, path, point)
   proposeCues = (scene: number, frame: number, started: number[]) =>
     this.ask<CueProposalMessage[]>('ProposeCues', scene, frame, started)
   lookAheadCue = (scene: number, edit: Edit) =>

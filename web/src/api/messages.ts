@@ -111,6 +111,21 @@ export interface CueProposalMessage {
   calls: number
 }
 
+export interface PaceMessage {
+  object: number
+  start: number
+  end: number
+  length: number
+  mean: number
+  top: number
+}
+
+export interface MeetingMessage {
+  object: number
+  frame: number
+  distance: number
+}
+
 export interface HistoryNote {
   position: number
   floor: number

@@ -711,6 +711,7 @@ export interface components {
       | components['schemas']['EditSetKeyValues']
       | components['schemas']['EditSetLocked']
       | components['schemas']['EditSetNamedSelection']
+      | components['schemas']['EditSetPace']
       | components['schemas']['EditSetParent']
       | components['schemas']['EditSetPath']
       | components['schemas']['EditSetPathPointKind']
@@ -1850,6 +1851,33 @@ export interface components {
       objects: unknown[]
       /** @description The one to change; a new one when left out. */
       selection?: number
+    }
+    /**
+     * @description Spreads the keys that make objects go, of their travel or else of their position, so that each sets off and arrives when
+     *     it is to, or goes as fast as it is to on the whole. Then it sets off when it did.
+     */
+    EditSetPace: {
+      /** @enum {string} */
+      edit?: 'setPace'
+      /** @description What goes. */
+      objects: unknown[]
+      /**
+       * Format: double
+       * @description The played frame at which it sets off; as now when left out.
+       */
+      from?: null | number
+      /**
+       * Format: double
+       * @description The played frame at which it is there; as now when left out, or as the speed says.
+       */
+      to?: null | number
+      /**
+       * Format: double
+       * @description The mean speed through the world, in scene lengths per second.
+       */
+      speed?: null | number
+      /** @description Or as fast as this object is on the whole. */
+      as?: number
     }
     /** @description Gives objects another parent, or none. */
     EditSetParent: {

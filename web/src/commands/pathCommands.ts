@@ -1,6 +1,9 @@
+import { frameWords } from '../cues/cueWords'
+import { usePaces } from '../pace/paces'
 import { usePathDrawing } from '../paths/drawing'
 import { useLeaving } from '../paths/leaving'
 import { usePathPoints } from '../paths/pathPoints'
+import { useNotices } from '../scene/notices'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
@@ -13,6 +16,8 @@ export function pathCommands(): Command[] {
   const drawing = usePathDrawing()
   const leaving = useLeaving()
   const points = usePathPoints()
+  const paces = usePaces()
+  const notices = useNotices()
   const onPath = () => (points.path ? null : 'Select a path first.')
   const followers = () => [...selection.objects].filter((id) => scene.model.objects.get(id)?.follow)
 
@@ -43,7 +48,47 @@ export function pathCommands(): Command[] {
     if (kept?.added.length) selection.select(kept.added.filter((id) => scene.model.objects.get(id)?.follow))
   }
 
+  /** Of two selected objects, the one selected last goes to the other. */
+  async function goNearest(): Promise<void> {
+    const [other, mover] = [...selection.objects]
+    const { frame, distance } = await scene.nearestFrame(mover!, other!)
+    playhead.goTo(frame, true)
+    const [a, b] = [mover!, other!].map((id) => scene.model.objects.get(id)?.name)
+    notices.say(`${a} is nearest to ${b} at ${frameWords(frame)}: ${Number(distance.toFixed(3))} away.`)
+  }
+
+  async function goPassing(): Promise<void> {
+    const [point] = points.points
+    const met = await scene.passings(points.path!.id, point!)
+    const nameOf = (id: number) => scene.model.objects.get(id)?.name ?? ''
+    if (!met.length) notices.say(`Nothing passes point ${point! + 1} of ${points.path!.name} within the scene.`)
+    else {
+      const first = met.reduce((a, b) => (b.frame < a.frame ? b : a))
+      playhead.goTo(first.frame, true)
+      const all = met.map(({ object, frame }) => `${nameOf(object)} at ${frameWords(frame)}`).join(', ')
+      notices.say(`Point ${point! + 1} of ${points.path!.name} is passed by ${all}.`)
+    }
+  }
+
   return [
+    {
+      group: 'Paths',
+      title: 'Pace table: show or hide',
+      run: () => void (paces.isShown = !paces.isShown),
+    },
+    {
+      group: 'Paths',
+      title: 'Go to the frame where the two selected objects are nearest',
+      lacks: () =>
+        selection.objects.size === 2 ? null : 'Select two objects first: what is gone to, then what goes there.',
+      run: () => void goNearest(),
+    },
+    {
+      group: 'Paths',
+      title: 'Go to the frame where the selected point is passed',
+      lacks: () => (one() ? null : 'Select one point of a path first.'),
+      run: () => void goPassing(),
+    },
     { group: 'Paths', title: 'Draw a path', keys: ['Shift+P'], shown: 'Shift P', run: drawing.begin },
     {
       group: 'Paths',

@@ -38,6 +38,7 @@ import { frameOf } from './deskDraw'
 import { useMenus } from '../menus/menus'
 import { meansName } from './naming'
 import OverviewStrip from './OverviewStrip.vue'
+import PaceStrip from '../pace/PaceStrip.vue'
 import PeopleLines from '../people/PeopleLines.vue'
 import PlayheadLine from './PlayheadLine.vue'
 import type { Readout } from './readout'
@@ -266,6 +267,7 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
     </div>
     <DeskRuler />
     <FlowStrip />
+    <PaceStrip />
     <div class="rows">
       <div ref="body" class="body" @scroll="scroll">
         <div class="heads" :style="{ height: `${Math.max(desk.height, bodyHeight)}px` }">
@@ -311,7 +313,7 @@ const shownFrames = computed(() => JSON.stringify({ first: view.first, last: vie
 <style scoped>
 .desk {
   display: grid;
-  grid-template: 24px fit-content(50%) minmax(0, 1fr) 34px / 246px minmax(0, 1fr);
+  grid-template: 24px fit-content(40%) fit-content(45%) minmax(0, 1fr) 34px / 246px minmax(0, 1fr);
   height: 100%;
   background: var(--ink);
 }

@@ -70,6 +70,14 @@ public sealed class PathWay
         return (index, run - index);
     }
 
+    /// <summary>The travel that leads to a point of the path, the first where it goes round.</summary>
+    public double TravelOf(int point)
+    {
+        if (point >= _segments.Length) return 1;
+        if (point == 0) return 0;
+        return Shape.Spread == PathSpread.Points ? (double)point / _segments.Length : Length > 0 ? LengthTo(point, 0) / Length : 0;
+    }
+
     /// <summary>Where some travel leads, in the path's own space.</summary>
     public Vector At(double travel)
     {
