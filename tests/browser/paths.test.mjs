@@ -293,4 +293,56 @@ test('a path is split at a point and joined again', async () => {
   await desk.undo()
 })
 
+test('places at even times are marked on the stage on demand', async () => {
+  await desk.select('Boat')
+  const pale = (r, g, b) => r > 190 && g > 200 && b > 150 && b < 225 && g >= r
+  const count = async () => middleOf(PNG.sync.read(await page.screenshot({ clip: box })), pale).count
+  const before = await count()
+  await command(page, 'Places at even times')
+  await page.getByText('Places are shown for every 3 frames').waitFor()
+  await until(count, (now) => now > before + 150, 'the marks')
+  await command(page, 'Places at even times')
+  await until(count, (now) => now < before + 60, 'no marks')
+})
+
+test('the outlines of a drawing become paths, spread in depth, and are followed', async () => {
+  const before = await bytes()
+  await command(page, 'Bring in SVG')
+  const dialog = page.getByRole('dialog')
+  await page
+    .getByLabel('SVG file')
+    .setInputFiles({ name: 'broken.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg') })
+  await dialog.getByRole('alert').waitFor()
+  await page.getByLabel('SVG file').setInputFiles({
+    name: 'bay.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg"><line id="Quay" x2="100" y2="40"/><text id="Name">Bay</text></svg>',
+    ),
+  })
+  await dialog.getByText('One path from bay.svg. Left out: Name (a text has no outline of its own).').waitFor()
+  await dialog.getByRole('button', { name: 'take the harbour chart' }).click()
+  await dialog.getByText('9 paths from the harbour chart.').waitFor()
+  await setField(page, 'Width', '20')
+  await dialog.getByLabel('Spread in depth').selectOption('step')
+  await setField(page, 'Depth', '0.5')
+  await dialog.getByText('9 paths').waitFor()
+  await desk.changing(() => dialog.getByRole('button', { name: 'Bring in' }).click())
+  const { objects } = await file()
+  const coast = objects.find(({ name }) => name === 'Coast')
+  assert.equal(coast.kind, 'path')
+  const heights = ['Coast', 'Pier', 'Breakwater'].map(
+    (name) => objects.find((each) => each.name === name).channels['position.y']?.value ?? 0,
+  )
+  assert.deepEqual(heights, [0, 0.5, 1])
+  await desk.select('Boat')
+  await desk.changing(() => page.getByLabel('Path that it follows').selectOption({ label: 'Channel' }))
+  assert.equal((await objectOf('Boat')).follow.path, 'Channel')
+  const places = await worldOf('Boat')
+  near(places.get(101).y, 0.5 + 5 * 0.5, 1e-6, 'as high as the sixth outline')
+  await desk.undo()
+  await desk.undo()
+  assert.equal(await bytes(), before)
+})
+
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

@@ -53,21 +53,27 @@ public static class ChannelCatalogue
     public static readonly ImmutableArray<ChannelSpec> OfFollowers =
         [new(Follow.Travel, "Travel", "Path", ChannelUnit.Fraction, 0, -Far, Far, []) { Hue = CurveHue.Fern }];
 
-    private static readonly FrozenDictionary<ObjectKind, ImmutableArray<ChannelSpec>> ByFollowingKind =
-        ByKind.ToFrozenDictionary(kind => kind.Key, kind => kind.Value.AddRange(OfFollowers));
+    /// <summary>What an object has besides while it aims at another one.</summary>
+    public static readonly ImmutableArray<ChannelSpec> OfAimers =
+        [new(Aim.Weight, "Weight", "Aim", ChannelUnit.Fraction, 1, 0, 1, []) { Hue = CurveHue.Plum }];
+
+    /// <summary>By kind, and whether such an object follows a path and aims.</summary>
+    private static readonly FrozenDictionary<(ObjectKind, bool, bool), ImmutableArray<ChannelSpec>> ByUse =
+        (from kind in ByKind from follows in (bool[])[false, true] from aims in (bool[])[false, true] select (kind, follows, aims)).ToFrozenDictionary(
+            use => (use.kind.Key, use.follows, use.aims), use => use.kind.Value.AddRange(use.follows ? OfFollowers : []).AddRange(use.aims ? OfAimers : []));
 
     private static readonly FrozenDictionary<ObjectKind, FrozenDictionary<string, ChannelSpec>> ByName =
-        ByFollowingKind.ToFrozenDictionary(kind => kind.Key, kind => kind.Value.ToFrozenDictionary(spec => spec.Name));
+        ByKind.Keys.ToFrozenDictionary(kind => kind, kind => ByUse[(kind, true, true)].ToFrozenDictionary(spec => spec.Name));
 
     private static readonly FrozenDictionary<string, ChannelSpec> Any =
-        ByFollowingKind.Values.SelectMany(specs => specs).DistinctBy(spec => spec.Name).ToFrozenDictionary(spec => spec.Name);
+        ByKind.Keys.SelectMany(kind => ByUse[(kind, true, true)]).DistinctBy(spec => spec.Name).ToFrozenDictionary(spec => spec.Name);
 
     /// <summary>All channels of a kind, in order.</summary>
-    public static ImmutableArray<ChannelSpec> Of(ObjectKind kind, bool follows = false) => (follows ? ByFollowingKind : ByKind)[kind];
+    public static ImmutableArray<ChannelSpec> Of(ObjectKind kind, bool follows = false, bool aims = false) => ByUse[(kind, follows, aims)];
 
     /// <summary>The channel of that name; null where such an object has none.</summary>
-    public static ChannelSpec? Find(ObjectKind kind, string name, bool follows = false) =>
-        follows || name != Follow.Travel ? ByName[kind].GetValueOrDefault(name) : null;
+    public static ChannelSpec? Find(ObjectKind kind, string name, bool follows = false, bool aims = false) =>
+        name == Follow.Travel && !follows || name == Aim.Weight && !aims ? null : ByName[kind].GetValueOrDefault(name);
 
     /// <summary>The channel of that name as the first kind that has it has it; null if none has.</summary>
     public static ChannelSpec? OfAnyKind(string name) => Any.GetValueOrDefault(name);

@@ -114,6 +114,20 @@ public sealed record Scene(
         }
     }
 
+    /// <summary>The object itself and all that its place in the world is worked out from, each once: what carries it, what carries that and so on, and what any of these aims at with all behind that.</summary>
+    public IEnumerable<SceneObject> Behind(ObjectId id)
+    {
+        var seen = new HashSet<ObjectId>();
+        var waiting = new Queue<ObjectId>([id]);
+        while (waiting.TryDequeue(out var next))
+            foreach (var each in WithCarriers(next))
+            {
+                if (!seen.Add(each.Id)) break;
+                yield return each;
+                if (each.Aim is { } aim) waiting.Enqueue(aim.At);
+            }
+    }
+
     /// <summary>A number that no clip has.</summary>
     public ClipId NextClipId() => new(Clips.IsEmpty ? 1 : Clips.Keys.Max().Value + 1);
 

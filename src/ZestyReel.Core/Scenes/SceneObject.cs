@@ -14,6 +14,7 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Roll">Whether it turns like a wheel as it travels.</param>
 /// <param name="Path">The way of a path; null for every other kind.</param>
 /// <param name="Follow">The path that it goes along; null where it goes along none.</param>
+/// <param name="Aim">What it is turned at; null where it is turned at nothing.</param>
 public sealed record SceneObject(
     ObjectId Id,
     string Name,
@@ -25,22 +26,23 @@ public sealed record SceneObject(
     RotationInterpolation RotationInterpolation = RotationInterpolation.EachAxis,
     Roll? Roll = null,
     PathShape? Path = null,
-    Follow? Follow = null)
+    Follow? Follow = null,
+    Aim? Aim = null)
 {
     /// <summary>What its own transform lies inside: the path that it follows, else its parent; null where it is the world.</summary>
     public ObjectId? Carrier => Follow?.Path ?? Parent;
 
     /// <summary>The channels that it has, in the order in which they are shown and written.</summary>
-    public ImmutableArray<ChannelSpec> Specs => ChannelCatalogue.Of(Kind, Follow is not null);
+    public ImmutableArray<ChannelSpec> Specs => ChannelCatalogue.Of(Kind, Follow is not null, Aim is not null);
 
     /// <summary>What is known of a channel; null where it has no such channel.</summary>
-    public ChannelSpec? Find(string channel) => ChannelCatalogue.Find(Kind, channel, Follow is not null);
+    public ChannelSpec? Find(string channel) => ChannelCatalogue.Find(Kind, channel, Follow is not null, Aim is not null);
 
     /// <summary>What is known of a channel.</summary>
     /// <exception cref="Refusal">It has no such channel.</exception>
     public ChannelSpec Spec(string channel, string place) =>
         Find(channel)
-        ?? throw new Refusal(place, channel == Scenes.Follow.Travel ? $"{Name} follows no path" : $"a {Kind.ToString().ToLowerInvariant()} has no channel \"{Names.Shown(channel)}\"");
+        ?? throw new Refusal(place, channel == Scenes.Follow.Travel ? $"{Name} follows no path" : channel == Scenes.Aim.Weight ? $"{Name} aims at nothing" : $"a {Kind.ToString().ToLowerInvariant()} has no channel \"{Names.Shown(channel)}\"");
 
     /// <summary>The channel of that name, which the kind must have.</summary>
     public Channel Channel(string name) => Channels.GetValueOrDefault(name) ?? new Channel(Spec(name, "channel").Default);
@@ -52,6 +54,9 @@ public sealed record SceneObject(
             ? Channels.Remove(name)
             : Channels.SetItem(name, channel),
     };
+
+    /// <summary>The object aiming otherwise or at nothing; then it has no weight of that any more.</summary>
+    public SceneObject Aiming(Aim? aim) => this with { Aim = aim, Channels = aim is null ? Channels.Remove(Scenes.Aim.Weight) : Channels };
 
     /// <summary>The object on another path or on none; then it has no travel any more.</summary>
     public SceneObject Following(Follow? follow) => this with { Follow = follow, Channels = follow is null ? Channels.Remove(Scenes.Follow.Travel) : Channels };

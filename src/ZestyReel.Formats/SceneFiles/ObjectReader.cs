@@ -19,11 +19,12 @@ internal static class ObjectReader
         var objects = new List<SceneObject>();
         var parents = new List<(SceneObject Child, Node Parent)>();
         var followers = new List<(SceneObject Thing, Node Path)>();
+        var aimers = new List<(SceneObject Thing, Node Target)>();
         var byName = new Dictionary<string, SceneObject>();
         foreach (var (at, item) in items.Index())
         {
             told((double)at / items.Count);
-            if (item.Fields(["name", "kind"], ["parent", "rotationOrder", "rotation", "roll", "points", "closed", "spread", "follow", "channels"]) is not { } fields) continue;
+            if (item.Fields(["name", "kind"], ["parent", "rotationOrder", "rotation", "roll", "points", "closed", "spread", "follow", "aim", "channels"]) is not { } fields) continue;
             var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
                 ? nameNode.Guarded(() => Names.Checked(text, ""))
                 : null;
@@ -38,10 +39,13 @@ internal static class ObjectReader
             var following = fields.TryGetValue("follow", out var followNode) ? PathReader.ReadFollow(followNode) : null;
             // What it has to know which channels it has; which path it is, comes when all are read.
             if (following is { } known) read = read with { Follow = known.Follow };
+            var aiming = fields.TryGetValue("aim", out var aimNode) ? PathReader.ReadAim(aimNode) : null;
+            if (aiming is { } aim) read = read with { Aim = aim.Aim };
             if (fields.TryGetValue("channels", out var channels)) read = ReadChannels(channels, read, keys);
             if (!byName.TryAdd(name, read)) nameNode.Fault($"there is an object called {name} already; names are unique");
             if (fields.TryGetValue("parent", out var parent) && parent.Element.ValueKind != JsonValueKind.Null) parents.Add((read, parent));
             if (following is { } found) followers.Add((read, found.Path));
+            if (aiming is { } aimed) aimers.Add((read, aimed.Target));
             objects.Add(read);
         }
         foreach (var (child, parent) in parents)
@@ -57,6 +61,12 @@ internal static class ObjectReader
             if (!byName.TryGetValue(text, out var found)) path.Fault($"there is no object called \"{Names.Shown(text)}\"");
             else if (found.Kind != ObjectKind.Path) path.Fault($"{text} is no path");
             else objects[follower.Id.Value - 1] = objects[follower.Id.Value - 1] with { Follow = follower.Follow! with { Path = found.Id } };
+        }
+        foreach (var (aimer, target) in aimers)
+        {
+            if (target.Text() is not { } text) continue;
+            if (!byName.TryGetValue(text, out var found)) target.Fault($"there is no object called \"{Names.Shown(text)}\"");
+            else objects[aimer.Id.Value - 1] = objects[aimer.Id.Value - 1] with { Aim = aimer.Aim! with { At = found.Id } };
         }
         return objects;
     }
@@ -87,7 +97,7 @@ internal static class ObjectReader
         {
             if (thing.Find(name) is not { } spec)
             {
-                value.Fault(name == Follow.Travel ? $"{thing.Name} follows no path" : $"a {FileWords.Of(thing.Kind)} has no such channel");
+                value.Fault(name == Follow.Travel ? $"{thing.Name} follows no path" : name == Aim.Weight ? $"{thing.Name} aims at nothing" : $"a {FileWords.Of(thing.Kind)} has no such channel");
                 continue;
             }
             if (ReadChannel(value, spec, keys) is { } channel) thing = thing.WithChannel(name, channel);

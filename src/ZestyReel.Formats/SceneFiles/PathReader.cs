@@ -53,6 +53,20 @@ internal static class PathReader
         }) is { } read ? (read, path) : null;
     }
 
+    /// <summary>How an object aims, and where the target's name stands; null where it has faults.</summary>
+    public static (Aim Aim, Node Target)? ReadAim(Node node)
+    {
+        if (node.Fields(["at"], ["axis", "up"]) is not { } fields || !fields.TryGetValue("at", out var target)) return null;
+        var axis = fields.TryGetValue("axis", out var axisNode) ? AxisWords.Read(axisNode) : null;
+        var up = fields.TryGetValue("up", out var upNode) ? AxisWords.Read(upNode) : null;
+        var aim = new Aim(default, axis ?? SignedAxis.MinusZ, up ?? SignedAxis.PlusY);
+        return node.Guarded<Aim>(() =>
+        {
+            AimTies.Check(aim);
+            return aim;
+        }) is { } read ? (read, target) : null;
+    }
+
     private static PathPoint? ReadPoint(Node node)
     {
         if (node.Fields(["at"], ["kind", "in", "out"]) is not { } fields || !fields.TryGetValue("at", out var at)) return null;

@@ -20,12 +20,22 @@ internal static class PathWriter
                     : $"{{ \"at\": {Of(point.At)}, \"kind\": \"{FileWords.Of(point.Kind)}\" }}");
             json.WriteEndArray();
         }
+        if (thing.Aim is { } aim) WriteAim(json, scene, aim);
         if (thing.Follow is not { } follow) return;
         json.WriteStartObject("follow");
         json.WriteString("path", scene.Object(follow.Path).Name);
         if (follow.Facing is { } facing) json.WriteString("facing", AxisWords.Of(facing));
         if (follow.Up != SignedAxis.PlusY) json.WriteString("up", AxisWords.Of(follow.Up));
         if (follow.Bank != 0) json.WriteNumber("bank", follow.Bank);
+        json.WriteEndObject();
+    }
+
+    private static void WriteAim(Utf8JsonWriter json, Scene scene, Aim aim)
+    {
+        json.WriteStartObject("aim");
+        json.WriteString("at", scene.Object(aim.At).Name);
+        if (aim.Axis != SignedAxis.MinusZ) json.WriteString("axis", AxisWords.Of(aim.Axis));
+        if (aim.Up != SignedAxis.PlusY) json.WriteString("up", AxisWords.Of(aim.Up));
         json.WriteEndObject();
     }
 

@@ -125,6 +125,7 @@ public static class ZestyHost
         app.MapScenes();
         app.MapHistory();
         app.MapEases();
+        app.MapSvg();
         app.MapHub<SceneHub>("/live");
         if (!Directory.Exists(options.WebFolder)) return;
         var pages = new PhysicalFileProvider(options.WebFolder);

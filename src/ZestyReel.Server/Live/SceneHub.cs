@@ -200,6 +200,19 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
         ];
     });
 
+    /// <summary>Where the origins of objects are in the world, so many frames apart over the work range: three numbers (f32) for each place.</summary>
+    public Task<byte[]> Places(long scene, int[] objects, int every) => Slowly(scene, (state, stop) =>
+    {
+        var (now, work) = (state.Scene, state.Scene.Settings.Work);
+        if (every < 1) throw new Refusal("every", "give one frame at least");
+        var count = (work.Last - work.First) / every + 1;
+        if (count * objects.Length > MostLanes) throw new Refusal("every", "that would be too many places; take more frames from one to the next");
+        var times = new FrameTimes(now, [.. Enumerable.Range(0, (int)count).Select(i => (double)now.Rate.StartOf(work.First + (long)i * every).Value)]) { Stop = stop };
+        var worlds = new WorldSampler(now, times);
+        float[] places = [.. objects.Select(id => new ObjectId(id)).Where(now.Objects.ContainsKey).SelectMany(id => worlds.Worlds(id)).SelectMany(world => new[] { (float)world.Px, (float)world.Py, (float)world.Pz })];
+        return System.Runtime.InteropServices.MemoryMarshal.AsBytes(places.AsSpan()).ToArray();
+    });
+
     /// <summary>When an object is nearest to another one.</summary>
     public Task<MeetingMessage> NearestFrame(long scene, int thing, int other) => Slowly(scene, (state, stop) =>
     {

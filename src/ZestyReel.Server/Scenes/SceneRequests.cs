@@ -41,7 +41,9 @@ public sealed record KindEntry(ObjectKind Kind, IReadOnlyList<ChannelSpec> Chann
 /// <param name="Warp">What the points of a warp are.</param>
 /// <param name="Rate">What the rate of a placed clip is.</param>
 /// <param name="Followers">What an object has besides while it follows a path.</param>
-public sealed record CatalogueEntry(IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate, IReadOnlyList<ChannelSpec> Followers);
+/// <param name="Aimers">What an object has besides while it aims at another one.</param>
+public sealed record CatalogueEntry(
+    IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate, IReadOnlyList<ChannelSpec> Followers, IReadOnlyList<ChannelSpec> Aimers);
 
 /// <summary>A scene without its keys.</summary>
 public sealed record SceneSummary(

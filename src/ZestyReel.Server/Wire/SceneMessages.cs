@@ -148,7 +148,8 @@ public sealed record ObjectMessage(
     [property: Key("rotationInterpolation"), MessagePackFormatter(typeof(Words<RotationInterpolation>))] RotationInterpolation RotationInterpolation,
     [property: Key("roll")] RollMessage? Roll,
     [property: Key("path")] PathMessage? Path,
-    [property: Key("follow")] FollowMessage? Follow);
+    [property: Key("follow")] FollowMessage? Follow,
+    [property: Key("aim")] AimMessage? Aim);
 
 /// <summary>The way of a path, in its own space.</summary>
 /// <param name="Closed">Whether it goes on from the last point to the first.</param>
@@ -177,6 +178,13 @@ public sealed record FollowMessage(
     [property: Key("facing"), MessagePackFormatter(typeof(WordsOrNone<SignedAxis>))] SignedAxis? Facing,
     [property: Key("up"), MessagePackFormatter(typeof(Words<SignedAxis>))] SignedAxis Up,
     [property: Key("bank")] double Bank);
+
+/// <summary>How an object aims.</summary>
+[MessagePackObject]
+public sealed record AimMessage(
+    [property: Key("at")] int At,
+    [property: Key("axis"), MessagePackFormatter(typeof(Words<SignedAxis>))] SignedAxis Axis,
+    [property: Key("up"), MessagePackFormatter(typeof(Words<SignedAxis>))] SignedAxis Up);
 
 /// <summary>A wheel's axle, and its radius in scene lengths.</summary>
 [MessagePackObject]

@@ -55,7 +55,8 @@ public static class SceneWire
         thing.Id.Value, thing.Name, thing.Kind, thing.Parent?.Value, thing.Place, thing.RotationOrder, thing.RotationInterpolation,
         thing.Roll is { } roll ? new(roll.Axle, roll.Radius) : null,
         thing.Path is { } path ? Path(path) : null,
-        thing.Follow is { } follow ? new(follow.Path.Value, follow.Facing, follow.Up, follow.Bank) : null);
+        thing.Follow is { } follow ? new(follow.Path.Value, follow.Facing, follow.Up, follow.Bank) : null,
+        thing.Aim is { } aim ? new(aim.At.Value, aim.Axis, aim.Up) : null);
 
     private static PathMessage Path(PathShape path)
     {

@@ -1,4 +1,6 @@
--- What starts when something else happens, packed.
+-- What starts when something else happens, and what an object aims at, packed.
+ALTER TABLE object ADD COLUMN aim BLOB;
+
 CREATE TABLE cue (
   scene_id INTEGER NOT NULL REFERENCES scene (id) ON DELETE CASCADE,
   id       INTEGER NOT NULL,

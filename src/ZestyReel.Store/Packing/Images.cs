@@ -32,13 +32,13 @@ public sealed record ObjectImage(
     [property: Key(0)] string Name, [property: Key(1)] string Kind, [property: Key(2)] int? Parent,
     [property: Key(3)] int Place, [property: Key(4)] string RotationOrder, [property: Key(5)] string? RotationInterpolation = null,
     [property: Key(6)] string? RollAxle = null, [property: Key(7)] double? RollRadius = null,
-    [property: Key(8)] PathImage? Path = null, [property: Key(9)] FollowImage? Follow = null)
+    [property: Key(8)] PathImage? Path = null, [property: Key(9)] FollowImage? Follow = null, [property: Key(10)] AimImage? Aim = null)
 {
     /// <summary>The image of an object.</summary>
     public static ObjectImage Of(SceneObject o) => new(
         o.Name, o.Kind.ToString(), o.Parent?.Value, o.Place, o.RotationOrder.ToString(), o.RotationInterpolation.ToString(),
         o.Roll?.Axle.ToString(), o.Roll?.Radius,
-        o.Path is { } path ? PathImage.Of(path) : null, o.Follow is { } follow ? FollowImage.Of(follow) : null);
+        o.Path is { } path ? PathImage.Of(path) : null, o.Follow is { } follow ? FollowImage.Of(follow) : null, o.Aim is { } aim ? AimImage.Of(aim) : null);
 
     /// <summary>The object of the image, with its number.</summary>
     public SceneObject Object(int id) => new(
@@ -47,7 +47,7 @@ public sealed record ObjectImage(
         RotationInterpolation is null ? Core.Scenes.RotationInterpolation.EachAxis : // As histories of former times have it.
             RotationInterpolation == "Shortest" ? Core.Scenes.RotationInterpolation.Quaternion : Enum.Parse<RotationInterpolation>(RotationInterpolation),
         RollAxle is null ? null : new Roll(Enum.Parse<Axis>(RollAxle), RollRadius!.Value),
-        Path?.Shape(), Follow?.Follow());
+        Path?.Shape(), Follow?.Follow(), Aim?.Aim());
 }
 
 /// <summary>The way of a path as it is packed.</summary>
@@ -96,6 +96,17 @@ public sealed record FollowImage([property: Key(0)] int Path, [property: Key(1)]
 
     /// <summary>The following of the image.</summary>
     public Follow Follow() => new(new ObjectId(Path), (SignedAxis?)Facing, (SignedAxis)Up, Bank);
+}
+
+/// <summary>How an object aims, as it is packed.</summary>
+[MessagePackObject]
+public sealed record AimImage([property: Key(0)] int At, [property: Key(1)] byte Axis, [property: Key(2)] byte Up)
+{
+    /// <summary>The image of an aim.</summary>
+    public static AimImage Of(Aim aim) => new(aim.At.Value, (byte)aim.Axis, (byte)aim.Up);
+
+    /// <summary>The aim of the image.</summary>
+    public Aim Aim() => new(new ObjectId(At), (SignedAxis)Axis, (SignedAxis)Up);
 }
 
 /// <summary>A channel as it is packed; its keys stand elsewhere.</summary>

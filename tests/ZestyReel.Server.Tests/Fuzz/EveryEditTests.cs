@@ -34,7 +34,8 @@ public class EveryEditTests
         new SaveClip([new KeySet(new ObjectId(1), "position.x", [FrameRate.Film.At(1), FrameRate.Film.At(30)])], "Glide"), new PlaceClip(new ClipId(1), [new ObjectId(4)], 9),
         new AddPath([new(new(0, 0, 0)), new(new(4, 0, 3), PathPointKind.Corner), new(new(9, 2, 0), PathPointKind.Free, new(-1, 0, 0), new(2, 1, 0))], Name: "Route"),
         new AddObject(ObjectKind.Cone, "Boat"), new FollowPath([new ObjectId(6)], new ObjectId(5), SignedAxis.PlusX, Bank: 30),
-        new AddCue(new(CueEvent.Reaches, new ObjectId(6), Follow.Travel, 0.5), [new(new ObjectId(4), null), new(new ObjectId(2), "look.opacity")], Offset: 4));
+        new AddCue(new(CueEvent.Reaches, new ObjectId(6), Follow.Travel, 0.5), [new(new ObjectId(4), null), new(new ObjectId(2), "look.opacity")], Offset: 4),
+        new AimAt([new ObjectId(2)], new ObjectId(6)));
 
     private static Scene Of(params Edit[] edits) => edits.Aggregate(Scene.Empty("Bay"), (now, edit) => edit.Apply(now));
 

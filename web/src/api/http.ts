@@ -50,6 +50,18 @@ export type HandleForm = Schemas['HandleForm']
 export type KeptEase = Schemas['KeptEase']
 export type Interpolation = NonNullable<Schemas['Interpolation']>
 
+/** Where a drawing is put in the world; see `SvgPlacement` on the server. */
+export interface SvgPlacement {
+  plane: 'floor' | 'upright'
+  width: number
+  x?: number
+  y?: number
+  z?: number
+  depth?: 'none' | 'step' | 'random'
+  amount?: number
+  seed?: number
+}
+
 async function send(
   method: string,
   path: string,
@@ -90,6 +102,15 @@ export const http = {
   keepEase: (name: string, css: string) =>
     send('PUT', `/api/eases/${encodeURIComponent(name)}`, JSON.stringify({ css })),
   deleteEase: (name: string) => send('DELETE', `/api/eases/${encodeURIComponent(name)}`),
+  svgPaths: (svg: string, placement: SvgPlacement) =>
+    json<Schemas['SvgPaths']>(
+      send(
+        'POST',
+        `/api/svg/paths?${new URLSearchParams(Object.entries(placement).map(([name, value]) => [name, String(value)]))}`,
+        svg,
+        { type: 'image/svg+xml' },
+      ),
+    ),
   fileAddress: (id: number) => `/api/scenes/${id}/file`,
   thumbnailAddress: (id: number, revision: number) => `/api/scenes/${id}/thumbnail?revision=${revision}`,
 }

@@ -150,6 +150,9 @@ export class LiveLine {
   newNames = (scene: number, edit: Edit) => this.ask<string[]>('NewNames', scene, JSON.stringify(addressedEdit(edit)))
   paces = (scene: number, objects: number[], edit: Edit | null) =>
     this.ask<PaceMessage[]>('Paces', scene, objects, edit ? JSON.stringify(addressedEdit(edit)) : '')
+  /** Places of objects in the world, so many frames apart: x, y and z each. */
+  places = async (scene: number, objects: number[], every: number) =>
+    new Float32Array((await this.ask<Uint8Array>('Places', scene, objects, every)).slice().buffer)
   nearestFrame = (scene: number, object: number, other: number) =>
     this.ask<MeetingMessage>('NearestFrame', scene, object, other)
   passings = (scene: number, path: number, point: number) => this.ask<MeetingMessage[]>('Passings', scene, path, point)

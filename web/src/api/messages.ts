@@ -236,6 +236,7 @@ export interface ObjectMessage {
   roll: RollMessage | null
   path: PathMessage | null
   follow: FollowMessage | null
+  aim: AimMessage | null
 }
 
 export interface ChannelMessage {
@@ -375,6 +376,12 @@ export interface FollowMessage {
   facing: SignedAxis | null
   up: SignedAxis
   bank: number
+}
+
+export interface AimMessage {
+  at: number
+  axis: SignedAxis
+  up: SignedAxis
 }
 
 /** In the order of their numbers. */

@@ -55,6 +55,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/svg/paths': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** What the outlines of an SVG file, sent as the body, would be as paths. Nothing is changed: the edit addPaths adds what is answered. */
+    post: operations['ReadSvg']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/scenes': {
     parameters: {
       query?: never
@@ -399,6 +416,8 @@ export interface components {
       rate: components['schemas']['ChannelSpec']
       /** @description What an object has besides while it follows a path. */
       followers: components['schemas']['ChannelSpec'][]
+      /** @description What an object has besides while it aims at another one. */
+      aimers: components['schemas']['ChannelSpec'][]
     }
     /** @description What is known of a channel beforehand. */
     ChannelSpec: {
@@ -635,6 +654,18 @@ export interface components {
        */
       bytes: number
     }
+    /** @description A path to be added. */
+    DrawnPath: {
+      /** @description What it is to be called. */
+      name: string
+      /** @description Its points, in the world. */
+      points: components['schemas']['PathPoint'][]
+      /**
+       * @description Whether it goes on from the last to the first.
+       * @default false
+       */
+      closed?: boolean
+    }
     EaseRequest: {
       /** @description A CSS easing function. */
       css: string
@@ -646,7 +677,9 @@ export interface components {
       | components['schemas']['EditAddNoise']
       | components['schemas']['EditAddObject']
       | components['schemas']['EditAddPath']
+      | components['schemas']['EditAddPaths']
       | components['schemas']['EditAddWarp']
+      | components['schemas']['EditAimAt']
       | components['schemas']['EditBakeClips']
       | components['schemas']['EditBakeCue']
       | components['schemas']['EditBakeCycles']
@@ -677,6 +710,7 @@ export interface components {
       | components['schemas']['EditInsertPathPoint']
       | components['schemas']['EditJoinPaths']
       | components['schemas']['EditKeyChannels']
+      | components['schemas']['EditLeaveAim']
       | components['schemas']['EditLeavePath']
       | components['schemas']['EditMoveKeys']
       | components['schemas']['EditMovePathPoints']
@@ -702,6 +736,7 @@ export interface components {
       | components['schemas']['EditReversePath']
       | components['schemas']['EditSaveClip']
       | components['schemas']['EditScaleKeys']
+      | components['schemas']['EditSetAim']
       | components['schemas']['EditSetBookmark']
       | components['schemas']['EditSetCue']
       | components['schemas']['EditSetExtrapolation']
@@ -848,6 +883,13 @@ export interface components {
       /** @description Its name; a free one when left out. */
       name?: null | string
     }
+    /** @description Adds several paths at once, each through points of the world, with its own place in their middle. */
+    EditAddPaths: {
+      /** @enum {string} */
+      edit?: 'addPaths'
+      /** @description The paths; a name that is taken gets a number. */
+      paths: components['schemas']['DrawnPath'][]
+    }
     /** @description Adds a warp that changes nothing yet: straight from the first frame of the scene range to the last. */
     EditAddWarp: {
       /** @enum {string} */
@@ -856,6 +898,24 @@ export interface components {
       name?: null | string
       /** @description What it covers; left out, the whole scene. */
       targets?: null | components['schemas']['TimeTarget'][]
+    }
+    /** @description Lets objects aim at another one. Their own rotation, which comes after, goes with its keys; or it is kept so that they are turned as now on a frame, and when keyed on each of its keys. */
+    EditAimAt: {
+      /** @enum {string} */
+      edit?: 'aimAt'
+      /** @description What aims. */
+      objects: unknown[]
+      /** @description What is aimed at. */
+      target: components['schemas']['ObjectId']
+      /** @description The own direction that looks there. */
+      axis?: components['schemas']['SignedAxis']
+      /** @description The own direction that is kept up. */
+      up?: components['schemas']['SignedAxis']
+      /**
+       * Format: double
+       * @description The played frame on which they stay turned as they are; left out, their own rotation goes.
+       */
+      keepAt?: null | number
     }
     /** @description Writes what clips add to objects down as keys, and takes the clips off: the motion stays as it is. */
     EditBakeClips: {
@@ -951,7 +1011,7 @@ export interface components {
       edit?: 'deleteNamedSelection'
       selection: components['schemas']['NamedSelectionId']
     }
-    /** @description Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections. What follows a path that goes stays where it is. */
+    /** @description Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections. What follows a path that goes stays where it is, and what aims at something that goes stays turned as it is. */
     EditDeleteObjects: {
       /** @enum {string} */
       edit?: 'deleteObjects'
@@ -965,7 +1025,7 @@ export interface components {
       keepAt?: null | number
       /**
        * Format: double
-       * @description What follows a path that goes keeps its place on this played frame; on the first of the work range when left out.
+       * @description What follows a path that goes, or aims at something that does, keeps its place on this played frame; on the first of the work range when left out.
        */
       leaveAt?: null | number
     }
@@ -1232,6 +1292,23 @@ export interface components {
        * @description Where channels that were still so far also get a key, with the value they had; no such keys when left out.
        */
       anchor?: null | number
+    }
+    /** @description Lets objects aim no more. They stay turned as they are on a frame, and what is keyed of them as on each of its keys; or they keep their motion, with a key on each frame of the scene. */
+    EditLeaveAim: {
+      /** @enum {string} */
+      edit?: 'leaveAim'
+      /** @description What aims. */
+      objects: unknown[]
+      /**
+       * Format: double
+       * @description The played frame on which they stay as they are.
+       */
+      at: number
+      /**
+       * @description They keep their motion over the scene range.
+       * @default false
+       */
+      keepMotion?: boolean
     }
     /** @description Takes objects off their paths. They stay where they are on a frame, and what is keyed of them where it is on each of its keys; or they keep their motion, with a key on each frame of the scene. */
     EditLeavePath: {
@@ -1707,6 +1784,19 @@ export interface components {
       meet?: components['schemas']['WhenKeysMeet']
       /** @description How the values of each of the sets are spread; left out, they stay. */
       values?: null | components['schemas']['ValueScale'][]
+    }
+    /** @description Sets which way objects that aim are turned, or lets them aim at something else; their own rotation stays. */
+    EditSetAim: {
+      /** @enum {string} */
+      edit?: 'setAim'
+      /** @description What aims. */
+      objects: unknown[]
+      /** @description The own direction that looks at the target. */
+      axis: components['schemas']['SignedAxis']
+      /** @description The own direction that is kept up. */
+      up: components['schemas']['SignedAxis']
+      /** @description What is aimed at; as now when left out. */
+      target?: number
     }
     /** @description Adds a bookmark, or changes one. */
     EditSetBookmark: {
@@ -2306,6 +2396,14 @@ export interface components {
     PathPointKind: 'smooth' | 'corner' | 'free'
     /** @enum {unknown} */
     PathSpread: 'even' | 'points' | null
+    ProblemDetails: {
+      type?: null | string
+      title?: null | string
+      /** Format: int32 */
+      status?: null | number
+      detail?: null | string
+      instance?: null | string
+    }
     /**
      * @description What stays the same when the rate changes.
      * @enum {unknown}
@@ -2398,8 +2496,12 @@ export interface components {
       keys: number
       objects: components['schemas']['ObjectSummary'][]
     }
-    /** @enum {unknown} */
-    SignedAxis: 'plusX' | 'minusX' | 'plusY' | 'minusY' | 'plusZ' | 'minusZ' | null
+    /**
+     * @description One of an object's own directions.
+     * @default minusZ
+     * @enum {unknown}
+     */
+    SignedAxis: 'plusX' | 'minusX' | 'plusY' | 'minusY' | 'plusZ' | 'minusZ'
     /** @description A step through the history, and the revision of the scene that it was asked for on. */
     StepRequest: {
       /** Format: int64 */
@@ -2419,6 +2521,30 @@ export interface components {
       /** Format: double */
       to: number
     }
+    /**
+     * @description How outlines are spread in depth.
+     * @enum {unknown}
+     */
+    SvgDepth: 'none' | 'step' | 'random'
+    /** @description An element that gave no outline, and why. */
+    SvgLeftOut: {
+      /** @description Its id, or the kind of element. */
+      name: string
+      /** @description In words for a person. */
+      why: string
+    }
+    /** @description What an SVG file would bring into a scene. */
+    SvgPaths: {
+      /** @description Its outlines as paths, as the edit that adds them takes them. */
+      paths: components['schemas']['DrawnPath'][]
+      /** @description What is left out, and why. */
+      leftOut: components['schemas']['SvgLeftOut'][]
+    }
+    /**
+     * @description The plane that a drawing is laid into.
+     * @enum {unknown}
+     */
+    SvgPlane: 'floor' | 'upright'
     /** @description Ticks of 1/705,600,000 s. */
     Tick: number
     /** @description An object as a whole, or one channel of it, whose time something changes: what a warp covers, or what a cue starts. */
@@ -2517,6 +2643,48 @@ export interface operations {
           [name: string]: unknown
         }
         content?: never
+      }
+    }
+  }
+  ReadSvg: {
+    parameters: {
+      query: {
+        plane: components['schemas']['SvgPlane']
+        width: number
+        x?: number
+        y?: number
+        z?: number
+        depth?: components['schemas']['SvgDepth']
+        amount?: number
+        seed?: number
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'image/svg+xml': string
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SvgPaths']
+        }
+      }
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
       }
     }
   }

@@ -2,6 +2,8 @@ import { frameWords } from '../cues/cueWords'
 import { usePaces } from '../pace/paces'
 import { usePathDrawing } from '../paths/drawing'
 import { useLeaving } from '../paths/leaving'
+import { useSvgDialog } from '../paths/svgDialog'
+import { useEvenTimes } from '../paths/evenTimes'
 import { usePathPoints } from '../paths/pathPoints'
 import { useNotices } from '../scene/notices'
 import { useSelection } from '../scene/selection'
@@ -16,6 +18,8 @@ export function pathCommands(): Command[] {
   const drawing = usePathDrawing()
   const leaving = useLeaving()
   const points = usePathPoints()
+  const evenTimes = useEvenTimes()
+  const svg = useSvgDialog()
   const paces = usePaces()
   const notices = useNotices()
   const onPath = () => (points.path ? null : 'Select a path first.')
@@ -71,6 +75,16 @@ export function pathCommands(): Command[] {
   }
 
   return [
+    { group: 'Paths', title: 'Bring in SVG outlines as paths…', run: () => void (svg.isOpen = true) },
+    {
+      group: 'Paths',
+      title: 'Places at even times: show or hide',
+      run: () => {
+        evenTimes.isShown = !evenTimes.isShown
+        const frames = evenTimes.every === 1 ? 'every frame' : `every ${evenTimes.every} frames`
+        notices.say(evenTimes.isShown ? `Places are shown for ${frames} of the work range.` : 'Places are hidden.')
+      },
+    },
     {
       group: 'Paths',
       title: 'Pace table: show or hide',

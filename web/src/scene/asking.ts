@@ -10,6 +10,7 @@ export const askingOf = (line: LiveLine, scene: () => number) => ({
   lookAheadCue: (edit: Edit) => line.lookAheadCue(scene(), edit),
   proposeCues: (frame: number, started: number[]) => line.proposeCues(scene(), frame, started),
   paces: (objects: number[], edit: Edit | null = null) => line.paces(scene(), objects, edit),
+  places: (objects: number[], every: number) => line.places(scene(), objects, every),
   nearestFrame: (object: number, other: number) => line.nearestFrame(scene(), object, other),
   passings: (path: number, point: number) => line.passings(scene(), path, point),
   newNames: (edit: Edit) => line.newNames(scene(), edit),

@@ -197,6 +197,7 @@ export const objectOf = (id: number, name: string): RowsMessage['objects'][numbe
   roll: null,
   path: null,
   follow: null,
+  aim: null,
 })
 
 /** A channel with keys at some times, their values being a tenth of those; of another owner than an object where one is named. */

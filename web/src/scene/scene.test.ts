@@ -34,6 +34,7 @@ beforeAll(async () => {
       warp: spec('warp', 'Source', 'Time', 0),
       rate: spec('rate', 'Rate', 'Time', 1),
       followers: [spec('follow.travel', 'Travel', 'Path', 0)],
+      aimers: [spec('aim.weight', 'Weight', 'Aim', 1)],
     }),
   )
   vi.stubGlobal('fetch', () => Promise.resolve(answer))

@@ -15,6 +15,7 @@ import { useHandling } from './handling'
 import { usePathDrawing } from '../paths/drawing'
 import { usePathHands } from '../paths/pathHands'
 import { usePathPoints } from '../paths/pathPoints'
+import { useEvenTimes } from '../paths/evenTimes'
 import { usePointNodes } from '../paths/pointNodes'
 import { usePeople } from '../people/people'
 import { useShowWhere } from './showWhere'
@@ -63,6 +64,7 @@ const pathHands = usePathHands(stage)
 const pathBox = pathHands.box
 const drawing = usePathDrawing()
 const pathPoints = usePathPoints()
+const evenTimes = useEvenTimes()
 const pointNodes = usePointNodes(stage.ropes)
 /** The edit that the hand on the handles of path points is about to make. */
 let pointsMoved: Edit | null = null
@@ -234,6 +236,7 @@ function render(): void {
       unseen: working.unseen,
       byOthers: byOthers.value,
       points: pathPoints.path ? { path: pathPoints.path.id, selected: pathPoints.points } : null,
+      evenPlaces: evenTimes.places,
     })
     pointNodes.place()
     handles.place()
@@ -376,6 +379,7 @@ function photograph(): void {
     unseen: new Set<number>(),
     byOthers: nobody,
     points: null,
+    evenPlaces: new Float32Array(),
   }
   stage.show(model, book, { frame: playhead.frame, ...bare })
   void keepThumbnail(renderer.three, stage, model, book, playhead.frame, id, revision, drawStill)
@@ -434,6 +438,7 @@ watch(
     byOthers,
     () => pathPoints.path?.id,
     () => pathPoints.points,
+    () => evenTimes.places,
   ],
   () => redrawState(playhead.playing && views.updates === 'active' ? [views.activeIndex] : undefined),
   { flush: 'sync' },

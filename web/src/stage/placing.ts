@@ -1,3 +1,4 @@
+import { aimOf } from './aiming'
 import { Euler, MathUtils, Quaternion, Vector3, type EulerOrder, type Matrix4, type Object3D } from 'three'
 import type { ChannelValue } from '../api/http'
 
@@ -14,6 +15,8 @@ export interface Start {
   parentInverse: Matrix4
   position: Vector3
   turn: Euler
+  /** Undoes what it aims at turns it by; null where it aims at nothing. */
+  aim: Quaternion | null
   scale: Vector3
 }
 
@@ -23,7 +26,8 @@ export const startOf = (node: Object3D, order: string): Start => ({
   world: node.matrixWorld.clone(),
   parentInverse: node.parent!.matrixWorld.clone().invert(),
   position: node.position.clone(),
-  turn: node.rotation.clone(),
+  turn: (aimOf(node)?.own ?? node.rotation).clone(),
+  aim: aimOf(node)?.turn.clone().invert() ?? null,
   scale: node.scale.clone(),
 })
 
@@ -31,6 +35,7 @@ export const startOf = (node: Object3D, order: string): Start => ({
 export function valuesAt(world: Matrix4, start: Start, groups: readonly TransformGroup[]): ChannelValue[] {
   const [position, quaternion, scale] = [new Vector3(), new Quaternion(), new Vector3()]
   world.clone().premultiply(start.parentInverse).decompose(position, quaternion, scale)
+  if (start.aim) quaternion.premultiply(start.aim)
   const rotation = nearestTurns(new Euler().setFromQuaternion(quaternion, start.order), start.turn)
   const degrees = (turns: Turns, axis: Axis) => MathUtils.RAD2DEG * turns[axis]
   const read = {

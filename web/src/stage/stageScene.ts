@@ -24,6 +24,7 @@ import {
 } from 'three'
 import { specOf } from '../scene/catalogue'
 import { Beads } from '../paths/beads'
+import { EvenPlaces } from '../paths/evenPlaces'
 import { Ropes } from '../paths/ropes'
 import type { SampleBook } from '../scene/samples'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
@@ -32,6 +33,7 @@ import { ShapeBatch } from './shapeBatch'
 import { geometryOf, shapeKey, shapeScale, type Read } from './shapes'
 import { StageLights } from './stageLights'
 import type { View } from './views'
+import { aimed, type Aimed } from './aiming'
 
 /** A value that stands for the sampled one while a hand changes it. */
 export type Held = ((object: number, channel: string) => number | undefined) | null
@@ -49,6 +51,8 @@ export interface Moment {
   byOthers: ReadonlyMap<number, string>
   /** The path whose points are worked on, and those that are selected. */
   points: { path: number; selected: ReadonlySet<number> } | null
+  /** Where things are at even times: x, y and z each. */
+  evenPlaces: Float32Array
 }
 
 const lemon = 0xffe14d
@@ -66,6 +70,7 @@ export class StageScene {
 
   readonly ropes = new Ropes(this.three)
   private readonly beads = new Beads(this.three)
+  private readonly evenPlaces = new EvenPlaces(this.three)
 
   private readonly root = new Object3D()
   /** What a follower's own transform lies inside: its frame on the path. */
@@ -133,7 +138,7 @@ export class StageScene {
   show(
     model: SceneModel,
     book: SampleBook,
-    { frame, held, selected, othersAt, unseen, byOthers, points }: Moment,
+    { frame, held, selected, othersAt, unseen, byOthers, points, evenPlaces }: Moment,
   ): void {
     const objects = model.inOrder()
     const inSelection = new Set<number>()
@@ -165,6 +170,7 @@ export class StageScene {
     for (const batch of this.batches.values()) batch.end()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.end()
     this.lights.end()
+    this.evenPlaces.show(evenPlaces)
     this.ropes.end()
     this.beads.end()
   }
@@ -173,6 +179,7 @@ export class StageScene {
   dress({ look, shading, helpers }: View): void {
     for (const batch of this.batches.values()) batch.dress(shading)
     this.beads.dress(helpers)
+    this.evenPlaces.dress(helpers)
     for (const ghost of this.ghosts.inUse) ghost.material.wireframe = shading === 'wire'
     // Who looks through a camera does not see its mark.
     for (const helper of this.helpers.inUse) helper.visible = helpers && helper.userData.object !== look
@@ -240,7 +247,13 @@ export class StageScene {
     for (const batch of this.batches.values()) batch.dispose()
     this.ropes.dispose()
     this.beads.dispose()
+    this.evenPlaces.dispose()
     for (const id of [...this.nodes.keys()]) this.lights.remove(id)
+  }
+
+  /** What it aims at turns it before its own rotation, which a hand that turns it goes on from. */
+  private aim(object: SceneObject, node: Object3D, read: Read): void {
+    node.userData.aimed = object.aim ? aimed(node.userData.aimed as Aimed | undefined, node, read) : undefined
   }
 
   private place(object: SceneObject, read: Read): void {
@@ -252,6 +265,7 @@ export class StageScene {
       read('rotation.z') * MathUtils.DEG2RAD,
       object.rotationOrder.toUpperCase() as EulerOrder,
     )
+    this.aim(object, node, read)
     node.scale.set(read('scale.x'), read('scale.y'), read('scale.z'))
     // A parent comes before what moves with it.
     const parent = node.parent!

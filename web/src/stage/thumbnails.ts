@@ -126,6 +126,7 @@ export async function drawThumbnails(
         unseen: new Set(),
         byOthers: new Map(),
         points: null,
+        evenPlaces: new Float32Array(),
       })
       await keepThumbnail(renderer, stage, model, book, frame, id, revision, () => {})
       stage.dispose()

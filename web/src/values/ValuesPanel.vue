@@ -12,6 +12,7 @@ import ChannelRow from './ChannelRow.vue'
 import { useChannelState } from './channelState'
 import ColourRow from './ColourRow.vue'
 import ClipSection from '../clips/ClipSection.vue'
+import AimSection from '../aims/AimSection.vue'
 import CueSection from '../cues/CueSection.vue'
 import FollowSection from '../paths/FollowSection.vue'
 import PathSection from '../paths/PathSection.vue'
@@ -147,6 +148,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
     <template v-if="object">
       <ObjectHead :object="object" />
       <FollowSection :object="object" />
+      <AimSection :object="object" />
       <CueSection :object="object" />
       <PathSection v-if="object.path" :object="object" />
       <div v-if="selection.objects.size > 1" class="together" role="radiogroup" aria-label="A change gives each">

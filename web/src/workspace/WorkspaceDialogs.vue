@@ -6,11 +6,14 @@ import CueDialogs from '../cues/CueDialogs.vue'
 import { useFinder } from '../commands/finder'
 import KeyDialogs from '../desk/KeyDialogs.vue'
 import FlowDialogs from '../flow/FlowDialogs.vue'
+import { useSvgDialog } from '../paths/svgDialog'
+import SvgDialog from '../paths/SvgDialog.vue'
 import TimeDialogs from '../timebar/TimeDialogs.vue'
 
 /** The dialogs of the workspace: fetched once the scene is there, so that it is there sooner. */
 defineProps<{ commands: readonly Command[] }>()
 const finder = useFinder()
+const svg = useSvgDialog()
 </script>
 
 <template>
@@ -20,4 +23,5 @@ const finder = useFinder()
   <FlowDialogs />
   <ClipDialogs />
   <CueDialogs />
+  <SvgDialog v-if="svg.isOpen" @close="svg.isOpen = false" />
 </template>

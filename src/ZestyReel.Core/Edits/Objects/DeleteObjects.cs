@@ -3,13 +3,13 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections. What follows a path that goes stays where it is.</summary>
+/// <summary>Takes objects out, with all that hang below them, the clips on them and their places among the targets of warps and in named selections. What follows a path that goes stays where it is, and what aims at something that goes stays turned as it is.</summary>
 /// <param name="Objects">What is deleted.</param>
 /// <param name="KeepAt">
 /// What hangs below them stays, under what they hung below, and keeps its place in the world: when still on this played
 /// frame, when keyed at each of its keys. Left out, it goes too.
 /// </param>
-/// <param name="LeaveAt">What follows a path that goes keeps its place on this played frame; on the first of the work range when left out.</param>
+/// <param name="LeaveAt">What follows a path that goes, or aims at something that does, keeps its place on this played frame; on the first of the work range when left out.</param>
 public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects, decimal? KeepAt = null, decimal? LeaveAt = null) : Edit
 {
     /// <inheritdoc/>
@@ -25,6 +25,8 @@ public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects, decimal? Ke
         var gone = scene.WithDescendants(Objects).Select(o => o.Id).ToHashSet();
         ImmutableArray<ObjectId> leaving = [.. scene.Objects.Values.Where(thing => !gone.Contains(thing.Id) && thing.Follow is { } follow && gone.Contains(follow.Path)).Select(thing => thing.Id)];
         if (!leaving.IsEmpty) scene = new LeavePath(leaving, LeaveAt ?? KeepAt ?? scene.Settings.Work.First).Within(scene);
+        ImmutableArray<ObjectId> aiming = [.. scene.Objects.Values.Where(thing => !gone.Contains(thing.Id) && thing.Aim is { } aim && gone.Contains(aim.At)).Select(thing => thing.Id)];
+        if (!aiming.IsEmpty) scene = new LeaveAim(aiming, LeaveAt ?? KeepAt ?? scene.Settings.Work.First).Within(scene);
         var next = scene with
         {
             Objects = scene.Objects.RemoveRange(gone),

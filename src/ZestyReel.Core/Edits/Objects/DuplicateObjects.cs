@@ -34,6 +34,7 @@ public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
                 Place = firstPlace + i,
                 Parent = original.Parent is { } parent && copyOf.TryGetValue(parent, out var copy) ? copy : original.Parent,
                 Follow = original.Follow is { } follow && copyOf.TryGetValue(follow.Path, out var path) ? follow with { Path = path } : original.Follow,
+                Aim = original.Aim is { } aim && copyOf.TryGetValue(aim.At, out var target) ? aim with { At = target } : original.Aim,
             });
         }
         foreach (var placed in scene.PlacedClips.Values.Where(placed => copyOf.ContainsKey(placed.Object)))

@@ -9,6 +9,9 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Gives an object under another parent the values that keep it where it was.</summary>
 internal sealed class KeptPlace
 {
+    /// <summary>Longest scene whose motion is written down, in frames.</summary>
+    public const int MostFrames = 20_000;
+
     private const int MostShared = 16;
 
     private readonly Scene _before, _after;
@@ -26,6 +29,15 @@ internal sealed class KeptPlace
         (_before, _after, _flow) = (before, after, new TimeFlow(before));
         // All still objects are looked at at the same moment, so that what carries them is worked out once.
         _still = new Worlds(before, after, [now.Value]);
+    }
+
+    /// <summary>The played moments of all frames of a scene, in ticks, for a motion that is kept.</summary>
+    /// <exception cref="Refusal">They are too many.</exception>
+    public static double[] AllFrames(Scene scene)
+    {
+        var range = scene.Settings.Range;
+        if (range.Count > MostFrames) throw new Refusal("keepMotion", $"a scene of {range.Count} frames is too long for a key on each; {MostFrames} are the most");
+        return [.. Enumerable.Range(0, (int)range.Count).Select(i => (double)scene.Rate.StartOf(range.First + i).Value)];
     }
 
     /// <summary>The object with the values that keep it where it was.</summary>
@@ -102,7 +114,9 @@ internal sealed class KeptPlace
         public double[][] Values(SceneObject thing, ImmutableArray<ChannelSpec> specs)
         {
             var worlds = (_worldsBefore ??= new WorldSampler(before, _before)).Worlds(thing.Id);
-            var parents = (_worldsAfter ??= new WorldSampler(after, _after)).Around(thing);
+            var sampler = _worldsAfter ??= new WorldSampler(after, _after);
+            var parents = sampler.Around(thing);
+            var targets = thing.Aim is { } aim ? (At: sampler.Origins(aim.At), Weights: Stages.Values(thing, Aim.Weight, _after)) : default;
             var rotationsBefore = Array.ConvertAll(QuaternionRotation.Channels, name => Stages.Values(before.Object(thing.Id), name, _before));
             var rows = Enumerable.Range(0, 9).Select(_ => new double[ticks.Length]).ToArray();
             for (var i = 0; i < ticks.Length; i++)
@@ -110,6 +124,9 @@ internal sealed class KeptPlace
                 var local = worlds[i];
                 if (parents is not null)
                     local = (parents[i].Inverse() ?? throw new Refusal("parent", "the new parent has no size on one of its keys; nothing can keep its place under it")) * local;
+                // What it aims at turns it before its own rotation.
+                if (thing.Aim is { } how)
+                    local = (Aiming.At(how, targets.Weights[i], parents?[i] ?? Transform.Identity, new(local.Px, local.Py, local.Pz), targets.At[i]).Conjugate().AsTransform() * local) with { Px = local.Px, Py = local.Py, Pz = local.Pz };
                 var (position, rotation, scale) = (local.Position, local.Rotation(thing.RotationOrder), local.Scale);
                 double[] values = [position.X, position.Y, position.Z, rotation.X, rotation.Y, rotation.Z, scale.X, scale.Y, scale.Z];
                 for (var c = 0; c < 9; c++) rows[c][i] = values[c];

@@ -9,9 +9,6 @@ namespace ZestyReel.Core.Edits;
 /// <param name="KeepMotion">They keep their motion over the scene range.</param>
 public sealed record LeavePath(ImmutableArray<ObjectId> Objects, decimal At, bool KeepMotion = false) : Edit
 {
-    /// <summary>Longest scene whose motion is written down, in frames.</summary>
-    public const int MostFrames = 20_000;
-
     /// <inheritdoc/>
     public override string Title(Scene scene) => $"{(KeepMotion ? "Bake" : "Take")} {(Objects.Length == 1 ? scene.Object(Objects[0]).Name : $"{Objects.Length} objects")} off the path";
 
@@ -19,9 +16,7 @@ public sealed record LeavePath(ImmutableArray<ObjectId> Objects, decimal At, boo
     protected override Scene Make(Scene scene)
     {
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
-        var range = scene.Settings.Range;
-        if (KeepMotion && range.Count > MostFrames) throw new Refusal("keepMotion", $"a scene of {range.Count} frames is too long for a key on each; {MostFrames} are the most");
-        double[] frames = KeepMotion ? [.. Enumerable.Range(0, (int)range.Count).Select(i => (double)scene.Rate.StartOf(range.First + i).Value)] : [];
+        var frames = KeepMotion ? KeptPlace.AllFrames(scene) : [];
         var next = scene;
         foreach (var (i, id) in Objects.Index())
         {

@@ -49,6 +49,9 @@ public readonly record struct Quaternion(double W, double X, double Y, double Z)
         return new(a.W * from + b.W * to, a.X * from + b.X * to, a.Y * from + b.Y * to, a.Z * from + b.Z * to);
     }
 
+    /// <summary>The rotation that undoes this one.</summary>
+    public Quaternion Conjugate() => new(W, -X, -Y, -Z);
+
     /// <summary>The rotation as a transform about the origin.</summary>
     public Transform AsTransform() => Transform.Identity with
     {

@@ -31,7 +31,7 @@ internal sealed class PathFrames(PathShape shape, Follow follow)
     }
 
     /// <summary>The directions of the world that the frame's own axes have, so that one looks forward and another up.</summary>
-    private static Transform Frame(SignedAxis facing, SignedAxis upward, Vector forward, Vector up, Vector origin)
+    internal static Transform Frame(SignedAxis facing, SignedAxis upward, Vector forward, Vector up, Vector origin)
     {
         Span<Vector> axes = stackalloc Vector[3];
         var (f, u) = (Axis(facing), Axis(upward));

@@ -9,9 +9,9 @@ internal sealed class RollStage : IStage
 
     public bool Moves(SceneObject thing, string channel, FrameTimes times) => thing.Roll?.Channel == channel;
 
-    /// <summary>It rolls over the way that everything above it carries it; what follows a path rests on the same.</summary>
+    /// <summary>It rolls over the way that everything above it carries it; what follows a path or aims rests on the same.</summary>
     public IEnumerable<ObjectId> Reads(Scene scene, SceneObject thing) =>
-        thing.Roll is null && thing.Follow is null ? [] : scene.WithCarriers(thing.Id).Skip(1).Select(above => above.Id);
+        thing.Roll is null && thing.Follow is null && thing.Aim is null ? [] : scene.Behind(thing.Id).Skip(1).Select(each => each.Id);
 
     public void Apply(ChannelRows rows, FrameTimes times)
     {

@@ -117,7 +117,7 @@ internal sealed class RollSums
             // Its own scale carries nothing, and rolling itself turns it about the axle only.
             (thing != wheel || spec.Group != "Scale" && (spec.Name != roll.Channel || thing.RotationInterpolation == RotationInterpolation.Quaternion))
             && spec.Group != "Position" && Stages.Moves(thing, spec.Name, times));
-        if (scene.WithCarriers(wheel.Id).Any(thing => thing.Follow is not null || Turns(thing))) return false;
+        if (scene.WithCarriers(wheel.Id).Any(thing => thing.Follow is not null || thing.Aim is not null || Turns(thing))) return false;
         // Nothing turns or grows, so that what is up in each object is up at all times.
         var worlds = new WorldSampler(scene, times);
         bool Rises(SceneObject thing)
@@ -148,7 +148,7 @@ internal sealed class RollSums
         carriers.Add(scene.PlacedClips);
         carriers.Add(scene.Rate);
         var cues = scene.Cues.IsEmpty ? null : CueMoments.Of(scene);
-        foreach (var above in scene.WithCarriers(wheel.Id))
+        foreach (var above in scene.Behind(wheel.Id))
         {
             carriers.Add(above);
             if (cues is null) continue;

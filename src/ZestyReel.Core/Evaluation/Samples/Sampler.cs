@@ -44,6 +44,7 @@ public static class Sampler
         for (var i = 0; i < moving.Length; i++) tracks.Add(new(moving[i].Name, Floats(rows[i][..(int)frames.Count])));
         var worlds = new WorldSampler(times.Scene, times);
         FollowTracks.AddTo(tracks, target, worlds, (int)frames.Count);
+        AimTracks.AddTo(tracks, target, worlds, (int)frames.Count);
         Speeds.AddTo(tracks, target, rows, times, worlds);
         tracks.Add(SourceFrames.Of(thing.Id, times, (int)frames.Count));
         return new SampleBlock(OwnerKind.Object, thing.Id.Value, frames.First, (int)frames.Count, tracks.DrainToImmutable());

@@ -38,12 +38,15 @@ public static class StaleSamples
             // Quaternion interpolation is one of all three channels together, and reaches to the keys of each.
             if (after.Object(id).RotationInterpolation == RotationInterpolation.Quaternion && QuaternionRotation.Channels.Any(known.Channels.Contains))
                 Add(id, QuaternionRotation.Channels, TickInterval.All);
-        var rests = new Dictionary<ObjectId, bool>();
+        // Who aims rests on more than what carries it: then each looks at all.
+        var rests = after.Objects.Values.Any(thing => thing.Aim is not null) ? null : new Dictionary<ObjectId, bool>();
         foreach (var thing in after.Objects.Values)
             // What rolls adds up all that comes before.
             if (thing.Roll is { } roll && RestsOnStale(after, thing, stale, rests)) Add(thing.Id, [roll.Channel], TickInterval.All);
         foreach (var thing in after.Objects.Values)
             if (thing.Follow is not null && RestsOnStale(after, thing, stale, rests)) Add(thing.Id, [Follow.Travel], TickInterval.All);
+        foreach (var thing in after.Objects.Values)
+            if (thing.Aim is not null && RestsOnStale(after, thing, stale, rests)) Add(thing.Id, [Aim.Weight], TickInterval.All);
         return
         [
             .. stale.Select(each => (thing: after.Object(each.Key), each.Value.Channels, each.Value.Within))
@@ -88,6 +91,7 @@ public static class StaleSamples
         // Elsewhere in the world it rolls otherwise.
         if (before.Carrier != now.Carrier && now.Roll is { } roll) rotations = rotations.Append(roll.Channel);
         // Off its path it may stand in other ways, and have another speed, though no channel of its own has changed.
+        if (before.Aim != now.Aim) rotations = rotations.Append(now.Aim is null ? "rotation.x" : Aim.Weight);
         return before.Follow == now.Follow ? rotations : rotations.Append(now.Follow is null ? "position.x" : Follow.Travel);
     }
 
@@ -111,8 +115,9 @@ public static class StaleSamples
     /// Whether an object, or something that it is worked out from, is sampled anew. What it reads comes nearest first and
     /// rests on what follows, so that each is looked at once, however many read it.
     /// </summary>
-    private static bool RestsOnStale(Scene scene, SceneObject thing, Dictionary<ObjectId, Staleness> stale, Dictionary<ObjectId, bool> known)
+    private static bool RestsOnStale(Scene scene, SceneObject thing, Dictionary<ObjectId, Staleness> stale, Dictionary<ObjectId, bool>? known)
     {
+        if (known is null) return Stages.Reads(scene, thing).Prepend(thing.Id).Any(stale.ContainsKey);
         var way = new List<ObjectId>();
         var found = false;
         foreach (var id in Stages.Reads(scene, thing).Prepend(thing.Id))

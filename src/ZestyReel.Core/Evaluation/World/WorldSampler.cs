@@ -14,6 +14,7 @@ public sealed class WorldSampler(Scene scene, FrameTimes times)
         ["position.x", "position.y", "position.z", "rotation.x", "rotation.y", "rotation.z", "scale.x", "scale.y", "scale.z"];
 
     private readonly Dictionary<ObjectId, Transform[]> _worlds = [];
+    private readonly HashSet<ObjectId> _turning = [];
 
     /// <summary>The nine channels of an object's transform: position, rotation and scale, about x, y and z each.</summary>
     internal static ImmutableArray<ChannelSpec> TransformOf(SceneObject thing)
@@ -40,13 +41,44 @@ public sealed class WorldSampler(Scene scene, FrameTimes times)
         while (chain.TryPop(out var thing))
         {
             var inner = Locals(thing);
-            if (worlds is not null && Around(thing, worlds) is var outer)
+            var outer = worlds is null ? null : Around(thing, worlds);
+            if (thing.Aim is not null)
+            {
+                var aims = Aims(thing, outer, inner);
+                for (var i = 0; i < inner.Length; i++) inner[i] = (aims[i].AsTransform() * inner[i]) with { Px = inner[i].Px, Py = inner[i].Py, Pz = inner[i].Pz };
+            }
+            if (outer is not null)
                 for (var i = 0; i < inner.Length; i++) inner[i] = outer[i] * inner[i];
             worlds = inner;
             if ((_worlds.Count + 1L) * times.Count > MostKept) _worlds.Clear();
             _worlds[thing.Id] = worlds;
         }
         return worlds!;
+    }
+
+    /// <summary>How an object that aims is turned before its own rotation, at each of the times.</summary>
+    public Quaternion[] Aims(SceneObject thing) => Aims(thing, Around(thing), Locals(thing));
+
+    /// <summary>Where an object's origin is in the world, however it is turned, at each of the times.</summary>
+    internal Vector[] Origins(ObjectId id)
+    {
+        var thing = scene.Object(id);
+        if (_worlds.TryGetValue(id, out var known)) return Array.ConvertAll(known, world => new Vector(world.Px, world.Py, world.Pz));
+        // Not its world: two may aim at each other.
+        var (outer, inner) = (Around(thing), Locals(thing));
+        return [.. inner.Select((local, i) => outer is null ? new Vector(local.Px, local.Py, local.Pz) : outer[i].Point(new(local.Px, local.Py, local.Pz)))];
+    }
+
+    private Quaternion[] Aims(SceneObject thing, Transform[]? outer, Transform[] inner)
+    {
+        // No scene that keeps to the rules has a circle; whatever has one is not gone round in.
+        if (!_turning.Add(thing.Id) || _turning.Count > 2 * AimTies.MostBehind) throw new Refusal("aim", $"{thing.Name} would aim at what it carries");
+        var (aim, targets, weights) = (thing.Aim!, Origins(thing.Aim!.At), Stages.Values(thing, Aim.Weight, times));
+        _turning.Remove(thing.Id);
+        var aims = new Quaternion[inner.Length];
+        for (var i = 0; i < aims.Length; i++)
+            aims[i] = Aiming.At(aim, weights[i], outer is null ? Transform.Identity : outer[i], new(inner[i].Px, inner[i].Py, inner[i].Pz), targets[i]);
+        return aims;
     }
 
     /// <summary>What an object lies inside, given the world of what carries it.</summary>

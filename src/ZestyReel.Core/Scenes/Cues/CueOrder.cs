@@ -40,7 +40,7 @@ public static class CueOrder
     {
         if (cue.When.Object is not { } watched) return [];
         var reads = new HashSet<TimeTarget>();
-        void Place(ObjectId id) => reads.UnionWith(scene.WithCarriers(id).Select(each => new TimeTarget(each.Id, null)));
+        void Place(ObjectId id) => reads.UnionWith(scene.Behind(id).Select(each => new TimeTarget(each.Id, null)));
         if (cue.When.Channel is { } channel)
         {
             var thing = scene.Object(watched);
@@ -60,7 +60,7 @@ public static class CueOrder
     public static bool Touches(TimeTarget started, TimeTarget read) => started.Object == read.Object
         && (started.Channel is null || (read.Channel is { } channel ? channel == started.Channel : IsOfPlace(started.Channel)));
 
-    private static bool IsOfPlace(string channel) => channel == Follow.Travel || ChannelCatalogue.OfAnyKind(channel)?.IsOfTransform == true;
+    private static bool IsOfPlace(string channel) => channel is Follow.Travel or Aim.Weight || ChannelCatalogue.OfAnyKind(channel)?.IsOfTransform == true;
 
     private static IEnumerable<Cue> Below(Scene scene, Cue cue, ILookup<ObjectId, (TimeTarget Target, Cue Cue)> starters) =>
         starters.Count == 0 ? [] : Reads(scene, cue).SelectMany(read => starters[read.Object].Where(each => Touches(each.Target, read)).Select(each => each.Cue)).Distinct();

@@ -55,6 +55,7 @@ public static class SceneRules
         if (thing.Kind == ObjectKind.Path != thing.Path is not null) throw new Refusal("points", thing.Path is null ? "a path has points" : $"a {thing.Kind.ToString().ToLowerInvariant()} has no points");
         if (thing.Path is { } path) PathRules.Check(path);
         if (thing.Follow is { } follow) PathRules.Check(follow);
+        if (thing.Aim is { } aim) AimTies.Check(aim);
     }
 
     /// <exception cref="Refusal">The channel breaks a rule.</exception>

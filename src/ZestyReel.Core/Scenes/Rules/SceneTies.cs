@@ -43,7 +43,7 @@ public static class SceneTies
         if (!scene.Settings.Range.Contains(scene.Settings.Work)) throw new Refusal("work", "the work range reaches beyond the scene range");
     }
 
-    /// <summary>A path carries what follows it, and a parent its children: nothing carries itself.</summary>
+    /// <summary>A path carries what follows it, and a parent its children: nothing carries itself, nor aims at what it carries.</summary>
     /// <exception cref="Refusal">Something would; it names what is in the circle.</exception>
     public static void CarryNoCircle(Scene scene)
     {
@@ -60,6 +60,7 @@ public static class SceneTies
             }
             ends.UnionWith(way.Keys);
         }
+        AimTies.Check(scene);
     }
 
     private static void AreUnique(IEnumerable<string> names, string what)
