@@ -25,6 +25,13 @@ if (args.ElementAtOrDefault(1) is null or "attacked")
     await attacked.Hogs();
     if (args.Length > 1) return;
 }
+if (args.ElementAtOrDefault(1) is null or "routes")
+{
+    Routes.Sampling();
+    Routes.Dragging();
+    Routes.Chain();
+    if (args.Length > 1) return;
+}
 await Sampling();
 SamplingRetimed();
 await Live.Measured();

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using ZestyReel.Core;
 using ZestyReel.Core.Edits;
 using ZestyReel.Formats.Svg;
@@ -18,9 +19,9 @@ public static class SvgEndpoints
             .Accepts<string>("image/svg+xml").ProducesProblem(StatusCodes.Status400BadRequest);
 
     private static async Task<SvgPaths> Read(
-        HttpRequest request, SvgPlane plane, double width, CancellationToken stop, double x = 0, double y = 0, double z = 0, SvgDepth depth = SvgDepth.None, double amount = 0, int seed = 1)
+        HttpRequest request, string plane, double width, CancellationToken stop, double x = 0, double y = 0, double z = 0, string depth = "none", double amount = 0, int seed = 1)
     {
-        var placement = new SvgPlacement(plane, width, new(x, y, z), depth, amount, seed);
+        var placement = new SvgPlacement(Word<SvgPlane>(plane, "plane"), width, new(x, y, z), Word<SvgDepth>(depth, "depth"), amount, seed);
         placement.Check();
         using var bytes = new MemoryStream();
         var room = new byte[64 * 1024];
@@ -32,4 +33,9 @@ public static class SvgEndpoints
         var (edit, leftOut) = SvgPlacing.Placed(SvgReader.Read(bytes.ToArray()), placement);
         return new(edit.Paths, leftOut);
     }
+
+    private static T Word<T>(string text, string place) where T : struct, Enum =>
+        Enum.GetNames<T>().FirstOrDefault(name => JsonNamingPolicy.CamelCase.ConvertName(name) == text) is { } found
+            ? Enum.Parse<T>(found)
+            : throw new Refusal(place, $"\"{Names.Shown(text)}\" is not one of: {string.Join(", ", Enum.GetNames<T>().Select(JsonNamingPolicy.CamelCase.ConvertName))}");
 }

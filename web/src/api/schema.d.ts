@@ -2521,11 +2521,6 @@ export interface components {
       /** Format: double */
       to: number
     }
-    /**
-     * @description How outlines are spread in depth.
-     * @enum {unknown}
-     */
-    SvgDepth: 'none' | 'step' | 'random'
     /** @description An element that gave no outline, and why. */
     SvgLeftOut: {
       /** @description Its id, or the kind of element. */
@@ -2540,11 +2535,6 @@ export interface components {
       /** @description What is left out, and why. */
       leftOut: components['schemas']['SvgLeftOut'][]
     }
-    /**
-     * @description The plane that a drawing is laid into.
-     * @enum {unknown}
-     */
-    SvgPlane: 'floor' | 'upright'
     /** @description Ticks of 1/705,600,000 s. */
     Tick: number
     /** @description An object as a whole, or one channel of it, whose time something changes: what a warp covers, or what a cue starts. */
@@ -2649,12 +2639,12 @@ export interface operations {
   ReadSvg: {
     parameters: {
       query: {
-        plane: components['schemas']['SvgPlane']
+        plane: string
         width: number
         x?: number
         y?: number
         z?: number
-        depth?: components['schemas']['SvgDepth']
+        depth?: string
         amount?: number
         seed?: number
       }

@@ -150,7 +150,7 @@ async function bring(): Promise<void> {
 
 <style scoped>
 .middle {
-  width: 74px !important;
+  width: 58px !important;
 }
 input[type='file'] {
   width: 220px;
