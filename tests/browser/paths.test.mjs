@@ -323,7 +323,7 @@ test('the outlines of a drawing become paths, spread in depth, and are followed'
   await dialog.getByText('One path from bay.svg. Left out: Name (a text has no outline of its own).').waitFor()
   await dialog.getByRole('button', { name: 'take the harbour chart' }).click()
   await dialog.getByText('9 paths from the harbour chart.').waitFor()
-  await setField(page, 'Width', '20')
+  await setField(page, 'Width of the drawing', '20')
   await dialog.getByLabel('Spread in depth').selectOption('step')
   await setField(page, 'Depth', '0.5')
   await dialog.getByText('9 paths').waitFor()

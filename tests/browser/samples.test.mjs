@@ -73,6 +73,16 @@ const expected = {
     // Round once in sixty frames, and on.
     assert.ok(Math.abs((await world('Gull', 10)) - (await world('Gull', 70))) < 1e-3)
   },
+  'Show me: cues': async (id) => {
+    // The pilot boat waits for the ferry, and the gull for the pilot boat.
+    const at = async (object, channel, ...frames) => sampled(id, object, channel, ...frames)
+    const [ferry] = (await at('Ferry', 'follow.travel', 50)).concat(0)
+    assert.ok(ferry > 0.2 && ferry < 0.6)
+    assert.deepEqual(await at('Pilot boat', 'follow.travel', 1, 40), [0, 0])
+    assert.ok((await at('Pilot boat', 'follow.travel', 192))[0] === 1)
+    const [perched, up] = await at('Gull', 'position.y', 90, 192)
+    assert.ok(perched === 1 && up > 3, `${perched}, ${up}`)
+  },
   'Show me: rotation': async (id) => {
     const [, each] = await sampled(id, 'Each axis by itself', 'rotation.x', 1, 31)
     const [, one] = await sampled(id, 'As one rotation', 'rotation.x', 1, 31)
@@ -89,6 +99,7 @@ const words = {
   'Show me: time flow': 'The ladder slows the ferry',
   'Show me: clips': 'One clip on three boats',
   'Show me: wheels that roll': 'Only the cart has keys',
+  'Show me: cues': 'the gull flies up',
   'Show me: rotation': 'as one rotation',
 }
 

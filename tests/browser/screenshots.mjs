@@ -172,5 +172,17 @@ await page.locator('.notice').waitFor({ state: 'detached', timeout: 60_000 })
 await rested()
 await page.screenshot({ path: join(folder, 'paths.png') })
 
+// Cues and the pace table, from the sample scene of boats that wait for each other.
+const paths = page.url()
+await command(page, 'Show me: cues')
+await page.waitForURL((url) => String(url) !== paths)
+await find('Gull')
+await setField(page, 'Frame', '96')
+await command(page, 'Pace table')
+await page.locator('.goer').first().waitFor()
+await page.locator('.notice').waitFor({ state: 'detached', timeout: 60_000 })
+await rested()
+await page.screenshot({ path: join(folder, 'cues.png') })
+
 await browser.close()
 await server.dispose()

@@ -43,6 +43,11 @@ const samples = [
     look: 'Two boats and a gull on their ways. Drag a point of a path, or the keys of a travel; the gull leans into its bends.',
   },
   {
+    file: 'cues',
+    title: 'Show me: cues',
+    look: 'The pilot boat starts when the ferry is at 40 %, and the gull flies up when that comes near. Drag the ferry’s last key.',
+  },
+  {
     file: 'rotation',
     title: 'Show me: rotation',
     look: 'The same keys, turned about each axis by itself and as one rotation. The values panel switches between them.',

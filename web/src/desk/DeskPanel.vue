@@ -105,6 +105,16 @@ const threads = () => {
 }
 const threadHands = useThreadHands(() => lanes.width.value, threads, labelWidth, readout)
 
+// Where a scene has cues, keys are shown where they are seen, until somebody says otherwise.
+let shownScene: number | null = null
+watch(
+  () => scene.loads,
+  () => {
+    if (scene.id !== shownScene && scene.model.cues.size) desk.played = true
+    shownScene = scene.id
+  },
+  { immediate: true },
+)
 // What tall lanes show beside the rows has to be asked for.
 watch(
   [shown, () => speeds.on, () => comparing.step, () => views.hidden, () => scene.loads, () => comparing.ghosts],

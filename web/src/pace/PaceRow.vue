@@ -45,16 +45,19 @@ const bar = computed(() => {
   return { left: `${left}px`, width: `${Math.max(right - left, 2)}px` }
 })
 const plain = (value: number) => String(Number(value.toFixed(2)))
+/** What starts or ends between frames is told to the hundredth. */
+const at = (frame: number) =>
+  Math.abs(frame - Math.round(frame)) < 0.005 ? time.label(Math.round(frame)) : plain(frame)
 const words = computed(() => {
   const { start, end, length, top } = shown.value
-  return `${time.label(start)} to ${time.label(end)} · ${plain(end - start)} frames · ${plain(length)} long · top ${plain(top)}`
+  return `${at(start)} to ${at(end)} · ${plain(end - start)} frames · ${plain(length)} long · top ${plain(top)}`
 })
-/** Beside the bar, on the side where there is room. */
+/** Beside the bar, on the side where there is room; else in it. */
 const wordsAt = computed(() => {
   const [left, right] = [xOf(stretch(), shown.value.start), xOf(stretch(), shown.value.end)]
-  return right + 330 < props.width || left < 330
-    ? { left: `${Math.max(8, Math.min(right + 8, props.width - 330))}px` }
-    : { right: `${props.width - left + 8}px` }
+  const wide = 7 * words.value.length + 16
+  if (right + wide < props.width) return { left: `${Math.max(8, right + 10)}px` }
+  return left > wide ? { right: `${props.width - left + 10}px` } : { left: `${Math.max(8, left + 12)}px` }
 })
 
 const edit = ({ from, to }: Drag): Edit => ({ edit: 'setPace', objects: [props.row.object], from, to })

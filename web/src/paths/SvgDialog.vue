@@ -77,7 +77,7 @@ async function bring(): Promise<void> {
     <div class="row-of-fields">
       <NumberField
         :value="placement.width"
-        label="Width"
+        label="Width of the drawing"
         :decimals="2"
         :step="0.5"
         :least="0.001"

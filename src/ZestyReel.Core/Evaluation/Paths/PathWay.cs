@@ -28,7 +28,18 @@ public sealed class PathWay
     /// <summary>Places at even distances at which directions are kept.</summary>
     private const int Looks = 512;
 
+    /// <summary>Knots to a piece, between which a place at a length is looked for.</summary>
+    private const int KnotsPerPiece = 8;
+
+    // The same rule with 8 nodes, which is as exact between two knots.
+    private static readonly (double Node, double Weight)[] ShortGauss =
+    [
+        (0.1834346424956498049, 0.3626837833783619830), (0.5255324099163289858, 0.3137066458778872873),
+        (0.7966664774136267396, 0.2223810344533744706), (0.9602898564975362317, 0.1012285362903762591),
+    ];
+
     private readonly PathSegment[] _segments;
+    private readonly Lazy<(Knot[] Knots, double[] Lengths)> _knots;
     private readonly Lazy<Vector[]> _ways;
     private readonly List<Piece> _pieces = [];
 
@@ -36,6 +47,7 @@ public sealed class PathWay
     {
         Shape = shape;
         _ways = new(() => [.. Enumerable.Range(0, Looks + 1).Select(i => BesideLength(Length * i / Looks, 1).Way)]);
+        _knots = new(Knotted);
         _segments = [.. Enumerable.Range(0, shape.SegmentCount).Select(shape.Segment)];
         for (var i = 0; i < _segments.Length; i++)
         {
@@ -95,24 +107,67 @@ public sealed class PathWay
     /// <summary>The place at a length from its start.</summary>
     public (int Segment, double U) AtLength(double length)
     {
-        var piece = _pieces[FirstPiece(each => each.Before + each.Length < length)];
-        var curve = _segments[piece.Segment];
-        var wanted = length - piece.Before;
-        if (piece.Length <= 0) return (piece.Segment, piece.From);
-        // Newton's method, within bounds that close in on the place where it leads astray.
-        var (low, high) = (piece.From, piece.To);
-        var u = low + (high - low) * Math.Clamp(wanted / piece.Length, 0, 1);
+        var (knots, lengths) = _knots.Value;
+        var found = Array.BinarySearch(lengths, length);
+        if (found >= 0)
+        {
+            // Where two curves meet it is the end of the earlier one.
+            while (found > 0 && lengths[found - 1] == length) found--;
+            return (knots[found].Segment, knots[found].U);
+        }
+        var at = Math.Clamp(~found - 1, 0, knots.Length - 2);
+        // Between two pieces there is no way: the earlier one ends where the later one begins.
+        if (knots[at].Segment != knots[at + 1].Segment || knots[at].U >= knots[at + 1].U) at = Math.Max(0, at - 1);
+        var (knot, next) = (knots[at], knots[at + 1]);
+        var wanted = length - lengths[at];
+        var whole = lengths[at + 1] - lengths[at];
+        if (whole <= 0 || wanted <= 0) return (knot.Segment, knot.U);
+        if (wanted >= whole) return (knot.Segment, next.U);
+        var curve = _segments[knot.Segment];
+        // A cubic from knot to knot says where about it is, and Newton's method where; bounds close in where that leads astray.
+        var (low, high) = (knot.U, next.U);
+        var u = Between(knot, next, wanted / whole, whole);
         for (var i = 0; i < 60; i++)
         {
-            var off = Measured(curve, piece.From, u) - wanted;
+            if (!(u > low && u < high)) u = (low + high) / 2;
+            var off = Measured(ShortGauss, curve, knot.U, u) - wanted;
             if (Math.Abs(off) <= 1e-12 * Length) break;
             if (off > 0) high = u;
             else low = u;
             var speed = curve.Velocity(u).Length();
-            var next = speed > 0 ? u - off / speed : double.NaN;
-            u = next > low && next < high ? next : (low + high) / 2;
+            u = speed > 0 ? u - off / speed : double.NaN;
         }
-        return (piece.Segment, u);
+        return (knot.Segment, u);
+    }
+
+    /// <summary>The parameter at a part of the way between two knots, by the cubic with their slopes; not a number where one of them stands still.</summary>
+    private static double Between(in Knot a, in Knot b, double part, double whole)
+    {
+        var (rest, rise) = (1 - part, b.U - a.U);
+        return a.U + rise * part * part * (3 - 2 * part) + whole * (part * rest * rest / a.Speed - part * part * rest / b.Speed);
+    }
+
+    private (Knot[], double[]) Knotted()
+    {
+        var (knots, lengths) = (new List<Knot>(), new List<double>());
+        void Add(int segment, double u, double length)
+        {
+            knots.Add(new(segment, u, _segments[segment].Velocity(u).Length()));
+            lengths.Add(length);
+        }
+        foreach (var piece in _pieces)
+        {
+            // A piece starts a knot of its own, as the curve before may end with another speed.
+            Add(piece.Segment, piece.From, piece.Before);
+            var (sum, step) = (0.0, (piece.To - piece.From) / KnotsPerPiece);
+            for (var i = 1; i <= KnotsPerPiece; i++)
+            {
+                var to = i == KnotsPerPiece ? piece.To : piece.From + i * step;
+                sum += Measured(_segments[piece.Segment], piece.From + (i - 1) * step, to);
+                Add(piece.Segment, to, i == KnotsPerPiece ? piece.Before + piece.Length : piece.Before + Math.Min(sum, piece.Length));
+            }
+        }
+        return ([.. knots], [.. lengths]);
     }
 
     /// <summary>The place at a length from its start, and the direction of the path just before or after it: of length 1, or zero where it has none.</summary>
@@ -157,14 +212,19 @@ public sealed class PathWay
         Measure(segment, middle, to, second, tolerance / 2, depth + 1);
     }
 
-    private static double Measured(in PathSegment curve, double from, double to)
+    private static double Measured(in PathSegment curve, double from, double to) => Measured(Gauss, curve, from, to);
+
+    private static double Measured((double Node, double Weight)[] rule, in PathSegment curve, double from, double to)
     {
         var (middle, half) = ((from + to) / 2, (to - from) / 2);
         var sum = 0.0;
-        foreach (var (node, weight) in Gauss)
+        foreach (var (node, weight) in rule)
             sum += weight * (curve.Velocity(middle - half * node).Length() + curve.Velocity(middle + half * node).Length());
         return sum * half;
     }
+
+    /// <summary>A place on a curve, and how fast the curve runs there by its parameter.</summary>
+    private readonly record struct Knot(int Segment, double U, double Speed);
 
     /// <summary>A part of a curve that is measured well at once.</summary>
     private readonly record struct Piece(int Segment, double From, double To, double Before, double Length);

@@ -15,6 +15,7 @@ public sealed class WorldSampler(Scene scene, FrameTimes times)
 
     private readonly Dictionary<ObjectId, Transform[]> _worlds = [];
     private readonly HashSet<ObjectId> _turning = [];
+    private (ObjectId Id, Transform[] Around)? _lastAround;
 
     /// <summary>The nine channels of an object's transform: position, rotation and scale, about x, y and z each.</summary>
     internal static ImmutableArray<ChannelSpec> TransformOf(SceneObject thing)
@@ -85,12 +86,15 @@ public sealed class WorldSampler(Scene scene, FrameTimes times)
     private Transform[] Around(SceneObject thing, Transform[] carrier)
     {
         if (thing.Follow is not { } follow) return carrier;
+        // Who samples a follower asks for its frame and then for its world.
+        if (_lastAround is { } last && last.Id == thing.Id) return last.Around;
         times.Stop.ThrowIfCancellationRequested();
         var frames = new PathFrames(scene.Object(follow.Path).Path!, follow);
         var travel = Stages.Values(thing, Follow.Travel, times);
         var around = new Transform[travel.Length];
         for (var i = 0; i < around.Length; i++)
             around[i] = i > 0 && travel[i] == travel[i - 1] && carrier[i] == carrier[i - 1] ? around[i - 1] : frames.At(travel[i], carrier[i]);
+        _lastAround = (thing.Id, around);
         return around;
     }
 
