@@ -325,7 +325,7 @@ test('the outlines of a drawing become paths, spread in depth, and are followed'
   await dialog.getByText('9 paths from the harbour chart.').waitFor()
   await setField(page, 'Width of the drawing', '20')
   await dialog.getByLabel('Spread in depth').selectOption('step')
-  await setField(page, 'Depth', '0.5')
+  await setField(page, 'Depth of the drawing', '0.5')
   await dialog.getByText('9 paths').waitFor()
   await desk.changing(() => dialog.getByRole('button', { name: 'Bring in' }).click())
   const { objects } = await file()

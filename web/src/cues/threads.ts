@@ -2,7 +2,7 @@ import type { CueMessage, CueWhenMessage } from '../api/messages'
 import { xOf, type DeskPicture } from '../desk/deskDraw'
 import type { Lane } from '../desk/lanes'
 import type { SceneModel } from '../scene/sceneModel'
-import { frameWords, whenWords } from './cueWords'
+import { frameWords, momentWords, whenWords } from './cueWords'
 
 /** A cue on the desk: from where it is waited for to where motion starts. Places are in pixels of the lanes' picture. */
 export interface Thread {
@@ -58,7 +58,7 @@ export function threadsOf(
     if (!started) return []
     const from = { x: xOf(p, cue.calls ?? cue.nearestAt), y: heightOf(model, byId, cue.when, scrolled) }
     if (cue.calls === null) {
-      const label = `${cue.name}: never`
+      const label = `${cue.name}: ${momentWords(model, cue)}`
       return [{ cue, from, to: null, label, at: beside(label, from.x, from.x + 14, from.y + loose) }]
     }
     const to = { x: xOf(p, cue.calls + cue.offset), y: started.top - scrolled }

@@ -4,8 +4,10 @@ import type { SignedAxis } from '../api/http'
 import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
+import DirectionPick from '../values/DirectionPick.vue'
 import NumberField from '../values/NumberField.vue'
-import { directionNames, directions } from './directions'
+import TiedSection from '../values/TiedSection.vue'
+import { upBeside } from './directions'
 import { useLeaving } from './leaving'
 
 /** Which path an object goes along, and how it is turned on it. */
@@ -44,19 +46,11 @@ const give = (change: { facing?: SignedAxis | null; up?: SignedAxis; bank?: numb
   const { facing, up, bank } = { ...follow.value!, ...change }
   void scene.edit({ edit: 'setFollow', objects: objects(), facing, up, bank })
 }
-const axisOf = (event: Event) => ((event.target as HTMLSelectElement).value || null) as SignedAxis | null
-
-/** What is up lies across what faces along the path: with one changed the other gives way. */
-function face(event: Event): void {
-  const facing = axisOf(event)
-  const clashes = facing !== null && facing.at(-1) === follow.value!.up.at(-1)
-  give({ facing, up: clashes ? (facing.endsWith('Y') ? 'plusZ' : 'plusY') : follow.value!.up })
-}
-const isAcross = (axis: SignedAxis) => follow.value?.facing?.at(-1) !== axis.at(-1)
+const face = (facing: SignedAxis | null) => give({ facing, up: upBeside(facing, follow.value!.up) })
 </script>
 
 <template>
-  <section v-if="paths.length || follow" class="follow" aria-label="Follows a path">
+  <TiedSection v-if="paths.length || follow" label="Follows a path">
     <label title="It goes along the path from its start to its end; its own position is then beside the path">
       <span>on path</span>
       <select class="small-pick" aria-label="Path that it follows" :value="follow?.path ?? ''" @change="put">
@@ -65,21 +59,23 @@ const isAcross = (axis: SignedAxis) => follow.value?.facing?.at(-1) !== axis.at(
       </select>
     </label>
     <template v-if="follow">
-      <label title="The direction of its own that looks along the path">
-        <span>facing</span>
-        <select class="small-pick" aria-label="Faces along the path" :value="follow.facing ?? ''" @change="face">
-          <option value="">not</option>
-          <option v-for="axis in directions" :key="axis" :value="axis">{{ directionNames[axis] }}</option>
-        </select>
-      </label>
-      <label v-if="follow.facing" title="The direction of its own that is kept up">
-        <span>up</span>
-        <select class="small-pick" aria-label="Kept up" :value="follow.up" @change="give({ up: axisOf($event)! })">
-          <option v-for="axis in directions.filter(isAcross)" :key="axis" :value="axis">
-            {{ directionNames[axis] }}
-          </option>
-        </select>
-      </label>
+      <DirectionPick
+        word="facing"
+        label="Faces along the path"
+        hint="The direction of its own that looks along the path"
+        none="not"
+        :value="follow.facing"
+        @pick="face"
+      />
+      <DirectionPick
+        v-if="follow.facing"
+        word="up"
+        label="Kept up"
+        hint="The direction of its own that is kept up"
+        :value="follow.up"
+        :across="follow.facing"
+        @pick="give({ up: $event! })"
+      />
       <label v-if="follow.facing" class="bank">
         <span>bank</span>
         <NumberField
@@ -95,24 +91,10 @@ const isAcross = (axis: SignedAxis) => follow.value?.facing?.at(-1) !== axis.at(
         />
       </label>
     </template>
-  </section>
+  </TiedSection>
 </template>
 
 <style scoped>
-.follow {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 3px 12px;
-  margin-top: 4px;
-  color: var(--dim);
-  font-size: 12px;
-}
-label {
-  display: flex;
-  align-items: center;
-  gap: 5px;
-}
 select {
   height: 20px;
   max-width: 130px;

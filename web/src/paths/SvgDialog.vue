@@ -114,7 +114,7 @@ async function bring(): Promise<void> {
         {{ placement.depth === 'step' ? 'by steps of' : 'within' }}
         <NumberField
           :value="placement.amount"
-          label="Depth"
+          label="Depth of the drawing"
           :decimals="2"
           :step="0.1"
           :least="-1e6"

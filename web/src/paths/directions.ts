@@ -11,3 +11,9 @@ export const directionNames: Readonly<Record<SignedAxis, string>> = {
   plusZ: '+Z',
   minusZ: '−Z',
 }
+
+/** What is up lies across what looks somewhere: with that changed, it gives way. */
+export function upBeside(looks: SignedAxis | null, up: SignedAxis): SignedAxis {
+  if (!looks || looks.at(-1) !== up.at(-1)) return up
+  return looks.endsWith('Y') ? 'plusZ' : 'plusY'
+}

@@ -13,19 +13,6 @@ public sealed record LeaveAim(ImmutableArray<ObjectId> Objects, decimal At, bool
     public override string Title(Scene scene) => $"{(KeepMotion ? "Bake" : "End")} the aim of {(Objects.Length == 1 ? scene.Object(Objects[0]).Name : $"{Objects.Length} objects")}";
 
     /// <inheritdoc/>
-    protected override Scene Make(Scene scene)
-    {
-        if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
-        var frames = KeepMotion ? KeptPlace.AllFrames(scene) : [];
-        var next = scene;
-        foreach (var (i, id) in Objects.Index())
-        {
-            var thing = scene.Object(id, $"objects[{i}]");
-            if (thing.Aim is null) throw new Refusal($"objects[{i}]", $"{thing.Name} aims at nothing");
-            next = next.With(thing.Aiming(null));
-        }
-        var places = new KeptPlace(scene, next, scene.Rate.At(At, "at"));
-        foreach (var id in Objects.Distinct()) next = next.With(places.Of(id, frames));
-        return next;
-    }
+    protected override Scene Make(Scene scene) =>
+        Leaving.From(scene, Objects, At, KeepMotion, thing => thing.Aim is null ? null : thing.Aiming(null), "aims at nothing");
 }

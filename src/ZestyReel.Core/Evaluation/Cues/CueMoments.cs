@@ -85,6 +85,7 @@ public sealed class CueMoments
         var rests = ImmutableArray.CreateBuilder<object>();
         rests.Add(_scene.Rate);
         rests.Add(_scene.Settings.Range);
+        rests.Add(CueSearch.FramesOf(_scene));
         rests.Add(_scene.Warps);
         rests.Add(_scene.Clips);
         rests.Add(_scene.PlacedClips);

@@ -13,8 +13,8 @@ internal sealed class CueSearch
     /// <summary>Moments in a frame that can be told apart, and moments between two that are looked at first.</summary>
     private const int PerFrame = 256, Stride = PerFrame / 4;
 
-    /// <summary>It is looked for in so many frames at the most.</summary>
-    private const long MostFrames = 100_000;
+    /// <summary>It is looked for in so many frames at the most, and for all cues of a scene together in so many.</summary>
+    private const long MostFrames = 100_000, MostOfAll = 10_000_000;
 
     /// <summary>A value so near to the one waited for is that one: rounding keeps nothing from happening.</summary>
     private const double Near = 1e-9;
@@ -29,9 +29,12 @@ internal sealed class CueSearch
     {
         (_scene, _when, _from) = (scene, when, from);
         var frames = Math.Floor(scene.Rate.FrameOf(scene.Rate.StartOf(scene.Settings.Range.Last).Value - from.Value) + 1e-6);
-        _last = frames < 0 ? -1 : (long)Math.Min(frames, MostFrames) * PerFrame;
+        _last = frames < 0 ? -1 : (long)Math.Min(frames, FramesOf(scene)) * PerFrame;
         _near = Near * Math.Max(1, Math.Abs(when.Value));
     }
+
+    /// <summary>In so many frames a cue of the scene is looked for.</summary>
+    public static long FramesOf(Scene scene) => Math.Min(MostFrames, MostOfAll / Math.Max(1, scene.Cues.Count));
 
     /// <summary>The moment.</summary>
     public CueMoment Found()

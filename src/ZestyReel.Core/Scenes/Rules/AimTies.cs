@@ -34,7 +34,15 @@ public static class AimTies
     private static void Walk(Scene scene, Turning first, HashSet<Turning> done)
     {
         var way = new OrderedDictionary<Turning, Queue<Turning>>();
-        if (!done.Contains(first)) way.Add(first, new(RestsOn(scene, first)));
+        var aims = 0;
+        bool Aims(Turning at) => at.IsTurned && scene.Object(at.Id).Aim is not null;
+        void Enter(Turning at)
+        {
+            way.Add(at, new(RestsOn(scene, at)));
+            if (Aims(at) && ++aims > MostBehind)
+                throw new Refusal("aim", $"more than {MostBehind} aims would rest on each other; let some of them aim at something that aims at nothing");
+        }
+        if (!done.Contains(first)) Enter(first);
         while (way.Count > 0)
         {
             var (now, next) = way.GetAt(way.Count - 1);
@@ -42,15 +50,11 @@ public static class AimTies
             {
                 way.RemoveAt(way.Count - 1);
                 done.Add(now);
+                if (Aims(now)) aims--;
             }
             else if (way.IndexOf(below) is var at and >= 0)
                 throw new Refusal("aim", $"{string.Join(" would rest on ", way.Keys.Skip(at).Append(below).Select(each => scene.Object(each.Id).Name).Aggregate(new List<string>(), Plain))}; nothing can aim at what it carries");
-            else if (!done.Contains(below))
-            {
-                way.Add(below, new(RestsOn(scene, below)));
-                if (way.Keys.Count(each => each.IsTurned && scene.Object(each.Id).Aim is not null) > MostBehind)
-                    throw new Refusal("aim", $"more than {MostBehind} aims would rest on each other; let some of them aim at something that aims at nothing");
-            }
+            else if (!done.Contains(below)) Enter(below);
         }
     }
 
