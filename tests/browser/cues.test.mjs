@@ -156,17 +156,12 @@ test('what it waits for is dragged later, and it starts later by itself', async 
   await page.mouse.down()
   await page.mouse.move(to.x, to.y, { steps: 6 })
   // The thread goes along with the hand.
-  const told = await until(
-    () => page.locator('.cue .moment').textContent(),
-    (text) => Number(/at ([\d.]+),/.exec(text)[1]) > half + 15,
-    'the moment under way',
-  )
-  const under = await threadEnd(Number(/later: at ([\d.]+)/.exec(told)[1]), 'Tug')
-  await until(
-    () => coloursAt(under, mint),
-    (count) => count > 12,
-    'the thread under way',
-  )
+  // Moment and thread are read together, as both still move on.
+  const thread = async () => {
+    const start = Number(/later: at ([\d.]+)/.exec(await page.locator('.cue .moment').textContent())?.[1])
+    return start > half + 17 ? coloursAt(await threadEnd(start, 'Tug'), mint) : 0
+  }
+  await until(thread, (count) => count > 12, 'the thread under way')
   await desk.changing(() => page.mouse.up())
   near((await travelOf('Skiff')).get(100), 1, 1e-6, 'the first is there at 100')
   const now = await frameAt('Skiff', 0.5)
