@@ -110,7 +110,7 @@ public static class SampleCsv
                 for (var part = 0; part < parts.Count; part++)
                 {
                     var worlds = (only ?? new WorldSampler(scene, TimesOf(scene, parts[part], stop))).Worlds(thing.Id);
-                    yield return (thing, channel, part * FramesAtOnce, Array.ConvertAll(worlds, world => of(world, thing)));
+                    yield return (thing, channel, part * FramesAtOnce, (double[])[.. worlds.Select(world => of(world, thing))]);
                 }
     }
 

@@ -108,7 +108,7 @@ internal sealed class CueSearch
     {
         var worlds = new WorldSampler(_scene, times);
         var (a, b) = (worlds.Worlds(_when.Object!.Value), worlds.Worlds(_when.Other!.Value));
-        var distances = new double[a.Length];
+        var distances = new double[a.Count];
         for (var i = 0; i < distances.Length; i++) distances[i] = new Vector(a[i].Px - b[i].Px, a[i].Py - b[i].Py, a[i].Pz - b[i].Pz).Length();
         return distances;
     }

@@ -64,7 +64,7 @@ public sealed record Pace(ObjectId Object, double Start, double End, double Leng
     private static IEnumerable<double> WayOf(Scene scene, ObjectId id, double[] moments, CancellationToken stop)
     {
         var worlds = new WorldSampler(scene, new FrameTimes(scene, moments) { Stop = stop }).Worlds(id);
-        for (var i = 1; i < worlds.Length; i++)
+        for (var i = 1; i < worlds.Count; i++)
             yield return new Vector(worlds[i].Px - worlds[i - 1].Px, worlds[i].Py - worlds[i - 1].Py, worlds[i].Pz - worlds[i - 1].Pz).Length();
     }
 }

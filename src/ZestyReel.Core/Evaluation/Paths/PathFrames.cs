@@ -15,6 +15,9 @@ internal sealed class PathFrames(PathShape shape, Follow follow)
 
     private static readonly Vector WorldUp = new(0, 1, 0);
 
+    /// <summary>How far beside a place where a curve stands still its direction is looked for.</summary>
+    private static ReadOnlySpan<double> Beside => [0, 1e-6, -1e-6, 1e-3, -1e-3];
+
     private readonly PathWay _way = PathWay.Of(shape);
 
     /// <summary>The frame at some travel along a path that lies in the world as given.</summary>
@@ -24,8 +27,9 @@ internal sealed class PathFrames(PathShape shape, Follow follow)
         var origin = path.Point(_way.Segment(segment).At(u));
         if (follow.Facing is not { } facing) return path.Turned() with { Px = origin.X, Py = origin.Y, Pz = origin.Z };
         var forward = Forward(segment, u, path);
-        var up = Across(WorldUp, forward) is var level && level.Length() > Upright ? level.Unit() : Across(NearestUp(segment, u, forward, path), forward).Unit();
-        if (up == Vector.Zero) up = Across(new(0, 0, 1), forward).Unit();
+        var level = Across(WorldUp, forward);
+        var up = level.Length() is > Upright and var length ? level / length : Across(NearestUp(segment, u, forward, path), forward).Unit();
+        if (up is { X: 0, Y: 0, Z: 0 }) up = Across(new(0, 0, 1), forward).Unit();
         if (follow.Bank != 0) up = Leaning(up, forward, Lean(segment, u, path));
         return Frame(facing, follow.Up, forward, up, origin);
     }
@@ -33,16 +37,12 @@ internal sealed class PathFrames(PathShape shape, Follow follow)
     /// <summary>The directions of the world that the frame's own axes have, so that one looks forward and another up.</summary>
     internal static Transform Frame(SignedAxis facing, SignedAxis upward, Vector forward, Vector up, Vector origin)
     {
-        Span<Vector> axes = stackalloc Vector[3];
         var (f, u) = (Axis(facing), Axis(upward));
-        axes[f] = forward * Sign(facing);
-        axes[u] = up * Sign(upward);
-        var third = 3 - f - u;
+        (forward, up) = (forward * Sign(facing), up * Sign(upward));
         // Right-handed: x × y = z, and so on round.
-        axes[third] = axes[(third + 1) % 3].Cross(axes[(third + 2) % 3]);
-        return new(
-            axes[0].X, axes[0].Y, axes[0].Z, axes[1].X, axes[1].Y, axes[1].Z, axes[2].X, axes[2].Y, axes[2].Z,
-            origin.X, origin.Y, origin.Z);
+        var third = (f + 1) % 3 == u ? forward.Cross(up) : up.Cross(forward);
+        var (x, y, z) = (f == 0 ? forward : u == 0 ? up : third, f == 1 ? forward : u == 1 ? up : third, f == 2 ? forward : u == 2 ? up : third);
+        return new(x.X, x.Y, x.Z, y.X, y.Y, y.Z, z.X, z.Y, z.Z, origin.X, origin.Y, origin.Z);
     }
 
     private static int Axis(SignedAxis axis) => (int)axis / 2;
@@ -55,12 +55,12 @@ internal sealed class PathFrames(PathShape shape, Follow follow)
     /// <summary>The direction of the path in the world; beside a place where it stands still, the one just after or before.</summary>
     private Vector Forward(int segment, double u, in Transform path)
     {
-        var curve = _way.Segment(segment);
-        var reach = (curve.D - curve.A).Length() + (curve.B - curve.A).Length() + (curve.C - curve.D).Length();
-        foreach (var (at, away) in (ReadOnlySpan<(double, double)>)[(u, 0), (u, 1e-6), (u, -1e-6), (u, 1e-3), (u, -1e-3)])
+        ref readonly var curve = ref _way.Segment(segment);
+        var still = _way.Reach(segment) * 1e-9;
+        foreach (var away in Beside)
         {
-            var velocity = curve.Velocity(Math.Clamp(at + away, 0, 1));
-            if (velocity.Length() > reach * 1e-9 && path.Direction(velocity).Unit() is var forward && forward != Vector.Zero) return forward;
+            var velocity = curve.Velocity(Math.Clamp(u + away, 0, 1));
+            if (velocity.Dot(velocity) > still * still && path.Direction(velocity).Unit() is var forward && forward != Vector.Zero) return forward;
         }
         var chord = path.Direction(curve.D - curve.A).Unit();
         return chord != Vector.Zero ? chord : new(1, 0, 0);
@@ -94,7 +94,7 @@ internal sealed class PathFrames(PathShape shape, Follow follow)
     /// <summary>How far it leans to the left, in degrees.</summary>
     private double Lean(int segment, double u, in Transform path)
     {
-        var curve = _way.Segment(segment);
+        ref readonly var curve = ref _way.Segment(segment);
         var (v, a) = (path.Direction(curve.Velocity(u)), path.Direction(curve.Acceleration(u)));
         // The curvature of the way seen from above, with x to the right and z towards the viewer: left is positive.
         var level = Math.Sqrt(v.X * v.X + v.Z * v.Z);

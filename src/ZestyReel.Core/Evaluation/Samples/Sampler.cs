@@ -42,10 +42,10 @@ public static class Sampler
         using var rows = new ChannelRows(thing, moving, times.Count);
         if (!moving.IsEmpty) Stages.Evaluate(rows, times);
         for (var i = 0; i < moving.Length; i++) tracks.Add(new(moving[i].Name, Floats(rows[i][..(int)frames.Count])));
-        var worlds = new WorldSampler(times.Scene, times);
-        FollowTracks.AddTo(tracks, target, worlds, (int)frames.Count);
+        var worlds = new WorldSampler(times.Scene, times, rows);
+        var along = FollowTracks.AddTo(tracks, target, worlds, times);
         AimTracks.AddTo(tracks, target, worlds, (int)frames.Count);
-        Speeds.AddTo(tracks, target, rows, times, worlds);
+        Speeds.AddTo(tracks, target, rows, times, worlds, along);
         tracks.Add(SourceFrames.Of(thing.Id, times, (int)frames.Count));
         return new SampleBlock(OwnerKind.Object, thing.Id.Value, frames.First, (int)frames.Count, tracks.DrainToImmutable());
     }

@@ -18,8 +18,8 @@ public static class Speeds
     /// <summary>The track of one channel's speed, in its unit per second.</summary>
     public static string TrackOf(string channel) => $"speed:{channel}";
 
-    /// <summary>Adds the speeds asked for, and the speed through space where a position is among what is sampled; of each moment but the last.</summary>
-    internal static void AddTo(ImmutableArray<SampleTrack>.Builder tracks, SampleTarget target, ChannelRows rows, FrameTimes times, WorldSampler worlds)
+    /// <summary>Adds the speeds asked for, and the speed through space where a position is among what is sampled or it was worked out along a path; of each moment but the last.</summary>
+    internal static void AddTo(ImmutableArray<SampleTrack>.Builder tracks, SampleTarget target, ChannelRows rows, FrameTimes times, WorldSampler worlds, float[]? along)
     {
         var perSecond = times.Scene.Rate.FramesPerSecond;
         foreach (var channel in target.Speeds)
@@ -27,12 +27,12 @@ public static class Speeds
             if (!target.Channels.Any(spec => spec.Name == channel)) continue;
             tracks.Add(rows.Has(channel) ? new(TrackOf(channel), OfOne(rows.Of(channel), perSecond)) : SampleTrack.Still(TrackOf(channel), 0));
         }
-        if (target.Channels.Any(spec => Positions.Contains(spec.Name) || spec.Name == Follow.Travel)) tracks.Add(ThroughSpace(target.Object, rows, times, worlds, perSecond));
+        if (target.Channels.Any(spec => Positions.Contains(spec.Name) || spec.Name == Follow.Travel)) tracks.Add(along is null ? ThroughSpace(target.Object, rows, times, worlds, perSecond) : new(Through, along));
     }
 
     private static SampleTrack ThroughSpace(SceneObject thing, ChannelRows rows, FrameTimes times, WorldSampler worlds, double perSecond)
     {
-        if (thing.Follow is not null) return new(Through, OfPlaces(worlds.Worlds(thing.Id), perSecond));
+        if (thing.Follow is not null) return new(Through, OfPlaces(worlds.Origins(thing.Id), perSecond));
         var moving = Array.FindAll(Positions, name => Stages.Moves(thing, name, times));
         if (moving.Length == 0) return SampleTrack.Still(Through, 0);
         if (moving.All(rows.Has)) return new(Through, OfSeveral(rows, moving, perSecond));
@@ -43,11 +43,10 @@ public static class Speeds
     }
 
     /// <summary>What follows a path goes through the world.</summary>
-    private static float[] OfPlaces(Transform[] worlds, double perSecond)
+    private static float[] OfPlaces(Vector[] places, double perSecond)
     {
-        var speeds = new float[worlds.Length - 1];
-        for (var i = 0; i < speeds.Length; i++)
-            speeds[i] = (float)(new Vector(worlds[i + 1].Px - worlds[i].Px, worlds[i + 1].Py - worlds[i].Py, worlds[i + 1].Pz - worlds[i].Pz).Length() * perSecond);
+        var speeds = new float[places.Length - 1];
+        for (var i = 0; i < speeds.Length; i++) speeds[i] = (float)((places[i + 1] - places[i]).Length() * perSecond);
         return speeds;
     }
 

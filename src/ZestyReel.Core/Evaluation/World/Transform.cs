@@ -50,6 +50,9 @@ public readonly record struct Transform(
     /// <summary>Where the origin comes to lie.</summary>
     public (double X, double Y, double Z) Position => (Px, Py, Pz);
 
+    /// <summary>The same as a vector.</summary>
+    public Vector Origin => new(Px, Py, Pz);
+
     /// <summary>Where a point comes to lie.</summary>
     public Vector Point(Vector at) => Direction(at) + new Vector(Px, Py, Pz);
 
