@@ -8,12 +8,14 @@ using Serilog.Events;
 using ZestyReel.Core;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Live;
+using ZestyReel.Server.Reels;
 using ZestyReel.Server.Scenes;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Eases;
 using ZestyReel.Server.Wire;
 using ZestyReel.Store;
 using ZestyReel.Store.Assets;
+using ZestyReel.Store.Reels;
 
 namespace ZestyReel.Server.Hosting;
 
@@ -107,6 +109,10 @@ public static class ZestyHost
         builder.Services.AddSingleton<SceneStore>();
         builder.Services.AddSingleton<EaseShelf>();
         builder.Services.AddSingleton<SceneSessions>();
+        builder.Services.AddSingleton<ReelShelf>();
+        builder.Services.AddSingleton(TimeProvider.System);
+        builder.Services.AddSingleton<Shootings>();
+        builder.Services.AddHostedService(services => services.GetRequiredService<Shootings>());
         builder.Services.AddSingleton<Work>();
         builder.Services.AddSingleton<Tabs>();
     }
@@ -126,6 +132,9 @@ public static class ZestyHost
         app.MapHistory();
         app.MapEases();
         app.MapSvg();
+        app.MapShooting();
+        app.MapReels();
+        app.MapComparing();
         app.MapHub<SceneHub>("/live");
         if (!Directory.Exists(options.WebFolder)) return;
         var pages = new PhysicalFileProvider(options.WebFolder);

@@ -30,6 +30,15 @@ public static class SampleWire
         return new(frames.First, frames.Last, isWhole, [.. names.Keys], [.. blocks]);
     }
 
+    /// <summary>Samples of some moments in a row, with what stands still.</summary>
+    public static PieceMessage Piece(IReadOnlyList<SampleBlock> blocks)
+    {
+        var names = new Dictionary<string, ushort>();
+        var messages = blocks.Select(block => Message(block, names, withStills: true)).OfType<BlockMessage>().ToArray();
+        var (first, count) = blocks.Count > 0 ? (blocks[0].FirstFrame, blocks[0].Count) : (0, 1);
+        return new(first, first + count - 1, true, [.. names.Keys], messages);
+    }
+
     private static BlockMessage? Message(SampleBlock block, Dictionary<string, ushort> names, bool withStills)
     {
         var moving = block.Tracks.Count(track => !track.IsStill);

@@ -5,4 +5,10 @@ public enum AssetKind
 {
     /// <summary>A scene's picture on the list, as PNG.</summary>
     Thumbnail,
+
+    /// <summary>A picture of a reel, as PNG.</summary>
+    Picture,
+
+    /// <summary>A scene as it was when a reel was shot, as a scene file packed with Brotli.</summary>
+    Scene,
 }

@@ -10,7 +10,7 @@ namespace ZestyReel.Store.Assets;
 public sealed class AssetShelf
 {
     /// <summary>Every table that needs assets, with its column.</summary>
-    private static readonly (string Table, string Column)[] Users = [("thumbnail", "asset")];
+    private static readonly (string Table, string Column)[] Users = [("thumbnail", "asset"), ("reel_picture", "asset"), ("reel", "scene_asset")];
 
     private static readonly string Unused = string.Concat(Users.Select(user => $" AND NOT EXISTS (SELECT 1 FROM {user.Table} u WHERE u.{user.Column} = asset.hash)"));
 
@@ -36,18 +36,38 @@ public sealed class AssetShelf
     {
         lock (_turn)
         {
+            var isNeeded = Put(kind, name, bytes, need);
+            Release();
+            return isNeeded;
+        }
+    }
+
+    /// <summary>The same for one of many files that take no other's place: nothing is looked for that is needed no more.</summary>
+    /// <exception cref="StoreTrouble">Nothing was kept.</exception>
+    public bool KeepOne(AssetKind kind, string name, byte[] bytes, Func<SqliteConnection, string, bool> need)
+    {
+        lock (_turn)
+        {
+            if (Put(kind, name, bytes, need)) return true;
+            Release();
+            return false;
+        }
+    }
+
+    private bool Put(AssetKind kind, string name, byte[] bytes, Func<SqliteConnection, string, bool> need)
+    {
             var hash = StoreTrouble.Guard(_database.Folder, () => _files.Write(bytes));
-            var isNeeded = _database.Write(connection =>
+            return _database.Write(connection =>
             {
                 connection.Execute("""
                     INSERT INTO asset (hash, kind, name, size, made_at) VALUES (@hash, @kind, @name, @size, @now) ON CONFLICT (hash) DO NOTHING
                     """, new { hash, kind = kind.ToString(), name, size = bytes.LongLength, now = Clock.Now() });
                 return need(connection, hash);
             });
-            Release();
-            return isNeeded;
-        }
     }
+
+    /// <summary>Bytes that are free on the disk.</summary>
+    public long Free() => StoreTrouble.Guard(_database.Folder, () => new DriveInfo(Path.GetFullPath(_database.Folder)).AvailableFreeSpace);
 
     /// <summary>The bytes of an asset; null where it has gone.</summary>
     public byte[]? Read(string hash) => StoreTrouble.Guard(_database.Folder, () => _files.Read(hash));

@@ -72,6 +72,24 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/scenes/{id}/reels': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The reels of a scene, the newest first, and the room on the disk. */
+    get: operations['ListReels']
+    put?: never
+    /** Begins to shoot a reel of a scene as it is at a revision. It is listed once all of its pictures are there. */
+    post: operations['ShootReel']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/scenes': {
     parameters: {
       query?: never
@@ -382,6 +400,229 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/reels/{reel}/samples': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** What is seen on some pictures of a reel that is being shot, as MessagePack; its frames are moments, counted from 0. */
+    get: operations['SampleReel']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}/pictures/{picture}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** A picture of a reel, counted from 0, as PNG. */
+    get: operations['GetPicture']
+    /** Keeps a picture of a reel that is being shot. */
+    put: operations['KeepPicture']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}/finish': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** The reel is whole: it is listed from now on. */
+    post: operations['FinishReel']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}/cancel': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Lets go of a reel that is being shot; nothing of it is kept. */
+    post: operations['CancelReel']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/reels/give-back': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Gives back the room that deleted reels take; their numbers stay theirs. */
+    post: operations['GiveBackReels']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** What is needed to play a reel. */
+    get: operations['GetReel']
+    put?: never
+    post?: never
+    /** Deletes a reel; it can be restored. */
+    delete: operations['DeleteReel']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}/words': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /** Calls a reel otherwise, and says something else of it. */
+    put: operations['DescribeReel']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}/picked': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /** Picks a reel, which no other of its scene is then. */
+    put: operations['PickReel']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Brings a deleted reel back. */
+    post: operations['RestoreReel']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}/scene': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Keeps the scene as it was when the reel was shot as a scene of its own. */
+    post: operations['OpenReelScene']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}/pictures.zip': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** All that is played as numbered PNG files. */
+    get: operations['GetPictures']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}/difference/{other}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** How the pictures of two reels differ, lined up as said, in lines of JSON as they are worked out; places that the other reel has not are left out. */
+    get: operations['CompareReels']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}/motion/{other}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Which channels are seen otherwise in the scenes of two reels, and where. */
+    get: operations['CompareMotion']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
 }
 export type webhooks = Record<string, never>
 export interface components {
@@ -395,6 +636,11 @@ export interface components {
     BookmarkColour: 'sky' | 'plum' | 'rose' | 'sand' | 'fern'
     /** @description Names a bookmark within its scene. */
     BookmarkId: number
+    /**
+     * @description What can be written into the pictures of a reel.
+     * @enum {unknown}
+     */
+    BurnIn: 'scene' | 'reel' | 'frame' | 'source' | 'timecode' | 'camera' | 'date' | 'note'
     /** @description Who asks. */
     ByRequest: {
       /** @description The same for all windows of one person. */
@@ -2233,6 +2479,7 @@ export interface components {
      * @enum {unknown}
      */
     Extrapolation: 'hold' | 'straight' | 'repeat' | 'repeatOffset' | 'mirror'
+    /** @description A run of whole frames; both the first and the last are played. */
     FrameRange: {
       /** Format: int64 */
       first: number
@@ -2351,6 +2598,33 @@ export interface components {
        */
       before: number
     }
+    /** @description Where a channel is seen otherwise in one scene than in another. */
+    MotionDifference: {
+      /** @description Whose channel, by name. */
+      object: string
+      /** @description Which channel; empty where the whole object is in one of the two only. */
+      channel: string
+      /**
+       * Format: int64
+       * @description The first frame on which it differs.
+       */
+      first: number
+      /**
+       * Format: int64
+       * @description The last frame on which it differs.
+       */
+      last: number
+      /**
+       * Format: double
+       * @description How much it differs at the most, in the channel's unit.
+       */
+      most: number
+      /**
+       * Format: int64
+       * @description The frame on which it does.
+       */
+      at: number
+    }
     /** @description Names a named selection within its scene. */
     NamedSelectionId: number
     /** @description A new scene. */
@@ -2424,6 +2698,195 @@ export interface components {
       | 'bounce'
       | null
     /**
+     * @description What is behind everything in a reel.
+     * @enum {unknown}
+     */
+    ReelBackground: 'stage' | 'colour' | 'seeThrough'
+    /** @description A reel. */
+    ReelCard: {
+      /**
+       * Format: int64
+       * @description Which one.
+       */
+      id: number
+      /**
+       * Format: int64
+       * @description Its number within the scene.
+       */
+      number: number
+      /** @description As people call it; empty for its number alone. */
+      name: string
+      /** @description What they say of it. */
+      note: string
+      /** @description Who shot it; null where nobody said. */
+      madeBy: null | string
+      /** @description When, in UTC. */
+      madeAt: string
+      /**
+       * Format: int64
+       * @description How many edits of the scene were in force.
+       */
+      position: number
+      /** @description Frames per second, such as 24 or 30000/1001. */
+      rate: string
+      /**
+       * Format: double
+       * @description The same as a number.
+       */
+      framesPerSecond: number
+      /** @description What it shows. */
+      settings: components['schemas']['ReelSettings']
+      /**
+       * Format: int32
+       * @description How many pictures are played, those that hold among them.
+       */
+      played: number
+      /**
+       * Format: int32
+       * @description How many different ones there are.
+       */
+      pictures: number
+      /**
+       * Format: int64
+       * @description How much room they take.
+       */
+      bytes: number
+      /** @description Whether it is the one that was picked. */
+      picked: boolean
+    }
+    /**
+     * @description How the pictures of two reels are put beside each other.
+     * @enum {unknown}
+     */
+    ReelLineUp: 'frame' | 'source' | 'offset'
+    /** @description The reels of a scene. */
+    ReelList: {
+      /** @description Those that are there, the newest first. */
+      reels: components['schemas']['ReelCard'][]
+      /** @description Those that are deleted and can be brought back. */
+      deleted: components['schemas']['ReelCard'][]
+      /**
+       * Format: int64
+       * @description How much room those that are there take.
+       */
+      bytes: number
+      /**
+       * Format: int64
+       * @description Bytes that are free on the disk.
+       */
+      free: number
+    }
+    /** @description Whether a reel is the one that was picked. */
+    ReelPick: {
+      picked: boolean
+    }
+    /** @description Which pictures a reel has, and at which times each of them is exposed. */
+    ReelPlan: {
+      /** @description The frames that are shot. */
+      frames: components['schemas']['FrameRange']
+      /**
+       * Format: int32
+       * @description Every so many frames one is shot.
+       * @default 1
+       */
+      every?: number
+      /**
+       * Format: int32
+       * @description So many pictures before hold the first one.
+       * @default 0
+       */
+      leadIn?: number
+      /**
+       * Format: int32
+       * @description So many pictures after hold the last one.
+       * @default 0
+       */
+      leadOut?: number
+      /**
+       * Format: double
+       * @description How long a picture is exposed: 360° are a whole frame, 0° a single moment. The middle of it is the frame's own time.
+       * @default 0
+       */
+      shutter?: number
+      /**
+       * Format: int32
+       * @description How many moments of that are put together.
+       * @default 1
+       */
+      inside?: number
+    }
+    /** @description What is needed to play a reel. */
+    ReelPlay: {
+      /** @description The reel. */
+      reel: components['schemas']['ReelCard']
+      /**
+       * Format: int64
+       * @description Whose it is.
+       */
+      sceneId: number
+      /** @description The frame of each picture that is played. */
+      frames: number[]
+      /** @description Which of the pictures that is, counted from 0. */
+      shown: number[]
+      /** @description The source frame of each. */
+      sources: number[]
+      /** @description The timecode of each. */
+      timecodes: string[]
+    }
+    /** @description What a reel shows, and how. */
+    ReelSettings: {
+      /** @description Which pictures it has. */
+      plan: components['schemas']['ReelPlan']
+      /**
+       * Format: int32
+       * @description Pixels across.
+       */
+      width: number
+      /**
+       * Format: int32
+       * @description Pixels down.
+       */
+      height: number
+      /** @description What it is seen through, as people call it: a camera or a view. */
+      through: string
+      /** @description The names of what alone is seen; empty for everything. */
+      only: string[]
+      /** @description Whether marks of cameras and lights, ropes and beads are seen. */
+      helpers: boolean
+      /** @description Whether the floor's grid is seen. */
+      grid: boolean
+      /** @description How shapes are drawn. */
+      shading: components['schemas']['ReelShading']
+      /** @description What is behind everything. */
+      background: components['schemas']['ReelBackground']
+      /** @description The plain colour, as `#rrggbb`. */
+      colour: string
+      /**
+       * Format: int32
+       * @description Samples of each pixel, against jagged edges: 4 or 16.
+       */
+      samples: number
+      /**
+       * Format: double
+       * @description How much lighter, in stops: 1 is twice the light.
+       */
+      exposure: number
+      /** @description What is written into the pictures. */
+      burnIn: components['schemas']['BurnIn'][]
+      /** @description The note that is written into the pictures, where BurnIn.Note is among that. */
+      words: string
+    }
+    /**
+     * @description How shapes are drawn in a reel.
+     * @enum {unknown}
+     */
+    ReelShading: 'shaded' | 'wire' | 'both'
+    /** @description What people call a reel, and say of it. */
+    ReelWords: {
+      name: string
+      note: string
+    }
+    /**
      * @description Ready ways of retiming a part of what is played.
      * @enum {unknown}
      */
@@ -2495,6 +2958,51 @@ export interface components {
       /** Format: int64 */
       keys: number
       objects: components['schemas']['ObjectSummary'][]
+    }
+    /** @description A reel to be shot of a scene as it is at a revision. */
+    ShootRequest: {
+      /**
+       * Format: int64
+       * @description The scene's revision that is to be shot.
+       */
+      revision: number
+      /** @description What it shows. */
+      settings: components['schemas']['ReelSettings']
+      /**
+       * @description As people call it; empty for its number alone.
+       * @default
+       */
+      name?: string
+      /**
+       * @description What they say of it.
+       * @default
+       */
+      note?: string
+      by?: null | components['schemas']['ByRequest']
+    }
+    /** @description A reel that is being shot. */
+    ShootStart: {
+      /**
+       * Format: int64
+       * @description Which one.
+       */
+      id: number
+      /**
+       * Format: int64
+       * @description Its number within the scene.
+       */
+      number: number
+      /**
+       * Format: int32
+       * @description How many pictures are to be sent.
+       */
+      pictures: number
+      /** @description When it was begun, in UTC. */
+      madeAt: string
+      /** @description The source frame of each picture. */
+      sources: number[]
+      /** @description The timecode of each picture. */
+      timecodes: string[]
     }
     /**
      * @description One of an object's own directions.
@@ -2674,6 +3182,54 @@ export interface operations {
         }
         content: {
           'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  ListReels: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ReelList']
+        }
+      }
+    }
+  }
+  ShootReel: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ShootRequest']
+      }
+    }
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ShootStart']
         }
       }
     }
@@ -3174,6 +3730,338 @@ export interface operations {
           [name: string]: unknown
         }
         content?: never
+      }
+    }
+  }
+  SampleReel: {
+    parameters: {
+      query: {
+        first: number
+        count: number
+      }
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  GetPicture: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+        picture: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  KeepPicture: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+        picture: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'image/png': components['schemas']['IFormFile']
+      }
+    }
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  FinishReel: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ReelCard']
+        }
+      }
+    }
+  }
+  CancelReel: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  GiveBackReels: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ReelList']
+        }
+      }
+    }
+  }
+  GetReel: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ReelPlay']
+        }
+      }
+    }
+  }
+  DeleteReel: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  DescribeReel: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ReelWords']
+      }
+    }
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  PickReel: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ReelPick']
+      }
+    }
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  RestoreReel: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  OpenReelScene: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SceneNumber']
+        }
+      }
+    }
+  }
+  GetPictures: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  CompareReels: {
+    parameters: {
+      query?: {
+        lineUp?: components['schemas']['ReelLineUp']
+        offset?: number
+      }
+      header?: never
+      path: {
+        reel: number
+        other: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  CompareMotion: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+        other: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MotionDifference'][]
+        }
       }
     }
   }

@@ -71,7 +71,7 @@ async function stretch(): Promise<void> {
       <legend>What is stretched</legend>
       <label class="way">
         <input v-model="what" type="radio" class="form-check-input" value="scene" />
-        <span><b>Everything.</b> All keys, warps, bookmarks and both ranges.</span>
+        <span><b>Everything.</b> All keys, warps, cues, clips, bookmarks and both ranges.</span>
       </label>
       <label class="way">
         <input v-model="what" type="radio" class="form-check-input" value="part" />

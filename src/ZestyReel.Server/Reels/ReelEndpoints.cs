@@ -1,0 +1,110 @@
+using System.Globalization;
+using System.IO.Compression;
+using System.Net.Mime;
+using Microsoft.AspNetCore.Http.HttpResults;
+using ZestyReel.Core;
+using ZestyReel.Core.Reels;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Server.Scenes;
+using ZestyReel.Server.Sessions;
+using ZestyReel.Store;
+using ZestyReel.Store.Reels;
+
+namespace ZestyReel.Server.Reels;
+
+/// <summary>The HTTP interface to reels that are whole.</summary>
+public static class ReelEndpoints
+{
+    /// <summary>Maps what is asked over HTTP of reels.</summary>
+    public static void MapReels(this WebApplication app)
+    {
+        var scene = app.MapGroup("/api/scenes/{id:long}/reels").WithTags("Reels");
+        scene.MapGet("/", (long id, ReelShelf shelf) => Listed(id, shelf)).WithName("ListReels").WithSummary("The reels of a scene, the newest first, and the room on the disk.");
+        scene.MapPost("/give-back", GiveBack).WithName("GiveBackReels").WithSummary("Gives back the room that deleted reels take; their numbers stay theirs.");
+        var reel = app.MapGroup("/api/reels/{reel:long}").WithTags("Reels");
+        reel.MapGet("/", (long reel, ReelShelf shelf) => ReelCards.Play(Whole(shelf, reel))).WithName("GetReel").WithSummary("What is needed to play a reel.");
+        reel.MapPut("/words", Describe).WithName("DescribeReel").WithSummary("Calls a reel otherwise, and says something else of it.");
+        reel.MapPut("/picked", (long reel, ReelPick request, ReelShelf shelf) => Done(shelf.Pick(Whole(shelf, reel).Id, request.Picked))).WithName("PickReel").WithSummary("Picks a reel, which no other of its scene is then.");
+        reel.MapDelete("/", (long reel, ReelShelf shelf) => Done(shelf.Delete(reel))).WithName("DeleteReel").WithSummary("Deletes a reel; it can be restored.");
+        reel.MapPost("/restore", (long reel, ReelShelf shelf) => Done(shelf.Restore(reel))).WithName("RestoreReel").WithSummary("Brings a deleted reel back.");
+        reel.MapPost("/scene", OpenScene).WithName("OpenReelScene").WithSummary("Keeps the scene as it was when the reel was shot as a scene of its own.");
+        reel.MapGet("/pictures/{picture:int}", Picture).WithName("GetPicture").WithSummary("A picture of a reel, counted from 0, as PNG.");
+        reel.MapGet("/pictures.zip", Zip).WithName("GetPictures").WithSummary("All that is played as numbered PNG files.");
+    }
+
+    /// <summary>A reel that is whole, deleted or not.</summary>
+    /// <exception cref="ReelGone">There is none.</exception>
+    internal static KeptReel Whole(ReelShelf shelf, long reel) => shelf.Find(reel) is { Arriving: false } found ? found : throw new ReelGone("There is no such reel; it may have been deleted.");
+
+    /// <summary>The scene as it was when a reel was shot.</summary>
+    /// <exception cref="ReelGone">It is not there.</exception>
+    internal static Scene SceneOf(ReelShelf shelf, long reel, CancellationToken stop)
+    {
+        var packed = shelf.SceneOf(reel) ?? throw new ReelGone("The scene as it was when this reel was shot is not there any more.");
+        using var file = new MemoryStream();
+        using (var brotli = new BrotliStream(new MemoryStream(packed), CompressionMode.Decompress)) brotli.CopyTo(file);
+        return SceneFileReader.Read(file.ToArray(), null, stop);
+    }
+
+    private static ReelList Listed(long id, ReelShelf shelf)
+    {
+        var all = shelf.List(id);
+        List<ReelCard> Those(bool deleted) => [.. all.Where(reel => reel.DeletedAt is not null == deleted).Select(ReelCards.Of)];
+        var there = Those(deleted: false);
+        return new(there, Those(deleted: true), there.Sum(reel => reel.Bytes), shelf.Free());
+    }
+
+    private static ReelList GiveBack(long id, ReelShelf shelf)
+    {
+        shelf.GiveBack(id);
+        return Listed(id, shelf);
+    }
+
+    private static NoContent Describe(long reel, ReelWords words, ReelShelf shelf)
+    {
+        ReelSettings.CheckNote(words.Note, "note");
+        return Done(shelf.Describe(reel, words.Name.Trim().Length == 0 ? "" : Names.Checked(words.Name, "name"), words.Note));
+    }
+
+    private static async Task<Created<SceneNumber>> OpenScene(long reel, ReelShelf shelf, SceneShelf scenes, Work work, CancellationToken stop)
+    {
+        var number = Whole(shelf, reel).Number.ToString(CultureInfo.InvariantCulture);
+        return await work.Long.Run(reel, token =>
+        {
+            var scene = SceneOf(shelf, reel, token);
+            var ending = $", reel {number}";
+            var name = scene.Settings.Name[..Math.Min(scene.Settings.Name.Length, Names.Longest - ending.Length)] + ending;
+            return SceneEndpoints.Made(scenes.Add(scene with { Settings = scene.Settings with { Name = name } }, token).Id);
+        }, stop);
+    }
+
+    private static FileContentHttpResult Picture(long reel, int picture, ReelShelf shelf, HttpResponse response)
+    {
+        var png = shelf.Picture(Whole(shelf, reel).Id, picture) ?? throw new ReelGone("This picture is not there any more.");
+        // A reel is never overwritten.
+        response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return TypedResults.File(png, MediaTypeNames.Image.Png);
+    }
+
+    private static async Task Zip(long reel, ReelShelf shelf, SceneSessions sessions, HttpContext context)
+    {
+        var kept = Whole(shelf, reel);
+        var plan = ReelCards.SettingsOf(kept).Plan;
+        string name;
+        using (var use = sessions.Use(kept.SceneId)) name = SceneFileName.For($"{use.State.Scene.Settings.Name} reel {kept.Number}")[..^SceneFileName.Ending.Length] + ".zip";
+        var disposition = new Microsoft.Net.Http.Headers.ContentDispositionHeaderValue("attachment");
+        disposition.SetHttpFileName(name);
+        (context.Response.ContentType, context.Response.Headers.ContentDisposition) = (MediaTypeNames.Application.Zip, disposition.ToString());
+        var zip = await ZipArchive.CreateAsync(context.Response.Body, ZipArchiveMode.Create, leaveOpen: true, entryNameEncoding: null, context.RequestAborted);
+        await using (zip)
+            for (var place = 0; place < plan.Played; place++)
+            {
+                var png = shelf.Picture(reel, plan.PictureAt(place)) ?? throw new ReelGone("A picture of this reel is not there any more.");
+                await using var entry = await zip.CreateEntry($"{place + 1:00000}.png", CompressionLevel.NoCompression).OpenAsync(context.RequestAborted);
+                await entry.WriteAsync(png, context.RequestAborted);
+            }
+    }
+
+    private static NoContent Done(bool isDone) => isDone ? TypedResults.NoContent() : throw new ReelGone("There is no such reel; it may have been deleted.");
+}
