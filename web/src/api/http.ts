@@ -46,6 +46,23 @@ export type ClipAfter = Schemas['ClipAfter']
 export type ClipValues = Schemas['ClipValues']
 export type CueWhen = Schemas['CueWhen']
 export type TimeTarget = { object: number; channel?: string | null }
+export type ReelCard = Schemas['ReelCard']
+export type ReelList = Schemas['ReelList']
+export type ReelPlay = Schemas['ReelPlay']
+export type ReelSettings = Schemas['ReelSettings']
+/** How two pictures differ: the mean in linear light, and the share of the pixels that visibly do. */
+export interface ReelDifference {
+  at: number
+  mean: number
+  changed: number
+}
+export type ReelLineUp = NonNullable<Schemas['ReelLineUp']>
+export type ReelShading = Schemas['ReelShading']
+export type ReelBackground = Schemas['ReelBackground']
+export type BurnIn = Schemas['BurnIn']
+export type MotionDifference = Schemas['MotionDifference']
+export type ShootRequest = Schemas['ShootRequest']
+export type ShootStart = Schemas['ShootStart']
 export type HandleForm = Schemas['HandleForm']
 export type KeptEase = Schemas['KeptEase']
 export type Interpolation = NonNullable<Schemas['Interpolation']>
@@ -66,12 +83,18 @@ async function send(
   method: string,
   path: string,
   body?: BodyInit,
-  { type = 'application/json' }: { type?: string } = {},
+  { type = 'application/json', stop }: { type?: string; stop?: AbortSignal } = {},
 ): Promise<Response> {
   let answer: Response
   try {
-    answer = await fetch(path, { method, body, headers: body === undefined ? {} : { 'content-type': type } })
-  } catch {
+    answer = await fetch(path, {
+      method,
+      body,
+      signal: stop,
+      headers: body === undefined ? {} : { 'content-type': type },
+    })
+  } catch (wrong) {
+    if (stop?.aborted) throw wrong
     throw new Refused('The server does not answer. Is it still running?', 0)
   }
   if (answer.ok) return answer
@@ -111,6 +134,30 @@ export const http = {
         { type: 'image/svg+xml' },
       ),
     ),
+  reels: (scene: number) => json<ReelList>(send('GET', `/api/scenes/${scene}/reels`)),
+  giveBackReels: (scene: number) => json<ReelList>(send('POST', `/api/scenes/${scene}/reels/give-back`)),
+  shootReel: (scene: number, request: ShootRequest) =>
+    json<ShootStart>(send('POST', `/api/scenes/${scene}/reels`, JSON.stringify(request))),
+  shotSamples: async (reel: number, first: number, count: number) =>
+    (await send('GET', `/api/reels/${reel}/samples?first=${first}&count=${count}`)).arrayBuffer(),
+  keepPicture: (reel: number, picture: number, png: Blob) =>
+    send('PUT', `/api/reels/${reel}/pictures/${picture}`, png, { type: 'image/png' }),
+  finishReel: (reel: number) => json<ReelCard>(send('POST', `/api/reels/${reel}/finish`)),
+  cancelReel: (reel: number) => send('POST', `/api/reels/${reel}/cancel`),
+  reel: (reel: number) => json<ReelPlay>(send('GET', `/api/reels/${reel}`)),
+  describeReel: (reel: number, name: string, note: string) =>
+    send('PUT', `/api/reels/${reel}/words`, JSON.stringify({ name, note })),
+  pickReel: (reel: number, picked: boolean) => send('PUT', `/api/reels/${reel}/picked`, JSON.stringify({ picked })),
+  deleteReel: (reel: number) => send('DELETE', `/api/reels/${reel}`),
+  restoreReel: (reel: number) => send('POST', `/api/reels/${reel}/restore`),
+  openReelScene: (reel: number) => json<{ id: number }>(send('POST', `/api/reels/${reel}/scene`)),
+  compareMotion: (reel: number, other: number) =>
+    json<MotionDifference[]>(send('GET', `/api/reels/${reel}/motion/${other}`)),
+  /** Lines of JSON, one for each place of the first reel. */
+  differences: async (reel: number, other: number, lineUp: ReelLineUp, offset: number, stop: AbortSignal) =>
+    send('GET', `/api/reels/${reel}/difference/${other}?lineUp=${lineUp}&offset=${offset}`, undefined, { stop }),
+  pictureAddress: (reel: number, picture: number) => `/api/reels/${reel}/pictures/${picture}`,
+  picturesAddress: (reel: number) => `/api/reels/${reel}/pictures.zip`,
   fileAddress: (id: number) => `/api/scenes/${id}/file`,
   thumbnailAddress: (id: number, revision: number) => `/api/scenes/${id}/thumbnail?revision=${revision}`,
 }

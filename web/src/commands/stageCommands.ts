@@ -1,6 +1,7 @@
 import { useSelection, type Tool } from '../scene/selection'
 import { facingNames, shadingNames, useViews, type Facing, type Shading } from '../stage/views'
 import { useShowWhere } from '../stage/showWhere'
+import { useShooting } from '../reels/shooting'
 import { switching, type Command } from './command'
 import { useLacking } from './lacking'
 
@@ -16,6 +17,7 @@ export function stageCommands(): Command[] {
   const views = useViews()
   const showWhere = useShowWhere()
   const lacking = useLacking()
+  const shooting = useShooting()
   return [
     ...tools.map(([tool, title], i) => ({
       group: 'Stage',
@@ -25,6 +27,14 @@ export function stageCommands(): Command[] {
       run: () => void (selection.tool = tool),
     })),
     { group: 'Stage', title: 'Show me where it is', lacks: lacking.objects, run: showWhere.show },
+    {
+      group: 'Stage',
+      title: 'Shoot a reel…',
+      keys: ['Shift+R'],
+      shown: 'Shift R',
+      lacks: () => (shooting.isBusy ? 'A reel is being shot; wait until it is done, or cancel it.' : null),
+      run: () => void (shooting.asking = true),
+    },
     { group: 'Stage', title: 'Frame what is selected, or everything', keys: ['f'], shown: 'F', run: views.askFrame },
     {
       group: 'Stage',

@@ -72,8 +72,8 @@ export class Beads {
 const place = new Vector3()
 
 /** A lime bead, and the name beside it. */
-function drawn(name: string): { canvas: HTMLCanvasElement; ratio: number } {
-  const canvas = document.createElement('canvas')
+function drawn(name: string): { canvas: OffscreenCanvas; ratio: number } {
+  const canvas = new OffscreenCanvas(1, 1)
   const ctx = canvas.getContext('2d')!
   const font = `600 ${pixels * 0.6}px 'Figtree Variable', sans-serif`
   ctx.font = font

@@ -223,9 +223,8 @@ const scratch = new Vector3()
 const tint = new Color()
 
 /** A white disc. */
-function roundTexture(): CanvasTexture {
-  const canvas = document.createElement('canvas')
-  canvas.width = canvas.height = 32
+function roundTexture(): CanvasTexture<OffscreenCanvas> {
+  const canvas = new OffscreenCanvas(32, 32)
   const ctx = canvas.getContext('2d')!
   ctx.fillStyle = '#fff'
   ctx.arc(16, 16, 15, 0, 2 * Math.PI)

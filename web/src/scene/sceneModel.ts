@@ -58,6 +58,21 @@ export interface PlacedClip extends PlacedClipMessage {
 
 const none: readonly PlacedClip[] = []
 
+/** A message that says nothing. */
+export const noRows = (): RowsMessage => ({
+  settings: null,
+  objects: [],
+  channels: [],
+  warps: [],
+  bookmarks: [],
+  selections: [],
+  clips: [],
+  placed: [],
+  cues: [],
+  gone: [],
+  played: [],
+})
+
 /** What has lanes, or shows in them. */
 const laid: ReadonlySet<RowKind> = new Set(['object', 'warp', 'clip', 'placedClip'])
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener, useResizeObserver } from '@vueuse/core'
-import { Box3, Color, Sphere, Vector3 } from 'three'
+import { Box3, Sphere, Vector3 } from 'three'
 import { computed, nextTick, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue'
 import { useSelection } from '../scene/selection'
 import type { Edit } from '../api/http'
@@ -28,6 +28,7 @@ import StageMeter from './StageMeter.vue'
 import StagePane from './StagePane.vue'
 import { StageRenderer, type Drawn } from './stageRenderer'
 import { StageScene } from './stageScene'
+import { poseOf } from './pose'
 import { keepThumbnail } from './thumbnails'
 import ToolPicker from './ToolPicker.vue'
 import { useViews } from './views'
@@ -319,16 +320,7 @@ function holdHandles(): void {
 }
 
 function applyColours(): void {
-  const { grid, gridStrong, stage: ground } = colours()
-  stage.ground.set(ground)
-  const [strong, weak] = [new Color(gridStrong), new Color(grid)]
-  const attribute = stage.grid.geometry.getAttribute('color')
-  for (let i = 0; i < attribute.count; i++) {
-    // The grid helper writes four points for each line pair; the middle pair are the axes.
-    const { r, g, b } = Math.floor(i / 4) === 20 ? strong : weak
-    attribute.setXYZ(i, r, g, b)
-  }
-  attribute.needsUpdate = true
+  stage.tint(colours())
   redrawState()
 }
 
@@ -342,6 +334,9 @@ views.outside = () => {
   const { camera } = paneAt(views.activeIndex).camera
   return stage.outside(camera, scene.model, scene.book, playhead.frame, held())
 }
+
+/** Where the view worked in stands, for who shoots it. */
+views.stand = () => poseOf(paneAt(views.activeIndex).camera.camera)
 
 function frameSelection(): void {
   if (!renderer) return

@@ -112,6 +112,19 @@ export class StageScene {
     )
   }
 
+  /** Takes over the colours of the ground and of the grid's lines, those through the middle among them. */
+  tint({ stage, grid, gridStrong }: { stage: string; grid: string; gridStrong: string }): void {
+    this.ground.set(stage)
+    const [strong, weak] = [new Color(gridStrong), new Color(grid)]
+    const attribute = this.grid.geometry.getAttribute('color')
+    for (let i = 0; i < attribute.count; i++) {
+      // The grid helper writes four points for each line pair; the middle pair are the axes.
+      const { r, g, b } = Math.floor(i / 4) === 20 ? strong : weak
+      attribute.setXYZ(i, r, g, b)
+    }
+    attribute.needsUpdate = true
+  }
+
   /** Takes over which objects there are, and what moves with what. */
   arrange(model: SceneModel): void {
     this.ropes.keep((id) => model.objects.has(id))

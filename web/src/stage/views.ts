@@ -2,6 +2,8 @@ import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 
+import type { Pose } from './pose'
+
 export type Facing = 'free' | 'top' | 'front' | 'side'
 /** Looked at from a side, or through the camera object with this number. */
 export type Look = Facing | number
@@ -38,6 +40,8 @@ export const useViews = defineStore('views', () => {
   /** Which objects the view worked in does not show, as the stage says it; and how often a view was turned. */
   const outside = shallowRef<() => number[]>(() => [])
   const turned = ref(0)
+  /** Where the view worked in stands now, as the stage says it; null while there is no stage. */
+  const stand = shallowRef<() => Pose | null>(() => null)
 
   const active = computed(() => all.value[activeIndex.value]!)
   /** The views on the screen, by their places in `all`. */
@@ -77,6 +81,7 @@ export const useViews = defineStore('views', () => {
     pixelShare,
     outside,
     turned,
+    stand,
     askFrame,
     setCount,
     start,

@@ -8,12 +8,14 @@ import BrandMark from '../shared/BrandMark.vue'
 import SchemeButton from '../shared/SchemeButton.vue'
 import NameField from '../shared/NameField.vue'
 import PeopleChips from '../people/PeopleChips.vue'
+import { useShooting } from '../reels/shooting'
 import HistoryMenu from './HistoryMenu.vue'
 import { useSteps } from './steps'
 
 const scene = useScene()
 const finder = useFinder()
 const steps = useSteps()
+const shooting = useShooting()
 const row = useTemplateRef<HTMLElement>('row')
 useFolding(row, 5)
 </script>
@@ -63,6 +65,17 @@ useFolding(row, 5)
       <kbd class="goes-2">Ctrl K</kbd>
     </button>
     <SchemeButton />
+    <BButton
+      v-if="scene.id !== null"
+      variant="strong"
+      class="btn-small"
+      title="Shoot a reel (Shift R)"
+      aria-label="Shoot a reel"
+      :disabled="shooting.isBusy"
+      @click="shooting.asking = true"
+    >
+      <i class="bi bi-film comes-4" aria-hidden="true" /><span class="folds-4">Shoot a reel</span>
+    </BButton>
     <BButton
       v-if="scene.id !== null"
       variant="quiet"

@@ -8,12 +8,15 @@ import KeyDialogs from '../desk/KeyDialogs.vue'
 import FlowDialogs from '../flow/FlowDialogs.vue'
 import { useSvgDialog } from '../paths/svgDialog'
 import SvgDialog from '../paths/SvgDialog.vue'
+import ShootDialog from '../reels/ShootDialog.vue'
+import { useShooting } from '../reels/shooting'
 import TimeDialogs from '../timebar/TimeDialogs.vue'
 
 /** The dialogs of the workspace: fetched once the scene is there, so that it is there sooner. */
 defineProps<{ commands: readonly Command[] }>()
 const finder = useFinder()
 const svg = useSvgDialog()
+const shooting = useShooting()
 </script>
 
 <template>
@@ -23,5 +26,6 @@ const svg = useSvgDialog()
   <FlowDialogs />
   <ClipDialogs />
   <CueDialogs />
+  <ShootDialog v-if="shooting.asking" @close="shooting.asking = false" />
   <SvgDialog v-if="svg.isOpen" @close="svg.isOpen = false" />
 </template>

@@ -1,0 +1,179 @@
+import figtree from '@fontsource-variable/figtree/files/figtree-latin-wght-normal.woff2?url'
+import mono from '@fontsource-variable/jetbrains-mono/files/jetbrains-mono-latin-wght-normal.woff2?url'
+import { decode } from '@msgpack/msgpack'
+import { PerspectiveCamera, Vector3, type Camera } from 'three'
+import { http } from '../api/http'
+import type { PieceMessage } from '../api/messages'
+import { Refused } from '../api/refused'
+import { loadCatalogue } from '../scene/catalogue'
+import { SampleBook } from '../scene/samples'
+import { noRows, SceneModel } from '../scene/sceneModel'
+import { cameraAt } from '../stage/pose'
+import { StageScene, type Moment } from '../stage/stageScene'
+import { burnIn } from './burnIn'
+import type { FromWorker, Shot, Spent } from './shotMessages'
+import { ShotRenderer } from './shotRenderer'
+
+/** Most moments that are asked for at once. */
+const momentsAtOnce = 192
+/** Pictures on their way to the server at a time. */
+const onTheWay = 3
+const previewEvery = 250
+/** So long the server is waited for, in milliseconds; it lets go of a reel a little later. */
+const patience = 150_000
+
+const say = (message: FromWorker, transfer: Transferable[] = []) => self.postMessage(message, { transfer })
+
+self.onmessage = (event: MessageEvent<Shot>) =>
+  void shoot(event.data).catch((wrong) =>
+    say({ kind: 'failed', why: wrong instanceof Error ? wrong.message : String(wrong) }),
+  )
+
+async function shoot(shot: Shot): Promise<void> {
+  const { start, settings } = shot
+  const { width, height, plan } = settings
+  const inside = plan.inside ?? 1
+  const began = performance.now()
+  const spent: Spent = { sampling: 0, drawing: 0, packing: 0, all: 0 }
+  await Promise.all([loadCatalogue(), ...fonts.map(loadFont)])
+
+  const model = new SceneModel()
+  model.take({ ...noRows(), objects: shot.objects })
+  const atOnce = Math.max(1, Math.floor(momentsAtOnce / inside))
+  const book = new SampleBook(atOnce * inside)
+  const stage = new StageScene()
+  stage.tint(shot.colours)
+  stage.arrange(model)
+  stage.grid.visible = settings.grid
+  const ground =
+    settings.background === 'seeThrough'
+      ? null
+      : settings.background === 'colour'
+        ? settings.colour
+        : shot.colours.stage
+  const renderer = new ShotRenderer(width, height, settings.samples, ground, settings.exposure)
+  const paper = new OffscreenCanvas(width, height)
+  const ctx = paper.getContext('2d', { alpha: ground === null, willReadFrequently: true })!
+  const seen = momentOf(shot)
+  const cameraOf = lookThrough(shot, model, book, stage)
+
+  const sending = new Set<Promise<void>>()
+  let failed: unknown = null
+  let previewedAt = 0
+  for (let picture = 0; picture < start.pictures; picture++) {
+    if (picture % atOnce === 0) {
+      const asked = performance.now()
+      const count = Math.min(atOnce, start.pictures - picture)
+      const packed = await patiently(() => http.shotSamples(start.id, picture, count))
+      book.take({ forgotten: [...book.chunks], pieces: [decode(packed) as PieceMessage] })
+      spent.sampling += performance.now() - asked
+    }
+    const before = performance.now()
+    renderer.draw(ctx, inside, (moment) => {
+      const frame = picture * inside + moment
+      stage.show(model, book, { ...seen, frame })
+      stage.dress({
+        look: typeof shot.camera === 'number' ? shot.camera : 'free',
+        shading: settings.shading,
+        helpers: settings.helpers,
+      })
+      return { scene: stage.three, camera: cameraOf(frame) }
+    })
+    burnIn(ctx, width, height, settings.burnIn, {
+      ...shot.written,
+      frame: `frame ${plan.frames.first + picture * (plan.every ?? 1)}`,
+      source: `source ${Math.round(start.sources[picture]! * 100) / 100}`,
+      timecode: start.timecodes[picture]!,
+    })
+    const drawn = performance.now()
+    spent.drawing += drawn - before
+    const png = await paper.convertToBlob({ type: 'image/png' })
+    spent.packing += performance.now() - drawn
+    const isDue = drawn - previewedAt > previewEvery
+    if (isDue) previewedAt = drawn
+    const preview = isDue
+      ? await createImageBitmap(paper, {
+          resizeWidth: 192,
+          resizeHeight: Math.max(1, Math.round((192 * height) / width)),
+        })
+      : null
+    say({ kind: 'drawn', picture, preview }, preview ? [preview] : [])
+    while (sending.size >= onTheWay) await Promise.race(sending)
+    if (failed) throw failed
+    const sent = patiently(() => http.keepPicture(start.id, picture, png))
+      .then(() => {})
+      .catch((wrong: unknown) => void (failed ??= wrong))
+      .finally(() => sending.delete(sent))
+    sending.add(sent)
+  }
+  await Promise.all(sending)
+  if (failed) throw failed
+  const card = await patiently(() => http.finishReel(start.id))
+  renderer.dispose()
+  stage.dispose()
+  spent.all = performance.now() - began
+  say({ kind: 'done', card, spent })
+}
+
+/** What is the same on all pictures. */
+const momentOf = (shot: Shot): Omit<Moment, 'frame'> => ({
+  held: null,
+  selected: new Set(),
+  othersAt: null,
+  unseen: new Set(shot.unseen),
+  byOthers: new Map(),
+  points: null,
+  evenPlaces: new Float32Array(),
+})
+
+function lookThrough(
+  { camera, settings }: Shot,
+  model: SceneModel,
+  book: SampleBook,
+  stage: StageScene,
+): (frame: number) => Camera {
+  const aspect = settings.width / settings.height
+  if (typeof camera !== 'number') {
+    const still = cameraAt(camera, aspect)
+    return () => still
+  }
+  const [object, filmed] = [model.objects.get(camera)!, new PerspectiveCamera(40, aspect, 0.05, 2000)]
+  const scratch = new Vector3()
+  return (frame) => {
+    stage.nodes.get(camera)!.matrixWorld.decompose(filmed.position, filmed.quaternion, scratch)
+    filmed.fov = Math.min(Math.max(stage.lensOf(object, book, frame, null), 1), 170)
+    filmed.updateProjectionMatrix()
+    filmed.updateMatrixWorld()
+    return filmed
+  }
+}
+
+/** Asks again while the server does not answer. */
+async function patiently<T>(ask: () => Promise<T>): Promise<T> {
+  const since = performance.now()
+  for (;;) {
+    try {
+      return await ask()
+    } catch (wrong) {
+      const isAway = wrong instanceof Refused && (wrong.status === 0 || wrong.status === 502)
+      if (!isAway || performance.now() - since > patience) throw wrong
+      say({ kind: 'waits', why: 'The server does not answer; shooting goes on once it does.' })
+      await new Promise((done) => setTimeout(done, 1000))
+    }
+  }
+}
+
+const fonts = [
+  ['JetBrains Mono Variable', mono],
+  ['Figtree Variable', figtree],
+] as const
+
+/** A text in another face is better than no reel. */
+async function loadFont([name, address]: (typeof fonts)[number]): Promise<void> {
+  const face = new FontFace(name, `url(${address})`, { weight: '100 900' })
+  try {
+    ;(self as unknown as { fonts: FontFaceSet }).fonts.add(await face.load())
+  } catch {
+    return
+  }
+}

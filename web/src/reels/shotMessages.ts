@@ -1,0 +1,31 @@
+import type { BurnIn, ReelCard, ReelSettings, ShootStart } from '../api/http'
+import type { ObjectMessage } from '../api/messages'
+import type { Pose } from '../stage/pose'
+
+/** What is shot, as the tab hands it to the worker that draws it. */
+export interface Shot {
+  start: ShootStart
+  settings: ReelSettings
+  scene: string
+  objects: ObjectMessage[]
+  /** The camera object that is looked through; or where the view stands. */
+  camera: number | Pose
+  /** What is not seen. */
+  unseen: number[]
+  colours: { stage: string; grid: string; gridStrong: string }
+  written: Pick<Record<BurnIn, string>, 'scene' | 'reel' | 'camera' | 'date' | 'note'>
+}
+
+/** How long what took, in milliseconds. */
+export interface Spent {
+  sampling: number
+  drawing: number
+  packing: number
+  all: number
+}
+
+export type FromWorker =
+  | { kind: 'drawn'; picture: number; preview: ImageBitmap | null }
+  | { kind: 'waits'; why: string }
+  | { kind: 'done'; card: ReelCard; spent: Spent }
+  | { kind: 'failed'; why: string }
