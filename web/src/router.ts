@@ -10,6 +10,11 @@ export const router = createRouter({
       component: () => import('./workspace/WorkspacePage.vue'),
       props: (route) => ({ id: Number(route.params.id) }),
     },
+    {
+      path: '/scenes/:id(\\d+)/reels',
+      component: () => import('./reels/ReelsPage.vue'),
+      props: (route) => ({ id: Number(route.params.id) }),
+    },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
 })

@@ -4,6 +4,7 @@ using ZestyReel.Core.Pictures;
 using ZestyReel.Core.Reels;
 using ZestyReel.Formats.Pictures;
 using ZestyReel.Server.Sessions;
+using ZestyReel.Server.Wire;
 using ZestyReel.Store.Reels;
 
 namespace ZestyReel.Server.Reels;
@@ -21,14 +22,24 @@ public static class CompareEndpoints
         var two = app.MapGroup("/api/reels/{reel:long}").WithTags("Reels");
         two.MapGet("/difference/{other:long}", Differences).WithName("CompareReels")
             .WithSummary("How the pictures of two reels differ, lined up as said, in lines of JSON as they are worked out; places that the other reel has not are left out.");
+        two.MapGet("/beside/{other:long}", Beside).WithName("LineUpReels").WithSummary("For each place of a reel the place of the other that stands beside it, lined up as said; −1 for none.");
         two.MapGet("/motion/{other:long}", Motion).WithName("CompareMotion").WithSummary("Which channels are seen otherwise in the scenes of two reels, and where.");
     }
 
-    private static async Task Differences(long reel, long other, ReelShelf shelf, Work work, HttpContext context, ReelLineUp lineUp = ReelLineUp.Frame, int offset = 0)
+    private static int[] Beside(long reel, long other, ReelShelf shelf, string lineUp = "frame", int offset = 0)
+    {
+        var (a, b) = (ReelEndpoints.Whole(shelf, reel), ReelEndpoints.Whole(shelf, other));
+        var places = new int[ReelCards.SettingsOf(a).Plan.Played];
+        Array.Fill(places, -1);
+        foreach (var pair in Alignment.Of(Side(a), Side(b), QueryWords.Of<ReelLineUp>(lineUp, "lineUp"), offset)) places[pair.At] = pair.BAt;
+        return places;
+    }
+
+    private static async Task Differences(long reel, long other, ReelShelf shelf, Work work, HttpContext context, string lineUp = "frame", int offset = 0)
     {
         var (a, b) = (ReelEndpoints.Whole(shelf, reel), ReelEndpoints.Whole(shelf, other));
         var (size, stop) = (ReelCards.SettingsOf(a), context.RequestAborted);
-        var pairs = Alignment.Of(Side(a), Side(b), lineUp, offset);
+        var pairs = Alignment.Of(Side(a), Side(b), QueryWords.Of<ReelLineUp>(lineUp, "lineUp"), offset);
         context.Response.ContentType = "application/x-ndjson";
         var known = new Dictionary<(int, int), PictureDifference>();
         foreach (var part in pairs.Chunk(PicturesAtOnce))

@@ -1,7 +1,7 @@
-using System.Text.Json;
 using ZestyReel.Core;
 using ZestyReel.Core.Edits;
 using ZestyReel.Formats.Svg;
+using ZestyReel.Server.Wire;
 
 namespace ZestyReel.Server.Scenes;
 
@@ -21,7 +21,7 @@ public static class SvgEndpoints
     private static async Task<SvgPaths> Read(
         HttpRequest request, string plane, double width, CancellationToken stop, double x = 0, double y = 0, double z = 0, string depth = "none", double amount = 0, int seed = 1)
     {
-        var placement = new SvgPlacement(Word<SvgPlane>(plane, "plane"), width, new(x, y, z), Word<SvgDepth>(depth, "depth"), amount, seed);
+        var placement = new SvgPlacement(QueryWords.Of<SvgPlane>(plane, "plane"), width, new(x, y, z), QueryWords.Of<SvgDepth>(depth, "depth"), amount, seed);
         placement.Check();
         using var bytes = new MemoryStream();
         var room = new byte[64 * 1024];
@@ -34,8 +34,4 @@ public static class SvgEndpoints
         return new(edit.Paths, leftOut);
     }
 
-    private static T Word<T>(string text, string place) where T : struct, Enum =>
-        Enum.GetNames<T>().FirstOrDefault(name => JsonNamingPolicy.CamelCase.ConvertName(name) == text) is { } found
-            ? Enum.Parse<T>(found)
-            : throw new Refusal(place, $"\"{Names.Shown(text)}\" is not one of: {string.Join(", ", Enum.GetNames<T>().Select(JsonNamingPolicy.CamelCase.ConvertName))}");
 }

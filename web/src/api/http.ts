@@ -56,7 +56,8 @@ export interface ReelDifference {
   mean: number
   changed: number
 }
-export type ReelLineUp = NonNullable<Schemas['ReelLineUp']>
+/** By what two reels are lined up; see `ReelLineUp` in the core. */
+export type ReelLineUp = 'frame' | 'source' | 'offset'
 export type ReelShading = Schemas['ReelShading']
 export type ReelBackground = Schemas['ReelBackground']
 export type BurnIn = Schemas['BurnIn']
@@ -151,11 +152,15 @@ export const http = {
   deleteReel: (reel: number) => send('DELETE', `/api/reels/${reel}`),
   restoreReel: (reel: number) => send('POST', `/api/reels/${reel}/restore`),
   openReelScene: (reel: number) => json<{ id: number }>(send('POST', `/api/reels/${reel}/scene`)),
+  /** For each place of a reel the place of the other that stands beside it; −1 for none. */
+  beside: (reel: number, other: number, lineUp: ReelLineUp, offset: number) =>
+    json<number[]>(send('GET', `/api/reels/${reel}/beside/${other}?lineUp=${lineUp}&offset=${offset}`)),
   compareMotion: (reel: number, other: number) =>
     json<MotionDifference[]>(send('GET', `/api/reels/${reel}/motion/${other}`)),
   /** Lines of JSON, one for each place of the first reel. */
   differences: async (reel: number, other: number, lineUp: ReelLineUp, offset: number, stop: AbortSignal) =>
     send('GET', `/api/reels/${reel}/difference/${other}?lineUp=${lineUp}&offset=${offset}`, undefined, { stop }),
+  scene: (id: number) => json<Schemas['SceneSummary']>(send('GET', `/api/scenes/${id}`)),
   pictureAddress: (reel: number, picture: number) => `/api/reels/${reel}/pictures/${picture}`,
   picturesAddress: (reel: number) => `/api/reels/${reel}/pictures.zip`,
   fileAddress: (id: number) => `/api/scenes/${id}/file`,

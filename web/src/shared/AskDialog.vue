@@ -11,6 +11,7 @@ const props = defineProps<{
   /** There is nothing to call off: what is done in it is done at once. */ doneAtOnce?: boolean
   /** What the button says that does away with what it is about. */ remove?: string
   size?: 'sm'
+  /** It is not gone once it is confirmed: what it does takes a while. */ stays?: boolean
 }>()
 const emit = defineEmits<{ done: []; remove: []; close: [] }>()
 const form = useTemplateRef<HTMLFormElement>('form')
@@ -23,7 +24,7 @@ function finish(): void {
   isWanted = !props.ready
   if (isWanted) return
   emit('done')
-  emit('close')
+  if (!props.stays) emit('close')
 }
 watch(
   () => props.ready,

@@ -8,6 +8,7 @@ import BrandMark from '../shared/BrandMark.vue'
 import SchemeButton from '../shared/SchemeButton.vue'
 import NameField from '../shared/NameField.vue'
 import PeopleChips from '../people/PeopleChips.vue'
+import PageSwitch from '../reels/PageSwitch.vue'
 import { useShooting } from '../reels/shooting'
 import HistoryMenu from './HistoryMenu.vue'
 import { useSteps } from './steps'
@@ -32,6 +33,7 @@ useFolding(row, 5)
         </template>
       </NameField>
     </h1>
+    <PageSwitch v-if="scene.id !== null" :id="scene.id" at="animate" />
     <HistoryMenu />
     <div class="pair">
       <BButton

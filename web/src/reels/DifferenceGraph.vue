@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { useResizeObserver } from '@vueuse/core'
+import { computed, onMounted, useTemplateRef, watch } from 'vue'
+import { drawSoon } from '../scene/drawLoop'
+import { colours } from '../styles/scheme'
+import { useComparing } from './comparing'
+
+/** How much A and B differ, place by place, and the playhead over it. */
+const props = defineProps<{ length: number; place: number; frames: readonly number[] }>()
+const emit = defineEmits<{ go: [place: number] }>()
+const comparing = useComparing()
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const padding = 10
+
+const share = computed(
+  () => comparing.differences.length / Math.max(1, comparing.beside.filter((at) => at >= 0).length),
+)
+const said = computed(() => {
+  if (comparing.problem) return comparing.problem
+  if (!comparing.isMeasured) return `comparing A and B: ${Math.round(share.value * 100)} %`
+  if (comparing.differences.length === 0) return 'A and B have no frame in common: line them up otherwise'
+  if (!comparing.most) return 'A and B are the same on every frame'
+  return 'difference between A and B, frame by frame'
+})
+
+function draw(): void {
+  const ctx = canvas.value?.getContext('2d')
+  if (!ctx) return
+  const ratio = window.devicePixelRatio
+  const { clientWidth: width, clientHeight: height } = canvas.value!
+  ;[canvas.value!.width, canvas.value!.height] = [width * ratio, height * ratio]
+  ctx.scale(ratio, ratio)
+  const { tangerine, lime } = colours()
+  const x = (place: number) => padding + (place / Math.max(1, props.length - 1)) * (width - 2 * padding)
+  const most = comparing.most?.mean ?? 0
+  const base = height - 8
+  const y = (mean: number) => base - (most > 0 ? mean / most : 0) * (height - 34)
+  if (comparing.differences.length) {
+    const line = new Path2D()
+    comparing.differences.forEach(({ at, mean }, i) => (i ? line.lineTo(x(at), y(mean)) : line.moveTo(x(at), y(mean))))
+    const area = new Path2D(line)
+    area.lineTo(x(comparing.differences.at(-1)!.at), base)
+    area.lineTo(x(comparing.differences[0]!.at), base)
+    ctx.fillStyle = `color-mix(in srgb, ${tangerine} 40%, transparent)`
+    ctx.fill(area)
+    ctx.strokeStyle = tangerine
+    ctx.lineWidth = 1.5
+    ctx.stroke(line)
+  }
+  ctx.fillStyle = lime
+  ctx.fillRect(x(props.place) - 1, 0, 2, height)
+}
+useResizeObserver(canvas, () => drawSoon(draw))
+onMounted(() => drawSoon(draw))
+watch(
+  () => [props.place, props.length, comparing.differences],
+  () => drawSoon(draw),
+)
+
+function go(event: PointerEvent): void {
+  if (event.buttons === 0) return
+  const edge = canvas.value!.getBoundingClientRect()
+  const at = (event.clientX - edge.left - padding) / (edge.width - 2 * padding)
+  emit('go', Math.round(at * (props.length - 1)))
+}
+function press(event: PointerEvent): void {
+  canvas.value!.setPointerCapture(event.pointerId)
+  go(event)
+}
+</script>
+
+<template>
+  <div class="graph">
+    <canvas
+      ref="canvas"
+      role="slider"
+      tabindex="0"
+      aria-label="Frame of the reel"
+      :aria-valuemin="frames[0]"
+      :aria-valuemax="frames.at(-1)"
+      :aria-valuenow="frames[place]"
+      @pointerdown="press"
+      @pointermove="go"
+    />
+    <span v-if="comparing.beside.length || comparing.problem" class="said" role="status">{{ said }}</span>
+  </div>
+</template>
+
+<style scoped>
+.graph {
+  position: relative;
+  min-width: 0;
+  border-radius: 9px;
+  background: var(--panel);
+}
+canvas {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  border-radius: 9px;
+  cursor: pointer;
+}
+.said {
+  position: absolute;
+  left: 10px;
+  top: 6px;
+  color: var(--dim);
+  font-size: 11.5px;
+  pointer-events: none;
+}
+</style>

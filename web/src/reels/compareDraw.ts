@@ -1,0 +1,82 @@
+import type { Way } from './comparing'
+
+export interface Box {
+  x: number
+  y: number
+  width: number
+  height: number
+}
+
+/** The largest box of some proportions inside another, in its middle. */
+export function fittedInto(outer: Box, width: number, height: number): Box {
+  const scale = Math.min(outer.width / width, outer.height / height)
+  const [w, h] = [width * scale, height * scale]
+  return { x: outer.x + (outer.width - w) / 2, y: outer.y + (outer.height - h) / 2, width: w, height: h }
+}
+
+export interface Shown {
+  way: Way
+  /** Where the wipe's line crosses the middle, 0 to 1, and how it leans, in degrees. */
+  line: { at: number; degrees: number }
+  blend: number
+  gain: number
+}
+
+type Picture = ImageBitmap | undefined
+
+/** The box that pictures are drawn into: for two beside each other the left one. */
+export function pictureBox(canvas: Box, a: { width: number; height: number }, way: Way): Box {
+  const half = way === 'side' ? { ...canvas, width: canvas.width / 2 } : canvas
+  return fittedInto(half, a.width, a.height)
+}
+
+/** Draws one picture, or two as they are to be compared; where B has none, A alone. */
+export function drawCompared(
+  ctx: CanvasRenderingContext2D,
+  canvas: Box,
+  a: ImageBitmap,
+  b: Picture,
+  shown: Shown,
+): void {
+  const box = pictureBox(canvas, a, shown.way)
+  const put = (picture: ImageBitmap, into: Box) => {
+    const { x, y, width, height } = fittedInto(into, picture.width, picture.height)
+    ctx.drawImage(picture, x, y, width, height)
+  }
+  ctx.clearRect(canvas.x, canvas.y, canvas.width, canvas.height)
+  put(a, box)
+  if (!b || shown.way === 'one') return
+  ctx.save()
+  if (shown.way === 'side') put(b, { ...box, x: box.x + canvas.width / 2 })
+  else if (shown.way === 'wipe') {
+    ctx.beginPath()
+    ctx.rect(box.x, box.y, box.width, box.height)
+    ctx.clip()
+    // All that is right of the line.
+    const far = box.width + box.height
+    ctx.translate(box.x + box.width * shown.line.at, box.y + box.height / 2)
+    ctx.rotate((shown.line.degrees * Math.PI) / 180)
+    ctx.beginPath()
+    ctx.rect(0, -far, 2 * far, 2 * far)
+    ctx.clip()
+    ctx.setTransform(1, 0, 0, 1, 0, 0)
+    ctx.clearRect(box.x, box.y, box.width, box.height)
+    put(b, box)
+  } else if (shown.way === 'blend') {
+    ctx.globalAlpha = shown.blend
+    put(b, box)
+  } else {
+    // Opaque first: what is see-through in both is the same.
+    ctx.globalCompositeOperation = 'destination-over'
+    ctx.fillStyle = '#000'
+    ctx.fillRect(box.x, box.y, box.width, box.height)
+    ctx.globalCompositeOperation = 'difference'
+    put(b, box)
+    if (shown.gain !== 1) {
+      ctx.globalCompositeOperation = 'copy'
+      ctx.filter = `brightness(${shown.gain})`
+      ctx.drawImage(ctx.canvas, 0, 0)
+    }
+  }
+  ctx.restore()
+}

@@ -1,0 +1,63 @@
+import type { Command } from '../commands/command'
+import { useComparing, ways, type Way } from './comparing'
+import type { ReelPlayer } from './reelPlayer'
+import { useReels } from './reels'
+
+/** What can be done on the page of reels; playing has the keys that it has everywhere. */
+export function reelCommands(
+  player: ReelPlayer,
+  doing: { full: () => void; animate: () => void; shoot: () => void },
+): Command[] {
+  const [reels, comparing] = [useReels(), useComparing()]
+  const needsReel = () => (reels.a ? null : 'There is no reel yet: shoot one.')
+  const needsTwo = () => (reels.isComparing ? null : 'Take two reels: A to look at, B to compare it with.')
+  const playing = (title: string, keys: string[], shown: string, run: () => void): Command => ({
+    group: 'Playing',
+    title,
+    keys,
+    shown,
+    lacks: needsReel,
+    run,
+  })
+  return [
+    playing('Play or stop', ['Space'], 'Space', player.toggle),
+    playing('Play backwards, faster each time', ['j'], 'J', () => player.shuttle(-1)),
+    playing('Stop', ['k'], 'K', player.rest),
+    playing('Play forwards, faster each time', ['l'], 'L', () => player.shuttle(1)),
+    playing('Next frame', ['ArrowRight'], '→', () => player.goTo(player.place.value + 1)),
+    playing('Frame before', ['ArrowLeft'], '←', () => player.goTo(player.place.value - 1)),
+    playing('Ten frames on', ['Shift+ArrowRight'], 'Shift →', () => player.goTo(player.place.value + 10)),
+    playing('Ten frames back', ['Shift+ArrowLeft'], 'Shift ←', () => player.goTo(player.place.value - 10)),
+    playing('First frame', ['Home'], 'Home', () => player.goTo(0)),
+    playing('Last frame', ['End'], 'End', () => player.goTo(Infinity)),
+    ...(Object.keys(ways) as Way[]).map((way, i) => ({
+      group: 'Comparing',
+      title: ways[way].label,
+      keys: [`${i + 1}`],
+      shown: `${i + 1}`,
+      lacks: way === 'one' ? needsReel : needsTwo,
+      run: () => void (comparing.way = way),
+    })),
+    { group: 'Comparing', title: 'Look at B instead, while held', shown: 'B', lacks: needsTwo, run: () => {} },
+    { group: 'Comparing', title: 'Change A for B', keys: ['x'], shown: 'X', lacks: needsTwo, run: reels.swap },
+    {
+      group: 'Comparing',
+      title: 'Go to the most different frame',
+      keys: ['m'],
+      shown: 'M',
+      lacks: needsTwo,
+      run: () => comparing.most && player.goTo(comparing.most.at),
+    },
+    {
+      group: 'Comparing',
+      title: 'Go to the next change',
+      keys: ['n'],
+      shown: 'N',
+      lacks: needsTwo,
+      run: () => player.goTo(comparing.nextChange(player.place.value) ?? player.place.value),
+    },
+    { group: 'Reels', title: 'Full screen', keys: ['f'], shown: 'F', lacks: needsReel, run: doing.full },
+    { group: 'Reels', title: 'Shoot a reel…', keys: ['Shift+R'], shown: 'Shift R', run: doing.shoot },
+    { group: 'Reels', title: 'Back to animating', keys: ['Escape'], shown: 'Esc', run: doing.animate },
+  ]
+}

@@ -1,0 +1,123 @@
+import { useStorage } from '@vueuse/core'
+import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
+import { eachFrame } from '../scene/drawLoop'
+import { FrameMeter } from '../timebar/frameMeter'
+import { frameAfter, type Ending } from '../timebar/playOrder'
+
+const shuttleSpeeds = [1, 2, 4]
+
+/**
+ * Plays a reel by the clock.
+ * @param length How many places it has.
+ * @param rate Frames per second.
+ * @param isHere Whether what is seen on a place is decoded; what is not, when it is due, is dropped.
+ */
+export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (place: number) => boolean) {
+  const place = ref(0)
+  const playing = ref(false)
+  const way = ref<1 | -1>(1)
+  const speed = ref(1)
+  const ending = useStorage<Ending>('zesty-reel-ending', 'loop')
+  const dropped = ref(0)
+  const played = ref(0)
+  const meter = new FrameMeter()
+  let [startedAt, startedFrom, missed] = [0, 0, 0]
+  let heading: 1 | -1 = 1
+  let stopStepping: (() => void) | null = null
+
+  const clamped = (wanted: number) => Math.min(Math.max(Math.round(wanted), 0), Math.max(0, length.value - 1))
+
+  function goTo(wanted: number): void {
+    place.value = clamped(wanted)
+    if (playing.value) goOn()
+  }
+
+  function goOn(): void {
+    startedAt = performance.now()
+    startedFrom = place.value
+    startedWay = heading
+    meter.goOn()
+  }
+  let startedWay: 1 | -1 = 1
+
+  function play(direction: 1 | -1 = 1): void {
+    const atEnd = ending.value === 'once' && place.value === (direction === 1 ? length.value - 1 : 0)
+    if (atEnd) place.value = direction === 1 ? 0 : length.value - 1
+    way.value = heading = direction
+    meter.start()
+    missed = dropped.value = played.value = 0
+    goOn()
+    playing.value = true
+    stopStepping ??= eachFrame(step)
+  }
+
+  function stop(): void {
+    playing.value = false
+    stopStepping?.()
+    stopStepping = null
+  }
+
+  function step(now: number): void {
+    const passed = Math.max(0, Math.floor(((now - startedAt) * rate.value * speed.value) / 1000 + 1e-6))
+    const next = frameAfter(0, length.value - 1, startedFrom, startedWay, passed, ending.value)
+    heading = next.way
+    if (next.ended) {
+      place.value = next.frame
+      stop()
+      return
+    }
+    if (!meter.passed(passed)) return
+    place.value = next.frame
+    played.value++
+    if (!isHere(next.frame)) missed++
+    dropped.value = meter.dropped + missed
+  }
+
+  watch([length, rate, speed, ending], () => {
+    place.value = clamped(place.value)
+    if (playing.value) goOn()
+  })
+  onScopeDispose(stop)
+
+  /** J and L: backwards or forwards, and faster each time again. */
+  function shuttle(direction: 1 | -1): void {
+    const faster = shuttleSpeeds[shuttleSpeeds.indexOf(speed.value) + 1] ?? shuttleSpeeds.at(-1)!
+    speed.value = playing.value && way.value === direction ? faster : 1
+    play(direction)
+  }
+
+  function rest(): void {
+    stop()
+    speed.value = 1
+  }
+
+  /** The places that come next, in the order in which they are due. */
+  function upcoming(count: number): number[] {
+    const [from, direction] = [place.value, playing.value ? heading : 1]
+    return Array.from(
+      { length: Math.min(count, length.value) },
+      (_, i) => frameAfter(0, length.value - 1, from, direction, i, ending.value).frame,
+    )
+  }
+
+  return {
+    place,
+    playing,
+    way,
+    speed,
+    ending,
+    dropped,
+    /** Frames that were due since it began to play. */
+    played,
+    isAtStart: computed(() => place.value === 0),
+    goTo,
+    play,
+    stop,
+    toggle: () => (playing.value ? stop() : play()),
+    shuttle,
+    rest,
+    upcoming,
+  }
+}
+
+export type ReelPlayer = ReturnType<typeof useReelPlayer>
