@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { useResizeObserver } from '@vueuse/core'
+import { useElementSize, useResizeObserver } from '@vueuse/core'
 import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import { drawSoon } from '../scene/drawLoop'
 import { colours } from '../styles/scheme'
 import { useComparing } from './comparing'
 
 /** How much A and B differ, place by place, and the playhead over it. */
-const props = defineProps<{ length: number; place: number; frames: readonly number[] }>()
+const props = defineProps<{ length: number; place: number; read: number; frames: readonly number[] }>()
 const emit = defineEmits<{ go: [place: number] }>()
 const comparing = useComparing()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
@@ -30,7 +30,7 @@ function draw(): void {
   const { clientWidth: width, clientHeight: height } = canvas.value!
   ;[canvas.value!.width, canvas.value!.height] = [width * ratio, height * ratio]
   ctx.scale(ratio, ratio)
-  const { tangerine, lime } = colours()
+  const { tangerine } = colours()
   const x = (place: number) => padding + (place / Math.max(1, props.length - 1)) * (width - 2 * padding)
   const most = comparing.most?.mean ?? 0
   const base = height - 8
@@ -47,13 +47,14 @@ function draw(): void {
     ctx.lineWidth = 1.5
     ctx.stroke(line)
   }
-  ctx.fillStyle = lime
-  ctx.fillRect(x(props.place) - 1, 0, 2, height)
 }
+const { width } = useElementSize(canvas)
+/** Where the playhead is; moved as a whole, so that nothing is painted anew while playing. */
+const now = computed(() => padding - 1 + (props.place / Math.max(1, props.length - 1)) * (width.value - 2 * padding))
 useResizeObserver(canvas, () => drawSoon(draw))
 onMounted(() => drawSoon(draw))
 watch(
-  () => [props.place, props.length, comparing.differences],
+  () => [props.length, comparing.differences],
   () => drawSoon(draw),
 )
 
@@ -78,10 +79,11 @@ function press(event: PointerEvent): void {
       aria-label="Frame of the reel"
       :aria-valuemin="frames[0]"
       :aria-valuemax="frames.at(-1)"
-      :aria-valuenow="frames[place]"
+      :aria-valuenow="frames[read]"
       @pointerdown="press"
       @pointermove="go"
     />
+    <div class="now" :style="{ transform: `translateX(${now}px)` }" />
     <span v-if="comparing.beside.length || comparing.problem" class="said" role="status">{{ said }}</span>
   </div>
 </template>
@@ -100,6 +102,16 @@ canvas {
   height: 100%;
   border-radius: 9px;
   cursor: pointer;
+}
+.now {
+  position: absolute;
+  left: 0;
+  top: 0;
+  width: 2px;
+  height: 100%;
+  background: var(--lime);
+  pointer-events: none;
+  will-change: transform;
 }
 .said {
   position: absolute;

@@ -29,17 +29,23 @@ const box = computed<Box>(() => {
   return pictureBox({ x: 0, y: 0, ...size.value }, settings, comparing.way)
 })
 
+/** What the picture on the screen was drawn from: a picture that comes for later does not change it. */
+let drawn: unknown[] = []
+
 function draw(): void {
-  const ctx = canvas.value?.getContext('2d')
+  const ctx = canvas.value?.getContext('2d', { alpha: false, desynchronized: true })
   if (!ctx) return
   let [a, b] = [props.picture('a', props.place), props.picture('b', props.place)]
   if (comparing.isFlicking && reels.b) [a, b] = [b, undefined]
   // What has not come yet cannot be shown: the picture before stays.
   if (!a || (hasB.value && !b && !comparing.isFlicking)) return
   const way = comparing.isFlicking ? 'one' : comparing.way
+  const now = [a, b, way, comparing.line, comparing.blend, comparing.gain, ctx.canvas.width, ctx.canvas.height]
+  holder.value!.dataset.place = String(props.place)
+  if (now.every((each, i) => each === drawn[i])) return
+  drawn = now
   const all = { x: 0, y: 0, width: ctx.canvas.width, height: ctx.canvas.height }
   drawCompared(ctx, all, a, b, { way, line: comparing.line, blend: comparing.blend, gain: comparing.gain })
-  holder.value!.dataset.place = String(props.place)
   holder.value!.dataset.shown = `${way}${b ? ' both' : ''}`
 }
 
@@ -49,6 +55,7 @@ function fit(): void {
   size.value = { width, height }
   const ratio = window.devicePixelRatio
   ;[canvas.value.width, canvas.value.height] = [Math.round(width * ratio), Math.round(height * ratio)]
+  drawn = []
   drawSoon(draw)
 }
 useResizeObserver(holder, fit)
@@ -196,8 +203,8 @@ defineExpose({ full: () => holder.value?.requestFullscreen() })
   position: relative;
   min-width: 0;
   min-height: 0;
+  /* Its corners are square: a rounded clip over moving pictures costs a pass over the whole page for each of them. */
   overflow: hidden;
-  border-radius: 9px;
   background: #0a1211;
 }
 canvas {

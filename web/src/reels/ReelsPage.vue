@@ -99,12 +99,12 @@ const isHere = (place: number) =>
   (!needsB() || numberAt('b', place) === undefined || picture('b', place) !== undefined)
 
 const player = useReelPlayer(length, rate, isHere)
-const { place, playing, ending, speed, dropped, played } = player
+const { place, read, playing, ending, speed, dropped, played } = player
 /** Asks for what is seen and for what comes next. */
 function look(): void {
   for (const side of ['a', 'b'] as const) {
     const of = pictures[side].value
-    if (of) of.want(player.upcoming(playing.value ? of.ahead : 6).flatMap((at) => numberAt(side, at) ?? []))
+    if (of) of.want(player.upcoming(of.ahead).flatMap((at) => numberAt(side, at) ?? []))
   }
 }
 watch([place, playing, come, () => comparing.beside], look)
@@ -302,15 +302,15 @@ const showsLineUp = useStorage('zesty-line-up', true)
           ><i class="bi bi-skip-end-fill" aria-hidden="true"
         /></BButton>
         <template v-if="reels.a">
-          <output class="frame num" aria-label="Frame">{{ reels.a.frames[place] }}</output>
-          <span class="dim num code">{{ reels.a.timecodes[place] }}</span>
+          <output class="frame num" aria-label="Frame">{{ reels.a.frames[read] }}</output>
+          <span class="dim num code">{{ reels.a.timecodes[read] }}</span>
           <select v-model="ending" class="small-pick" aria-label="At the end">
             <option v-for="(label, name) in endings" :key="name" :value="name">{{ label }}</option>
           </select>
           <select v-model="speed" class="small-pick" aria-label="Speed">
             <option v-for="each in speeds" :key="each" :value="each">{{ each }}×</option>
           </select>
-          <span v-if="played > 0" class="dim num" role="status" :title="`Of ${played} frames that were due`"
+          <span v-if="played > 0" class="dim num" role="status" :title="`Of ${played + dropped} frames that were due`"
             >{{ dropped }} dropped</span
           >
           <BButton
@@ -338,7 +338,14 @@ const showsLineUp = useStorage('zesty-line-up', true)
           >
         </template>
       </div>
-      <DifferenceGraph v-if="reels.a" :length="length" :place="place" :frames="reels.a.frames" @go="player.goTo" />
+      <DifferenceGraph
+        v-if="reels.a"
+        :length="length"
+        :place="place"
+        :frames="reels.a.frames"
+        :read="read"
+        @go="player.goTo"
+      />
       <p v-if="comparing.unlike" class="dim small" role="status">{{ comparing.unlike }}.</p>
       <MotionList v-if="reels.isComparing" @go="goToFrame" />
     </section>

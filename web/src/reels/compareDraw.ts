@@ -22,12 +22,17 @@ export interface Shown {
   gain: number
 }
 
+/** What is around pictures, and behind those that are see-through. */
+const around = '#0a1211'
+
 type Picture = ImageBitmap | undefined
 
 /** The box that pictures are drawn into: for two beside each other the left one. */
 export function pictureBox(canvas: Box, a: { width: number; height: number }, way: Way): Box {
   const half = way === 'side' ? { ...canvas, width: canvas.width / 2 } : canvas
-  return fittedInto(half, a.width, a.height)
+  const { x, y, width, height } = fittedInto(half, a.width, a.height)
+  // On whole pixels: an edge that is half a pixel's would be a difference.
+  return { x: Math.round(x), y: Math.round(y), width: Math.round(width), height: Math.round(height) }
 }
 
 /** Draws one picture, or two as they are to be compared; where B has none, A alone. */
@@ -40,10 +45,12 @@ export function drawCompared(
 ): void {
   const box = pictureBox(canvas, a, shown.way)
   const put = (picture: ImageBitmap, into: Box) => {
-    const { x, y, width, height } = fittedInto(into, picture.width, picture.height)
+    const isAlike = picture.width * a.height === picture.height * a.width
+    const { x, y, width, height } = isAlike ? into : fittedInto(into, picture.width, picture.height)
     ctx.drawImage(picture, x, y, width, height)
   }
-  ctx.clearRect(canvas.x, canvas.y, canvas.width, canvas.height)
+  ctx.fillStyle = around
+  ctx.fillRect(canvas.x, canvas.y, canvas.width, canvas.height)
   put(a, box)
   if (!b || shown.way === 'one') return
   ctx.save()
@@ -60,7 +67,7 @@ export function drawCompared(
     ctx.rect(0, -far, 2 * far, 2 * far)
     ctx.clip()
     ctx.setTransform(1, 0, 0, 1, 0, 0)
-    ctx.clearRect(box.x, box.y, box.width, box.height)
+    ctx.fillRect(box.x, box.y, box.width, box.height)
     put(b, box)
   } else if (shown.way === 'blend') {
     ctx.globalAlpha = shown.blend

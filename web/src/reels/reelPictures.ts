@@ -1,7 +1,8 @@
 import { http } from '../api/http'
 
-/** Bytes of decoded pictures that one reel may hold. */
-const room = 200e6
+/** Bytes of decoded pictures that one reel may hold: ten seconds of a reel for reviews fit where the machine has room. */
+const room = ((navigator as { deviceMemory?: number }).deviceMemory ?? 4) >= 4 ? 512e6 : 192e6
+const mostPictures = 600
 
 /** The pictures of one reel, decoded before they are due; those looked at last are kept. */
 export class ReelPictures {
@@ -17,12 +18,12 @@ export class ReelPictures {
     height: number,
     private readonly changed: () => void,
   ) {
-    this.most = Math.min(96, Math.max(6, Math.floor(room / (width * height * 4))))
+    this.most = Math.min(mostPictures, Math.max(6, Math.floor(room / (width * height * 4))))
   }
 
-  /** So many can be looked for ahead of time. */
+  /** So many can be looked for ahead of time: all but a few, which were looked at just now. */
   get ahead(): number {
-    return Math.floor(this.most / 2)
+    return Math.max(1, this.most - Math.min(4, this.most / 2))
   }
 
   /** A picture, if it is here. */

@@ -1,9 +1,10 @@
-import { useStorage } from '@vueuse/core'
+import { refThrottled, useStorage } from '@vueuse/core'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 import { eachFrame } from '../scene/drawLoop'
 import { FrameMeter } from '../timebar/frameMeter'
 import { frameAfter, type Ending } from '../timebar/playOrder'
 
+const readEvery = 500
 const shuttleSpeeds = [1, 2, 4]
 
 /**
@@ -21,7 +22,7 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
   const dropped = ref(0)
   const played = ref(0)
   const meter = new FrameMeter()
-  let [startedAt, startedFrom, missed] = [0, 0, 0]
+  let [startedAt, startedFrom, missed, shown, counted, readAt] = [0, 0, 0, 0, 0, 0]
   let heading: 1 | -1 = 1
   let stopStepping: (() => void) | null = null
 
@@ -45,7 +46,7 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
     if (atEnd) place.value = direction === 1 ? 0 : length.value - 1
     way.value = heading = direction
     meter.start()
-    missed = dropped.value = played.value = 0
+    missed = shown = counted = dropped.value = played.value = 0
     goOn()
     playing.value = true
     stopStepping ??= eachFrame(step)
@@ -53,6 +54,8 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
 
   function stop(): void {
     playing.value = false
+    dropped.value = counted
+    played.value = shown
     stopStepping?.()
     stopStepping = null
   }
@@ -68,9 +71,13 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
     }
     if (!meter.passed(passed)) return
     place.value = next.frame
-    played.value++
+    shown++
     if (!isHere(next.frame)) missed++
-    dropped.value = meter.dropped + missed
+    counted = meter.dropped + missed
+    if (now - readAt < readEvery) return
+    readAt = now
+    dropped.value = counted
+    played.value = shown
   }
 
   watch([length, rate, speed, ending], () => {
@@ -100,14 +107,19 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
     )
   }
 
+  /** As `place`, but while playing only a few times a second: for numbers, which nobody can read faster. */
+  const seldom = refThrottled(place, 160)
+  const read = computed(() => (playing.value ? Math.min(seldom.value, length.value - 1) : place.value))
+
   return {
     place,
+    read,
     playing,
     way,
     speed,
     ending,
     dropped,
-    /** Frames that were due since it began to play. */
+    /** Frames that were shown since it began to play, and those that were not. */
     played,
     isAtStart: computed(() => place.value === 0),
     goTo,

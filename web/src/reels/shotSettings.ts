@@ -45,7 +45,7 @@ const fresh: ShotSettings = {
   shutter: 180,
   inside: 1,
   exposure: 0,
-  burnIn: ['reel', 'frame'],
+  burnIn: ['frame'],
   words: '',
 }
 
