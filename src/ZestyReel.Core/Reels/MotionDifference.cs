@@ -34,7 +34,7 @@ public sealed record MotionDifference(string Object, string Channel, long First,
             var (one, two) = (Sampler.Blocks(a, [new(thing, specs)], frames, stop)[0], Sampler.Blocks(b, [new(other, specs)], frames, stop)[0]);
             var byName = two.Tracks.ToDictionary(track => track.Channel);
             foreach (var track in one.Tracks)
-                if (track.Channel != SourceFrames.Track && byName.TryGetValue(track.Channel, out var with) && Between(thing.Name, track, with, frames) is { } difference) found.Add(difference);
+                if (specs.Any(spec => spec.Name == track.Channel) && byName.TryGetValue(track.Channel, out var with) && Between(thing.Name, track, with, frames) is { } difference) found.Add(difference);
         }
         return [.. found.OrderByDescending(each => each.Last - each.First).ThenBy(each => each.Object, StringComparer.Ordinal).ThenBy(each => each.Channel, StringComparer.Ordinal).Take(MostTold)];
     }

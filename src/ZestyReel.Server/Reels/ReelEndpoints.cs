@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.IO.Compression;
 using System.Net.Mime;
+using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 using ZestyReel.Core;
 using ZestyReel.Core.Reels;
@@ -96,6 +97,8 @@ public static class ReelEndpoints
         var disposition = new Microsoft.Net.Http.Headers.ContentDispositionHeaderValue("attachment");
         disposition.SetHttpFileName(name);
         (context.Response.ContentType, context.Response.Headers.ContentDisposition) = (MediaTypeNames.Application.Zip, disposition.ToString());
+        // An entry's end is written at once, however it is closed.
+        if (context.Features.Get<IHttpBodyControlFeature>() is { } body) body.AllowSynchronousIO = true;
         var zip = await ZipArchive.CreateAsync(context.Response.Body, ZipArchiveMode.Create, leaveOpen: true, entryNameEncoding: null, context.RequestAborted);
         await using (zip)
             for (var place = 0; place < plan.Played; place++)

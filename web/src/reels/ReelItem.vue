@@ -72,16 +72,7 @@ const what = computed(() => {
       <span class="line">{{ made }}</span>
       <span v-if="reel.note" class="line note" :title="reel.note">“{{ reel.note }}”</span>
     </div>
-    <BDropdown
-      lazy
-      no-caret
-      size="sm"
-      variant="quiet"
-      class="menu"
-      toggle-class="btn-small"
-      strategy="fixed"
-      :aria-label="`What can be done with ${title}`"
-    >
+    <BDropdown lazy no-caret size="sm" variant="quiet" class="menu" toggle-class="btn-small" strategy="fixed">
       <template #button-content
         ><i class="bi bi-three-dots" aria-hidden="true" /><span class="visually-hidden"
           >More of {{ title }}</span

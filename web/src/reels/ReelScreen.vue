@@ -40,6 +40,7 @@ function draw(): void {
   // What has not come yet cannot be shown: the picture before stays.
   if (!a || (hasB.value && !b && !comparing.isFlicking)) return
   const way = comparing.isFlicking ? 'one' : comparing.way
+  if (way === 'one') b = undefined
   const now = [a, b, way, comparing.line, comparing.blend, comparing.gain, ctx.canvas.width, ctx.canvas.height]
   holder.value!.dataset.place = String(props.place)
   if (now.every((each, i) => each === drawn[i])) return

@@ -109,6 +109,9 @@ function look(): void {
 }
 watch([place, playing, come, () => comparing.beside], look)
 
+/** What was chosen from a list, the next key does not choose again: it plays. */
+const letGo = (event: Event) => (event.target as HTMLElement).blur()
+
 function shoot(): void {
   shooting.asking = true
   void router.push(`/scenes/${props.id}`)
@@ -252,7 +255,7 @@ const showsLineUp = useStorage('zesty-line-up', true)
         <span class="gap" />
         <template v-if="reels.isComparing && showsLineUp">
           <span class="dim">line up by</span>
-          <select v-model="comparing.lineUp" class="small-pick" aria-label="Line up by">
+          <select v-model="comparing.lineUp" @change="letGo" class="small-pick" aria-label="Line up by">
             <option value="frame">frame</option>
             <option value="source">source time</option>
             <option value="offset">place, moved by</option>
@@ -304,10 +307,10 @@ const showsLineUp = useStorage('zesty-line-up', true)
         <template v-if="reels.a">
           <output class="frame num" aria-label="Frame">{{ reels.a.frames[read] }}</output>
           <span class="dim num code">{{ reels.a.timecodes[read] }}</span>
-          <select v-model="ending" class="small-pick" aria-label="At the end">
+          <select v-model="ending" @change="letGo" class="small-pick" aria-label="At the end">
             <option v-for="(label, name) in endings" :key="name" :value="name">{{ label }}</option>
           </select>
-          <select v-model="speed" class="small-pick" aria-label="Speed">
+          <select v-model="speed" @change="letGo" class="small-pick" aria-label="Speed">
             <option v-for="each in speeds" :key="each" :value="each">{{ each }}×</option>
           </select>
           <span v-if="played > 0" class="dim num" role="status" :title="`Of ${played + dropped} frames that were due`"

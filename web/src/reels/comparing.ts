@@ -15,7 +15,7 @@ export const ways: Record<Way, { label: string; hint: string }> = {
 }
 
 /** How two reels are looked at beside each other, and what differs. What stands beside what is the server's to say. */
-export const useComparing = defineStore('comparing', () => {
+export const useComparing = defineStore('reelComparing', () => {
   const reels = useReels()
   const wanted = useStorage<Way>('zesty-compare', 'wipe')
   const way = computed<Way>({
