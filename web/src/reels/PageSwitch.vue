@@ -9,6 +9,7 @@ defineProps<{ id: number; at: 'animate' | 'reels' }>()
   <nav class="switch" aria-label="Pages of the scene">
     <RouterLink
       :to="`/scenes/${id}`"
+      class="folds-4"
       :class="{ on: at === 'animate' }"
       :aria-current="at === 'animate' ? 'page' : undefined"
       >Animate</RouterLink
