@@ -1,6 +1,6 @@
 // Makes the pictures in docs/screenshots/ from the demo data: node tests/browser/screenshots.mjs
 import { join } from 'node:path'
-import { browse, command, deskPoint, home, open, Server, setField } from './harness.mjs'
+import { browse, command, deskPoint, home, open, Server, setField, until } from './harness.mjs'
 
 const folder = join(home, 'docs', 'screenshots')
 const server = await new Server('demo').start()
@@ -46,6 +46,17 @@ for (const [name, scheme] of [
 // Arranging keys: some are selected by a box, and auto-key is on.
 await page.evaluate(() => localStorage.setItem('zesty-scheme', 'dark'))
 await page.goto(`${server.address}/scenes/1`)
+/** Takes the last change back, and waits until that is kept. */
+const undone = async () => {
+  const scene = `/api/scenes/${/scenes\/(\d+)/.exec(page.url())[1]}`
+  const { position } = await server.get(scene)
+  await command(page, 'Undo')
+  await until(
+    () => server.get(scene),
+    (now) => now.position !== position,
+    'the undo',
+  )
+}
 const find = async (name) => {
   await page.getByPlaceholder('Find a lane…').fill(name)
   await page.locator('.heads').getByRole('button', { name, exact: true }).click()
@@ -143,8 +154,8 @@ await setField(page, 'Frame', '86')
 await page.evaluate(() => document.activeElement.blur())
 await rested()
 await page.screenshot({ path: join(folder, 'clips.png') })
-for (let i = 0; i < 5; i++) await command(page, 'Undo')
 await page.getByText('Keeping…').waitFor({ state: 'detached' })
+for (let i = 0; i < 5; i++) await undone()
 
 await command(page, 'four views')
 await page.reload()
@@ -183,6 +194,44 @@ await page.locator('.goer').first().waitFor()
 await page.locator('.notice').waitFor({ state: 'detached', timeout: 60_000 })
 await rested()
 await page.screenshot({ path: join(folder, 'cues.png') })
+
+// Two reels of Lantern Bay, between which the crane swings later.
+const demo = (await server.get('/api/scenes')).find(({ name }) => name === 'Lantern Bay').id
+const reelCount = async () => (await server.get(`/api/scenes/${demo}/reels`)).reels.length
+async function shoot(count, name, note) {
+  await page.keyboard.press('Shift+R')
+  await page.getByLabel('Name of the reel').fill(name)
+  await page.getByLabel('Note on the reel').fill(note)
+  await page.getByRole('button', { name: 'Shoot', exact: true }).click()
+  while ((await reelCount()) < count) await page.locator('.shooting').waitFor({ state: 'detached', timeout: 120_000 })
+}
+await page.goto(`${server.address}/scenes/${demo}`)
+await page.locator('.desk').waitFor()
+await rested()
+await shoot(1, 'First pass', 'The crane is too eager')
+const { revision, objects } = await server.get(`/api/scenes/${demo}`)
+const crane = objects.find(({ name }) => name === 'Crane').id
+const later = {
+  edit: 'moveKeys',
+  keys: [{ object: crane, channel: 'rotation.y', times: [86 * 29_400_000] }],
+  frames: 12,
+}
+await server.post(`/api/scenes/${demo}/edits`, { revision, edit: later })
+await page
+  .getByText(/Kept · change/)
+  .first()
+  .waitFor()
+await shoot(2, 'Slower crane', '')
+await page.getByRole('link', { name: 'Reels' }).click()
+await page.getByRole('article', { name: 'Reel 1' }).getByRole('button', { name: 'More of Reel 1' }).click()
+await page.getByText('Compare with A, as B').click()
+await page.getByText('Moves otherwise').waitFor({ timeout: 60_000 })
+await page.getByRole('slider', { name: 'Line between A and B' }).focus()
+for (let i = 0; i < 2; i++) await page.keyboard.press('Shift+ArrowLeft')
+await page.getByRole('button', { name: 'Go there' }).click()
+await page.evaluate(() => document.activeElement.blur())
+await page.locator('.notice').waitFor({ state: 'detached', timeout: 60_000 })
+await page.screenshot({ path: join(folder, 'reels.png') })
 
 await browser.close()
 await server.dispose()
