@@ -54,6 +54,8 @@ watch(
   { immediate: true },
 )
 watch(() => shooting.kept, reels.refresh)
+// Another window may have shot one meanwhile.
+useEventListener(window, 'focus', () => void reels.refresh())
 // The address says what is looked at, so that it can be handed on.
 watch(
   () => [reels.a?.reel.id, reels.b?.reel.id],

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { http, type BurnIn } from '../api/http'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
@@ -64,13 +64,23 @@ function half(): void {
     wanted.value[side] = Math.max(16, Math.round(wanted.value[side] / 4) * 2)
 }
 
+const isAsked = ref(false)
+const refused = ref('')
+watch([wanted, name, note], () => (refused.value = ''), { deep: true })
+
+/** It stays open where it is refused: nothing that was typed is lost. */
 async function shoot(): Promise<void> {
-  if (await shooting.shoot(wanted.value, name.value, note.value)) remembered.value = wanted.value
+  isAsked.value = true
+  refused.value = await shooting.shoot(wanted.value, name.value, note.value)
+  isAsked.value = false
+  if (refused.value) return
+  remembered.value = wanted.value
+  emit('close')
 }
 </script>
 
 <template>
-  <AskDialog title="Shoot a reel" ok="Shoot" :ready="!wrong" @done="shoot" @close="emit('close')">
+  <AskDialog title="Shoot a reel" ok="Shoot" :ready="!wrong && !isAsked" stays @done="shoot" @close="emit('close')">
     <div class="row-of-fields">
       <input
         v-model="name"
@@ -267,7 +277,7 @@ async function shoot(): Promise<void> {
         aria-label="Note in the picture"
       />
     </fieldset>
-    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    <span v-if="wrong || refused" class="wrong" role="alert">{{ wrong || refused }}</span>
     <span v-else class="told" role="status">{{ told }}</span>
   </AskDialog>
 </template>

@@ -1,7 +1,8 @@
 import { http } from '../api/http'
 
+const gigabytes = (navigator as { deviceMemory?: number }).deviceMemory ?? 4
 /** Bytes of decoded pictures that one reel may hold: ten seconds of a reel for reviews fit where the machine has room. */
-const room = ((navigator as { deviceMemory?: number }).deviceMemory ?? 4) >= 4 ? 512e6 : 192e6
+const room = gigabytes >= 8 ? 512e6 : gigabytes >= 4 ? 256e6 : 96e6
 const mostPictures = 600
 
 /** The pictures of one reel, decoded before they are due; those looked at last are kept. */

@@ -101,9 +101,9 @@ export const useShooting = defineStore('shooting', () => {
     return all
   }
 
-  /** Begins to shoot. @returns whether it has begun. */
-  async function shoot(wanted: ShotSettings, name: string, note: string): Promise<boolean> {
-    if (reel.value || scene.id === null) return false
+  /** Begins to shoot. @returns why it has not begun; nothing where it has. */
+  async function shoot(wanted: ShotSettings, name: string, note: string): Promise<string> {
+    if (reel.value || scene.id === null) return 'A reel is being shot; wait until it is done, or cancel it.'
     for (let tries = 1; ; tries++) {
       const { settings, shot } = settingsOf(wanted)
       const { revision, id } = scene
@@ -113,13 +113,11 @@ export const useShooting = defineStore('shooting', () => {
         const date = new Date(start.madeAt).toLocaleDateString([], { year: 'numeric', month: 'short', day: 'numeric' })
         Object.assign(shot.written, { reel: `reel ${start.number}`, date })
         begin(id!, { ...shot, start })
-        return true
+        return ''
       } catch (wrong) {
         // Somebody, perhaps this very hand, changed it meanwhile: what is shot is what is there now.
-        if (!(wrong instanceof Refused && wrong.status === 409) || tries >= mostTries) {
-          notices.problem(wrong)
-          return false
-        }
+        if (!(wrong instanceof Refused && wrong.status === 409) || tries >= mostTries)
+          return wrong instanceof Error ? wrong.message : String(wrong)
         await new Promise((done) => setTimeout(done, 200 * tries))
       }
     }
