@@ -171,7 +171,7 @@ public class ReelTests(RunningServer server) : IClassFixture<RunningServer>
         var shelf = server.Service<ReelShelf>();
         var clock = new LateClock();
         var shootings = new Shootings(shelf, clock);
-        shootings.Begin(reel, Scene.Empty("Bay"), EditJson.ReadAs<ReelSettings>(Settings()));
+        shootings.Begin(reel, scene, Scene.Empty("Bay"), EditJson.ReadAs<ReelSettings>(Settings()));
         shootings.Sweep();
         shelf.Find(reel).ShouldNotBeNull();
         clock.Late = Shootings.Patience + TimeSpan.FromSeconds(1);

@@ -44,7 +44,7 @@ public static class CompareEndpoints
         var known = new Dictionary<(int, int), PictureDifference>();
         foreach (var part in pairs.Chunk(PicturesAtOnce))
         {
-            var lines = await work.Long.Run(reel, token => part.Select(pair =>
+            var lines = await work.Long.Run(a.SceneId, token => part.Select(pair =>
             {
                 token.ThrowIfCancellationRequested();
                 if (!known.TryGetValue((pair.A, pair.B), out var difference)) known[(pair.A, pair.B)] = difference = Between(shelf, (reel, pair.A), (other, pair.B), (size.Width, size.Height));
@@ -69,8 +69,9 @@ public static class CompareEndpoints
 
     private static async Task<IReadOnlyList<MotionDifference>> Motion(long reel, long other, ReelShelf shelf, Work work, CancellationToken stop)
     {
-        var frames = ReelCards.SettingsOf(ReelEndpoints.Whole(shelf, reel)).Plan.Frames;
+        var kept = ReelEndpoints.Whole(shelf, reel);
+        var frames = ReelCards.SettingsOf(kept).Plan.Frames;
         ReelEndpoints.Whole(shelf, other);
-        return await work.Long.Run(reel, token => MotionDifference.Between(ReelEndpoints.SceneOf(shelf, reel, token), ReelEndpoints.SceneOf(shelf, other, token), frames, token), stop);
+        return await work.Long.Run(kept.SceneId, token => MotionDifference.Between(ReelEndpoints.SceneOf(shelf, reel, token), ReelEndpoints.SceneOf(shelf, other, token), frames, token), stop);
     }
 }

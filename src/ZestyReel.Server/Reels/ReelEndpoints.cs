@@ -70,8 +70,9 @@ public static class ReelEndpoints
 
     private static async Task<Created<SceneNumber>> OpenScene(long reel, ReelShelf shelf, SceneShelf scenes, Work work, CancellationToken stop)
     {
-        var number = Whole(shelf, reel).Number.ToString(CultureInfo.InvariantCulture);
-        return await work.Long.Run(reel, token =>
+        var kept = Whole(shelf, reel);
+        var number = kept.Number.ToString(CultureInfo.InvariantCulture);
+        return await work.Long.Run(kept.SceneId, token =>
         {
             var scene = SceneOf(shelf, reel, token);
             var ending = $", reel {number}";

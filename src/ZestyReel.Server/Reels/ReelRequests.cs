@@ -17,9 +17,10 @@ public sealed record ShootRequest(long Revision, ReelSettings Settings, string N
 /// <param name="Number">Its number within the scene.</param>
 /// <param name="Pictures">How many pictures are to be sent.</param>
 /// <param name="MadeAt">When it was begun, in UTC.</param>
+/// <param name="Frames">The frame of each picture.</param>
 /// <param name="Sources">The source frame of each picture.</param>
 /// <param name="Timecodes">The timecode of each picture.</param>
-public sealed record ShootStart(long Id, long Number, int Pictures, string MadeAt, ImmutableArray<double> Sources, ImmutableArray<string> Timecodes);
+public sealed record ShootStart(long Id, long Number, int Pictures, string MadeAt, ImmutableArray<long> Frames, ImmutableArray<double> Sources, ImmutableArray<string> Timecodes);
 
 /// <summary>What people call a reel, and say of it.</summary>
 public sealed record ReelWords(string Name, string Note);

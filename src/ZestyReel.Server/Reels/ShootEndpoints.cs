@@ -23,8 +23,6 @@ public static class ShootEndpoints
     /// <summary>Most moments that one request samples.</summary>
     public const int MostMoments = 512;
 
-    private const int LongestName = Names.Longest;
-
     private static readonly MessagePackSerializerOptions Packing = new MessagePackHubProtocolOptions().SerializerOptions;
 
     /// <summary>Maps what is asked over HTTP while a reel is shot.</summary>
@@ -41,7 +39,6 @@ public static class ShootEndpoints
     private static Created<ShootStart> Begin(long id, ShootRequest request, SceneSessions sessions, ReelShelf shelf, Shootings shootings)
     {
         var (settings, name) = (request.Settings.Checked(), request.Name.Trim().Length == 0 ? "" : Names.Checked(request.Name, "name"));
-        if (name.Length > LongestName) throw new Refusal("name", $"the name has {name.Length} characters; {LongestName} is the most");
         ReelSettings.CheckNote(request.Note, "note");
         var by = request.By is { } who ? Person.Checked(who.Author, who.Name, who.Mark, who.Window).Name : null;
         shootings.CheckRoom();
@@ -51,8 +48,8 @@ public static class ShootEndpoints
         var (sources, timecodes) = (settings.Plan.Sources(scene), ReelCards.Timecodes(scene, settings.Plan));
         var reel = shelf.Begin(id, new(name, request.Note, by, revision, position, scene.Rate.ToString(), EditJson.Write(settings), EditJson.Write(sources), EditJson.Write(timecodes)))
             ?? throw new SceneGone(id);
-        shootings.Begin(reel.Id, scene, settings);
-        return TypedResults.Created($"/api/reels/{reel.Id}", new ShootStart(reel.Id, reel.Number, settings.Plan.Shot, reel.MadeAt, sources, timecodes));
+        shootings.Begin(reel.Id, id, scene, settings);
+        return TypedResults.Created($"/api/reels/{reel.Id}", new ShootStart(reel.Id, reel.Number, settings.Plan.Shot, reel.MadeAt, [.. Enumerable.Range(0, settings.Plan.Shot).Select(settings.Plan.FrameOf)], sources, timecodes));
     }
 
     private static async Task<FileContentHttpResult> Samples(long reel, int first, int count, Shootings shootings, Work work, CancellationToken stop)
@@ -61,7 +58,7 @@ public static class ShootEndpoints
         var plan = shooting.Settings.Plan;
         if (first < 0 || count < 1 || first > plan.Shot - count || count * plan.Inside > MostMoments)
             throw new Refusal("pictures", $"ask for pictures that the reel has, and for {MostMoments} moments at the most");
-        var piece = await work.Long.Run(reel, token =>
+        var piece = await work.Long.Run(shooting.SceneId, token =>
         {
             var scene = shooting.Scene;
             // The one more is not told.
@@ -87,7 +84,7 @@ public static class ShootEndpoints
     private static async Task<ReelCard> Finish(long reel, ReelShelf shelf, Shootings shootings, Work work)
     {
         var shooting = shootings.Of(reel);
-        var packed = await work.Long.Run(reel, _ => Packed(SceneFileWriter.Write(shooting.Scene)));
+        var packed = await work.Long.Run(shooting.SceneId, _ => Packed(SceneFileWriter.Write(shooting.Scene)));
         shelf.KeepScene(reel, packed);
         var pictures = shooting.Settings.Plan.Shot;
         if (!shelf.Finish(reel, pictures))

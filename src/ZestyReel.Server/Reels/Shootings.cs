@@ -27,7 +27,7 @@ public sealed class Shootings(ReelShelf shelf, TimeProvider clock) : BackgroundS
     }
 
     /// <summary>A reel is being shot from now on.</summary>
-    public void Begin(long reel, Scene scene, ReelSettings settings) => _all[reel] = new(scene, settings, clock.GetUtcNow());
+    public void Begin(long reel, long sceneId, Scene scene, ReelSettings settings) => _all[reel] = new(sceneId, scene, settings, clock.GetUtcNow());
 
     /// <summary>A reel that is being shot, and is heard of by this.</summary>
     /// <exception cref="ReelGone">It is not being shot, or not any more.</exception>

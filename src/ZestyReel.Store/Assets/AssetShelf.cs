@@ -56,14 +56,14 @@ public sealed class AssetShelf
 
     private bool Put(AssetKind kind, string name, byte[] bytes, Func<SqliteConnection, string, bool> need)
     {
-            var hash = StoreTrouble.Guard(_database.Folder, () => _files.Write(bytes));
-            return _database.Write(connection =>
-            {
-                connection.Execute("""
-                    INSERT INTO asset (hash, kind, name, size, made_at) VALUES (@hash, @kind, @name, @size, @now) ON CONFLICT (hash) DO NOTHING
-                    """, new { hash, kind = kind.ToString(), name, size = bytes.LongLength, now = Clock.Now() });
-                return need(connection, hash);
-            });
+        var hash = StoreTrouble.Guard(_database.Folder, () => _files.Write(bytes));
+        return _database.Write(connection =>
+        {
+            connection.Execute("""
+                INSERT INTO asset (hash, kind, name, size, made_at) VALUES (@hash, @kind, @name, @size, @now) ON CONFLICT (hash) DO NOTHING
+                """, new { hash, kind = kind.ToString(), name, size = bytes.LongLength, now = Clock.Now() });
+            return need(connection, hash);
+        });
     }
 
     /// <summary>Bytes that are free on the disk.</summary>

@@ -606,6 +606,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/reels/{reel}/beside/{other}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** For each place of a reel the place of the other that stands beside it, lined up as said; −1 for none. */
+    get: operations['LineUpReels']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/reels/{reel}/motion/{other}': {
     parameters: {
       query?: never
@@ -2754,11 +2771,6 @@ export interface components {
       /** @description Whether it is the one that was picked. */
       picked: boolean
     }
-    /**
-     * @description How the pictures of two reels are put beside each other.
-     * @enum {unknown}
-     */
-    ReelLineUp: 'frame' | 'source' | 'offset'
     /** @description The reels of a scene. */
     ReelList: {
       /** @description Those that are there, the newest first. */
@@ -2999,6 +3011,8 @@ export interface components {
       pictures: number
       /** @description When it was begun, in UTC. */
       madeAt: string
+      /** @description The frame of each picture. */
+      frames: number[]
       /** @description The source frame of each picture. */
       sources: number[]
       /** @description The timecode of each picture. */
@@ -4021,7 +4035,7 @@ export interface operations {
   CompareReels: {
     parameters: {
       query?: {
-        lineUp?: components['schemas']['ReelLineUp']
+        lineUp?: string
         offset?: number
       }
       header?: never
@@ -4039,6 +4053,32 @@ export interface operations {
           [name: string]: unknown
         }
         content?: never
+      }
+    }
+  }
+  LineUpReels: {
+    parameters: {
+      query?: {
+        lineUp?: string
+        offset?: number
+      }
+      header?: never
+      path: {
+        reel: number
+        other: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': number[]
+        }
       }
     }
   }

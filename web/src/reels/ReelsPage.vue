@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener, useStorage } from '@vueuse/core'
+import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { http, type ReelCard } from '../api/http'
@@ -153,7 +153,6 @@ const goToFrame = (frame: number) => {
 }
 const endings = { once: 'Once', loop: 'Loop', bounce: 'There and back' } as const
 const speeds = [0.25, 0.5, 1, 2, 4]
-const showsLineUp = useStorage('zesty-line-up', true)
 </script>
 
 <template>
@@ -255,7 +254,7 @@ const showsLineUp = useStorage('zesty-line-up', true)
           <span class="num">{{ comparing.gain }}</span></label
         >
         <span class="gap" />
-        <template v-if="reels.isComparing && showsLineUp">
+        <template v-if="reels.isComparing">
           <span class="dim">line up by</span>
           <select v-model="comparing.lineUp" @change="letGo" class="small-pick" aria-label="Line up by">
             <option value="frame">frame</option>

@@ -121,7 +121,6 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
     dropped,
     /** Frames that were shown since it began to play, and those that were not. */
     played,
-    isAtStart: computed(() => place.value === 0),
     goTo,
     play,
     stop,

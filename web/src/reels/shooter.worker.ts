@@ -81,7 +81,7 @@ async function shoot(shot: Shot): Promise<void> {
     })
     burnIn(ctx, width, height, settings.burnIn, {
       ...shot.written,
-      frame: `frame ${plan.frames.first + picture * (plan.every ?? 1)}`,
+      frame: `frame ${start.frames[picture]}`,
       source: `source ${Math.round(start.sources[picture]! * 100) / 100}`,
       timecode: start.timecodes[picture]!,
     })
