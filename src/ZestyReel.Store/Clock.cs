@@ -5,5 +5,7 @@ namespace ZestyReel.Store;
 /// <summary>Times as they stand in the database: UTC, to the millisecond.</summary>
 internal static class Clock
 {
-    public static string Now() => DateTime.UtcNow.ToString("yyyy-MM-ddTHH:mm:ss.fffZ", CultureInfo.InvariantCulture);
+    public static string Now() => Before(TimeSpan.Zero);
+
+    public static string Before(TimeSpan passed) => (DateTime.UtcNow - passed).ToString("yyyy-MM-ddTHH:mm:ss.fffZ", CultureInfo.InvariantCulture);
 }

@@ -15,6 +15,11 @@ export const router = createRouter({
       component: () => import('./reels/ReelsPage.vue'),
       props: (route) => ({ id: Number(route.params.id) }),
     },
+    {
+      path: '/screen/:id(\\d+)',
+      component: () => import('./screens/ScreenPage.vue'),
+      props: (route) => ({ id: Number(route.params.id), follow: String(route.query.follow ?? '') }),
+    },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
 })

@@ -19,17 +19,19 @@ public sealed record MotionDifference(string Object, string Channel, long First,
     /// <summary>What is less than that share of the values is rounding.</summary>
     private const double Rounding = 1e-6;
 
-    /// <summary>The channels that differ on some frames between two scenes, those that differ longest first. Objects are the same by number.</summary>
+    /// <summary>The channels that differ on some frames between two scenes, those that differ longest first. Objects are the same by name.</summary>
     /// <exception cref="OperationCanceledException">It was ended early.</exception>
     public static List<MotionDifference> Between(Scene a, Scene b, FrameRange frames, CancellationToken stop = default)
     {
         var found = new List<MotionDifference>();
-        foreach (var thing in a.Objects.Values.Where(thing => !b.Objects.ContainsKey(thing.Id)).Concat(b.Objects.Values.Where(thing => !a.Objects.ContainsKey(thing.Id))))
+        // What is read from a file is numbered anew.
+        var (inA, inB) = (ByName(a), ByName(b));
+        foreach (var thing in inA.Values.Where(thing => !inB.ContainsKey(thing.Name)).Concat(inB.Values.Where(thing => !inA.ContainsKey(thing.Name))))
             found.Add(new(thing.Name, "", frames.First, frames.Last, 0, frames.First));
         // Object by object, so that a large scene needs no more room than a small one.
         foreach (var thing in a.Objects.Values)
         {
-            if (!b.Objects.TryGetValue(thing.Id, out var other)) continue;
+            if (!inB.TryGetValue(thing.Name, out var other)) continue;
             var specs = thing.Specs.RemoveAll(spec => !other.Specs.Contains(spec));
             var (one, two) = (Sampler.Blocks(a, [new(thing, specs)], frames, stop)[0], Sampler.Blocks(b, [new(other, specs)], frames, stop)[0]);
             var byName = two.Tracks.ToDictionary(track => track.Channel);
@@ -38,6 +40,8 @@ public sealed record MotionDifference(string Object, string Channel, long First,
         }
         return [.. found.OrderByDescending(each => each.Last - each.First).ThenBy(each => each.Object, StringComparer.Ordinal).ThenBy(each => each.Channel, StringComparer.Ordinal).Take(MostTold)];
     }
+
+    private static Dictionary<string, SceneObject> ByName(Scene scene) => scene.Objects.Values.ToDictionary(thing => thing.Name, StringComparer.Ordinal);
 
     private static MotionDifference? Between(string name, SampleTrack a, SampleTrack b, FrameRange frames)
     {

@@ -50,6 +50,16 @@ public sealed record ReelPlan(FrameRange Frames, int Every = 1, int LeadIn = 0, 
     /// <summary>The shot picture that is seen on a place of the reel, counted from 0: the first and the last are held.</summary>
     public int PictureAt(int place) => Math.Clamp(place - LeadIn, 0, Shot - 1);
 
+    /// <summary>Places spread evenly over the reel, its first and its last among them; all of them where there are no more.</summary>
+    /// <exception cref="Refusal">None is asked for.</exception>
+    public ImmutableArray<int> Spread(int count)
+    {
+        if (count < 1) throw new Refusal("count", "ask for one place at least");
+        if (count >= Played) return [.. Enumerable.Range(0, Played)];
+        if (count == 1) return [0];
+        return [.. Enumerable.Range(0, count).Select(i => (int)Math.Round((double)i * (Played - 1) / (count - 1), MidpointRounding.AwayFromZero))];
+    }
+
     /// <summary>The times of the moments of some pictures in a row, in ticks as played.</summary>
     public double[] Moments(FrameRate rate, int first, int count)
     {

@@ -10,6 +10,7 @@ using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Live;
 using ZestyReel.Server.Reels;
 using ZestyReel.Server.Scenes;
+using ZestyReel.Server.Screens;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Eases;
 using ZestyReel.Server.Wire;
@@ -110,11 +111,14 @@ public static class ZestyHost
         builder.Services.AddSingleton<EaseShelf>();
         builder.Services.AddSingleton<SceneSessions>();
         builder.Services.AddSingleton<ReelShelf>();
+        builder.Services.AddSingleton<MarkShelf>();
+        builder.Services.AddSingleton<ReelScenes>();
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddSingleton<Shootings>();
         builder.Services.AddHostedService(services => services.GetRequiredService<Shootings>());
         builder.Services.AddSingleton<Work>();
         builder.Services.AddSingleton<Tabs>();
+        builder.Services.AddSingleton<ScreenPages>();
     }
 
     private static void Route(WebApplication app, ServerOptions options)
@@ -135,7 +139,9 @@ public static class ZestyHost
         app.MapShooting();
         app.MapReels();
         app.MapComparing();
+        app.MapMarks();
         app.MapHub<SceneHub>("/live");
+        app.MapHub<ScreenHub>("/live/screens");
         if (!Directory.Exists(options.WebFolder)) return;
         var pages = new PhysicalFileProvider(options.WebFolder);
         app.UsePageFiles(pages);

@@ -4,11 +4,14 @@ using ZestyReel.Core;
 using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Reels;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
+using ZestyReel.Server.Reels;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Wire;
 using ZestyReel.Store;
+using ZestyReel.Store.Reels;
 
 namespace ZestyReel.Server.Live;
 
@@ -18,7 +21,7 @@ namespace ZestyReel.Server.Live;
 /// with samples that it asked for; <c>tried</c> with what it tries; <c>people</c> with who is at the other tabs; <c>gone</c> when the scene is deleted; and <c>lost</c>
 /// when it has to open it again.
 /// </summary>
-public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
+public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelShelf reels, ReelScenes reelScenes) : Hub
 {
     /// <summary>Most channels that one call names.</summary>
     public const int MostLanes = 100_000;
@@ -237,20 +240,20 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
         StretchOf.Fall(state.Scene, EditJson.ReadAs<ImmutableArray<KeySet>>(keys)) is { } fall ? new FallMessage(fall.Height, fall.Seconds, fall.Gravity) : null);
 
     /// <summary>Channels as they were at a place in the history; those of objects that were not there are left out.</summary>
-    public Task<ChannelMessage[]> ChannelsAt(long scene, int position, int[] objects, string[] channels) => Walking(scene, (session, stop) =>
-    {
-        var then = session.At(position, stop);
-        return Lanes(objects, channels).Where(lane => then.Objects.ContainsKey(lane.Object))
-            .Select(lane => SceneWire.Channel(CurveRef.Of(lane.Object, lane.Channel), then.Object(lane.Object).Channel(lane.Channel))).ToArray();
-    });
+    public Task<ChannelMessage[]> ChannelsAt(long scene, int position, int[] objects, string[] channels) =>
+        Walking(scene, (session, stop) => ChannelsOf(session.At(position, stop), objects, channels));
+
+    /// <summary>Channels as they were when a reel was shot; those of objects that were not there are left out.</summary>
+    public Task<ChannelMessage[]> ChannelsOfReel(long scene, long reel, int[] objects, string[] channels) =>
+        Slowly(scene, (state, stop) => ChannelsOf(WhenShot(state.Scene, scene, reel, stop), objects, channels));
 
     /// <summary>The keys that channels had between two frames at a place in the history, as <see cref="ReplaceKeys"/> takes them.</summary>
-    public Task<string> CopyKeysAt(long scene, int position, int[] objects, string[] channels, double from, double to) => Walking(scene, (session, stop) =>
-    {
-        var rate = session.State.Scene.Rate;
-        return EditJson.Write(CopiedKeys.Between(
-            session.At(position, stop), Lanes(objects, channels).Select(lane => CurveRef.Of(lane.Object, lane.Channel)), rate.At(Frame(from, "from"), "from"), rate.At(Frame(to, "to"), "to")));
-    });
+    public Task<string> CopyKeysAt(long scene, int position, int[] objects, string[] channels, double from, double to) =>
+        Walking(scene, (session, stop) => KeysBetween(session.At(position, stop), session.State.Scene.Rate, objects, channels, from, to));
+
+    /// <summary>The keys that channels had between two frames when a reel was shot, as <see cref="ReplaceKeys"/> takes them.</summary>
+    public Task<string> CopyKeysOfReel(long scene, long reel, int[] objects, string[] channels, double from, double to) =>
+        Slowly(scene, (state, stop) => KeysBetween(WhenShot(state.Scene, scene, reel, stop), state.Scene.Rate, objects, channels, from, to));
 
     /// <summary>Keys, whole, as a paste takes them.</summary>
     /// <param name="scene">Whose keys.</param>
@@ -328,6 +331,19 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work) : Hub
         using var use = sessions.Use(scene);
         return await line.Run(scene, stop => look(use.Session, stop), Stop);
     }
+
+    private Scene WhenShot(Scene now, long scene, long reel, CancellationToken stop) => reels.Find(reel) is { Arriving: false } kept && kept.SceneId == scene
+        ? PastCurves.In(now, reelScenes.Of(reel, stop))
+        : throw new Refusal("reel", "there is no such reel of this scene any more");
+
+    private static ChannelMessage[] ChannelsOf(Scene then, int[] objects, string[] channels) =>
+    [
+        .. Lanes(objects, channels).Where(lane => then.Objects.ContainsKey(lane.Object))
+            .Select(lane => SceneWire.Channel(CurveRef.Of(lane.Object, lane.Channel), then.Object(lane.Object).Channel(lane.Channel))),
+    ];
+
+    private static string KeysBetween(Scene then, FrameRate rate, int[] objects, string[] channels, double from, double to) => EditJson.Write(CopiedKeys.Between(
+        then, Lanes(objects, channels).Select(lane => CurveRef.Of(lane.Object, lane.Channel)), rate.At(Frame(from, "from"), "from"), rate.At(Frame(to, "to"), "to")));
 
     private static decimal Frame(double frame, string place) => Math.Abs(frame) <= FrameRange.FurthestFrame
         ? (decimal)frame

@@ -67,11 +67,11 @@ public static class CompareEndpoints
         Picture Read((long Reel, int Picture) of) => PngPictures.Read(shelf.Picture(of.Reel, of.Picture) ?? throw new ReelGone("A picture of these reels is not there any more."), size);
     }
 
-    private static async Task<IReadOnlyList<MotionDifference>> Motion(long reel, long other, ReelShelf shelf, Work work, CancellationToken stop)
+    private static async Task<IReadOnlyList<MotionDifference>> Motion(long reel, long other, ReelShelf shelf, ReelScenes scenes, Work work, CancellationToken stop)
     {
         var kept = ReelEndpoints.Whole(shelf, reel);
         var frames = ReelCards.SettingsOf(kept).Plan.Frames;
         ReelEndpoints.Whole(shelf, other);
-        return await work.Long.Run(kept.SceneId, token => MotionDifference.Between(ReelEndpoints.SceneOf(shelf, reel, token), ReelEndpoints.SceneOf(shelf, other, token), frames, token), stop);
+        return await work.Long.Run(kept.SceneId, token => MotionDifference.Between(scenes.Of(reel, token), scenes.Of(other, token), frames, token), stop);
     }
 }

@@ -8,6 +8,7 @@ using ZestyReel.Core.Reels;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Scenes;
+using ZestyReel.Server.Screens;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Store;
 using ZestyReel.Store.Reels;
@@ -26,27 +27,18 @@ public static class ReelEndpoints
         var reel = app.MapGroup("/api/reels/{reel:long}").WithTags("Reels");
         reel.MapGet("/", (long reel, ReelShelf shelf) => ReelCards.Play(Whole(shelf, reel))).WithName("GetReel").WithSummary("What is needed to play a reel.");
         reel.MapPut("/words", Describe).WithName("DescribeReel").WithSummary("Calls a reel otherwise, and says something else of it.");
-        reel.MapPut("/picked", (long reel, ReelPick request, ReelShelf shelf) => Done(shelf.Pick(Whole(shelf, reel).Id, request.Picked))).WithName("PickReel").WithSummary("Picks a reel, which no other of its scene is then.");
-        reel.MapDelete("/", (long reel, ReelShelf shelf) => Done(shelf.Delete(reel))).WithName("DeleteReel").WithSummary("Deletes a reel; it can be restored.");
-        reel.MapPost("/restore", (long reel, ReelShelf shelf) => Done(shelf.Restore(reel))).WithName("RestoreReel").WithSummary("Brings a deleted reel back.");
+        reel.MapPut("/picked", (long reel, ReelPick request, ReelShelf shelf, ScreenPages pages) => Done(shelf.Pick(Whole(shelf, reel).Id, request.Picked), reel, shelf, pages)).WithName("PickReel").WithSummary("Picks a reel, which no other of its scene is then.");
+        reel.MapDelete("/", (long reel, ReelShelf shelf, ScreenPages pages) => Done(shelf.Delete(reel), reel, shelf, pages)).WithName("DeleteReel").WithSummary("Deletes a reel; it can be restored.");
+        reel.MapPost("/restore", (long reel, ReelShelf shelf, ScreenPages pages) => Done(shelf.Restore(reel), reel, shelf, pages)).WithName("RestoreReel").WithSummary("Brings a deleted reel back.");
         reel.MapPost("/scene", OpenScene).WithName("OpenReelScene").WithSummary("Keeps the scene as it was when the reel was shot as a scene of its own.");
         reel.MapGet("/pictures/{picture:int}", Picture).WithName("GetPicture").WithSummary("A picture of a reel, counted from 0, as PNG.");
+        reel.MapGet("/spread", (long reel, int count, ReelShelf shelf) => ReelCards.SettingsOf(Whole(shelf, reel)).Plan.Spread(count)).WithName("SpreadReel").WithSummary("Places spread evenly over a reel, for a sheet of so many pictures.");
         reel.MapGet("/pictures.zip", Zip).WithName("GetPictures").WithSummary("All that is played as numbered PNG files.");
     }
 
     /// <summary>A reel that is whole, deleted or not.</summary>
     /// <exception cref="ReelGone">There is none.</exception>
     internal static KeptReel Whole(ReelShelf shelf, long reel) => shelf.Find(reel) is { Arriving: false } found ? found : throw new ReelGone("There is no such reel; it may have been deleted.");
-
-    /// <summary>The scene as it was when a reel was shot.</summary>
-    /// <exception cref="ReelGone">It is not there.</exception>
-    internal static Scene SceneOf(ReelShelf shelf, long reel, CancellationToken stop)
-    {
-        var packed = shelf.SceneOf(reel) ?? throw new ReelGone("The scene as it was when this reel was shot is not there any more.");
-        using var file = new MemoryStream();
-        using (var brotli = new BrotliStream(new MemoryStream(packed), CompressionMode.Decompress)) brotli.CopyTo(file);
-        return SceneFileReader.Read(file.ToArray(), null, stop);
-    }
 
     private static ReelList Listed(long id, ReelShelf shelf)
     {
@@ -56,25 +48,26 @@ public static class ReelEndpoints
         return new(there, Those(deleted: true), there.Sum(reel => reel.Bytes), shelf.Free());
     }
 
-    private static ReelList GiveBack(long id, ReelShelf shelf)
+    private static ReelList GiveBack(long id, ReelShelf shelf, ScreenPages pages)
     {
         shelf.GiveBack(id);
+        pages.TellReels(id);
         return Listed(id, shelf);
     }
 
-    private static NoContent Describe(long reel, ReelWords words, ReelShelf shelf)
+    private static NoContent Describe(long reel, ReelWords words, ReelShelf shelf, ScreenPages pages)
     {
         ReelSettings.CheckNote(words.Note, "note");
-        return Done(shelf.Describe(reel, words.Name.Trim().Length == 0 ? "" : Names.Checked(words.Name, "name"), words.Note));
+        return Done(shelf.Describe(reel, words.Name.Trim().Length == 0 ? "" : Names.Checked(words.Name, "name"), words.Note), reel, shelf, pages);
     }
 
-    private static async Task<Created<SceneNumber>> OpenScene(long reel, ReelShelf shelf, SceneShelf scenes, Work work, CancellationToken stop)
+    private static async Task<Created<SceneNumber>> OpenScene(long reel, ReelShelf shelf, ReelScenes reelScenes, SceneShelf scenes, Work work, CancellationToken stop)
     {
         var kept = Whole(shelf, reel);
         var number = kept.Number.ToString(CultureInfo.InvariantCulture);
         return await work.Long.Run(kept.SceneId, token =>
         {
-            var scene = SceneOf(shelf, reel, token);
+            var scene = reelScenes.Of(reel, token);
             var ending = $", reel {number}";
             var name = scene.Settings.Name[..Math.Min(scene.Settings.Name.Length, Names.Longest - ending.Length)] + ending;
             return SceneEndpoints.Made(scenes.Add(scene with { Settings = scene.Settings with { Name = name } }, token).Id);
@@ -110,5 +103,10 @@ public static class ReelEndpoints
             }
     }
 
-    private static NoContent Done(bool isDone) => isDone ? TypedResults.NoContent() : throw new ReelGone("There is no such reel; it may have been deleted.");
+    private static NoContent Done(bool isDone, long reel, ReelShelf shelf, ScreenPages pages)
+    {
+        if (!isDone || shelf.Find(reel) is not { } kept) throw new ReelGone("There is no such reel; it may have been deleted.");
+        pages.TellReels(kept.SceneId);
+        return TypedResults.NoContent();
+    }
 }

@@ -68,3 +68,27 @@ public sealed record ReelPlay(ReelCard Reel, long SceneId, ImmutableArray<long> 
 /// <param name="Mean">The mean difference in linear light, 0 to 1.</param>
 /// <param name="Changed">The share of the pixels that differ visibly.</param>
 public sealed record ReelDifference(int At, double Mean, double Changed);
+
+/// <summary>A mark to be left on a picture of a reel.</summary>
+/// <param name="Picture">On which, counted from 0.</param>
+/// <param name="Mark">What it is.</param>
+/// <param name="By">Who leaves it.</param>
+public sealed record MarkRequest(int Picture, PenMark Mark, ByRequest? By = null);
+
+/// <summary>A mark on a picture of a reel.</summary>
+/// <param name="Id">Which one.</param>
+/// <param name="Picture">On which picture, counted from 0.</param>
+/// <param name="Frame">Its frame.</param>
+/// <param name="Mark">What it is.</param>
+/// <param name="MadeBy">Who left it; null where nobody said.</param>
+/// <param name="MadeAt">When, in UTC.</param>
+public sealed record MarkCard(long Id, int Picture, long Frame, PenMark Mark, string? MadeBy, string MadeAt);
+
+/// <summary>A frame of a scene that has marks on a reel.</summary>
+/// <param name="Reel">Which reel.</param>
+/// <param name="Number">Its number within the scene.</param>
+/// <param name="Frame">The frame.</param>
+/// <param name="Marks">How many marks there are.</param>
+/// <param name="Words">What is said in them.</param>
+/// <param name="MadeBy">Who left the first of them; null where nobody said.</param>
+public sealed record FrameNote(long Reel, long Number, long Frame, int Marks, string Words, string? MadeBy);

@@ -8,6 +8,7 @@ using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Reels;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Scenes;
+using ZestyReel.Server.Screens;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Wire;
 using ZestyReel.Store.Reels;
@@ -81,7 +82,7 @@ public static class ShootEndpoints
         return shelf.KeepPicture(reel, picture, png) ? TypedResults.NoContent() : throw new ReelGone("This reel is not being shot any more.");
     }
 
-    private static async Task<ReelCard> Finish(long reel, ReelShelf shelf, Shootings shootings, Work work)
+    private static async Task<ReelCard> Finish(long reel, ReelShelf shelf, Shootings shootings, Work work, ScreenPages pages)
     {
         var shooting = shootings.Of(reel);
         var packed = await work.Long.Run(shooting.SceneId, _ => Packed(SceneFileWriter.Write(shooting.Scene)));
@@ -90,6 +91,7 @@ public static class ShootEndpoints
         if (!shelf.Finish(reel, pictures))
             throw new Refusal("reel", $"{shelf.Find(reel)?.Pictures ?? 0} of its {pictures} pictures are there; send the others first");
         shootings.End(reel);
+        pages.TellReels(shooting.SceneId);
         return ReelCards.Of(shelf.Find(reel)!);
     }
 

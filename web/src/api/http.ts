@@ -61,6 +61,12 @@ export type ReelLineUp = 'frame' | 'source' | 'offset'
 export type ReelShading = Schemas['ReelShading']
 export type ReelBackground = Schemas['ReelBackground']
 export type BurnIn = Schemas['BurnIn']
+export type PenMark = Schemas['PenMark']
+export type PenKind = NonNullable<Schemas['PenKind']>
+export type PenColour = NonNullable<Schemas['PenColour']>
+export type MarkCard = Schemas['MarkCard']
+export type MarkRequest = Schemas['MarkRequest']
+export type FrameNote = Schemas['FrameNote']
 export type MotionDifference = Schemas['MotionDifference']
 export type ShootRequest = Schemas['ShootRequest']
 export type ShootStart = Schemas['ShootStart']
@@ -151,6 +157,14 @@ export const http = {
   pickReel: (reel: number, picked: boolean) => send('PUT', `/api/reels/${reel}/picked`, JSON.stringify({ picked })),
   deleteReel: (reel: number) => send('DELETE', `/api/reels/${reel}`),
   restoreReel: (reel: number) => send('POST', `/api/reels/${reel}/restore`),
+  marks: (reel: number) => json<MarkCard[]>(send('GET', `/api/reels/${reel}/marks`)),
+  addMark: (reel: number, request: MarkRequest) =>
+    json<MarkCard>(send('POST', `/api/reels/${reel}/marks`, JSON.stringify(request))),
+  deleteMark: (mark: number) => send('DELETE', `/api/marks/${mark}`),
+  restoreMark: (mark: number) => send('POST', `/api/marks/${mark}/restore`),
+  frameNotes: (scene: number) => json<FrameNote[]>(send('GET', `/api/scenes/${scene}/reels/notes`)),
+  /** Places spread evenly over a reel. */
+  spread: (reel: number, count: number) => json<number[]>(send('GET', `/api/reels/${reel}/spread?count=${count}`)),
   openReelScene: (reel: number) => json<{ id: number }>(send('POST', `/api/reels/${reel}/scene`)),
   /** For each place of a reel the place of the other that stands beside it; −1 for none. */
   beside: (reel: number, other: number, lineUp: ReelLineUp, offset: number) =>

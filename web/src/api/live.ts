@@ -165,6 +165,10 @@ export class LiveLine {
   copyEase = (scene: number, keys: KeySet[]) => this.ask<string>('CopyEase', scene, JSON.stringify(keys.map(addressed)))
   channelsAt = (scene: number, position: number, lanes: readonly LaneName[]) =>
     this.ask<ChannelMessage[]>('ChannelsAt', scene, position, ...columns(lanes))
+  channelsOfReel = (scene: number, reel: number, lanes: readonly LaneName[]) =>
+    this.ask<ChannelMessage[]>('ChannelsOfReel', scene, reel, ...columns(lanes))
+  copyKeysOfReel = async (scene: number, reel: number, lanes: readonly LaneName[], from: number, to: number) =>
+    JSON.parse(await this.ask<string>('CopyKeysOfReel', scene, reel, ...columns(lanes), from, to)) as CopiedKeys
   copyKeysAt = async (scene: number, position: number, lanes: readonly LaneName[], from: number, to: number) =>
     JSON.parse(await this.ask<string>('CopyKeysAt', scene, position, ...columns(lanes), from, to)) as CopiedKeys
   readTime = (scene: number, text: string, present: number) => this.ask<number>('ReadTime', scene, text, present)

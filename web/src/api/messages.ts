@@ -126,6 +126,18 @@ export interface MeetingMessage {
   distance: number
 }
 
+export interface CastMessage {
+  scene: SceneCastMessage | null
+  reels: ReelCastMessage | null
+}
+
+export interface ShownMessage {
+  desk: number
+  name: string | null
+  isSelf: boolean
+  cast: CastMessage
+}
+
 export interface HistoryNote {
   position: number
   floor: number
@@ -212,6 +224,44 @@ export interface CueWhenMessage {
   going: CueGoing
   other: number | null
   bookmark: number | null
+}
+
+export interface SceneCastMessage {
+  frame: number
+  playing: boolean
+  way: number
+  speed: number
+  ending: string
+  played: [number, number]
+  camera: number | null
+  position: [number, number, number]
+  quaternion: number[]
+  degrees: number
+  height: number
+  shading: string
+  helpers: boolean
+  objects: number[]
+  channels: string[]
+  values: number[]
+  tried: string
+}
+
+export interface ReelCastMessage {
+  a: number | null
+  b: number | null
+  place: number
+  playing: boolean
+  way: number
+  speed: number
+  ending: string
+  compared: string
+  lineUp: string
+  offset: number
+  lineAt: number
+  lineDegrees: number
+  blend: number
+  gain: number
+  isFlicking: boolean
 }
 
 export interface SettingsMessage {

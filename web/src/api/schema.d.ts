@@ -90,6 +90,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/scenes/{id}/reels/notes': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The frames of a scene that have marks on its reels. */
+    get: operations['ListNotes']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/scenes': {
     parameters: {
       query?: never
@@ -572,6 +589,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/reels/{reel}/spread': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Places spread evenly over a reel, for a sheet of so many pictures. */
+    get: operations['SpreadReel']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/reels/{reel}/pictures.zip': {
     parameters: {
       query?: never
@@ -634,6 +668,58 @@ export interface paths {
     get: operations['CompareMotion']
     put?: never
     post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/reels/{reel}/marks': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** What people left on the pictures of a reel, in the order in which they did. */
+    get: operations['ListMarks']
+    put?: never
+    /** Leaves a mark on a picture of a reel. */
+    post: operations['AddMark']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/marks/{mark}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /** Takes a mark back; it can be restored. */
+    delete: operations['DeleteMark']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/marks/{mark}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Brings a mark back that was taken back. */
+    post: operations['RestoreMark']
     delete?: never
     options?: never
     head?: never
@@ -2496,6 +2582,33 @@ export interface components {
      * @enum {unknown}
      */
     Extrapolation: 'hold' | 'straight' | 'repeat' | 'repeatOffset' | 'mirror'
+    /** @description A frame of a scene that has marks on a reel. */
+    FrameNote: {
+      /**
+       * Format: int64
+       * @description Which reel.
+       */
+      reel: number
+      /**
+       * Format: int64
+       * @description Its number within the scene.
+       */
+      number: number
+      /**
+       * Format: int64
+       * @description The frame.
+       */
+      frame: number
+      /**
+       * Format: int32
+       * @description How many marks there are.
+       */
+      marks: number
+      /** @description What is said in them. */
+      words: string
+      /** @description Who left the first of them; null where nobody said. */
+      madeBy: null | string
+    }
     /** @description A run of whole frames; both the first and the last are played. */
     FrameRange: {
       /** Format: int64 */
@@ -2615,6 +2728,41 @@ export interface components {
        */
       before: number
     }
+    /** @description A mark on a picture of a reel. */
+    MarkCard: {
+      /**
+       * Format: int64
+       * @description Which one.
+       */
+      id: number
+      /**
+       * Format: int32
+       * @description On which picture, counted from 0.
+       */
+      picture: number
+      /**
+       * Format: int64
+       * @description Its frame.
+       */
+      frame: number
+      /** @description What it is. */
+      mark: components['schemas']['PenMark']
+      /** @description Who left it; null where nobody said. */
+      madeBy: null | string
+      /** @description When, in UTC. */
+      madeAt: string
+    }
+    /** @description A mark to be left on a picture of a reel. */
+    MarkRequest: {
+      /**
+       * Format: int32
+       * @description On which, counted from 0.
+       */
+      picture: number
+      /** @description What it is. */
+      mark: components['schemas']['PenMark']
+      by?: null | components['schemas']['ByRequest']
+    }
     /** @description Where a channel is seen otherwise in one scene than in another. */
     MotionDifference: {
       /** @description Whose channel, by name. */
@@ -2687,6 +2835,35 @@ export interface components {
     PathPointKind: 'smooth' | 'corner' | 'free'
     /** @enum {unknown} */
     PathSpread: 'even' | 'points' | null
+    /**
+     * @description What a pen draws with.
+     * @enum {unknown}
+     */
+    PenColour: 'lemon' | 'tangerine' | 'mint' | 'cream'
+    /**
+     * @description What somebody leaves on a picture of a reel.
+     * @enum {unknown}
+     */
+    PenKind: 'stroke' | 'arrow' | 'text' | 'remark'
+    /** @description A mark that somebody leaves on a picture of a reel. */
+    PenMark: {
+      /** @description What it is. */
+      kind: components['schemas']['PenKind']
+      /**
+       * @description Its places, x and y each: 0 to 1 from left to right and from top to bottom of the picture. A stroke has one at least,
+       *     an arrow its tail and its head, a text where it begins, a remark none.
+       */
+      points: number[]
+      /** @description What is said; empty for strokes and arrows. */
+      words: string
+      /** @description What it is drawn with. */
+      colour: components['schemas']['PenColour']
+      /**
+       * Format: double
+       * @description How thick it is drawn, in thousandths of the picture's width; of a text how high its letters are.
+       */
+      width: number
+    }
     ProblemDetails: {
       type?: null | string
       title?: null | string
@@ -3244,6 +3421,28 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['ShootStart']
+        }
+      }
+    }
+  }
+  ListNotes: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['FrameNote'][]
         }
       }
     }
@@ -4012,6 +4211,30 @@ export interface operations {
       }
     }
   }
+  SpreadReel: {
+    parameters: {
+      query: {
+        count: number
+      }
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': number[]
+        }
+      }
+    }
+  }
   GetPictures: {
     parameters: {
       query?: never
@@ -4102,6 +4325,94 @@ export interface operations {
         content: {
           'application/json': components['schemas']['MotionDifference'][]
         }
+      }
+    }
+  }
+  ListMarks: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MarkCard'][]
+        }
+      }
+    }
+  }
+  AddMark: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MarkRequest']
+      }
+    }
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MarkCard']
+        }
+      }
+    }
+  }
+  DeleteMark: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        mark: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  RestoreMark: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        mark: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
       }
     }
   }

@@ -2,6 +2,8 @@ import { useSelection, type Tool } from '../scene/selection'
 import { facingNames, shadingNames, useViews, type Facing, type Shading } from '../stage/views'
 import { useShowWhere } from '../stage/showWhere'
 import { useShooting } from '../reels/shooting'
+import { useScene } from '../scene/sceneStore'
+import { openScreen } from '../screens/openScreen'
 import { switching, type Command } from './command'
 import { useLacking } from './lacking'
 
@@ -18,6 +20,7 @@ export function stageCommands(): Command[] {
   const showWhere = useShowWhere()
   const lacking = useLacking()
   const shooting = useShooting()
+  const scene = useScene()
   return [
     ...tools.map(([tool, title], i) => ({
       group: 'Stage',
@@ -34,6 +37,11 @@ export function stageCommands(): Command[] {
       shown: 'Shift R',
       lacks: () => (shooting.isBusy ? 'A reel is being shot; wait until it is done, or cancel it.' : null),
       run: () => void (shooting.asking = true),
+    },
+    {
+      group: 'Stage',
+      title: 'Open the big screen in a window of its own',
+      run: () => void (scene.id !== null && openScreen(scene.id)),
     },
     { group: 'Stage', title: 'Frame what is selected, or everything', keys: ['f'], shown: 'F', run: views.askFrame },
     {

@@ -8,19 +8,22 @@ import { useComparing } from './comparing'
 const scene = useScene()
 const comparing = useComparing()
 const dialogs = useKeyDialogs()
-const title = computed(() =>
-  comparing.step === 0
+const title = computed(() => {
+  const { past } = comparing
+  if (!past) return ''
+  if ('reel' in past) return `when reel ${past.number} was shot`
+  return past.step === 0
     ? 'before the first change'
-    : `${comparing.step} · ${scene.history.find(({ seq }) => seq === comparing.step)?.title ?? ''}`,
-)
+    : `after change ${past.step} · ${scene.history.find(({ seq }) => seq === past.step)?.title ?? ''}`
+})
 </script>
 
 <template>
-  <div v-if="comparing.step !== null" class="compare" role="status">
+  <div v-if="comparing.past" class="compare" role="status">
     <button
       type="button"
       class="what"
-      :title="`Compared with the curves after change ${title}`"
+      :title="`Compared with the curves ${title}`"
       @click="dialogs.ask({ kind: 'compare' })"
     >
       <svg viewBox="0 0 14 6" aria-hidden="true"><path d="M1 5C5 5 8 1 13 1" /></svg>
@@ -29,7 +32,7 @@ const title = computed(() =>
     <button type="button" title="Take a part of the earlier curves back" @click="dialogs.ask({ kind: 'takeBack' })">
       Take back…
     </button>
-    <button type="button" aria-label="Stop comparing" title="Stop comparing" @click="comparing.step = null">
+    <button type="button" aria-label="Stop comparing" title="Stop comparing" @click="comparing.past = null">
       <i class="bi bi-x-lg" aria-hidden="true" />
     </button>
   </div>

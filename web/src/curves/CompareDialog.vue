@@ -26,7 +26,7 @@ const selected = ref(comparing.step ?? Math.max(0, scene.position - 1))
     title="Compare with the curves of earlier"
     ok="Compare"
     :ready="true"
-    @done="comparing.step = selected"
+    @done="comparing.past = { step: selected }"
     @close="emit('close')"
   >
     <p class="mb-0">Curves as they were after this change are drawn behind those of now, in tall lanes.</p>

@@ -117,7 +117,7 @@ watch(
 )
 // What tall lanes show beside the rows has to be asked for.
 watch(
-  [shown, () => speeds.on, () => comparing.step, () => views.hidden, () => scene.loads, () => comparing.ghosts],
+  [shown, () => speeds.on, () => comparing.past, () => views.hidden, () => scene.loads, () => comparing.ghosts],
   () => {
     speeds.look(shown.value)
     void comparing.look(shown.value.filter((lane) => lane.curves).flatMap((lane) => objectChannels(views.shown(lane))))

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useTemplateRef, watch } from 'vue'
 import { useScene } from '../scene/sceneStore'
+import { useFrameNotes } from '../marks/frameNotes'
 import { colours } from '../styles/scheme'
 import { useBookmarks } from '../timebar/bookmarks'
 import { usePlayhead } from '../timebar/playhead'
@@ -21,16 +22,25 @@ const playhead = usePlayhead()
 const view = useTimeView()
 const time = useTimeDisplay()
 const bookmarks = useBookmarks()
+const notes = useFrameNotes()
 const picture = useDeskPicture()
 
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
-const { width, redraw } = useCanvas(canvas, (ctx, w, h) => drawRuler(ctx, picture(w, h), bookmarks.inOrder))
+const { width, redraw } = useCanvas(canvas, (ctx, w, h) => drawRuler(ctx, picture(w, h), bookmarks.inOrder, notes.all))
 const hands = useRulerHands(width)
 const menus = useMenus()
 const { wheel } = useWheelHands(width)
 
 watch(
-  [() => view.first, () => view.last, () => scene.rowsVersion, colours, () => time.known, () => time.display],
+  [
+    () => view.first,
+    () => view.last,
+    () => scene.rowsVersion,
+    colours,
+    () => time.known,
+    () => time.display,
+    () => notes.all,
+  ],
   redraw,
   { flush: 'sync' },
 )

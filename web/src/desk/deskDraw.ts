@@ -1,3 +1,4 @@
+import { drawNote } from '../marks/noteFlag'
 import type { Colours } from '../styles/scheme'
 import { labelStep, tickStep } from './ruler'
 
@@ -43,6 +44,7 @@ export function drawRuler(
   ctx: CanvasRenderingContext2D,
   p: DeskPicture,
   bookmarks: readonly { name: string; frame: number; colour: keyof Colours }[],
+  notes: readonly { frame: number }[],
 ): void {
   const c = p.colours
   ctx.fillStyle = c.panel
@@ -73,6 +75,8 @@ export function drawRuler(
     ctx.globalAlpha = 1
   }
   for (const { frame, colour } of bookmarks) drawBookmark(ctx, xOf(p, frame), p.height, c[colour])
+  // Several notes of one frame are one flag.
+  for (const frame of new Set(notes.map((note) => note.frame))) drawNote(ctx, xOf(p, frame), p.height)
   ctx.fillStyle = c.cream
   for (const edge of p.work) ctx.fillRect(Math.round(xOf(p, edge)) - 1, 0, 3, 9)
   ctx.fillStyle = c.mint

@@ -1,4 +1,7 @@
 import type { Ref } from 'vue'
+import type { FrameNote } from '../api/http'
+import { useFrameNotes } from '../marks/frameNotes'
+import { noteWidth } from '../marks/noteFlag'
 import { useCancelOnEscape } from '../shared/cancelling'
 import { useBookmarks, type ShownBookmark } from '../timebar/bookmarks'
 import { usePlayhead } from '../timebar/playhead'
@@ -16,6 +19,7 @@ export function useRulerHands(width: Ref<number>) {
   const view = useTimeView()
   const playhead = usePlayhead()
   const bookmarks = useBookmarks()
+  const notes = useFrameNotes()
   const dialogs = useTimeDialogs()
   const ends = useRangeEnds()
   const scrub = useScrub()
@@ -45,6 +49,11 @@ export function useRulerHands(width: Ref<number>) {
     })
   }
 
+  function noteAt(event: MouseEvent): FrameNote | undefined {
+    if (event.offsetY < rulerParts.bookmarks) return undefined
+    return notes.all.find(({ frame }) => Math.abs(event.offsetX - xOf(stretch(), frame)) <= noteWidth)
+  }
+
   function grab(event: PointerEvent): void {
     if (event.button !== 0) return
     ;(event.target as Element).setPointerCapture(event.pointerId)
@@ -53,6 +62,11 @@ export function useRulerHands(width: Ref<number>) {
     const bookmark = bookmarkAt(event)
     if (bookmark) {
       playhead.goTo(bookmark.frame, true)
+      return
+    }
+    const note = noteAt(event)
+    if (note) {
+      notes.go(note)
       return
     }
     drag = 'scrub'
@@ -65,9 +79,10 @@ export function useRulerHands(width: Ref<number>) {
     else if (drag) ends.pull(drag, frameAt(event))
     else {
       const element = event.target as HTMLElement
-      const bookmark = bookmarkAt(event)
-      element.style.cursor = endAt(event) ? 'col-resize' : bookmark ? 'pointer' : ''
-      element.title = bookmark ? `${bookmark.name}: click to go there, double-click to change it` : ''
+      const [bookmark, note] = [bookmarkAt(event), noteAt(event)]
+      element.style.cursor = endAt(event) ? 'col-resize' : bookmark || note ? 'pointer' : ''
+      if (bookmark) element.title = `${bookmark.name}: click to go there, double-click to change it`
+      else element.title = note ? `${notes.words(note)}\nClick to go there` : ''
     }
   }
 

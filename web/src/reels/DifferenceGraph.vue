@@ -3,10 +3,18 @@ import { useElementSize, useResizeObserver } from '@vueuse/core'
 import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import { drawSoon } from '../scene/drawLoop'
 import { colours } from '../styles/scheme'
+import { drawNote, noteHeight, noteWidth } from '../marks/noteFlag'
 import { useComparing } from './comparing'
 
-/** How much A and B differ, place by place, and the playhead over it. */
-const props = defineProps<{ length: number; place: number; read: number; frames: readonly number[] }>()
+/** The ruler of the reel: its notes, how much A and B differ, place by place, and the playhead over it. */
+const props = defineProps<{
+  length: number
+  place: number
+  read: number
+  frames: readonly number[]
+  /** What is noted, by the place where it is. */
+  notes: ReadonlyMap<number, string>
+}>()
 const emit = defineEmits<{ go: [place: number] }>()
 const comparing = useComparing()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
@@ -47,6 +55,7 @@ function draw(): void {
     ctx.lineWidth = 1.5
     ctx.stroke(line)
   }
+  for (const at of props.notes.keys()) drawNote(ctx, x(at), height)
 }
 const { width } = useElementSize(canvas)
 /** Where the playhead is; moved as a whole, so that nothing is painted anew while playing. */
@@ -54,17 +63,36 @@ const now = computed(() => padding - 1 + (props.place / Math.max(1, props.length
 useResizeObserver(canvas, () => drawSoon(draw))
 onMounted(() => drawSoon(draw))
 watch(
-  () => [props.length, comparing.differences],
+  () => [props.length, comparing.differences, props.notes],
   () => drawSoon(draw),
 )
 
+const placeAt = ({ offsetX }: PointerEvent) =>
+  Math.round(((offsetX - padding) / (width.value - 2 * padding)) * (props.length - 1))
+
+/** The place of the note that the pointer is on. */
+function noteAt(event: PointerEvent): number | undefined {
+  if (event.offsetY < canvas.value!.clientHeight - noteHeight) return undefined
+  const perPlace = (width.value - 2 * padding) / Math.max(1, props.length - 1)
+  const [at, reach] = [placeAt(event), Math.ceil(noteWidth / perPlace)]
+  const near = Array.from({ length: 2 * reach + 1 }, (_, i) => at + (i % 2 ? -1 : 1) * Math.ceil(i / 2))
+  return near.find((place) => props.notes.has(place))
+}
+
 function go(event: PointerEvent): void {
-  if (event.buttons === 0) return
-  const edge = canvas.value!.getBoundingClientRect()
-  const at = (event.clientX - edge.left - padding) / (edge.width - 2 * padding)
-  emit('go', Math.round(at * (props.length - 1)))
+  if (event.buttons === 0) {
+    const note = noteAt(event)
+    canvas.value!.title = note === undefined ? '' : props.notes.get(note)!
+    return
+  }
+  emit('go', placeAt(event))
 }
 function press(event: PointerEvent): void {
+  const note = noteAt(event)
+  if (note !== undefined) {
+    emit('go', note)
+    return
+  }
   canvas.value!.setPointerCapture(event.pointerId)
   go(event)
 }

@@ -7,7 +7,16 @@ import { inBytes } from '../shared/bytes'
 
 /** One reel on the list: a picture that moves under the pointer, what it is, and what can be done with it. */
 const props = defineProps<{ reel: ReelCard; side: 'a' | 'b' | null; canCompare: boolean }>()
-const emit = defineEmits<{ choose: [side: 'a' | 'b']; words: []; pick: []; video: []; scene: []; remove: [] }>()
+const emit = defineEmits<{
+  choose: [side: 'a' | 'b']
+  words: []
+  pick: []
+  video: []
+  sheet: []
+  scene: []
+  curves: []
+  remove: []
+}>()
 
 const still = computed(() => Math.floor(props.reel.pictures / 3))
 const picture = ref<number | null>(null)
@@ -84,6 +93,9 @@ const what = computed(() => {
       <BDropdownDivider />
       <MenuItem @click="emit('video')">Save as video…</MenuItem>
       <BDropdownItem :href="http.picturesAddress(reel.id)">Save as numbered pictures</BDropdownItem>
+      <MenuItem @click="emit('sheet')">Save a contact sheet…</MenuItem>
+      <BDropdownDivider />
+      <MenuItem @click="emit('curves')">Compare the curves of now with those of then</MenuItem>
       <MenuItem @click="emit('scene')">Open the scene as it was</MenuItem>
       <BDropdownDivider />
       <MenuItem @click="emit('remove')">Delete</MenuItem>

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import { useEventListener, useResizeObserver } from '@vueuse/core'
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
+import MarkLayer from '../marks/MarkLayer.vue'
+import { useMarks } from '../marks/marks'
+import { usePen } from '../marks/pen'
+import PenBar from '../marks/PenBar.vue'
+import PenPaper from '../marks/PenPaper.vue'
 import { drawSoon } from '../scene/drawLoop'
 import { useCancelOnEscape } from '../shared/cancelling'
 import { drawCompared, pictureBox, type Box } from './compareDraw'
@@ -15,9 +20,15 @@ const props = defineProps<{
   picture: (side: 'a' | 'b', place: number) => ImageBitmap | undefined
   /** Counts up when pictures have come. */
   come: number
+  playing: boolean
+  /** Only the picture, with nothing to take hold of. */
+  bare?: boolean
 }>()
+const emit = defineEmits<{ begin: [] }>()
 const reels = useReels()
 const comparing = useComparing()
+const marks = useMarks()
+const pen = usePen()
 const holder = useTemplateRef<HTMLElement>('holder')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const size = ref({ width: 1, height: 1 })
@@ -27,6 +38,21 @@ const hasB = computed(() => comparing.way !== 'one' && props.place >= 0 && (comp
 const box = computed<Box>(() => {
   const settings = reels.a?.reel.settings ?? { width: 16, height: 9 }
   return pictureBox({ x: 0, y: 0, ...size.value }, settings, comparing.way)
+})
+
+/** So long a mark stays while playing, in seconds: for one frame nobody sees it. */
+const lingers = 0.5
+/** Whose marks are seen: of the one that is looked at. */
+const marked = computed(() => {
+  if (comparing.isFlicking && reels.b) return { play: reels.b, at: comparing.beside[props.place] ?? -1, on: marks.onB }
+  return { play: reels.a, at: props.place, on: marks.onA }
+})
+const seen = computed(() => {
+  const { play, at, on } = marked.value
+  if (!play || at < 0 || on.size === 0) return []
+  const back = props.playing ? Math.ceil(play.reel.framesPerSecond * lingers) : 0
+  const pictures = new Set(play.shown.slice(Math.max(0, at - back), at + 1))
+  return [...pictures].flatMap((picture) => on.get(picture) ?? [])
 })
 
 /** What the picture on the screen was drawn from: a picture that comes for later does not change it. */
@@ -131,14 +157,25 @@ defineExpose({ full: () => holder.value?.requestFullscreen() })
 <template>
   <div ref="holder" class="screen">
     <canvas ref="canvas" role="img" :aria-label="reels.a ? `Picture of ${titleOf(reels.a.reel)}` : 'No reel'" />
+    <div class="over" :style="{ left: `${box.x}px`, top: `${box.y}px` }">
+      <PenPaper
+        v-if="pen.isOn && !bare && reels.a && !comparing.isFlicking"
+        :picture="reels.a.shown[place] ?? 0"
+        :shown="seen"
+        :width="box.width"
+        :height="box.height"
+        @begin="emit('begin')"
+      />
+      <MarkLayer v-else-if="seen.length" :marks="seen" :width="box.width" :height="box.height" />
+    </div>
     <span
-      v-if="reels.a && !comparing.isFlicking"
+      v-if="!bare && reels.a && !comparing.isFlicking"
       class="pill a"
       :style="{ left: `${box.x + 12}px`, top: `${box.y + 12}px` }"
       >A · Reel {{ reels.a.reel.number }}</span
     >
     <span
-      v-if="reels.b && (hasB || comparing.isFlicking)"
+      v-if="!bare && reels.b && (hasB || comparing.isFlicking)"
       class="pill b"
       :style="{
         right: `${Math.max(0, size.width - (comparing.way === 'side' ? size.width : box.x + box.width)) + 12}px`,
@@ -146,7 +183,7 @@ defineExpose({ full: () => holder.value?.requestFullscreen() })
       }"
       >B · Reel {{ reels.b.reel.number }}</span
     >
-    <span v-else-if="reels.b && comparing.way !== 'one'" class="nothing">B has no picture here</span>
+    <span v-else-if="!bare && reels.b && comparing.way !== 'one'" class="nothing">B has no picture here</span>
     <div
       v-if="comparing.way === 'wipe' && hasB && !comparing.isFlicking"
       class="line"
@@ -157,7 +194,7 @@ defineExpose({ full: () => holder.value?.requestFullscreen() })
         transform: `translate(-50%, -50%) rotate(${comparing.line.degrees}deg)`,
       }"
     />
-    <template v-if="comparing.way === 'wipe' && hasB && !comparing.isFlicking">
+    <template v-if="!bare && !pen.isOn && comparing.way === 'wipe' && hasB && !comparing.isFlicking">
       <button
         type="button"
         class="grip"
@@ -196,6 +233,7 @@ defineExpose({ full: () => holder.value?.requestFullscreen() })
         @keydown="step($event, 'turn')"
       />
     </template>
+    <PenBar v-if="pen.isOn && !bare && reels.a" />
   </div>
 </template>
 
@@ -213,6 +251,11 @@ canvas {
   inset: 0;
   width: 100%;
   height: 100%;
+}
+.over {
+  position: absolute;
+  width: 0;
+  height: 0;
 }
 .pill {
   position: absolute;

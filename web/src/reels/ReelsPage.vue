@@ -2,12 +2,19 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { http, type ReelCard } from '../api/http'
+import { http, type ReelCard, type ReelPlay } from '../api/http'
 import CommandFinder from '../commands/CommandFinder.vue'
 import { useFinder } from '../commands/finder'
 import ShortcutList from '../commands/ShortcutList.vue'
 import { useShortcuts } from '../commands/shortcuts'
+import { useComparing as useCurveComparing } from '../curves/comparing'
+import { byPicture, useMarks, type ShownMark } from '../marks/marks'
+import NotesLine from '../marks/NotesLine.vue'
+import { usePen } from '../marks/pen'
+import SheetDialog from '../marks/SheetDialog.vue'
 import { useNotices } from '../scene/notices'
+import { useBeside } from '../screens/beside'
+import { openScreen } from '../screens/openScreen'
 import BrandMark from '../shared/BrandMark.vue'
 import { inBytes } from '../shared/bytes'
 import SchemeButton from '../shared/SchemeButton.vue'
@@ -19,17 +26,24 @@ import PageSwitch from './PageSwitch.vue'
 import { reelCommands } from './reelCommands'
 import ReelItem from './ReelItem.vue'
 import { useReelPlayer } from './reelPlayer'
-import { ReelPictures } from './reelPictures'
 import { useReels } from './reels'
+import { useReelsCast } from './reelsCast'
+import { useReelSteps } from './reelSteps'
 import ReelScreen from './ReelScreen.vue'
 import ReelWordsDialog from './ReelWordsDialog.vue'
 import { useShooting } from './shooting'
+import { useShownPictures } from './shownPictures'
 import VideoDialog from './VideoDialog.vue'
 
 /** The reels of a scene: looked at, compared, kept, saved. */
 const props = defineProps<{ id: number }>()
 const [route, router] = [useRoute(), useRouter()]
 const reels = useReels()
+const marks = useMarks()
+const pen = usePen()
+const steps = useReelSteps()
+const beside = useBeside()
+const curves = useCurveComparing()
 const comparing = useComparing()
 const shooting = useShooting()
 const finder = useFinder()
@@ -37,14 +51,18 @@ const notices = useNotices()
 const screen = useTemplateRef<InstanceType<typeof ReelScreen>>('screen')
 const sceneName = ref('')
 const worded = shallowRef<ReelCard | null>(null)
-const filmed = shallowRef<Awaited<ReturnType<typeof http.reel>> | null>(null)
+const filmed = shallowRef<ReelPlay | null>(null)
+const sheeted = shallowRef<{ play: ReelPlay; marks: ReadonlyMap<number, ShownMark[]> } | null>(null)
 const showsDeleted = ref(false)
 
 const numberOf = (text: unknown) => (typeof text === 'string' && /^\d+$/.test(text) ? Number(text) : null)
 watch(
   () => props.id,
   async (id) => {
+    steps.forget()
+    const frame = numberOf(route.query.at)
     await reels.open(id, numberOf(route.query.a), numberOf(route.query.b))
+    if (frame !== null) goToFrame(frame)
     sceneName.value = await http.scene(id).then(
       ({ name }) => name,
       () => '',
@@ -53,9 +71,13 @@ watch(
   },
   { immediate: true },
 )
-watch(() => shooting.kept, reels.refresh)
-// Another window may have shot one meanwhile.
+// Another window may have shot one, or drawn on one.
+watch([() => shooting.kept, () => beside.reelsTold, () => beside.stood], async () => {
+  await reels.refresh()
+  await marks.refresh()
+})
 useEventListener(window, 'focus', () => void reels.refresh())
+watch([() => reels.a?.reel.id, () => reels.b?.reel.id], () => void marks.refresh(), { immediate: true })
 // The address says what is looked at, so that it can be handed on.
 watch(
   () => [reels.a?.reel.id, reels.b?.reel.id],
@@ -63,53 +85,19 @@ watch(
 )
 onBeforeUnmount(() => {
   document.title = 'Zesty Reel'
+  pen.isOn = false
 })
-
-const come = ref(0)
-const pictures = { a: shallowRef<ReelPictures | null>(null), b: shallowRef<ReelPictures | null>(null) }
-for (const side of ['a', 'b'] as const)
-  watch(
-    () => reels[side]?.reel.id,
-    (id) => {
-      pictures[side].value?.dispose()
-      const settings = reels[side]?.reel.settings
-      pictures[side].value =
-        id !== undefined && settings ? new ReelPictures(id, settings.width, settings.height, () => come.value++) : null
-      look()
-    },
-  )
-onBeforeUnmount(() => {
-  pictures.a.value?.dispose()
-  pictures.b.value?.dispose()
+useEventListener(window, 'beforeunload', (event) => {
+  if (marks.waiting > 0) event.preventDefault()
 })
 
 const length = computed(() => reels.a?.shown.length ?? 0)
 const rate = computed(() => reels.a?.reel.framesPerSecond ?? 24)
-/** The picture of a side that is seen on a place of A; nothing where it has none. */
-function numberAt(side: 'a' | 'b', place: number): number | undefined {
-  if (side === 'a') return reels.a?.shown[place]
-  const other = comparing.beside[place] ?? -1
-  return other >= 0 ? reels.b?.shown[other] : undefined
-}
-function picture(side: 'a' | 'b', place: number): ImageBitmap | undefined {
-  const number = numberAt(side, place)
-  return number === undefined ? undefined : pictures[side].value?.get(number)
-}
-const needsB = () => reels.b !== null && (comparing.way !== 'one' || comparing.isFlicking)
-const isHere = (place: number) =>
-  picture('a', place) !== undefined &&
-  (!needsB() || numberAt('b', place) === undefined || picture('b', place) !== undefined)
-
-const player = useReelPlayer(length, rate, isHere)
+const player = useReelPlayer(length, rate, (at) => pictures.isHere(at))
 const { place, read, playing, ending, speed, dropped, played } = player
-/** Asks for what is seen and for what comes next. */
-function look(): void {
-  for (const side of ['a', 'b'] as const) {
-    const of = pictures[side].value
-    if (of) of.want(player.upcoming(of.ahead).flatMap((at) => numberAt(side, at) ?? []))
-  }
-}
-watch([place, playing, come, () => comparing.beside], look)
+const pictures = useShownPictures(place, player.upcoming)
+const { come, picture } = pictures
+watch(playing, pictures.look)
 
 /** What was chosen from a list, the next key does not choose again: it plays. */
 const letGo = (event: Event) => (event.target as HTMLElement).blur()
@@ -123,7 +111,35 @@ const commands = reelCommands(player, {
   full: () => void screen.value?.full(),
   animate: () => void router.push(`/scenes/${props.id}`),
   shoot,
+  screen: () => openScreen(props.id),
+  note: goToNote,
 })
+useReelsCast(() => props.id, player)
+
+/** What is noted, by the place of A where it is seen first. */
+const notes = computed(() => {
+  const found = new Map<number, string>()
+  if (marks.onA.size === 0) return found
+  const seen = new Set<number>()
+  for (const [at, number] of (reels.a?.shown ?? []).entries()) {
+    const those = marks.onA.get(number)
+    if (!those || seen.has(number)) continue
+    seen.add(number)
+    const said = those.map(({ mark }) => mark.words).filter(Boolean)
+    found.set(
+      at,
+      `Frame ${reels.a!.frames[at]}: ${said.join(' · ') || (those.length === 1 ? 'a drawing' : `${those.length} drawings`)}`,
+    )
+  }
+  return found
+})
+function goToNote(way: 1 | -1): void {
+  const places = [...notes.value.keys()]
+  const at = way === 1 ? places.find((each) => each > place.value) : places.findLast((each) => each < place.value)
+  if (at !== undefined) player.goTo(at)
+  else notices.say(places.length ? 'No note further that way.' : 'No notes on this reel yet; P takes the pen.')
+}
+const atNumber = computed(() => reels.a?.shown[place.value] ?? 0)
 useShortcuts(commands)
 // Held, and not pressed: the other one is seen for as long.
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
@@ -147,9 +163,21 @@ async function openScene(reel: ReelCard): Promise<void> {
 async function film(reel: ReelCard): Promise<void> {
   filmed.value = await http.reel(reel.id).catch((wrong) => (notices.problem(wrong), null))
 }
-const goToFrame = (frame: number) => {
+function goToFrame(frame: number): void {
   const at = reels.a?.frames.findIndex((each) => each >= frame) ?? -1
   if (at >= 0) player.goTo(at)
+}
+async function sheet(reel: ReelCard): Promise<void> {
+  try {
+    const [play, marked] = await Promise.all([http.reel(reel.id), http.marks(reel.id)])
+    sheeted.value = { play, marks: byPicture(marked) }
+  } catch (wrong) {
+    notices.problem(wrong)
+  }
+}
+function compareCurves(reel: ReelCard): void {
+  curves.next = { scene: props.id, reel: reel.id, number: reel.number }
+  void router.push(`/scenes/${props.id}`)
 }
 const endings = { once: 'Once', loop: 'Loop', bounce: 'There and back' } as const
 const speeds = [0.25, 0.5, 1, 2, 4]
@@ -171,6 +199,14 @@ const speeds = [0.25, 0.5, 1, 2, 4]
           @click="shoot"
           >Shoot a reel</BButton
         >
+        <BButton
+          variant="quiet"
+          class="btn-small"
+          title="The big screen: the picture alone, in a window of its own"
+          aria-label="Big screen"
+          @click="openScreen(id)"
+          ><i class="bi bi-display" aria-hidden="true"
+        /></BButton>
       </div>
     </header>
     <aside class="list" aria-label="Reels">
@@ -198,6 +234,8 @@ const speeds = [0.25, 0.5, 1, 2, 4]
         @pick="reels.pick(reel)"
         @video="film(reel)"
         @scene="openScene(reel)"
+        @sheet="sheet(reel)"
+        @curves="compareCurves(reel)"
         @remove="reels.remove(reel)"
       />
       <p v-if="reels.list?.reels.length" class="dim small">
@@ -253,6 +291,14 @@ const speeds = [0.25, 0.5, 1, 2, 4]
           />
           <span class="num">{{ comparing.gain }}</span></label
         >
+        <BButton
+          v-if="reels.a"
+          :variant="pen.isOn ? 'strong' : 'quiet'"
+          :aria-pressed="pen.isOn"
+          title="Draw on the picture (P)"
+          @click="pen.isOn = !pen.isOn"
+          ><i class="bi bi-pencil" aria-hidden="true" /> Pen</BButton
+        >
         <span class="gap" />
         <template v-if="reels.isComparing">
           <span class="dim">line up by</span>
@@ -276,7 +322,15 @@ const speeds = [0.25, 0.5, 1, 2, 4]
           <BButton variant="quiet" class="btn-small" title="Change A for B (X)" @click="reels.swap">A ⇄ B</BButton>
         </template>
       </div>
-      <ReelScreen v-if="reels.a" ref="screen" :place="place" :picture="picture" :come="come" />
+      <ReelScreen
+        v-if="reels.a"
+        ref="screen"
+        :place="place"
+        :picture="picture"
+        :come="come"
+        :playing="playing"
+        @begin="player.stop"
+      />
       <div v-else class="none"><p v-if="reels.list" class="dim">Nothing to look at yet.</p></div>
       <div class="bar transport">
         <BButton
@@ -348,8 +402,10 @@ const speeds = [0.25, 0.5, 1, 2, 4]
         :place="place"
         :frames="reels.a.frames"
         :read="read"
+        :notes="notes"
         @go="player.goTo"
       />
+      <NotesLine v-if="reels.a" :picture="atNumber" :frame="reels.a.frames[read] ?? 0" @begin="player.stop" />
       <p v-if="comparing.unlike" class="dim small" role="status">{{ comparing.unlike }}.</p>
       <MotionList v-if="reels.isComparing" @go="goToFrame" />
     </section>
@@ -361,6 +417,7 @@ const speeds = [0.25, 0.5, 1, 2, 4]
       @keep="(name, note) => reels.describe(worded!, name, note)"
       @close="worded = null"
     />
+    <SheetDialog v-if="sheeted" v-bind="sheeted" :scene="sceneName" @close="sheeted = null" />
     <VideoDialog v-if="filmed" :play="filmed" :scene="sceneName" @close="filmed = null" />
   </main>
 </template>

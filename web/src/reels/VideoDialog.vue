@@ -5,6 +5,7 @@ import type { ReelPlay } from '../api/http'
 import { useNotices } from '../scene/notices'
 import AskDialog from '../shared/AskDialog.vue'
 import { inBytes } from '../shared/bytes'
+import { saveFile } from '../shared/saveFile'
 import { bitrateOf, canWrite, formats, writeVideo, type Format, type Quality } from './videoOut'
 
 /** Saves a reel as a video file; the browser's own encoders write it. */
@@ -36,11 +37,7 @@ async function save(): Promise<void> {
       (count) => (written.value = count),
       stop.signal,
     )
-    const link = document.createElement('a')
-    link.href = URL.createObjectURL(file)
-    link.download = `${props.scene} reel ${props.play.reel.number}.${formats[format.value].ending}`
-    link.click()
-    setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
+    saveFile(file, `${props.scene} reel ${props.play.reel.number}.${formats[format.value].ending}`)
     notices.say(`Reel ${props.play.reel.number} is saved as video: ${frames} frames, ${inBytes(file.size)}.`)
     emit('close')
   } catch (no) {

@@ -18,8 +18,13 @@ export const ways: Record<Way, { label: string; hint: string }> = {
 export const useComparing = defineStore('reelComparing', () => {
   const reels = useReels()
   const wanted = useStorage<Way>('zesty-compare', 'wipe')
+  /** What a desk says, on a screen that follows it; null elsewhere. */
+  const told = ref<Way | null>(null)
   const way = computed<Way>({
-    get: () => (reels.isComparing && wanted.value in ways ? wanted.value : 'one'),
+    get: () => {
+      const now = told.value ?? wanted.value
+      return reels.isComparing && now in ways ? now : 'one'
+    },
     set: (now) => (wanted.value = now),
   })
   const lineUp = ref<ReelLineUp>('frame')
@@ -72,6 +77,8 @@ export const useComparing = defineStore('reelComparing', () => {
       const places = await http.beside(one, other, lineUp.value, offset.value)
       if (mine.signal.aborted) return
       beside.value = places
+      // A screen shows them, and measures nothing.
+      if (told.value) return
       const answer = await http.differences(one, other, lineUp.value, offset.value, mine.signal)
       await eachLine(answer, (lines) => {
         if (!mine.signal.aborted) differences.value = [...differences.value, ...lines]
@@ -97,6 +104,7 @@ export const useComparing = defineStore('reelComparing', () => {
   }
 
   return {
+    told,
     way,
     lineUp,
     offset,

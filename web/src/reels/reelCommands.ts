@@ -1,14 +1,16 @@
 import type { Command } from '../commands/command'
 import { useComparing, ways, type Way } from './comparing'
 import type { ReelPlayer } from './reelPlayer'
+import { usePen } from '../marks/pen'
 import { useReels } from './reels'
+import { useReelSteps } from './reelSteps'
 
 /** What can be done on the page of reels; playing has the keys that it has everywhere. */
 export function reelCommands(
   player: ReelPlayer,
-  doing: { full: () => void; animate: () => void; shoot: () => void },
+  doing: { full: () => void; animate: () => void; shoot: () => void; screen: () => void; note: (way: 1 | -1) => void },
 ): Command[] {
-  const [reels, comparing] = [useReels(), useComparing()]
+  const [reels, comparing, pen, steps] = [useReels(), useComparing(), usePen(), useReelSteps()]
   const needsReel = () => (reels.a ? null : 'There is no reel yet: shoot one.')
   const needsTwo = () => (reels.isComparing ? null : 'Take two reels: A to look at, B to compare it with.')
   const playing = (title: string, keys: string[], shown: string, run: () => void): Command => ({
@@ -56,8 +58,41 @@ export function reelCommands(
       lacks: needsTwo,
       run: () => player.goTo(comparing.nextChange(player.place.value) ?? player.place.value),
     },
+    {
+      group: 'Notes',
+      title: 'Take the pen, or put it away',
+      keys: ['p'],
+      shown: 'P',
+      lacks: needsReel,
+      run: () => void (pen.isOn = !pen.isOn),
+    },
+    {
+      group: 'Notes',
+      title: 'Next note',
+      keys: ['$mod+ArrowRight'],
+      shown: 'Ctrl →',
+      lacks: needsReel,
+      run: () => doing.note(1),
+    },
+    {
+      group: 'Notes',
+      title: 'Note before',
+      keys: ['$mod+ArrowLeft'],
+      shown: 'Ctrl ←',
+      lacks: needsReel,
+      run: () => doing.note(-1),
+    },
+    { group: 'Notes', title: 'Undo', keys: ['$mod+z'], shown: 'Ctrl Z', run: steps.undo },
+    { group: 'Notes', title: 'Redo', keys: ['$mod+Shift+Z', '$mod+y'], shown: 'Ctrl Shift Z', run: steps.redo },
+    { group: 'Reels', title: 'Open the big screen in a window of its own', run: doing.screen },
     { group: 'Reels', title: 'Full screen', keys: ['f'], shown: 'F', lacks: needsReel, run: doing.full },
     { group: 'Reels', title: 'Shoot a reel…', keys: ['Shift+R'], shown: 'Shift R', run: doing.shoot },
-    { group: 'Reels', title: 'Back to animating', keys: ['Escape'], shown: 'Esc', run: doing.animate },
+    {
+      group: 'Reels',
+      title: 'Back to animating',
+      keys: ['Escape'],
+      shown: 'Esc',
+      run: () => (pen.isOn ? void (pen.isOn = false) : doing.animate()),
+    },
   ]
 }

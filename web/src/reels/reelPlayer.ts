@@ -128,6 +128,8 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
     shuttle,
     rest,
     upcoming,
+    /** Which way it goes just now, which changes where it plays there and back. */
+    heads: () => heading,
   }
 }
 

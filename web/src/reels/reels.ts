@@ -2,11 +2,13 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { http, type ReelCard, type ReelList, type ReelPlay } from '../api/http'
 import { useNotices } from '../scene/notices'
+import { useReelSteps } from './reelSteps'
 import { titleOf } from './shooting'
 
 /** The reels of the scene that are looked at, and which two of them. */
 export const useReels = defineStore('reels', () => {
   const notices = useNotices()
+  const steps = useReelSteps()
   const sceneId = ref(0)
   const list = shallowRef<ReelList | null>(null)
   const a = shallowRef<ReelPlay | null>(null)
@@ -72,11 +74,34 @@ export const useReels = defineStore('reels', () => {
   const remove = (reel: ReelCard) =>
     guarded(async () => {
       await http.deleteReel(reel.id)
-      notices.say(`${titleOf(reel)} is deleted.`, { label: 'Undo', run: () => void restore(reel) })
+      steps.did({
+        title: `deleting ${titleOf(reel)}`,
+        back: () => restore(reel),
+        again: () => put(http.deleteReel(reel.id)),
+      })
+      notices.say(`${titleOf(reel)} is deleted.`, { label: 'Undo', run: steps.undo })
     })
+  const put = (call: Promise<unknown>) => call.then(refresh)
   const restore = (reel: ReelCard) => guarded(() => http.restoreReel(reel.id))
-  const describe = (reel: ReelCard, name: string, note: string) => guarded(() => http.describeReel(reel.id, name, note))
-  const pick = (reel: ReelCard) => guarded(() => http.pickReel(reel.id, !reel.picked))
+  const describe = (reel: ReelCard, name: string, note: string) =>
+    guarded(async () => {
+      await http.describeReel(reel.id, name, note)
+      steps.did({
+        title: `the words of reel ${reel.number}`,
+        back: () => put(http.describeReel(reel.id, reel.name, reel.note)),
+        again: () => put(http.describeReel(reel.id, name, note)),
+      })
+    })
+  const pick = (reel: ReelCard) =>
+    guarded(async () => {
+      const before = list.value?.reels.find(({ picked }) => picked)
+      await http.pickReel(reel.id, !reel.picked)
+      steps.did({
+        title: reel.picked ? `picking reel ${reel.number} no more` : `picking reel ${reel.number}`,
+        back: () => put(before ? http.pickReel(before.id, true) : http.pickReel(reel.id, false)),
+        again: () => put(http.pickReel(reel.id, !reel.picked)),
+      })
+    })
   const giveBack = () => guarded(() => http.giveBackReels(sceneId.value))
 
   return {

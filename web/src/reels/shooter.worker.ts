@@ -1,13 +1,14 @@
 import figtree from '@fontsource-variable/figtree/files/figtree-latin-wght-normal.woff2?url'
 import mono from '@fontsource-variable/jetbrains-mono/files/jetbrains-mono-latin-wght-normal.woff2?url'
 import { decode } from '@msgpack/msgpack'
-import { PerspectiveCamera, Vector3, type Camera } from 'three'
+import { PerspectiveCamera, type Camera } from 'three'
 import { http } from '../api/http'
 import type { PieceMessage } from '../api/messages'
 import { Refused } from '../api/refused'
 import { loadCatalogue } from '../scene/catalogue'
 import { SampleBook } from '../scene/samples'
 import { noRows, SceneModel } from '../scene/sceneModel'
+import { filmThrough } from '../stage/filming'
 import { cameraAt } from '../stage/pose'
 import { StageScene, type Moment } from '../stage/stageScene'
 import { burnIn } from './burnIn'
@@ -138,12 +139,8 @@ function lookThrough(
     return () => still
   }
   const [object, filmed] = [model.objects.get(camera)!, new PerspectiveCamera(40, aspect, 0.05, 2000)]
-  const scratch = new Vector3()
   return (frame) => {
-    stage.nodes.get(camera)!.matrixWorld.decompose(filmed.position, filmed.quaternion, scratch)
-    filmed.fov = Math.min(Math.max(stage.lensOf(object, book, frame, null), 1), 170)
-    filmed.updateProjectionMatrix()
-    filmed.updateMatrixWorld()
+    filmThrough(filmed, stage.nodes.get(camera)!, stage.lensOf(object, book, frame, null))
     return filmed
   }
 }

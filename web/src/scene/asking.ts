@@ -21,6 +21,9 @@ export const askingOf = (line: LiveLine, scene: () => number) => ({
   copyPose: (objects: number[], frame: number) => line.copyPose(scene(), objects, frame),
   copyClips: (placed: number[]) => line.copyClips(scene(), placed),
   copyKeys: (keys: KeySet[]) => line.copyKeys(scene(), keys),
+  channelsOfReel: (reel: number, lanes: readonly LaneName[]) => line.channelsOfReel(scene(), reel, lanes),
+  copyKeysOfReel: (reel: number, lanes: readonly LaneName[], from: number, to: number) =>
+    line.copyKeysOfReel(scene(), reel, lanes, from, to),
   channelsAt: (place: number, lanes: readonly LaneName[]) => line.channelsAt(scene(), place, lanes),
   copyKeysAt: (place: number, lanes: readonly LaneName[], from: number, to: number) =>
     line.copyKeysAt(scene(), place, lanes, from, to),

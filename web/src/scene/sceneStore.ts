@@ -406,22 +406,33 @@ export const useScene = defineStore('scene', () => {
     return kept
   }
 
+  /** What a hand tries; null while none does. */
+  const tried = shallowRef<Edit | null>(null)
+
   /** Shows what an edit would give, without keeping it. */
   function tryEdit(next: Edit): void {
+    tried.value = next
     held.hold([], revision.value)
     trying.try(next)
   }
 
   /** Ends a drag by making the edit. */
   async function keepTry(final: Edit): Promise<KeptMessage | null> {
+    tried.value = null
     await trying.letGo()
     return edit(final)
   }
 
-  /** Ends a drag by going back to what is kept. */
-  async function dropTry(): Promise<void> {
+  /**
+   * Ends a drag by going back to what is kept.
+   * @param wait Milliseconds to wait for it to be kept after all.
+   */
+  async function dropTry(wait = 0): Promise<void> {
+    tried.value = null
     await trying.letGo()
     held.letGo()
+    if (wait) await new Promise((go) => setTimeout(go, wait))
+    if (tried.value) return
     if (!trying.isShown || id.value === null) return
     trying.isShown = false
     // Away from the server everything is fetched anew when it is back.
@@ -493,6 +504,7 @@ export const useScene = defineStore('scene', () => {
     takeBack,
     lock,
     stand: others.stand,
+    tried,
     tryEdit,
     keepTry,
     dropTry,

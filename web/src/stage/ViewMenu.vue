@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useScene } from '../scene/sceneStore'
+import { openScreen } from '../screens/openScreen'
 import { useViews } from './views'
 import MenuItem from '../shared/MenuItem.vue'
 
 const views = useViews()
+const scene = useScene()
 const counts = [
   { count: 1, label: 'One view', icon: 'bi bi-square' },
   { count: 2, label: 'Two views', icon: 'bi bi-layout-split' },
@@ -41,6 +44,12 @@ const cost = (share: number) => (views.drawingTime ? `about ${Math.ceil(views.dr
       </MenuItem>
       <MenuItem :active="views.updates === 'active'" @click="views.updates = 'active'">
         Only the one worked in <span class="hint">{{ cost(1 / views.count) }}</span>
+      </MenuItem>
+    </template>
+    <template v-if="scene.id !== null">
+      <BDropdownDivider />
+      <MenuItem title="The picture alone, in a window of its own, for a second monitor" @click="openScreen(scene.id)">
+        <i class="bi bi-display" aria-hidden="true" /> Big screen
       </MenuItem>
     </template>
   </BDropdown>

@@ -1,7 +1,6 @@
 import CameraControls from 'camera-controls'
 import {
   Box3,
-  MathUtils,
   Matrix4,
   OrthographicCamera,
   PerspectiveCamera,
@@ -15,6 +14,7 @@ import {
   type Object3D,
 } from 'three'
 import { CameraHand, type CameraMoves } from './cameraHand'
+import { filmThrough } from './filming'
 import type { Facing, Look } from './views'
 
 // What it works with, and no more: all of three.js would come along otherwise.
@@ -176,10 +176,7 @@ export class ViewCamera {
 
   /** Takes over the place and the lens of a camera object. */
   film(node: Object3D, fieldOfView: number): void {
-    node.matrixWorld.decompose(this.filmed.position, this.filmed.quaternion, scratch)
-    this.filmed.fov = MathUtils.clamp(fieldOfView, 1, 170)
-    this.filmed.updateProjectionMatrix()
-    this.filmed.updateMatrixWorld()
+    filmThrough(this.filmed, node, fieldOfView)
   }
 
   /** The free view stands where the camera object that is looked through stands now. */

@@ -204,6 +204,8 @@ export const usePlayhead = defineStore('playhead', () => {
   )
 
   const toggle = () => (playing.value ? stop() : play())
+  /** Which way it goes just now, which changes where it plays there and back. */
+  const heads = () => heading
 
   /** J and L: play backwards or forwards, and faster each time again. */
   function shuttle(direction: 1 | -1): void {
@@ -239,6 +241,7 @@ export const usePlayhead = defineStore('playhead', () => {
     onlySelection,
     othersAt,
     whenDrawn,
+    heads,
     goTo,
     scrubTo,
     went,

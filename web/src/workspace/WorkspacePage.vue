@@ -17,6 +17,7 @@ import { useSelection } from '../scene/selection'
 import { firstAtOrAfter } from '../scene/keys'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
+import { useSceneCast } from '../screens/sceneCast'
 import StageView from '../stage/StageView.vue'
 import { useViews } from '../stage/views'
 import TimeBar from '../timebar/TimeBar.vue'
@@ -81,6 +82,7 @@ const contextMenu = useContextMenu()
 contextMenu.commands = commands
 useShortcuts(commands)
 useRangeFollowing()
+useSceneCast(() => props.id)
 
 watch(
   () => props.id,

@@ -1,0 +1,61 @@
+import type { CastMessage } from '../api/messages'
+import { useScene } from '../scene/sceneStore'
+import { useViews } from '../stage/views'
+import { usePlayhead } from '../timebar/playhead'
+import { usePending } from '../values/pending'
+import { useCasting } from './casting'
+
+/** Tells the screens what the desk of a scene shows: its frame, what it is seen through, what a hand holds and tries. */
+export function useSceneCast(sceneId: () => number): void {
+  const scene = useScene()
+  const playhead = usePlayhead()
+  const views = useViews()
+  const pending = usePending()
+
+  function shows(): CastMessage | null {
+    const [pose, { look, shading, helpers }] = [views.stand(), views.active]
+    if (!pose || scene.id === null) return null
+    // What is held of paces and clips has lanes of its own, which the stage does not know.
+    const held = pending
+      .list()
+      .flatMap(({ object, channel, value }) => (typeof object === 'number' ? [{ object, channel, value }] : []))
+    const { lens } = pose
+    return {
+      reels: null,
+      scene: {
+        frame: playhead.frame,
+        playing: playhead.playing,
+        way: playhead.heads(),
+        speed: playhead.speed,
+        ending: playhead.ending,
+        played: [...playhead.range],
+        camera: typeof look === 'number' ? look : null,
+        position: pose.position,
+        quaternion: pose.quaternion,
+        degrees: 'degrees' in lens ? lens.degrees : 0,
+        height: 'height' in lens ? lens.height : 0,
+        shading,
+        helpers: helpers && typeof look !== 'number',
+        objects: held.map(({ object }) => object),
+        channels: held.map(({ channel }) => channel),
+        values: held.map(({ value }) => value ?? 0),
+        tried: scene.tried ? JSON.stringify(scene.tried) : '',
+      },
+    }
+  }
+
+  useCasting(
+    sceneId,
+    shows,
+    [
+      () => (playhead.playing ? null : playhead.frame),
+      () => [playhead.way, playhead.speed, playhead.ending, playhead.range, playhead.went],
+      () => [views.active.look, views.active.shading, views.active.helpers],
+      () => (playhead.playing ? null : views.turned),
+      () => pending.values,
+      () => scene.tried,
+      () => scene.loads,
+    ],
+    () => playhead.playing,
+  )
+}
