@@ -18,6 +18,9 @@ namespace ZestyReel.Server.Reels;
 /// <summary>The HTTP interface to reels that are whole.</summary>
 public static class ReelEndpoints
 {
+    /// <summary>A reel is never overwritten.</summary>
+    private const string Forever = "private, max-age=31536000, immutable";
+
     /// <summary>Maps what is asked over HTTP of reels.</summary>
     public static void MapReels(this WebApplication app)
     {
@@ -32,6 +35,7 @@ public static class ReelEndpoints
         reel.MapPost("/restore", (long reel, ReelShelf shelf, ScreenPages pages) => Done(shelf.Restore(reel), reel, shelf, pages)).WithName("RestoreReel").WithSummary("Brings a deleted reel back.");
         reel.MapPost("/scene", OpenScene).WithName("OpenReelScene").WithSummary("Keeps the scene as it was when the reel was shot as a scene of its own.");
         reel.MapGet("/pictures/{picture:int}", Picture).WithName("GetPicture").WithSummary("A picture of a reel, counted from 0, as PNG.");
+        reel.MapGet("/pictures/{picture:int}/light", Light).WithName("GetLightPicture").WithSummary("A picture of a reel as it is played: smaller, as JPEG, or where there is no such as it is.");
         reel.MapGet("/spread", (long reel, int count, ReelShelf shelf) => ReelCards.SettingsOf(Whole(shelf, reel)).Plan.Spread(count)).WithName("SpreadReel").WithSummary("Places spread evenly over a reel, for a sheet of so many pictures.");
         reel.MapGet("/pictures.zip", Zip).WithName("GetPictures").WithSummary("All that is played as numbered PNG files.");
     }
@@ -74,11 +78,17 @@ public static class ReelEndpoints
         }, stop);
     }
 
+    private static FileContentHttpResult Light(long reel, int picture, ReelShelf shelf, HttpResponse response)
+    {
+        if (shelf.Light(Whole(shelf, reel).Id, picture) is not { } jpeg) return Picture(reel, picture, shelf, response);
+        response.Headers.CacheControl = Forever;
+        return TypedResults.File(jpeg, MediaTypeNames.Image.Jpeg);
+    }
+
     private static FileContentHttpResult Picture(long reel, int picture, ReelShelf shelf, HttpResponse response)
     {
         var png = shelf.Picture(Whole(shelf, reel).Id, picture) ?? throw new ReelGone("This picture is not there any more.");
-        // A reel is never overwritten.
-        response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        response.Headers.CacheControl = Forever;
         return TypedResults.File(png, MediaTypeNames.Image.Png);
     }
 

@@ -6,6 +6,7 @@ using Microsoft.AspNetCore.SignalR;
 using ZestyReel.Core;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Reels;
+using ZestyReel.Formats.Pictures;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Scenes;
 using ZestyReel.Server.Screens;
@@ -79,7 +80,9 @@ public static class ShootEndpoints
         PngCheck.Check(png, settings.Width, settings.Height, "picture");
         // It may have been called off while the picture was on its way.
         shootings.Of(reel);
-        return shelf.KeepPicture(reel, picture, png) ? TypedResults.NoContent() : throw new ReelGone("This reel is not being shot any more.");
+        if (!shelf.KeepPicture(reel, picture, png)) throw new ReelGone("This reel is not being shot any more.");
+        if (LightPictures.Of(png) is { } light) shelf.KeepLight(reel, picture, light);
+        return TypedResults.NoContent();
     }
 
     private static async Task<ReelCard> Finish(long reel, ReelShelf shelf, Shootings shootings, Work work, ScreenPages pages)

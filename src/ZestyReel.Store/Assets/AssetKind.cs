@@ -9,6 +9,9 @@ public enum AssetKind
     /// <summary>A picture of a reel, as PNG.</summary>
     Picture,
 
+    /// <summary>A lighter version of a picture of a reel, as JPEG.</summary>
+    Light,
+
     /// <summary>A scene as it was when a reel was shot, as a scene file packed with Brotli.</summary>
     Scene,
 }

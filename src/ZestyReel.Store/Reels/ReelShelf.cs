@@ -10,7 +10,7 @@ public sealed class ReelShelf
         SELECT r.id, r.scene_id AS sceneId, r.number, r.name, r.note, r.made_by AS madeBy, r.made_at AS madeAt, r.revision, r.position,
                r.rate, r.settings, r.sources, r.timecodes, r.picked, r.arriving, r.deleted_at AS deletedAt,
                (SELECT COUNT(*) FROM reel_picture p WHERE p.reel_id = r.id) AS pictures,
-               (SELECT COALESCE(SUM(a.size), 0) FROM asset a WHERE a.hash IN (SELECT asset FROM reel_picture p WHERE p.reel_id = r.id)) AS bytes
+               (SELECT COALESCE(SUM(a.size), 0) FROM asset a WHERE a.hash IN (SELECT asset FROM reel_picture p WHERE p.reel_id = r.id UNION SELECT light FROM reel_picture p WHERE p.reel_id = r.id)) AS bytes
         FROM reel r
         """;
 
@@ -48,6 +48,14 @@ public sealed class ReelShelf
         INSERT INTO reel_picture (reel_id, picture, asset) SELECT id, @picture, @asset FROM reel WHERE id = @reel AND arriving = 1
         ON CONFLICT (reel_id, picture) DO UPDATE SET asset = excluded.asset
         """, new { reel, picture, asset }) == 1);
+
+    /// <summary>Keeps a lighter version of a picture that is kept.</summary>
+    public bool KeepLight(long reel, int picture, byte[] jpeg) => _assets.KeepOne(AssetKind.Light, $"reel {reel}, picture {picture}, light", jpeg, (connection, asset) =>
+        connection.Execute("UPDATE reel_picture SET light = @asset WHERE reel_id = @reel AND picture = @picture", new { reel, picture, asset }) == 1);
+
+    /// <summary>The lighter version of a picture, as JPEG; null where it has none.</summary>
+    public byte[]? Light(long reel, int picture) => _database.Read(connection =>
+        connection.QuerySingleOrDefault<string>("SELECT light FROM reel_picture WHERE reel_id = @reel AND picture = @picture", new { reel, picture })) is { } asset ? _assets.Read(asset) : null;
 
     /// <summary>Keeps the scene as it is shot.</summary>
     public bool KeepScene(long reel, byte[] packed) => _assets.KeepOne(AssetKind.Scene, $"reel {reel}, scene", packed, (connection, asset) =>

@@ -175,7 +175,9 @@ export const http = {
   differences: async (reel: number, other: number, lineUp: ReelLineUp, offset: number, stop: AbortSignal) =>
     send('GET', `/api/reels/${reel}/difference/${other}?lineUp=${lineUp}&offset=${offset}`, undefined, { stop }),
   scene: (id: number) => json<Schemas['SceneSummary']>(send('GET', `/api/scenes/${id}`)),
+  picture: async (reel: number, picture: number) => (await send('GET', http.pictureAddress(reel, picture))).blob(),
   pictureAddress: (reel: number, picture: number) => `/api/reels/${reel}/pictures/${picture}`,
+  lightAddress: (reel: number, picture: number) => `/api/reels/${reel}/pictures/${picture}/light`,
   picturesAddress: (reel: number) => `/api/reels/${reel}/pictures.zip`,
   fileAddress: (id: number) => `/api/scenes/${id}/file`,
   thumbnailAddress: (id: number, revision: number) => `/api/scenes/${id}/thumbnail?revision=${revision}`,

@@ -11,11 +11,13 @@ const pen = usePen()
 const typed = ref('')
 const said = computed(() => (marks.onA.get(props.picture) ?? []).filter(({ mark }) => mark.kind === 'remark'))
 
-function keep(): void {
+function keep(event: Event): void {
   const words = typed.value.trim()
   if (!words) return
   void marks.add(props.picture, { kind: 'remark', points: [], words, colour: pen.colour, width: pen.width })
   typed.value = ''
+  // The next key is the page's again.
+  ;(event.target as HTMLElement).blur()
 }
 function leave(event: KeyboardEvent): void {
   event.stopPropagation()
@@ -47,7 +49,7 @@ const by = ({ madeBy }: ShownMark) => (madeBy ? `${madeBy}: ` : '')
       type="text"
       class="form-control form-control-sm"
       maxlength="500"
-      :placeholder="`Say something of frame ${frame}`"
+      :placeholder="`Say something about frame ${frame}`"
       aria-label="Remark on this frame"
       @focus="emit('begin')"
       @keydown.enter.prevent="keep"
@@ -62,7 +64,9 @@ const by = ({ madeBy }: ShownMark) => (madeBy ? `${madeBy}: ` : '')
   flex-wrap: wrap;
   align-items: center;
   gap: 6px;
-  max-height: 64px;
+  max-height: 68px;
+  padding: 3px;
+  margin: -3px;
   overflow-y: auto;
   font-size: 12.5px;
 }

@@ -81,7 +81,7 @@ async function save(): Promise<void> {
         :most="40"
         @keep="plan.columns = Math.round($event)"
       />
-      columns of
+      columns,
       <NumberField
         class="count"
         :value="plan.rows"
@@ -92,7 +92,7 @@ async function save(): Promise<void> {
         :most="100"
         @keep="plan.rows = Math.round($event)"
       />
-      pictures, each
+      rows; a picture is
       <NumberField
         class="across"
         :value="plan.across"
@@ -116,7 +116,9 @@ async function save(): Promise<void> {
         <input v-model="which" type="radio" class="form-check-input" value="noted" :disabled="noted.length === 0" />
         <span
           >Those with notes
-          <span class="dim">{{ noted.length ? `${noted.length} frames` : 'there are none' }}</span></span
+          <span class="dim">{{
+            noted.length === 0 ? 'there are none' : noted.length === 1 ? '1 frame' : `${noted.length} frames`
+          }}</span></span
         >
       </label>
     </fieldset>

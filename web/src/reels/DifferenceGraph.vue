@@ -120,8 +120,13 @@ function press(event: PointerEvent): void {
 .graph {
   position: relative;
   min-width: 0;
+  height: 92px;
   border-radius: 9px;
   background: var(--panel);
+}
+/* With one reel alone it is a ruler, and no more. */
+.graph.low {
+  height: 40px;
 }
 canvas {
   position: absolute;

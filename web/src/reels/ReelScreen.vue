@@ -10,6 +10,7 @@ import { drawSoon } from '../scene/drawLoop'
 import { useCancelOnEscape } from '../shared/cancelling'
 import { drawCompared, pictureBox, type Box } from './compareDraw'
 import { useComparing } from './comparing'
+import { usePlayRatio } from './playRatio'
 import { useReels } from './reels'
 import { titleOf } from './shooting'
 
@@ -21,6 +22,8 @@ const props = defineProps<{
   /** Counts up when pictures have come. */
   come: number
   playing: boolean
+  /** How many frames were dropped since it began to play. */
+  dropped?: number
   /** Only the picture, with nothing to take hold of. */
   bare?: boolean
 }>()
@@ -55,6 +58,11 @@ const seen = computed(() => {
   return [...pictures].flatMap((picture) => on.get(picture) ?? [])
 })
 
+const playRatio = usePlayRatio(
+  () => props.playing,
+  () => props.dropped ?? 0,
+)
+
 /** What the picture on the screen was drawn from: a picture that comes for later does not change it. */
 let drawn: unknown[] = []
 
@@ -80,13 +88,14 @@ function fit(): void {
   const { clientWidth: width, clientHeight: height } = holder.value!
   if (!canvas.value || width === 0 || height === 0) return
   size.value = { width, height }
-  const ratio = window.devicePixelRatio
+  const ratio = window.devicePixelRatio * (props.playing ? playRatio.value : 1)
   ;[canvas.value.width, canvas.value.height] = [Math.round(width * ratio), Math.round(height * ratio)]
   drawn = []
   drawSoon(draw)
 }
 useResizeObserver(holder, fit)
 onMounted(fit)
+watch([() => props.playing, playRatio], fit)
 watch(
   () => [
     props.place,

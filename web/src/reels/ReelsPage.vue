@@ -95,9 +95,8 @@ const length = computed(() => reels.a?.shown.length ?? 0)
 const rate = computed(() => reels.a?.reel.framesPerSecond ?? 24)
 const player = useReelPlayer(length, rate, (at) => pictures.isHere(at))
 const { place, read, playing, ending, speed, dropped, played } = player
-const pictures = useShownPictures(place, player.upcoming)
+const pictures = useShownPictures(place, playing, player.upcoming)
 const { come, picture } = pictures
-watch(playing, pictures.look)
 
 /** What was chosen from a list, the next key does not choose again: it plays. */
 const letGo = (event: Event) => (event.target as HTMLElement).blur()
@@ -329,6 +328,7 @@ const speeds = [0.25, 0.5, 1, 2, 4]
         :picture="picture"
         :come="come"
         :playing="playing"
+        :dropped="dropped"
         @begin="player.stop"
       />
       <div v-else class="none"><p v-if="reels.list" class="dim">Nothing to look at yet.</p></div>
@@ -403,6 +403,7 @@ const speeds = [0.25, 0.5, 1, 2, 4]
         :frames="reels.a.frames"
         :read="read"
         :notes="notes"
+        :class="{ low: !reels.isComparing }"
         @go="player.goTo"
       />
       <NotesLine v-if="reels.a" :picture="atNumber" :frame="reels.a.frames[read] ?? 0" @begin="player.stop" />
@@ -496,7 +497,7 @@ h2 {
 }
 .main {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr) auto 92px;
+  grid-template-rows: auto minmax(0, 1fr) auto auto;
   grid-auto-rows: auto;
   gap: 10px;
   min-width: 0;

@@ -26,7 +26,9 @@ onMounted(async () => (free.value = (await http.reels(scene.id!).catch(() => nul
 
 const plan = computed(() => shooting.settingsOf(wanted.value).settings)
 const frames = computed(() => plan.value.plan.frames)
-const pictures = computed(() => Math.ceil((frames.value.last - frames.value.first + 1) / wanted.value.every))
+const isOne = computed(() => wanted.value.span === 'frame')
+const held = computed(() => (plan.value.plan.leadIn ?? 0) + (plan.value.plan.leadOut ?? 0))
+const pictures = computed(() => Math.ceil((frames.value.last - frames.value.first + 1) / (plan.value.plan.every ?? 1)))
 const about = computed(() => pictures.value * wanted.value.width * wanted.value.height * bytesPerPixel)
 const lacksRoom = computed(() => free.value !== null && about.value * 1.5 > free.value)
 const isOdd = computed(() => wanted.value.width % 2 === 1 || wanted.value.height % 2 === 1)
@@ -38,12 +40,12 @@ const size = computed({
       height: sizes[at]?.height ?? wanted.value.height,
     }),
 })
-const seconds = computed(
-  () => (pictures.value + wanted.value.leadIn + wanted.value.leadOut) / scene.settings.framesPerSecond,
-)
+const seconds = computed(() => (pictures.value + held.value) / scene.settings.framesPerSecond)
 const told = computed(() => {
   const room = free.value === null ? '' : ` of ${inBytes(free.value)} free`
-  const lead = wanted.value.leadIn + wanted.value.leadOut
+  if (isOne.value)
+    return `One picture of frame ${frames.value.first}, through ${plan.value.through}, saved as PNG and kept as a reel.`
+  const lead = held.value
   return `${pictures.value} pictures${lead ? ` and ${lead} held` : ''}, ${seconds.value.toFixed(1)} s, through ${plan.value.through}; about ${inBytes(Math.round(about.value))}${room}.`
 })
 const wrong = computed(() => {
@@ -80,7 +82,14 @@ async function shoot(): Promise<void> {
 </script>
 
 <template>
-  <AskDialog title="Shoot a reel" ok="Shoot" :ready="!wrong && !isAsked" stays @done="shoot" @close="emit('close')">
+  <AskDialog
+    title="Shoot a reel"
+    :ok="isOne ? 'Save picture' : 'Shoot'"
+    :ready="!wrong && !isAsked"
+    stays
+    @done="shoot"
+    @close="emit('close')"
+  >
     <div class="row-of-fields">
       <input
         v-model="name"
@@ -104,6 +113,7 @@ async function shoot(): Promise<void> {
           <option value="work">work range</option>
           <option value="scene">scene range</option>
           <option value="typed">frames from … to …</option>
+          <option value="frame">this frame alone</option>
         </select>
         <template v-if="wanted.span === 'typed'">
           <span class="box"
@@ -115,20 +125,22 @@ async function shoot(): Promise<void> {
           /></span>
         </template>
         <span v-else class="dim num">{{ frames.first }}–{{ frames.last }}</span>
-        every
-        <NumberField
-          :value="wanted.every"
-          label="Every so many frames"
-          unit=" fr"
-          :decimals="0"
-          :step="1"
-          :least="1"
-          :most="1000"
-          @hold="wanted.every = Math.round($event)"
-          @keep="wanted.every = Math.round($event)"
-        />
+        <template v-if="!isOne">
+          every
+          <NumberField
+            :value="wanted.every"
+            label="Every so many frames"
+            unit=" fr"
+            :decimals="0"
+            :step="1"
+            :least="1"
+            :most="1000"
+            @hold="wanted.every = Math.round($event)"
+            @keep="wanted.every = Math.round($event)"
+          />
+        </template>
       </div>
-      <div class="row-of-fields">
+      <div v-if="!isOne" class="row-of-fields">
         hold the first picture
         <NumberField
           :value="wanted.leadIn"

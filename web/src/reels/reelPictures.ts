@@ -5,10 +5,16 @@ const gigabytes = (navigator as { deviceMemory?: number }).deviceMemory ?? 4
 const room = gigabytes >= 8 ? 512e6 : gigabytes >= 4 ? 256e6 : 96e6
 const mostPictures = 600
 
+interface Decoded {
+  bitmap: ImageBitmap
+  /** It is the lighter version, good enough while it moves. */
+  isLight: boolean
+}
+
 /** The pictures of one reel, decoded before they are due; those looked at last are kept. */
 export class ReelPictures {
-  private readonly known = new Map<number, ImageBitmap>()
-  private readonly coming = new Map<number, Promise<void>>()
+  private readonly known = new Map<number, Decoded>()
+  private readonly coming = new Set<string>()
   private readonly most: number
   private isGone = false
 
@@ -27,52 +33,59 @@ export class ReelPictures {
     return Math.max(1, this.most - Math.min(4, this.most / 2))
   }
 
-  /** A picture, if it is here. */
-  get(picture: number): ImageBitmap | undefined {
-    const bitmap = this.known.get(picture)
-    if (bitmap) {
-      // The one looked at last is let go last.
-      this.known.delete(picture)
-      this.known.set(picture, bitmap)
-    }
-    return bitmap
+  /** A picture, if it is here; where only the whole one will do, it is not taken for the lighter one. */
+  get(picture: number, isWhole = false): ImageBitmap | undefined {
+    const found = this.known.get(picture)
+    if (!found || (isWhole && found.isLight)) return undefined
+    // The one looked at last is let go last.
+    this.known.delete(picture)
+    this.known.set(picture, found)
+    return found.bitmap
   }
 
-  /** Looks for pictures, the first ones first; a few at a time. */
-  want(pictures: readonly number[]): void {
+  /** Looks for pictures, the first ones first; so many at a time. */
+  want(pictures: readonly number[], isLight: boolean, atOnce: number): void {
     for (const picture of pictures) {
-      if (this.coming.size >= 4 || this.isGone) return
-      if (!this.known.has(picture) && !this.coming.has(picture)) this.fetch(picture)
+      if (this.coming.size >= atOnce || this.isGone) return
+      const found = this.known.get(picture)
+      const isComing = this.coming.has(`${picture}`) || (isLight && this.coming.has(`${picture} light`))
+      if ((found && (isLight || !found.isLight)) || isComing) continue
+      void this.fetch(picture, isLight)
     }
   }
 
-  private fetch(picture: number): void {
-    const coming = fetch(http.pictureAddress(this.reel, picture))
-      .then(async (answer) => {
-        if (!answer.ok) return
-        const bitmap = await createImageBitmap(await answer.blob())
-        if (this.isGone) {
-          bitmap.close()
-          return
-        }
-        this.known.set(picture, bitmap)
-        for (const [old, gone] of this.known) {
-          if (this.known.size <= this.most) break
-          this.known.delete(old)
-          gone.close()
-        }
-      })
-      .catch(() => {})
-      .finally(() => {
-        this.coming.delete(picture)
-        if (!this.isGone) this.changed()
-      })
-    this.coming.set(picture, coming)
+  private async fetch(picture: number, isLight: boolean): Promise<void> {
+    const name = isLight ? `${picture} light` : `${picture}`
+    this.coming.add(name)
+    try {
+      const address = isLight ? http.lightAddress(this.reel, picture) : http.pictureAddress(this.reel, picture)
+      const answer = await fetch(address)
+      if (answer.ok) this.keep(picture, { bitmap: await createImageBitmap(await answer.blob()), isLight })
+    } catch {
+      // Asked for again when it is looked at again.
+    }
+    this.coming.delete(name)
+    if (!this.isGone) this.changed()
+  }
+
+  private keep(picture: number, decoded: Decoded): void {
+    const before = this.known.get(picture)
+    if (this.isGone || (before && decoded.isLight)) {
+      decoded.bitmap.close()
+      return
+    }
+    before?.bitmap.close()
+    this.known.set(picture, decoded)
+    for (const [old, gone] of this.known) {
+      if (this.known.size <= this.most) break
+      this.known.delete(old)
+      gone.bitmap.close()
+    }
   }
 
   dispose(): void {
     this.isGone = true
-    for (const bitmap of this.known.values()) bitmap.close()
+    for (const { bitmap } of this.known.values()) bitmap.close()
     this.known.clear()
   }
 }

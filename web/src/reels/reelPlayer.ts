@@ -5,6 +5,8 @@ import { FrameMeter } from '../timebar/frameMeter'
 import { frameAfter, type Ending } from '../timebar/playOrder'
 
 const readEvery = 500
+/** So many places are decoded before playing begins, unless that takes longer than so many milliseconds. */
+const [readyAhead, longestWait] = [24, 700]
 const shuttleSpeeds = [1, 2, 4]
 
 /**
@@ -24,6 +26,8 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
   const meter = new FrameMeter()
   let [startedAt, startedFrom, missed, shown, counted, readAt] = [0, 0, 0, 0, 0, 0]
   let heading: 1 | -1 = 1
+  /** When playing was asked for; 0 once it has begun. */
+  let pressedAt = 0
   let stopStepping: (() => void) | null = null
 
   const clamped = (wanted: number) => Math.min(Math.max(Math.round(wanted), 0), Math.max(0, length.value - 1))
@@ -46,6 +50,7 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
     if (atEnd) place.value = direction === 1 ? 0 : length.value - 1
     way.value = heading = direction
     meter.start()
+    pressedAt = performance.now()
     missed = shown = counted = dropped.value = played.value = 0
     goOn()
     playing.value = true
@@ -60,7 +65,16 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
     stopStepping = null
   }
 
+  /** Begins once some of what comes next is decoded, or the person has waited long enough. */
+  function isWaiting(now: number): boolean {
+    if (now - pressedAt > longestWait || upcoming(readyAhead).every(isHere)) return false
+    startedAt = now
+    return true
+  }
+
   function step(now: number): void {
+    if (pressedAt && isWaiting(now)) return
+    pressedAt = 0
     const passed = Math.max(0, Math.floor(((now - startedAt) * rate.value * speed.value) / 1000 + 1e-6))
     const next = frameAfter(0, length.value - 1, startedFrom, startedWay, passed, ending.value)
     heading = next.way

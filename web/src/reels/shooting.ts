@@ -7,6 +7,8 @@ import { useNotices } from '../scene/notices'
 import { usePerson } from '../scene/person'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
+import { saveFile } from '../shared/saveFile'
+import { usePlayhead } from '../timebar/playhead'
 import { useViews, facingNames } from '../stage/views'
 import { colours } from '../styles/scheme'
 import type { FromWorker, Shot, Spent } from './shotMessages'
@@ -20,11 +22,20 @@ export const useShooting = defineStore('shooting', () => {
   const scene = useScene()
   const selection = useSelection()
   const views = useViews()
+  const playhead = usePlayhead()
   const notices = useNotices()
   const person = usePerson()
 
   const asking = ref(false)
-  const reel = shallowRef<{ id: number; number: number; scene: number; pictures: number; began: number } | null>(null)
+  /** The one that is shot; `saves` is the file that it becomes too. */
+  const reel = shallowRef<{
+    id: number
+    number: number
+    scene: number
+    pictures: number
+    began: number
+    saves: string | null
+  } | null>(null)
   const drawn = ref(0)
   const preview = shallowRef<ImageBitmap | null>(null)
   const waits = ref('')
@@ -45,12 +56,13 @@ export const useShooting = defineStore('shooting', () => {
   /** What is shot: the range asked for, as the view worked in sees it. */
   function settingsOf(wanted: ShotSettings): { settings: ReelSettings; shot: Omit<Shot, 'start'> } {
     const { model } = scene
-    const [first, last] =
-      wanted.span === 'scene'
-        ? scene.settings.range
-        : wanted.span === 'work'
-          ? scene.settings.work
-          : [wanted.from, wanted.to]
+    const isOne = wanted.span === 'frame'
+    const [first, last] = {
+      scene: scene.settings.range,
+      work: scene.settings.work,
+      typed: [wanted.from, wanted.to] as const,
+      frame: [playhead.frame, playhead.frame] as const,
+    }[wanted.span]
     const { look } = views.active
     const camera = typeof look === 'number' ? model.objects.get(look) : undefined
     const through = camera?.name ?? facingNames[typeof look === 'string' ? look : 'free']
@@ -59,9 +71,9 @@ export const useShooting = defineStore('shooting', () => {
     const settings: ReelSettings = {
       plan: {
         frames: { first, last },
-        every: wanted.every,
-        leadIn: wanted.leadIn,
-        leadOut: wanted.leadOut,
+        every: isOne ? 1 : wanted.every,
+        leadIn: isOne ? 0 : wanted.leadIn,
+        leadOut: isOne ? 0 : wanted.leadOut,
         shutter: wanted.inside > 1 ? wanted.shutter : 0,
         inside: wanted.inside,
       },
@@ -112,7 +124,7 @@ export const useShooting = defineStore('shooting', () => {
         const start = await http.shootReel(id!, { revision, settings, name, note, by })
         const date = new Date(start.madeAt).toLocaleDateString([], { year: 'numeric', month: 'short', day: 'numeric' })
         Object.assign(shot.written, { reel: `reel ${start.number}`, date })
-        begin(id!, { ...shot, start })
+        begin(id!, { ...shot, start }, wanted.span === 'frame' ? `${shot.scene} ${start.frames[0]}.png` : null)
         return ''
       } catch (wrong) {
         // Somebody, perhaps this very hand, changed it meanwhile: what is shot is what is there now.
@@ -123,9 +135,9 @@ export const useShooting = defineStore('shooting', () => {
     }
   }
 
-  function begin(of: number, shot: Shot): void {
+  function begin(of: number, shot: Shot, saves: string | null): void {
     const { id, number, pictures } = shot.start
-    reel.value = { id, number, scene: of, pictures, began: performance.now() }
+    reel.value = { id, number, scene: of, pictures, began: performance.now(), saves }
     drawn.value = 0
     preview.value = null
     waits.value = ''
@@ -154,13 +166,23 @@ export const useShooting = defineStore('shooting', () => {
   }
 
   function done(card: ReelCard): void {
-    const of = reel.value!.scene
+    const { scene: of, saves } = reel.value!
+    if (saves) void savePicture(card, saves)
     end()
     kept.value++
-    notices.say(`${titleOf(card)} is shot: ${card.played} pictures.`, {
+    notices.say(`${titleOf(card)} is shot: ${card.played === 1 ? '1 picture' : `${card.played} pictures`}.`, {
       label: 'Look at it',
       run: () => void import('../router').then(({ router }) => router.push(`/scenes/${of}/reels?a=${card.id}`)),
     })
+  }
+
+  /** One picture alone is a file as well. */
+  async function savePicture(card: ReelCard, name: string): Promise<void> {
+    try {
+      saveFile(await http.picture(card.id, 0), name)
+    } catch (wrong) {
+      notices.problem(wrong)
+    }
   }
 
   function end(): void {

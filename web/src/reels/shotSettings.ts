@@ -3,7 +3,7 @@ import type { BurnIn, ReelBackground, ReelShading } from '../api/http'
 
 /** How the next reel is shot, apart from what it is shot of; remembered in this browser. */
 export interface ShotSettings {
-  span: 'scene' | 'work' | 'typed'
+  span: 'scene' | 'work' | 'typed' | 'frame'
   from: number
   to: number
   every: number

@@ -59,7 +59,11 @@ const { at: place, upcoming } = useFollower(
   told,
   computed(() => reels.a?.reel.framesPerSecond ?? 24),
 )
-const { come, picture } = useShownPictures(place, upcoming)
+const { come, picture } = useShownPictures(
+  place,
+  computed(() => props.cast.playing),
+  upcoming,
+)
 </script>
 
 <template>
