@@ -14,13 +14,20 @@ public static class LightPictures
     /// <exception cref="InvalidDataException">It cannot be read.</exception>
     public static byte[]? Of(byte[] png)
     {
-        using var bitmap = SKBitmap.Decode(png) ?? throw new InvalidDataException("This is not a whole PNG.");
-        if (!bitmap.Info.IsOpaque && bitmap.Pixels.Any(pixel => pixel.Alpha < byte.MaxValue)) return null;
+        using var bitmap = PngPictures.Decode(png);
+        if (IsSeeThrough(bitmap.GetPixelSpan())) return null;
         var scale = Math.Min(1, (double)LongestSide / Math.Max(bitmap.Width, bitmap.Height));
         using var fitted = scale < 1 ? bitmap.Resize(new SKSizeI(Side(bitmap.Width), Side(bitmap.Height)), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear)) : null;
         using var jpeg = (fitted ?? bitmap).Encode(SKEncodedImageFormat.Jpeg, Quality);
         return jpeg is not null && (scale < 1 || jpeg.Size < png.Length) ? jpeg.ToArray() : null;
 
         int Side(int pixels) => Math.Max(1, (int)Math.Round(pixels * scale));
+    }
+
+    private static bool IsSeeThrough(ReadOnlySpan<byte> pixels)
+    {
+        for (var i = 3; i < pixels.Length; i += 4)
+            if (pixels[i] < byte.MaxValue) return true;
+        return false;
     }
 }

@@ -71,13 +71,13 @@ export const useMarks = defineStore('marks', () => {
     // Sent again after a broken line, it is kept once.
     const by = { author: person.author.value, name: person.name.value, mark: newMark() }
     try {
-      const card = await patiently(() => http.addMark(reel, { picture, mark, by }))
+      const card = await steps.doing(
+        `${words[mark.kind]} on frame ${waiting.shown.frame}`,
+        () => patiently(() => http.addMark(reel, { picture, mark, by })),
+        ({ id }) => http.deleteMark(id).then(refresh),
+        ({ id }) => http.restoreMark(id).then(refresh),
+      )
       if (reels.a?.reel.id === reel) known.a.value = [...known.a.value.filter(({ id }) => id !== card.id), card]
-      steps.did({
-        title: `${words[mark.kind]} on frame ${card.frame}`,
-        back: () => http.deleteMark(card.id).then(refresh),
-        again: () => http.restoreMark(card.id).then(refresh),
-      })
     } catch (wrong) {
       notices.problem(wrong)
     }
@@ -101,12 +101,12 @@ export const useMarks = defineStore('marks', () => {
     if (id === null) return
     known.a.value = known.a.value.filter((each) => each.id !== id)
     try {
-      await http.deleteMark(id)
-      steps.did({
-        title: `rubbing out ${words[mark.kind]} on frame ${frame}`,
-        back: () => http.restoreMark(id).then(refresh),
-        again: () => http.deleteMark(id).then(refresh),
-      })
+      await steps.doing(
+        `rubbing out ${words[mark.kind]} on frame ${frame}`,
+        () => http.deleteMark(id),
+        () => http.restoreMark(id).then(refresh),
+        () => http.deleteMark(id).then(refresh),
+      )
     } catch (wrong) {
       notices.problem(wrong)
       await refresh()

@@ -18,9 +18,28 @@ export const useReelSteps = defineStore('reelSteps', () => {
   /** One after the other, however quickly the keys come. */
   let last: Promise<unknown> = Promise.resolve()
 
-  function did(step: Step): void {
+  /**
+   * Does something that can be taken back, from the moment on at which it is begun.
+   * @param run Does it.
+   * @param back Takes it back; told what it gave.
+   * @param again Does it again.
+   */
+  async function doing<T>(
+    title: string,
+    run: () => Promise<T>,
+    back: (result: T) => Promise<unknown>,
+    again: (result: T) => Promise<unknown>,
+  ): Promise<T> {
+    const result = run()
+    const step: Step = { title, back: () => result.then(back), again: () => result.then(again) }
     done.value = [...done.value, step].slice(-most)
     undone.value = []
+    try {
+      return await result
+    } catch (wrong) {
+      done.value = done.value.filter((each) => each !== step)
+      throw wrong
+    }
   }
 
   function move(from: typeof done, to: typeof done, way: 'back' | 'again', said: string): void {
@@ -44,7 +63,7 @@ export const useReelSteps = defineStore('reelSteps', () => {
   }
 
   return {
-    did,
+    doing,
     undo,
     redo,
     forget,

@@ -71,37 +71,38 @@ export const useReels = defineStore('reels', () => {
     await refresh()
   }
 
+  const put = (call: Promise<unknown>) => call.then(refresh)
   const remove = (reel: ReelCard) =>
     guarded(async () => {
-      await http.deleteReel(reel.id)
-      steps.did({
-        title: `deleting ${titleOf(reel)}`,
-        back: () => restore(reel),
-        again: () => put(http.deleteReel(reel.id)),
-      })
+      await steps.doing(
+        `deleting ${titleOf(reel)}`,
+        () => http.deleteReel(reel.id),
+        () => put(http.restoreReel(reel.id)),
+        () => put(http.deleteReel(reel.id)),
+      )
       notices.say(`${titleOf(reel)} is deleted.`, { label: 'Undo', run: steps.undo })
     })
-  const put = (call: Promise<unknown>) => call.then(refresh)
   const restore = (reel: ReelCard) => guarded(() => http.restoreReel(reel.id))
   const describe = (reel: ReelCard, name: string, note: string) =>
-    guarded(async () => {
-      await http.describeReel(reel.id, name, note)
-      steps.did({
-        title: `the words of reel ${reel.number}`,
-        back: () => put(http.describeReel(reel.id, reel.name, reel.note)),
-        again: () => put(http.describeReel(reel.id, name, note)),
-      })
-    })
-  const pick = (reel: ReelCard) =>
-    guarded(async () => {
-      const before = list.value?.reels.find(({ picked }) => picked)
-      await http.pickReel(reel.id, !reel.picked)
-      steps.did({
-        title: reel.picked ? `picking reel ${reel.number} no more` : `picking reel ${reel.number}`,
-        back: () => put(before ? http.pickReel(before.id, true) : http.pickReel(reel.id, false)),
-        again: () => put(http.pickReel(reel.id, !reel.picked)),
-      })
-    })
+    guarded(() =>
+      steps.doing(
+        `the words of reel ${reel.number}`,
+        () => http.describeReel(reel.id, name, note),
+        () => put(http.describeReel(reel.id, reel.name, reel.note)),
+        () => put(http.describeReel(reel.id, name, note)),
+      ),
+    )
+  const pick = (reel: ReelCard) => {
+    const before = list.value?.reels.find(({ picked }) => picked)
+    return guarded(() =>
+      steps.doing(
+        reel.picked ? `picking reel ${reel.number} no more` : `picking reel ${reel.number}`,
+        () => http.pickReel(reel.id, !reel.picked),
+        () => put(before ? http.pickReel(before.id, true) : http.pickReel(reel.id, false)),
+        () => put(http.pickReel(reel.id, !reel.picked)),
+      ),
+    )
+  }
   const giveBack = () => guarded(() => http.giveBackReels(sceneId.value))
 
   return {
