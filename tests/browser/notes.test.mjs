@@ -51,6 +51,7 @@ after(() => desk.close())
 test('a stroke is drawn where the hand went, on its frame only; Escape gives one up', async () => {
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight')
   await page.keyboard.press('p')
+  await page.getByRole('toolbar', { name: 'Pen' }).waitFor()
   const bare = await yellow()
   const through = [await on(0.4, 0.3), await on(0.5, 0.6)]
   await drag(page, await on(0.2, 0.2), await on(0.7, 0.7), {

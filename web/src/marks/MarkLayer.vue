@@ -1,80 +1,58 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { shapeOf } from './markShapes'
+import { onMounted, useTemplateRef, watch } from 'vue'
+import { drawSoon } from '../scene/drawLoop'
+import { drawMarks, markAt } from './markDraw'
 import type { ShownMark } from './marks'
 
 /** Marks, drawn over their picture. */
-const props = defineProps<{ marks: readonly ShownMark[]; width: number; height: number; rubs?: boolean }>()
-const emit = defineEmits<{ rub: [mark: ShownMark] }>()
-const shapes = computed(() =>
-  props.marks
-    .filter(({ mark }) => mark.kind !== 'remark')
-    .map((shown) => ({ shown, ...shapeOf(shown.mark, props.width, props.height) })),
-)
-const rub = (event: PointerEvent, mark: ShownMark) => {
-  if (props.rubs && (event.buttons & 1 || event.type === 'pointerdown')) emit('rub', mark)
+const props = defineProps<{ marks: readonly ShownMark[]; width: number; height: number }>()
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+// Drawn on the processor: a few lines are there sooner than they are handed over.
+const paper = () => canvas.value?.getContext('2d', { willReadFrequently: true })
+
+function draw(): void {
+  const ctx = paper()
+  if (!ctx) return
+  const ratio = window.devicePixelRatio
+  const { width, height } = props
+  const [across, down] = [Math.round(width * ratio), Math.round(height * ratio)]
+  if (ctx.canvas.width !== across) ctx.canvas.width = across
+  if (ctx.canvas.height !== down) ctx.canvas.height = down
+  ctx.setTransform(ratio, 0, 0, ratio, 0, 0)
+  ctx.clearRect(0, 0, width, height)
+  drawMarks(ctx, props.marks, { x: 0, y: 0, width, height })
+  // For whoever looks from outside.
+  ctx.canvas.dataset.marks = String(props.marks.length)
 }
+watch(
+  () => [props.marks, props.width, props.height],
+  () => drawSoon(draw),
+)
+onMounted(async () => {
+  draw()
+  // Words may have been drawn before their letters were here.
+  await document.fonts.ready
+  draw()
+})
+
+defineExpose({
+  /** The mark on a place of the picture. */
+  at: (x: number, y: number) => {
+    const ctx = paper()
+    return ctx ? markAt(ctx, props.marks, props, { x, y }) : undefined
+  },
+})
 </script>
 
 <template>
-  <svg
-    class="marks"
-    :class="{ rubs }"
-    :viewBox="`0 0 ${width} ${height}`"
-    :width="width"
-    :height="height"
-    aria-hidden="true"
-  >
-    <g
-      v-for="({ shown, path, text, ink, width: thick }, i) in shapes"
-      :key="shown.id ?? -i"
-      :data-mark="shown.mark.kind"
-      @pointerdown="rub($event, shown)"
-      @pointerenter="rub($event, shown)"
-    >
-      <template v-if="path">
-        <path :d="path" class="edge" :stroke-width="thick + 2" />
-        <path :d="path" :stroke="ink" :stroke-width="thick" />
-        <path v-if="rubs" :d="path" class="reach" :stroke-width="Math.max(14, thick)" />
-      </template>
-      <text v-if="text" :x="text.x" :y="text.y" :fill="ink" :font-size="text.height">
-        <tspan v-for="(line, at) in text.lines" :key="at" :x="text.x" :dy="`${at ? 1.2 : 0.8}em`">{{ line }}</tspan>
-      </text>
-    </g>
-  </svg>
+  <canvas ref="canvas" class="marks" :style="{ width: `${width}px`, height: `${height}px` }" aria-hidden="true" />
 </template>
 
 <style scoped>
 .marks {
   position: absolute;
-  overflow: visible;
+  left: 0;
+  top: 0;
   pointer-events: none;
-}
-path {
-  fill: none;
-  stroke-linecap: round;
-  stroke-linejoin: round;
-}
-.edge {
-  stroke: rgb(9 18 17 / 65%);
-}
-.reach {
-  stroke: transparent;
-  pointer-events: stroke;
-}
-text {
-  font-family: 'Figtree Variable', sans-serif;
-  font-weight: 650;
-  paint-order: stroke;
-  stroke: rgb(9 18 17 / 75%);
-  stroke-width: 3px;
-  stroke-linejoin: round;
-  white-space: pre;
-}
-.rubs text {
-  pointer-events: all;
-}
-.rubs g {
-  cursor: pointer;
 }
 </style>

@@ -12,6 +12,7 @@ const emit = defineEmits<{ begin: [] }>()
 const pen = usePen()
 const marks = useMarks()
 const paper = useTemplateRef<HTMLElement>('paper')
+const layer = useTemplateRef<InstanceType<typeof MarkLayer>>('layer')
 const field = useTemplateRef<HTMLTextAreaElement>('field')
 
 /** Places nearer than this, in pixels, are one. */
@@ -41,7 +42,12 @@ function press(event: PointerEvent): void {
     keepWords()
     return
   }
-  if (pen.tool === 'rubber') return
+  if (pen.tool === 'rubber') {
+    paper.value!.setPointerCapture(event.pointerId)
+    isRubbing = true
+    rub(event)
+    return
+  }
   // A press that types must not take the focus away again.
   event.preventDefault()
   if (pen.tool === 'text') {
@@ -56,7 +62,15 @@ function press(event: PointerEvent): void {
   points.value = placeOf(event)
 }
 
+let isRubbing = false
+function rub(event: PointerEvent): void {
+  const [x, y] = placeOf(event)
+  const mark = layer.value?.at(x * props.width, y * props.height)
+  if (mark) void marks.remove(mark)
+}
+
 function move(event: PointerEvent): void {
+  if (isRubbing) rub(event)
   if (!isDrawing.value) return
   const events = event.getCoalescedEvents?.() ?? []
   for (const each of events.length ? events : [event]) take(placeOf(each))
@@ -73,6 +87,7 @@ function take(place: [number, number]): void {
 }
 
 function drop(): void {
+  isRubbing = false
   if (!isDrawing.value) return
   isDrawing.value = false
   const isArrow = pen.tool === 'arrow'
@@ -82,7 +97,7 @@ function drop(): void {
 }
 
 function cancel(): void {
-  isDrawing.value = false
+  isRubbing = isDrawing.value = false
   points.value = []
 }
 useCancelOnEscape(() => isDrawing.value, cancel)
@@ -138,7 +153,7 @@ function key(event: KeyboardEvent): void {
     @pointerup="drop"
     @pointercancel="cancel"
   >
-    <MarkLayer :marks="all" :width="width" :height="height" :rubs="pen.tool === 'rubber'" @rub="marks.remove" />
+    <MarkLayer ref="layer" :marks="all" :width="width" :height="height" />
     <textarea
       v-if="typing"
       ref="field"

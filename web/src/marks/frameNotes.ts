@@ -4,6 +4,7 @@ import { http, type FrameNote } from '../api/http'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import { useBeside } from '../screens/beside'
+import { oneAtATime } from '../shared/oneAtATime'
 import { usePlayhead } from '../timebar/playhead'
 
 /** The frames of the open scene that have notes on its reels. */
@@ -13,18 +14,15 @@ export const useFrameNotes = defineStore('frameNotes', () => {
   const playhead = usePlayhead()
   const notices = useNotices()
   const all = shallowRef<readonly FrameNote[]>([])
-  let asked = 0
 
-  watch(
-    [() => scene.id, () => beside.reelsTold, () => beside.stood],
-    async ([id]) => {
-      const mine = ++asked
-      // Without an answer those known before stay; it is asked again when the line is back.
-      const found = id === null ? [] : await http.frameNotes(id).catch(() => null)
-      if (mine === asked && found) all.value = found
-    },
-    { immediate: true },
-  )
+  /** Others may draw faster than one need look. */
+  const refresh = oneAtATime(async () => {
+    const { id } = scene
+    // Without an answer those known before stay; it is asked again when the line is back.
+    const found = id === null ? [] : await http.frameNotes(id).catch(() => null)
+    if (found && id === scene.id) all.value = found
+  }, 300)
+  watch([() => scene.id, () => beside.reelsTold, () => beside.stood], () => void refresh(), { immediate: true })
 
   const words = ({ number, marks, words: said, madeBy }: FrameNote) =>
     `Reel ${number}${madeBy ? `, ${madeBy}` : ''}: ${said || (marks === 1 ? 'a drawing' : `${marks} drawings`)}`

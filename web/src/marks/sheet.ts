@@ -1,6 +1,6 @@
 import { http, type ReelPlay } from '../api/http'
 import { fittedInto } from '../reels/compareDraw'
-import { shapeOf } from './markShapes'
+import { drawMarks } from './markDraw'
 import type { ShownMark } from './marks'
 
 export interface SheetPlan {
@@ -82,34 +82,4 @@ export async function drawSheet(
     stop.throwIfAborted()
   }
   return paper.convertToBlob({ type: 'image/png' })
-}
-
-function drawMarks(
-  ctx: OffscreenCanvasRenderingContext2D,
-  marks: readonly ShownMark[],
-  box: { x: number; y: number; width: number; height: number },
-): void {
-  ctx.save()
-  ctx.beginPath()
-  ctx.rect(box.x, box.y, box.width, box.height)
-  ctx.clip()
-  ctx.translate(box.x, box.y)
-  ctx.lineCap = ctx.lineJoin = 'round'
-  for (const { mark } of marks) {
-    const { path, text, ink, width } = shapeOf(mark, box.width, box.height)
-    const line = new Path2D(path)
-    ctx.strokeStyle = 'rgb(9 18 17 / 65%)'
-    ctx.lineWidth = width + 2
-    if (path) ctx.stroke(line)
-    ctx.strokeStyle = ctx.fillStyle = ink
-    ctx.lineWidth = width
-    if (path) ctx.stroke(line)
-    if (!text) continue
-    ctx.save()
-    ctx.textBaseline = 'alphabetic'
-    ctx.font = `650 ${text.height}px 'Figtree Variable', sans-serif`
-    for (const [i, words] of text.lines.entries()) ctx.fillText(words, text.x, text.y + text.height * (0.8 + 1.2 * i))
-    ctx.restore()
-  }
-  ctx.restore()
 }

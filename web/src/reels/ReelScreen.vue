@@ -45,6 +45,7 @@ const box = computed<Box>(() => {
 
 /** So long a mark stays while playing, in seconds: for one frame nobody sees it. */
 const lingers = 0.5
+const mostLingering = 60
 /** Whose marks are seen: of the one that is looked at. */
 const marked = computed(() => {
   if (comparing.isFlicking && reels.b) return { play: reels.b, at: comparing.beside[props.place] ?? -1, on: marks.onB }
@@ -53,9 +54,17 @@ const marked = computed(() => {
 const seen = computed(() => {
   const { play, at, on } = marked.value
   if (!play || at < 0 || on.size === 0) return []
+  const seenNow = [...(on.get(play.shown[at]!) ?? [])]
   const back = props.playing ? Math.ceil(play.reel.framesPerSecond * lingers) : 0
-  const pictures = new Set(play.shown.slice(Math.max(0, at - back), at + 1))
-  return [...pictures].flatMap((picture) => on.get(picture) ?? [])
+  const passed = new Set(play.shown.slice(Math.max(0, at - back), at).reverse())
+  passed.delete(play.shown[at]!)
+  // What lingers must not hold up what is played.
+  for (const picture of passed) {
+    const those = on.get(picture) ?? []
+    if (seenNow.length + those.length > mostLingering) break
+    seenNow.push(...those)
+  }
+  return seenNow
 })
 
 const playRatio = usePlayRatio(

@@ -17,6 +17,7 @@ import { useBeside } from '../screens/beside'
 import { openScreen } from '../screens/openScreen'
 import BrandMark from '../shared/BrandMark.vue'
 import { inBytes } from '../shared/bytes'
+import { oneAtATime } from '../shared/oneAtATime'
 import SchemeButton from '../shared/SchemeButton.vue'
 import NumberField from '../values/NumberField.vue'
 import { useComparing, ways, type Way } from './comparing'
@@ -72,10 +73,11 @@ watch(
   { immediate: true },
 )
 // Another window may have shot one, or drawn on one.
-watch([() => shooting.kept, () => beside.reelsTold, () => beside.stood], async () => {
+const refresh = oneAtATime(async () => {
   await reels.refresh()
   await marks.refresh()
-})
+}, 300)
+watch([() => shooting.kept, () => beside.reelsTold, () => beside.stood], () => void refresh())
 useEventListener(window, 'focus', () => void reels.refresh())
 watch([() => reels.a?.reel.id, () => reels.b?.reel.id], () => void marks.refresh(), { immediate: true })
 // The address says what is looked at, so that it can be handed on.

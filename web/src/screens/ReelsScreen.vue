@@ -8,6 +8,7 @@ import ReelScreen from '../reels/ReelScreen.vue'
 import { useShownPictures } from '../reels/shownPictures'
 import type { ReelLineUp } from '../api/http'
 import type { Ending } from '../timebar/playOrder'
+import { oneAtATime } from '../shared/oneAtATime'
 import { useFollower, type Told } from './follower'
 
 /** Reels as a desk shows them, alone. */
@@ -41,7 +42,8 @@ watch(
   },
   { immediate: true },
 )
-watch([() => reels.a?.reel.id, () => props.told], () => void marks.refresh(), { immediate: true })
+const refresh = oneAtATime(marks.refresh, 300)
+watch([() => reels.a?.reel.id, () => props.told], () => void refresh(), { immediate: true })
 onScopeDispose(() => (comparing.told = null))
 
 const endings: Ending[] = ['once', 'loop', 'bounce']
