@@ -36,6 +36,9 @@ async function playTenSeconds(name, address) {
   await page.waitForFunction((end) => performance.now() - window.seen[0][0] > end, seconds * 1000)
   const seen = await page.evaluate(() => window.seen)
   const script = (await scriptTime()) - scriptBefore
+  const share = await page.evaluate(
+    () => document.querySelector('#app').__vue_app__.config.globalProperties.$pinia.state.value.views.pixelShare,
+  )
   await page.keyboard.press('Space')
 
   const range = await page.evaluate(() => {
@@ -55,6 +58,7 @@ async function playTenSeconds(name, address) {
   print(`${name}, dropped`, ((passed - (seen.length - 1)) / passed) * 100, '%')
   print(`${name}, longest gap`, longest, 'ms')
   print(`${name}, clock drift`, Math.abs(passed - elapsed * fps), 'frames')
+  print(`${name}, pixels drawn at the end`, share * 100, '%')
   print(`${name}, script time per frame`, (script * 1000) / (seen.length - from), 'ms')
   await page.close()
 }

@@ -126,6 +126,14 @@ test('after a change the difference rises where it is and is zero elsewhere', as
     if (!isChanged) assert.equal(mean, 0, `frame ${at + 1}`)
   }
   await page.getByRole('button', { name: 'Boat position.y 6–9' }).waitFor()
+  // What is told of the reels anew does not measure them anew.
+  let measured = 0
+  page.on('request', (request) => (measured += /difference/.test(request.url()) ? 1 : 0))
+  await moreOf(1, 'Pick it')
+  await reel(1).getByText('picked', { exact: true }).waitFor()
+  await moreOf(1, 'Pick it no more')
+  await reel(1).getByText('picked', { exact: true }).waitFor({ state: 'detached' })
+  assert.equal(measured, 0)
   await page.getByRole('button', { name: 'Next change' }).click()
   assert.equal(await page.getByLabel('Frame', { exact: true }).textContent(), '6')
   await page.getByRole('button', { name: 'Go there' }).click()

@@ -233,5 +233,34 @@ await page.evaluate(() => document.activeElement.blur())
 await page.locator('.notice').waitFor({ state: 'detached', timeout: 60_000 })
 await page.screenshot({ path: join(folder, 'reels.png') })
 
+// Notes on the second one: a stroke about what is meant, an arrow, words.
+await page.getByRole('button', { name: 'A alone' }).click()
+for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight')
+await page.keyboard.press('p')
+const paper = await page.locator('.paper').boundingBox()
+const onPaper = (x, y) => [paper.x + x * paper.width, paper.y + y * paper.height]
+await page.mouse.move(...onPaper(0.31, 0.3))
+await page.mouse.down()
+for (let i = 1; i <= 40; i++) {
+  const turn = -Math.PI / 4 + (i / 40) * 2.1 * Math.PI
+  await page.mouse.move(...onPaper(0.24 + 0.1 * Math.cos(turn), 0.42 + 0.17 * Math.sin(turn)))
+}
+await page.mouse.up()
+await page.getByRole('button', { name: 'Draw in tangerine' }).click()
+await page.getByRole('button', { name: 'Arrow', exact: true }).click()
+await page.mouse.move(...onPaper(0.62, 0.72))
+await page.mouse.down()
+await page.mouse.move(...onPaper(0.36, 0.52), { steps: 8 })
+await page.mouse.up()
+await page.getByRole('button', { name: 'Text', exact: true }).click()
+await page.mouse.click(...onPaper(0.63, 0.69))
+await page.keyboard.type('two frames later')
+await page.keyboard.press('Enter')
+await page.getByLabel('Remark on this frame').fill('The load should lag behind the arm')
+await page.keyboard.press('Enter')
+await page.getByRole('button', { name: 'Rub out this remark' }).waitFor()
+await page.mouse.move(640, 20)
+await page.screenshot({ path: join(folder, 'notes.png') })
+
 await browser.close()
 await server.dispose()

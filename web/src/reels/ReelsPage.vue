@@ -82,7 +82,7 @@ useEventListener(window, 'focus', () => void reels.refresh())
 watch([() => reels.a?.reel.id, () => reels.b?.reel.id], () => void marks.refresh(), { immediate: true })
 // The address says what is looked at, so that it can be handed on.
 watch(
-  () => [reels.a?.reel.id, reels.b?.reel.id],
+  [() => reels.a?.reel.id, () => reels.b?.reel.id],
   ([a, b]) => a !== undefined && void router.replace({ query: { a, ...(b !== undefined && { b }) } }),
 )
 onBeforeUnmount(() => {

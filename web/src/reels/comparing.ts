@@ -91,11 +91,8 @@ export const useComparing = defineStore('reelComparing', () => {
       if (!mine.signal.aborted) problem.value = wrong instanceof Error ? wrong.message : String(wrong)
     }
   }
-  watch(
-    () => [reels.a?.reel.id, reels.b?.reel.id, lineUp.value, offset.value],
-    () => void compare(),
-    { immediate: true },
-  )
+  // One by one: a reel that is told anew is the same reel.
+  watch([() => reels.a?.reel.id, () => reels.b?.reel.id, lineUp, offset], () => void compare(), { immediate: true })
 
   /** The next place after one where what differs begins to differ visibly; round at the end. */
   function nextChange(after: number): number | null {
