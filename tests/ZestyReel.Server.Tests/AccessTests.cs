@@ -38,12 +38,14 @@ public class AccessTests(OpenServer server) : IClassFixture<OpenServer>
         (await answer.Content.ReadAsStringAsync()).ShouldContain("asks for its token");
     }
 
-    [Fact]
-    public async Task Without_the_token_there_is_no_live_line()
+    [Theory]
+    [InlineData("/live")]
+    [InlineData("/live/screens")]
+    public async Task Without_the_token_there_is_no_live_line(string path)
     {
-        await using var hub = new HubConnectionBuilder().WithUrl(new Uri(server.Address, "/live")).Build();
+        await using var hub = new HubConnectionBuilder().WithUrl(new Uri(server.Address, path)).Build();
         (await Should.ThrowAsync<HttpRequestException>(() => hub.StartAsync())).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
-        await using var known = new HubConnectionBuilder().WithUrl(new Uri(server.Address, "/live"), options => options.Headers["Authorization"] = $"Bearer {OpenServer.Token}").AddMessagePackProtocol().Build();
+        await using var known = new HubConnectionBuilder().WithUrl(new Uri(server.Address, path), options => options.Headers["Authorization"] = $"Bearer {OpenServer.Token}").AddMessagePackProtocol().Build();
         await known.StartAsync();
     }
 

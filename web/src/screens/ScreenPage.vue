@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useFullscreen, useIdle } from '@vueuse/core'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, useTemplateRef } from 'vue'
+import { http } from '../api/http'
+import { Refused } from '../api/refused'
 import { usePerson } from '../scene/person'
 import { useFollowing } from './following'
 import { ScreenLine } from './screenLine'
@@ -31,6 +33,11 @@ void line.start()
 onBeforeUnmount(() => line.stop())
 document.title = 'Big screen · Zesty Reel'
 
+const lacks = ref('')
+http.scene(props.id).catch((wrong) => {
+  if (wrong instanceof Refused && wrong.status === 404) lacks.value = wrong.message
+})
+
 const page = useTemplateRef<HTMLElement>('page')
 const { isFullscreen, toggle } = useFullscreen(page)
 const { idle } = useIdle(2500)
@@ -43,6 +50,11 @@ const reload = () => window.location.reload()
   <main ref="page" class="screen-page" :class="{ idle }" @dblclick="toggle">
     <SceneScreen v-if="kept?.cast.scene" :id="id" :cast="kept.cast.scene" />
     <ReelsScreen v-else-if="kept?.cast.reels" :cast="kept.cast.reels" :told="reelsTold" />
+    <div v-else-if="lacks" class="waiting" role="alert">
+      <p class="title">The big screen</p>
+      <p>{{ lacks }}</p>
+      <p><BButton variant="strong" to="/">All scenes</BButton></p>
+    </div>
     <div v-else-if="state === 'standing'" class="waiting" role="status">
       <p class="title">The big screen</p>
       <p>

@@ -25,8 +25,12 @@ export function useCasting(
     const shown = beside.screens ? shows() : null
     if (shown) beside.cast(shown)
   }
-  // As it is once everything that moves with it has moved: several changes are told once.
-  watch([() => beside.screens, () => beside.stood, isPlaying, ...changes], () => beside.screens && drawSoon(tell))
+  watch([() => beside.screens, () => beside.stood, isPlaying, ...changes], () => {
+    if (!beside.screens) return
+    // Once everything that moves with it has moved; a page that is hidden draws nothing that could be waited for.
+    if (document.hidden) tell()
+    else drawSoon(tell)
+  })
   useIntervalFn(() => isPlaying() && tell(), toldEvery)
   onMounted(() => beside.enter(sceneId()))
   watch(sceneId, (id) => beside.enter(id))

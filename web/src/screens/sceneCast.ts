@@ -5,6 +5,9 @@ import { usePlayhead } from '../timebar/playhead'
 import { usePending } from '../values/pending'
 import { useCasting } from './casting'
 
+/** Of what a hand holds so many values are told; a longer edit than so many letters is seen when it is kept. */
+const [mostHeld, longestTry] = [3000, 200_000]
+
 /** Tells the screens what the desk of a scene shows: its frame, what it is seen through, what a hand holds and tries. */
 export function useSceneCast(sceneId: () => number): void {
   const scene = useScene()
@@ -19,6 +22,8 @@ export function useSceneCast(sceneId: () => number): void {
     const held = pending
       .list()
       .flatMap(({ object, channel, value }) => (typeof object === 'number' ? [{ object, channel, value }] : []))
+    held.splice(mostHeld)
+    const tried = scene.tried ? JSON.stringify(scene.tried) : ''
     const { lens } = pose
     return {
       reels: null,
@@ -39,7 +44,7 @@ export function useSceneCast(sceneId: () => number): void {
         objects: held.map(({ object }) => object),
         channels: held.map(({ channel }) => channel),
         values: held.map(({ value }) => value ?? 0),
-        tried: scene.tried ? JSON.stringify(scene.tried) : '',
+        tried: tried.length <= longestTry ? tried : '',
       },
     }
   }
