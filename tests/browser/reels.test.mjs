@@ -22,7 +22,10 @@ async function shoot(more = async () => {}) {
   await setField(page, 'Pixels down', '90')
   await more()
   await page.getByRole('button', { name: 'Shoot', exact: true }).click()
-  return (await until(reels, (now) => now.length === before + 1, 'the reel'))[0]
+  const [shot] = await until(reels, (now) => now.length === before + 1, 'the reel')
+  // The page hears of it a moment later.
+  await page.getByRole('region', { name: 'A reel is being shot' }).waitFor({ state: 'detached' })
+  return shot
 }
 
 const animate = async () => {

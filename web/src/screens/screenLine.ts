@@ -21,6 +21,7 @@ const longestWait = 4000
 export class ScreenLine {
   private readonly hub
   private isOver = false
+  private starting: Promise<void> | null = null
 
   /** @param enter What this page is, said anew whenever the line stands again. */
   constructor(
@@ -39,7 +40,12 @@ export class ScreenLine {
     this.hub.onclose(() => void this.start())
   }
 
-  async start(): Promise<void> {
+  /** Starts it, and goes on trying until it stands; a call while it does changes nothing. */
+  start(): Promise<void> {
+    return (this.starting ??= this.tryOn().finally(() => (this.starting = null)))
+  }
+
+  private async tryOn(): Promise<void> {
     for (let tries = 0; !this.isOver; tries++) {
       try {
         await this.hub.start()
