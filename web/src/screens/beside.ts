@@ -9,6 +9,8 @@ export const useBeside = defineStore('beside', () => {
   const person = usePerson()
   /** How many screens follow desks of this scene. */
   const screens = ref(0)
+  /** Counts up whenever that is told: as many as before may be others. */
+  const screensTold = ref(0)
   /** Counts up when the reels of the scene, or what is drawn on them, are others. */
   const reelsTold = ref(0)
   /** Counts up when the line stands, at first and again. */
@@ -19,7 +21,10 @@ export const useBeside = defineStore('beside', () => {
     leave()
     line = new ScreenLine(
       {
-        watched: (count) => (screens.value = count),
+        watched: (count) => {
+          screens.value = count
+          screensTold.value++
+        },
         reels: () => reelsTold.value++,
         state: (state) => state === 'standing' && stood.value++,
       },
@@ -36,5 +41,5 @@ export const useBeside = defineStore('beside', () => {
 
   const cast = (message: CastMessage) => line?.cast(message)
 
-  return { screens, reelsTold, stood, enter, leave, cast }
+  return { screens, screensTold, reelsTold, stood, enter, leave, cast }
 })

@@ -25,7 +25,7 @@ export function useCasting(
     const shown = beside.screens ? shows() : null
     if (shown) beside.cast(shown)
   }
-  watch([() => beside.screens, () => beside.stood, isPlaying, ...changes], () => {
+  watch([() => beside.screensTold, () => beside.stood, isPlaying, ...changes], () => {
     if (!beside.screens) return
     // Once everything that moves with it has moved; a page that is hidden draws nothing that could be waited for.
     if (document.hidden) tell()
