@@ -62,17 +62,17 @@ export const useMarks = defineStore('marks', () => {
     const play = reels.a
     if (!play) return
     const reel = play.reel.id
-    const { frames, every = 1 } = play.reel.settings.plan
+    const frame = play.frames[play.shown.indexOf(picture)]!
     const waiting = {
       reel,
-      shown: { id: null, picture, frame: frames.first + picture * every, mark, madeBy: person.name.value || null },
+      shown: { id: null, picture, frame, mark, madeBy: person.name.value || null },
     }
     onTheirWay.value = [...onTheirWay.value, waiting]
     // Sent again after a broken line, it is kept once.
     const by = { author: person.author.value, name: person.name.value, mark: newMark() }
     try {
       const card = await steps.doing(
-        `${words[mark.kind]} on frame ${waiting.shown.frame}`,
+        `${words[mark.kind]} on frame ${frame}`,
         () => patiently(() => http.addMark(reel, { picture, mark, by })),
         ({ id }) => http.deleteMark(id).then(refresh),
         ({ id }) => http.restoreMark(id).then(refresh),
