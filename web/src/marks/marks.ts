@@ -57,6 +57,9 @@ export const useMarks = defineStore('marks', () => {
   const onA = computed(() => byPicture(a.value))
   const onB = computed(() => byPicture(known.b.value))
 
+  /** What was asked for before this hand did something would show it undone; it is told anew, and asked for again. */
+  const overtake = () => void asked++
+
   /** Leaves a mark on a picture of A. It stays here until it is kept, however long the server is away. */
   async function add(picture: number, mark: PenMark): Promise<void> {
     const play = reels.a
@@ -77,6 +80,7 @@ export const useMarks = defineStore('marks', () => {
         ({ id }) => http.deleteMark(id).then(refresh),
         ({ id }) => http.restoreMark(id).then(refresh),
       )
+      overtake()
       if (reels.a?.reel.id === reel) known.a.value = [...known.a.value.filter(({ id }) => id !== card.id), card]
     } catch (wrong) {
       notices.problem(wrong)
@@ -99,11 +103,12 @@ export const useMarks = defineStore('marks', () => {
   /** Takes a mark off a picture. */
   async function remove({ id, mark, frame }: ShownMark): Promise<void> {
     if (id === null) return
+    overtake()
     known.a.value = known.a.value.filter((each) => each.id !== id)
     try {
       await steps.doing(
         `rubbing out ${words[mark.kind]} on frame ${frame}`,
-        () => http.deleteMark(id),
+        () => http.deleteMark(id).finally(overtake),
         () => http.restoreMark(id).then(refresh),
         () => http.deleteMark(id).then(refresh),
       )
