@@ -23,7 +23,7 @@ internal static class ClipBaking
     {
         var channel = thing.Channel(spec.Name);
         // Keys stand in source time: there are no warps between it and what is traced.
-        var plain = scene with { Warps = scene.Warps.Clear(), Cues = scene.Cues.Clear(), Objects = scene.Objects.SetItem(thing.Id, thing with { Roll = null, Parent = null }) };
+        var plain = scene with { Warps = scene.Warps.Clear(), Cues = scene.Cues.Clear(), Layers = scene.Layers.Clear(), Objects = scene.Objects.SetItem(thing.Id, thing with { Roll = null, Parent = null }) };
         var traced = plain.Object(thing.Id);
         var keys = Traced.Keys(
             [.. Moments(scene, thing, spec, placed)],
@@ -53,35 +53,7 @@ internal static class ClipBaking
         }
         // What goes on outside the keys is written down as far as the scene is played.
         if (thing.Channel(spec.Name).Curve is { } goesOn)
-        {
-            AddCycles(moments, goesOn, scene);
-        }
+            CycleMoments.AddTo(moments, goesOn, (scene.Rate.StartOf(scene.Settings.Range.First), scene.Rate.StartOf(scene.Settings.Range.Last)));
         return moments;
-    }
-
-    private static void AddCycles(SortedSet<Tick> moments, Curve curve, Scene scene)
-    {
-        var (from, to) = (scene.Rate.StartOf(scene.Settings.Range.First), scene.Rate.StartOf(scene.Settings.Range.Last));
-        var (first, last) = (curve.Keys[0].Time, curve.Keys[^1].Time);
-        var period = (last - first).Value;
-        if (curve.Before != Extrapolation.Hold && from < moments.Min) moments.Add(from);
-        if (curve.After != Extrapolation.Hold && to > moments.Max) moments.Add(to);
-        if (period == 0) return;
-        void Add(Extrapolation how, Tick low, Tick high)
-        {
-            if (how is Extrapolation.Hold or Extrapolation.Straight) return;
-            for (var cycle = (long)Math.Floor((double)(low - first).Value / period); cycle <= (high - first).Value / period; cycle++)
-            {
-                foreach (var key in curve.Keys)
-                {
-                    var isTurned = how == Extrapolation.Mirror && cycle % 2 != 0;
-                    var time = new Tick(cycle * period + (isTurned ? first.Value + last.Value - key.Time.Value : key.Time.Value));
-                    if (time > low && time < high) moments.Add(time);
-                }
-                if (moments.Count > Traced.MostKeys) throw Traced.TooMany();
-            }
-        }
-        Add(curve.Before, moments.Min, first);
-        Add(curve.After, last, moments.Max);
     }
 }

@@ -17,7 +17,10 @@ public static class ChangeRules
             {
                 case SceneSettings settings: SceneRules.Check(settings); break;
                 case SceneObject thing: SceneRules.Check(thing); break;
-                case Channel channel: SceneRules.Check(after.Object(new ObjectId(row.Id)), row.Channel, channel); break;
+                case Channel channel:
+                    SceneRules.Check(after.Object(new ObjectId(row.Id)), row.Channel, channel);
+                    if (LayeredName.LayerOf(row.Channel) is { } layer) after.Layer(layer);
+                    break;
                 case { } other: SceneTables.Of(row.Kind)!.Check(after, other); break;
             }
         }

@@ -5,7 +5,7 @@ namespace ZestyReel.Core.Changes;
 /// <summary>Points at one row of a scene.</summary>
 /// <param name="Kind">The kind of row.</param>
 /// <param name="Id">The number of the object, warp, bookmark or named selection; 0 for settings.</param>
-/// <param name="Channel">The channel's name; empty for the other kinds.</param>
+/// <param name="Channel">The channel's name, which may say a layer; empty for the other kinds.</param>
 public readonly record struct RowKey(RowKind Kind, int Id = 0, string Channel = "")
 {
     /// <summary>The row in a scene, an object without its channels; null where there is none.</summary>

@@ -29,4 +29,7 @@ public enum RowKind : byte
 
     /// <summary>A cue.</summary>
     Cue,
+
+    /// <summary>A layer; its keys are channels of objects.</summary>
+    Layer,
 }

@@ -42,6 +42,7 @@ public abstract class TimeMap
         Clips = LengthensClips ? scene.Clips.ToImmutableSortedDictionary(c => c.Key, c => Lengthened(c.Value)) : scene.Clips,
         PlacedClips = scene.PlacedClips.ToImmutableSortedDictionary(p => p.Key, p => Kept(scene, p.Value)),
         Cues = scene.Cues.ToImmutableSortedDictionary(c => c.Key, c => Applied(c.Value)),
+        Layers = scene.Layers.ToImmutableSortedDictionary(l => l.Key, l => l.Value.Strength.Curve is { } curve ? l.Value with { Strength = l.Value.Strength with { Curve = Applied(curve) } } : l.Value),
         Bookmarks = scene.Bookmarks.ToImmutableSortedDictionary(b => b.Key, b => b.Value with { Time = Reached(b.Value.Time) }),
     };
 

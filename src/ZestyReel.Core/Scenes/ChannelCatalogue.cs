@@ -6,7 +6,7 @@ namespace ZestyReel.Core.Scenes;
 /// <summary>Every kind's channels, in the order in which they are shown and written.</summary>
 public static class ChannelCatalogue
 {
-    private const double Far = 1e12;
+    internal const double Far = 1e12;
 
     private static readonly ImmutableArray<ChannelSpec> Shared =
     [

@@ -43,6 +43,11 @@ public sealed record ChannelSpec(
         ? new Key(key.Time, Within(Math.Round(key.Value)), Interpolation.Hold, Interpolation.Hold)
         : key with { Value = Within(key.Value) };
 
+    /// <summary>The same in a layer, where a number may be added to another one and is not kept to its limits.</summary>
+    public ChannelSpec InLayer(LayerId layer) => HoldsOnly
+        ? this with { Name = LayeredName.Of(layer, Name) }
+        : this with { Name = LayeredName.Of(layer, Name), Default = 0, Least = -ChannelCatalogue.Far, Most = ChannelCatalogue.Far };
+
     /// <exception cref="Refusal">The key's value is not one that the channel can have.</exception>
     public Key Checked(Key key, string place) => key with { Value = Checked(key.Value, place) };
 

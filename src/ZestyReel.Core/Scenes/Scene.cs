@@ -13,7 +13,8 @@ public sealed record Scene(
     ImmutableSortedDictionary<NamedSelectionId, NamedSelection> NamedSelections,
     ImmutableSortedDictionary<ClipId, Clip> Clips,
     ImmutableSortedDictionary<PlacedClipId, PlacedClip> PlacedClips,
-    ImmutableSortedDictionary<CueId, Cue> Cues)
+    ImmutableSortedDictionary<CueId, Cue> Cues,
+    ImmutableSortedDictionary<LayerId, Layer> Layers)
 {
     /// <summary>Most objects in a scene.</summary>
     public const int MostObjects = 20_000;
@@ -27,7 +28,8 @@ public sealed record Scene(
         ImmutableSortedDictionary<NamedSelectionId, NamedSelection>.Empty,
         ImmutableSortedDictionary<ClipId, Clip>.Empty,
         ImmutableSortedDictionary<PlacedClipId, PlacedClip>.Empty,
-        ImmutableSortedDictionary<CueId, Cue>.Empty);
+        ImmutableSortedDictionary<CueId, Cue>.Empty,
+        ImmutableSortedDictionary<LayerId, Layer>.Empty);
 
     /// <summary>Frames per second.</summary>
     public FrameRate Rate => Settings.Rate;
@@ -66,6 +68,16 @@ public sealed record Scene(
 
     /// <summary>The scene with a cue added or replaced.</summary>
     public Scene With(Cue changed) => this with { Cues = Cues.SetItem(changed.Id, changed) };
+
+    /// <exception cref="Refusal">There is no such layer.</exception>
+    public Layer Layer(LayerId id, string place = "layer") =>
+        Layers.GetValueOrDefault(id) ?? throw new Refusal(place, "there is no such layer any more");
+
+    /// <summary>The scene with a layer added or replaced.</summary>
+    public Scene With(Layer changed) => this with { Layers = Layers.SetItem(changed.Id, changed) };
+
+    /// <summary>The layers from the lowest to the highest.</summary>
+    public IEnumerable<Layer> LayersUpwards() => Layers.Values.OrderBy(layer => layer.Place).ThenBy(layer => layer.Id);
 
     /// <summary>The scene with an object added or replaced.</summary>
     public Scene With(SceneObject changed) => this with { Objects = Objects.SetItem(changed.Id, changed) };
@@ -140,12 +152,13 @@ public sealed record Scene(
     /// <summary>The names of all objects.</summary>
     public IReadOnlySet<string> ObjectNames() => Objects.Values.Select(o => o.Name).ToHashSet();
 
-    /// <summary>Every curve that stands on the scene's clock: those of channels, of warps and of the rates of clips.</summary>
+    /// <summary>Every curve that stands on the scene's clock: those of channels, in layers too, of warps, of the rates of clips and of the strengths of layers.</summary>
     public IEnumerable<Curve> Curves() =>
         Objects.Values.SelectMany(o => o.Channels.Values).Select(c => c.Curve).OfType<Curve>()
             .Concat(Warps.Values.Select(w => w.Curve))
-            .Concat(PlacedClips.Values.Select(placed => placed.Rate.Curve).OfType<Curve>());
+            .Concat(PlacedClips.Values.Select(placed => placed.Rate.Curve).OfType<Curve>())
+            .Concat(Layers.Values.Select(layer => layer.Strength.Curve).OfType<Curve>());
 
-    /// <summary>How many keys stand in all channels, warps and rates.</summary>
+    /// <summary>How many keys stand in all channels, warps, rates and strengths.</summary>
     public long KeyCount() => Curves().Sum(curve => (long)curve.Keys.Length);
 }

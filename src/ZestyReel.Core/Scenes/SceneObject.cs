@@ -35,8 +35,15 @@ public sealed record SceneObject(
     /// <summary>The channels that it has, in the order in which they are shown and written.</summary>
     public ImmutableArray<ChannelSpec> Specs => ChannelCatalogue.Of(Kind, Follow is not null, Aim is not null);
 
-    /// <summary>What is known of a channel; null where it has no such channel.</summary>
-    public ChannelSpec? Find(string channel) => ChannelCatalogue.Find(Kind, channel, Follow is not null, Aim is not null);
+    /// <summary>What is known of a channel, be it in a layer or not; null where it has no such channel.</summary>
+    public ChannelSpec? Find(string channel) => LayeredName.LayerOf(channel) is { } layer
+        ? ChannelCatalogue.Find(Kind, LayeredName.ChannelOf(channel), Follow is not null, Aim is not null)?.InLayer(layer)
+        : ChannelCatalogue.Find(Kind, channel, Follow is not null, Aim is not null);
+
+    /// <summary>What is known of a channel itself, and not of its keys in a layer.</summary>
+    /// <exception cref="Refusal">It has no such channel, or the name says a layer.</exception>
+    public ChannelSpec OwnSpec(string channel, string place) =>
+        LayeredName.Is(channel) ? throw new Refusal(place, "the channel as a whole is meant, not its keys in a layer") : Spec(channel, place);
 
     /// <summary>What is known of a channel.</summary>
     /// <exception cref="Refusal">It has no such channel.</exception>
@@ -50,14 +57,18 @@ public sealed record SceneObject(
     /// <summary>The object with a channel added or replaced.</summary>
     public SceneObject WithChannel(string name, Channel channel) => this with
     {
-        Channels = channel is { Curve: null, Locked: false } && channel.Still == Spec(name, "channel").Default
+        Channels = channel is { Curve: null, Locked: false } && (LayeredName.Is(name) || channel.Still == Spec(name, "channel").Default)
             ? Channels.Remove(name)
-            : Channels.SetItem(name, channel),
+            : Channels.SetItem(name, LayeredName.Is(name) && channel.Still != 0 ? channel with { Still = 0 } : channel),
     };
 
     /// <summary>The object aiming otherwise or at nothing; then it has no weight of that any more.</summary>
-    public SceneObject Aiming(Aim? aim) => this with { Aim = aim, Channels = aim is null ? Channels.Remove(Scenes.Aim.Weight) : Channels };
+    public SceneObject Aiming(Aim? aim) => this with { Aim = aim, Channels = aim is null ? Without(Scenes.Aim.Weight) : Channels };
 
     /// <summary>The object on another path or on none; then it has no travel any more.</summary>
-    public SceneObject Following(Follow? follow) => this with { Follow = follow, Channels = follow is null ? Channels.Remove(Scenes.Follow.Travel) : Channels };
+    public SceneObject Following(Follow? follow) => this with { Follow = follow, Channels = follow is null ? Without(Scenes.Follow.Travel) : Channels };
+
+    /// <summary>The channels without one, in layers neither.</summary>
+    private ImmutableSortedDictionary<string, Channel> Without(string channel) =>
+        Channels.RemoveRange(Channels.Keys.Where(name => LayeredName.ChannelOf(name) == channel));
 }

@@ -6,5 +6,5 @@ namespace ZestyReel.Core.Scenes;
 public readonly record struct TimeTarget(ObjectId Object, string? Channel)
 {
     /// <summary>How far in it lies for a channel: 1 for the object, 2 for that very channel; null where it does not reach it.</summary>
-    public int? Depth(ObjectId id, string channel) => Object != id ? null : Channel is null ? 1 : Channel == channel ? 2 : null;
+    public int? Depth(ObjectId id, string channel) => Object != id ? null : Channel is null ? 1 : Channel == LayeredName.ChannelOf(channel) ? 2 : null;
 }

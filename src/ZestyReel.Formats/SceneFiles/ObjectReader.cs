@@ -95,7 +95,7 @@ internal static class ObjectReader
     {
         foreach (var (name, value) in node.Channels())
         {
-            if (thing.Find(name) is not { } spec)
+            if (LayeredName.Is(name) || thing.Find(name) is not { } spec)
             {
                 value.Fault(name == Follow.Travel ? $"{thing.Name} follows no path" : name == Aim.Weight ? $"{thing.Name} aims at nothing" : $"a {FileWords.Of(thing.Kind)} has no such channel");
                 continue;
@@ -105,7 +105,7 @@ internal static class ObjectReader
         return thing;
     }
 
-    private static Channel? ReadChannel(Node node, ChannelSpec spec, KeyReader keys)
+    internal static Channel? ReadChannel(Node node, ChannelSpec spec, KeyReader keys)
     {
         if (node.Fields([], ["value", "keys", "before", "after", "locked"]) is not { } fields) return null;
         var locked = fields.TryGetValue("locked", out var lockedNode) && (lockedNode.Truth() ?? false);

@@ -57,7 +57,7 @@ public static class SceneFileReader
 
     private static Scene? ReadScene(Node root, Action<double> told)
     {
-        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "start", "warps", "clips", "placed", "cues", "bookmarks", "selections"]);
+        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "start", "warps", "clips", "placed", "layers", "cues", "bookmarks", "selections"]);
         if (fields is null) return null;
         if (fields.TryGetValue("format", out var format) && format.Text() is { } word && word != "zesty-scene")
             format.Fault("the format is not \"zesty-scene\"");
@@ -81,6 +81,7 @@ public static class SceneFileReader
         var objects = fields.TryGetValue("objects", out var objectsNode) ? ObjectReader.Read(objectsNode, keys, told) : [];
         var byName = new Dictionary<string, SceneObject>();
         foreach (var thing in objects) byName.TryAdd(thing.Name, thing);
+        var layers = fields.TryGetValue("layers", out var layersNode) ? new LayerReader(keys, byName).Read(layersNode) : [];
         var warps = fields.TryGetValue("warps", out var warpsNode) ? WarpReader.Read(warpsNode, keys, byName) : [];
         var clips = fields.TryGetValue("clips", out var clipsNode) ? ClipReader.Read(clipsNode, keys) : [];
         var placed = fields.TryGetValue("placed", out var placedNode) ? ClipReader.ReadPlaced(placedNode, keys, byName, clips) : [];
@@ -90,13 +91,14 @@ public static class SceneFileReader
         if (root.Faults.Count > 0) return null;
         var scene = new Scene(
             new SceneSettings(name!, rate, range!.Value, work!.Value, start),
-            objects.ToImmutableSortedDictionary(o => o.Id, o => o),
+            objects.ToImmutableSortedDictionary(o => o.Id, o => byName[o.Name]),
             warps.ToImmutableSortedDictionary(w => w.Id, w => w),
             bookmarks.ToImmutableSortedDictionary(b => b.Id, b => b),
             selections.ToImmutableSortedDictionary(c => c.Id, c => c),
             clips.ToImmutableSortedDictionary(c => c.Id, c => c),
             placed.ToImmutableSortedDictionary(p => p.Id, p => p),
-            cues.ToImmutableSortedDictionary(c => c.Id, c => c));
+            cues.ToImmutableSortedDictionary(c => c.Id, c => c),
+            layers.ToImmutableSortedDictionary(l => l.Id, l => l));
         root.Guarded<Scene?>(() =>
         {
             SceneRules.Check(scene);

@@ -42,6 +42,7 @@ public static class SceneFileWriter
             if (!scene.Warps.IsEmpty) WriteWarps(json, scene);
             if (!scene.Clips.IsEmpty) ClipWriter.WriteClips(json, scene);
             if (!scene.PlacedClips.IsEmpty) ClipWriter.WritePlaced(json, scene);
+            if (!scene.Layers.IsEmpty) LayerWriter.Write(json, scene);
             if (!scene.Cues.IsEmpty) CueWriter.Write(json, scene);
             if (!scene.Bookmarks.IsEmpty) WriteBookmarks(json, scene);
             if (!scene.NamedSelections.IsEmpty) WriteSelections(json, scene);

@@ -31,6 +31,7 @@ public static class EditJson
         options.Converters.Add(new NumberConverter<NamedSelectionId>(n => new NamedSelectionId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<ClipId>(n => new ClipId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<PlacedClipId>(n => new PlacedClipId(n), id => id.Value));
+        options.Converters.Add(new NumberConverter<LayerId>(n => new LayerId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<CueId>(n => new CueId(n), id => id.Value));
         options.Converters.Add(new TickConverter());
         options.Converters.Add(new RateConverter());

@@ -9,7 +9,7 @@ namespace ZestyReel.Server.Wire;
 /// <summary>Turns samples into messages.</summary>
 public static class SampleWire
 {
-    /// <summary>Samples of some targets, of placed clips and, where wanted, of how time flows.</summary>
+    /// <summary>Samples of some targets, of placed clips and, where wanted, of how time flows and how strong layers are.</summary>
     /// <param name="scene">The scene.</param>
     /// <param name="targets">Channels of objects.</param>
     /// <param name="clips">Placed clips.</param>
@@ -25,7 +25,7 @@ public static class SampleWire
     {
         var names = new Dictionary<string, ushort>();
         var blocks = new List<BlockMessage>(targets.Count);
-        foreach (var block in Sampler.Blocks(scene, targets, frames, stop, hands).Concat(ClipSamples.Of(scene, clips, frames)).Concat(withFlow ? SourceFrames.Of(scene, frames) : []))
+        foreach (var block in Sampler.Blocks(scene, targets, frames, stop, hands).Concat(ClipSamples.Of(scene, clips, frames)).Concat(withFlow ? SourceFrames.Of(scene, frames).Concat(LayerSamples.Of(scene, frames)) : []))
             if (Message(block, names, withStills) is { } message) blocks.Add(message);
         return new(frames.First, frames.Last, isWhole, [.. names.Keys], [.. blocks]);
     }

@@ -61,8 +61,33 @@ public sealed record RowsMessage(
     [property: Key("clips")] ClipMessage[] Clips,
     [property: Key("placed")] PlacedClipMessage[] Placed,
     [property: Key("cues")] CueMessage[] Cues,
+    [property: Key("layers")] LayerMessage[] Layers,
     [property: Key("gone")] GoneMessage[] Gone,
     [property: Key("played")] PlayedMessage[] Played);
+
+/// <summary>A layer; its keys are told as channels of objects, under names that say the layer.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Name">What it is called.</param>
+/// <param name="Place">What has a higher place lies above.</param>
+/// <param name="Letter">What it is told by where there is no room for its name.</param>
+/// <param name="Mode">What it does with what is below.</param>
+/// <param name="On">Whether it does anything.</param>
+/// <param name="Solo">Whether all that are not solo are passed over.</param>
+/// <param name="Locked">Whether its keys and strength can be changed.</param>
+/// <param name="Peel">Its colour.</param>
+/// <param name="Strength">How much of it there is.</param>
+[MessagePackObject]
+public sealed record LayerMessage(
+    [property: Key("id")] int Id,
+    [property: Key("name")] string Name,
+    [property: Key("place")] int Place,
+    [property: Key("letter")] string Letter,
+    [property: Key("mode"), MessagePackFormatter(typeof(Words<LayerMode>))] LayerMode Mode,
+    [property: Key("on")] bool On,
+    [property: Key("solo")] bool Solo,
+    [property: Key("locked")] bool Locked,
+    [property: Key("peel"), MessagePackFormatter(typeof(Words<LayerPeel>))] LayerPeel Peel,
+    [property: Key("strength")] ChannelMessage Strength);
 
 /// <summary>A cue, and when it calls.</summary>
 /// <param name="Id">Its number.</param>

@@ -33,6 +33,7 @@ public static class SceneWire
             Told((Clip clip) => new ClipMessage(clip.Id.Value, clip.Name, clip.Length, [.. clip.Channels.Keys])),
             [.. placed.Select(one => Placed(one, scene, flow))],
             [.. CueWire.Told(change, before, scene)],
+            Told((Layer layer) => LayerWire.Message(layer)),
             [.. Gone(change)],
             withPlayed ? [.. Played(scene, new TimeFlow(before), flow, SeenOtherwise(change, scene, retimed, placed))] : []);
     }

@@ -192,6 +192,20 @@ public sealed record PlacedClipImage(
         Enum.Parse<ClipCycle>(Cycle), Enum.Parse<ClipAfter>(After), Rate.Channel(keys));
 }
 
+/// <summary>A layer as it is packed; its strength's keys stand elsewhere.</summary>
+[MessagePackObject]
+public sealed record LayerImage(
+    [property: Key(0)] string Name, [property: Key(1)] int Place, [property: Key(2)] string Mode, [property: Key(3)] bool On, [property: Key(4)] bool Solo,
+    [property: Key(5)] bool Locked, [property: Key(6)] string Peel, [property: Key(7)] ChannelImage Strength)
+{
+    /// <summary>The image of a layer.</summary>
+    public static LayerImage Of(Layer l) => new(l.Name, l.Place, l.Mode.ToString(), l.On, l.Solo, l.Locked, l.Peel.ToString(), ChannelImage.Of(l.Strength));
+
+    /// <summary>The layer of the image, with its number and its strength's keys.</summary>
+    public Layer Layer(int id, ImmutableArray<Key>? keys) => new(
+        new LayerId(id), Name, Place, Enum.Parse<LayerMode>(Mode), On, Solo, Locked, Enum.Parse<LayerPeel>(Peel), Strength.Channel(keys));
+}
+
 /// <summary>What a warp covers, as it is packed.</summary>
 [MessagePackObject]
 public sealed record TargetImage([property: Key(0)] int Object, [property: Key(1)] string? Channel);

@@ -33,6 +33,10 @@ internal static class RowPackings
         {
             Curves = placed => RowPacking.Only(placed.Rate.Curve), CurvesWithin = image => RowPacking.Only(image.Rate.Keys),
         },
+        new RowPacking<Layer, LayerImage>(RowKind.Layer, "layer", LayerImage.Of, (image, id, keys) => image.Layer(id, OnlyOf(keys)))
+        {
+            Curves = layer => RowPacking.Only(layer.Strength.Curve), CurvesWithin = image => RowPacking.Only(image.Strength.Keys),
+        },
         new RowPacking<Cue, CueImage>(RowKind.Cue, "cue", CueImage.Of, (image, id, _) => image.Cue(id)),
     ];
 

@@ -35,7 +35,9 @@ public class EveryEditTests
         new AddPath([new(new(0, 0, 0)), new(new(4, 0, 3), PathPointKind.Corner), new(new(9, 2, 0), PathPointKind.Free, new(-1, 0, 0), new(2, 1, 0))], Name: "Route"),
         new AddObject(ObjectKind.Cone, "Boat"), new FollowPath([new ObjectId(6)], new ObjectId(5), SignedAxis.PlusX, Bank: 30),
         new AddCue(new(CueEvent.Reaches, new ObjectId(6), Follow.Travel, 0.5), [new(new ObjectId(4), null), new(new ObjectId(2), "look.opacity")], Offset: 4),
-        new AimAt([new ObjectId(2)], new ObjectId(6)));
+        new AimAt([new ObjectId(2)], new ObjectId(6)),
+        new AddLayer("Touch-up"), new AddLayer("Mood", LayerMode.Override), new KeyChannels(10, [new(new ObjectId(1), "1/position.x", 12), new(new ObjectId(1), "1/position.y", 3)], Reach: 5),
+        new KeyChannels(14, [new(new ObjectId(4), "2/light.intensity", 0.3), new(new ObjectId(4), "2/rotation.y", 70)]), new KeyChannels(1, [new(CurveRef.Of(new LayerId(2)), 0)]), new KeyChannels(25, [new(CurveRef.Of(new LayerId(2)), 0.8)]));
 
     private static Scene Of(params Edit[] edits) => edits.Aggregate(Scene.Empty("Bay"), (now, edit) => edit.Apply(now));
 
@@ -116,6 +118,6 @@ public class EveryEditTests
         for (var i = 0; i < blocks.Length; i++)
             for (var t = 0; t < blocks[i].Tracks.Length; t++)
                 if (!blocks[i].Tracks[t].Samples.AsSpan().SequenceEqual(others[i].Tracks[t].Samples))
-                    throw new InvalidOperationException($"{mine[i].Name}'s {blocks[i].Tracks[t].Channel} plays otherwise when it has been written and read");
+                    throw new InvalidOperationException($"{mine[i].Name}'s {blocks[i].Tracks[t].Channel} plays otherwise when it has been written and read: {string.Join("; ", Enumerable.Range(0, blocks[i].Count).Where(k => blocks[i].Tracks[t].Samples[Math.Min(k, blocks[i].Tracks[t].Samples.Length - 1)] != others[i].Tracks[t].Samples[Math.Min(k, others[i].Tracks[t].Samples.Length - 1)]).Take(3).Select(k => $"on frame {frames.First + k} {blocks[i].Tracks[t].Samples[k]:R} is {others[i].Tracks[t].Samples[k]:R}"))}");
     }
 }

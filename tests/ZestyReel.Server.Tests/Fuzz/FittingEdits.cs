@@ -24,7 +24,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (kind == typeof(SetHandle))
         {
             var set = Keys();
-            return new SetHandle(set.Times.IsEmpty ? Tick.Zero : set.Times[0], (KeySide)random.Next(2), random.NextDouble() * 9, Number(), random.Next(2) == 0, set.Object, set.Channel, set.Warp, set.Placed);
+            return new SetHandle(set.Times.IsEmpty ? Tick.Zero : set.Times[0], (KeySide)random.Next(2), random.NextDouble() * 9, Number(), random.Next(2) == 0, set.Object, set.Channel, set.Warp, set.Placed, set.Layer);
         }
         return (Edit)Record(kind);
     }
@@ -47,6 +47,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
             ("Double", "Beats") => 0.5 + random.NextDouble() * 6,
             ("Double", "Roughness") => random.NextDouble(),
             ("Decimal", "Ease") => (decimal)random.Next(6),
+            ("Decimal", "Reach") => 1m + random.Next(12),
             ("Decimal", _) => Frame(),
             ("Int64", "Frames") => (long)random.Next(1, 20),
             ("Int64", _) => (long)random.Next(-5, 60),
@@ -74,6 +75,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (type == typeof(BookmarkId)) return Any(scene.Bookmarks.Keys, new BookmarkId(1));
         if (type == typeof(NamedSelectionId)) return Any(scene.NamedSelections.Keys, new NamedSelectionId(1));
         if (type == typeof(CueId)) return Any(scene.Cues.Keys, new CueId(1));
+        if (type == typeof(LayerId)) return Any(scene.Layers.Keys, new LayerId(1));
         if (type == typeof(CueWhen)) return When();
         if (type == typeof(KeySet)) return Keys();
         if (type == typeof(ChannelValue)) return Channel();
@@ -100,7 +102,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (part == typeof(KeySet) && random.Next(2) == 0)
         {
             var only = (KeySet)items[0]!;
-            items = [.. items.Where(item => ((KeySet)item!).Object == only.Object && ((KeySet)item).Warp == only.Warp && ((KeySet)item).Placed == only.Placed)];
+            items = [.. items.Where(item => ((KeySet)item!).Object == only.Object && ((KeySet)item).Warp == only.Warp && ((KeySet)item).Placed == only.Placed && ((KeySet)item).Layer == only.Layer)];
             _sets = items.Count;
         }
         var list = Array.CreateInstance(part, items.Count);
@@ -112,7 +114,8 @@ internal sealed class FittingEdits(Random random, Scene scene)
     private KeySet Keys()
     {
         var curves = scene.Objects.Values.SelectMany(thing => thing.Channels.Where(c => c.Value.Curve is not null).Select(c => CurveRef.Of(thing.Id, c.Key)))
-            .Concat(scene.Warps.Keys.Select(CurveRef.Of)).Concat(scene.PlacedClips.Values.Where(placed => placed.Rate.Curve is not null).Select(placed => CurveRef.Of(placed.Id))).ToList();
+            .Concat(scene.Warps.Keys.Select(CurveRef.Of)).Concat(scene.PlacedClips.Values.Where(placed => placed.Rate.Curve is not null).Select(placed => CurveRef.Of(placed.Id)))
+            .Concat(scene.Layers.Values.Where(layer => layer.Strength.Curve is not null).Select(layer => CurveRef.Of(layer.Id))).ToList();
         if (curves.Count == 0) return new KeySet(new ObjectId(1), "position.x", []);
         var curve = curves[random.Next(curves.Count)];
         var times = scene.At(curve, "keys").Channel.Curve!.Keys.Select(key => key.Time).ToList();
@@ -123,12 +126,14 @@ internal sealed class FittingEdits(Random random, Scene scene)
     {
         if (random.Next(8) == 0 && !scene.Warps.IsEmpty) return new ChannelValue(CurveRef.Of(Any(scene.Warps.Keys, default)), random.Next(2) == 0 ? null : random.Next(80));
         if (random.Next(8) == 0 && !scene.PlacedClips.IsEmpty) return new ChannelValue(CurveRef.Of(Any(scene.PlacedClips.Keys, default)), random.NextDouble() * 4 - 1);
+        if (random.Next(8) == 0 && !scene.Layers.IsEmpty) return new ChannelValue(CurveRef.Of(Any(scene.Layers.Keys, default)), random.Next(3) == 0 ? null : random.NextDouble());
         // A channel that has keys half of the time, since much can only be done to those.
         if (random.Next(2) == 0 && Keys() is { Channel: { } keyed, Object: { } owner, Times.IsEmpty: false }) return new ChannelValue(owner, keyed);
         var thing = AnyObject();
         var spec = AnySpec(thing);
         double? value = spec.HoldsOnly ? random.Next((int)spec.Most + 1) : spec.Most <= 1 ? random.NextDouble() : spec.Within(Number());
-        return new ChannelValue(thing, spec.Name, random.Next(3) == 0 ? null : value);
+        var name = random.Next(3) == 0 && !scene.Layers.IsEmpty ? LayeredName.Of(Any(scene.Layers.Keys, default), spec.Name) : spec.Name;
+        return new ChannelValue(thing, name, random.Next(3) == 0 ? null : value);
     }
 
     private ChannelSpec AnySpec(ObjectId id)
@@ -146,7 +151,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
             case 0: return new(CueEvent.Bookmark, Bookmark: Any(scene.Bookmarks.Keys, new BookmarkId(1)));
             case 1: return new((CueEvent)(1 + random.Next(2)), thing, Value: far, Other: AnyObject());
             default:
-                var (watched, channel) = Keys() is { Channel: { } keyed, Object: { } owner } ? (owner, keyed) : (thing, "position.x");
+                var (watched, channel) = Keys() is { Channel: { } keyed, Object: { } owner } ? (owner, LayeredName.ChannelOf(keyed)) : (thing, "position.x");
                 return new(CueEvent.Reaches, watched, channel, channel == Follow.Travel ? random.NextDouble() : random.Next(12), (CueGoing)random.Next(3));
         }
     }

@@ -23,7 +23,7 @@ public sealed record BakeCue(CueId Cue) : Edit
             foreach (var (name, channel) in thing.Channels)
             {
                 if (channel.Curve is not { } curve || !cue.Covers(id, name)) continue;
-                thing.Unlocked(name, "cue");
+                scene.At(CurveRef.Of(id, name), "cue").Unlocked("cue");
                 RefuseWarped(flow.Covering(id, name), cue, thing);
                 thing = thing.WithChannel(name, channel with { Curve = later.Applied(curve) });
             }

@@ -16,7 +16,7 @@ internal static class CueEdits
         foreach (var (id, channel) in starts)
         {
             var thing = scene.Object(id, "starts.object");
-            if (channel is not null) thing.Spec(channel, "starts.channel");
+            if (channel is not null) thing.OwnSpec(channel, "starts.channel");
         }
         return [.. starts.Distinct()];
     }
@@ -34,7 +34,7 @@ internal static class CueEdits
         foreach (var (id, only) in starts)
         {
             foreach (var (name, channel) in scene.Object(id).Channels)
-                if (channel.Curve is { } curve && (only is null || only == name)) Seen(flow.PlayedOf(CurveRef.Of(id, name), curve.Keys[0].Time.Value));
+                if (channel.Curve is { } curve && (only is null || only == LayeredName.ChannelOf(name))) Seen(flow.PlayedOf(CurveRef.Of(id, name), curve.Keys[0].Time.Value));
             if (only is not null) continue;
             foreach (var placed in scene.PlacedClips.Values)
                 if (placed.Object == id) Seen(flow.PlayedOf(id, placed.Start.Value));

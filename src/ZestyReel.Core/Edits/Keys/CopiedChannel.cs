@@ -7,20 +7,21 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Copied keys of one curve, in rising time.</summary>
 /// <param name="Keys">The keys.</param>
 /// <param name="Object">The object whose channel they are from.</param>
-/// <param name="Channel">The channel's name.</param>
+/// <param name="Channel">The channel's name; keys in a layer are told by a <see cref="LayeredName"/>.</param>
 /// <param name="Warp">Or the warp whose points they are.</param>
 /// <param name="Placed">Or the placed clip whose rate they are from.</param>
+/// <param name="Layer">Or the layer whose strength is meant.</param>
 [method: JsonConstructor]
 public sealed record CopiedChannel(
-    ImmutableArray<CopiedKey> Keys, ObjectId? Object = null, string? Channel = null, WarpId? Warp = null, PlacedClipId? Placed = null)
+    ImmutableArray<CopiedKey> Keys, ObjectId? Object = null, string? Channel = null, WarpId? Warp = null, PlacedClipId? Placed = null, LayerId? Layer = null)
 {
     /// <summary>Keys of any curve.</summary>
-    public CopiedChannel(CurveRef curve, ImmutableArray<CopiedKey> keys) : this(keys, curve.Object, curve.Object is null ? null : curve.Channel, curve.Warp, curve.Placed)
+    public CopiedChannel(CurveRef curve, ImmutableArray<CopiedKey> keys) : this(keys, curve.Object, curve.Object is null ? null : curve.Channel, curve.Warp, curve.Placed, curve.Layer)
     {
     }
 
     /// <summary>Where they are from.</summary>
     /// <exception cref="Refusal">It says of none, or of several.</exception>
     [JsonIgnore]
-    public CurveRef Curve => CurveRef.Given(Object, Channel, Warp, Placed, "copied");
+    public CurveRef Curve => CurveRef.Given(Object, Channel, Warp, Placed, Layer, "copied");
 }

@@ -42,8 +42,9 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
         {
             told = told.WithKeys(was, isNow);
             if (curve.Object is not { } id) continue;
-            var values = Stages.Values(scene.Object(id), curve.Channel, times);
-            var valuesAfter = Stages.Values(after.Object(id), curve.Channel, timesAfter);
+            var channel = LayeredName.ChannelOf(curve.Channel);
+            var values = Stages.Values(scene.Object(id), channel, times);
+            var valuesAfter = Stages.Values(after.Object(id), channel, timesAfter);
             for (var i = 0; i < values.Length; i++)
                 if (LargestDifference.Off(values[i], valuesAfter[i]) is var off && off > told.Difference)
                     told = told with { Difference = off, Frame = scene.Rate.FrameOf(played[i]), Curve = curve };
@@ -70,6 +71,9 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
                     break;
                 case RowKind.PlacedClip when (was, isNow) is (PlacedClip old, PlacedClip now):
                     yield return (CurveRef.Of(now.Id), old.Rate, now.Rate);
+                    break;
+                case RowKind.Layer when (was, isNow) is (Layer old, Layer now):
+                    yield return (CurveRef.Of(now.Id), old.Strength, now.Strength);
                     break;
             }
     }

@@ -5,15 +5,16 @@ using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
-/// <summary>Points at keys of one curve by their times: of an object's channel, of a warp, or of a placed clip's rate.</summary>
+/// <summary>Points at keys of one curve by their times: of an object's channel, of a warp, of a placed clip's rate, or of a layer's strength.</summary>
 /// <param name="Times">When the keys stand, in ticks.</param>
 /// <param name="Object">The object whose channel it is.</param>
-/// <param name="Channel">The channel's name.</param>
+/// <param name="Channel">The channel's name; keys in a layer are told by a <see cref="LayeredName"/>.</param>
 /// <param name="Warp">Or the warp whose points are meant.</param>
 /// <param name="Placed">Or the placed clip whose rate is meant.</param>
+/// <param name="Layer">Or the layer whose strength is meant.</param>
 [method: JsonConstructor]
 public sealed record KeySet(
-    ImmutableArray<Tick> Times, ObjectId? Object = null, string? Channel = null, WarpId? Warp = null, PlacedClipId? Placed = null)
+    ImmutableArray<Tick> Times, ObjectId? Object = null, string? Channel = null, WarpId? Warp = null, PlacedClipId? Placed = null, LayerId? Layer = null)
 {
     /// <summary>Keys of an object's channel.</summary>
     public KeySet(ObjectId thing, string channel, ImmutableArray<Tick> times) : this(times, thing, channel)
@@ -21,12 +22,12 @@ public sealed record KeySet(
     }
 
     /// <summary>Keys of any curve.</summary>
-    public KeySet(CurveRef curve, ImmutableArray<Tick> times) : this(times, curve.Object, curve.Object is null ? null : curve.Channel, curve.Warp, curve.Placed)
+    public KeySet(CurveRef curve, ImmutableArray<Tick> times) : this(times, curve.Object, curve.Object is null ? null : curve.Channel, curve.Warp, curve.Placed, curve.Layer)
     {
     }
 
     /// <summary>Which curve is meant.</summary>
     /// <exception cref="Refusal">It says of none, or of several.</exception>
     [JsonIgnore]
-    public CurveRef Curve => CurveRef.Given(Object, Channel, Warp, Placed, "keys");
+    public CurveRef Curve => CurveRef.Given(Object, Channel, Warp, Placed, Layer, "keys");
 }

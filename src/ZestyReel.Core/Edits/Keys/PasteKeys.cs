@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using ZestyReel.Core.Curves;
+using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
@@ -14,9 +15,10 @@ namespace ZestyReel.Core.Edits;
 /// </param>
 /// <param name="Mirrored">The last one first.</param>
 /// <param name="Meet">What happens where a key lands on another.</param>
+/// <param name="Layer">The layer that the keys go into, so that what the base showed is seen; left out, they go where they are from.</param>
 public sealed record PasteKeys(
     CopiedKeys Copied, decimal? At = null, ImmutableArray<ObjectId>? Onto = null, bool Mirrored = false,
-    WhenKeysMeet Meet = WhenKeysMeet.Stop) : Edit
+    WhenKeysMeet Meet = WhenKeysMeet.Stop, LayerId? Layer = null) : Edit
 {
     private int Count => Copied.Channels.Sum(c => c.Keys.Length);
 
@@ -32,22 +34,34 @@ public sealed record PasteKeys(
         var start = At is { } frame ? scene.Rate.At(frame, "at") : first;
         var placing = new KeyPlacing(scene.Rate, Meet);
         var pasted = 0;
+        var flow = new TimeFlow(scene);
         foreach (var (target, copied) in Targets())
         {
             // What the other object has no channel for is left out; something must be left.
             if (target.Object is { } id && scene.Object(id, "onto").Find(target.Channel) is null) continue;
-            var at = scene.At(target, "onto").Unlocked("onto");
+            var at = scene.At(InLayer(target), "onto").Unlocked("onto");
             var (spec, channel) = (at.Spec, at.Channel);
             foreach (var key in copied.Keys) spec.Checked(key.Value, "copied");
             var keys = copied.Keys.Select(key => key.Key()).Select(key => Mirrored ? key.TurnedInTime(first, last) : key)
-                .Select(key => key with { Time = start + (key.Time - first) }).Select(spec.Fitted);
+                .Select(key => key with { Time = start + (key.Time - first) })
+                .Select(key => at.Layer is null || LayeredName.Is(copied.Curve.Channel) ? key : Seen(scene, flow, at, key)).Select(spec.Fitted);
             var all = placing.Placed(channel.Curve?.Keys ?? [], keys);
-            scene = scene.With(target, channel with { Curve = channel.Curve?.WithKeys(all) ?? new Curve(all) });
+            scene = scene.With(at.Curve, channel with { Curve = channel.Curve?.WithKeys(all) ?? new Curve(all) });
             pasted++;
         }
         if (pasted == 0) throw new Refusal("onto", "the selected objects have none of the channels that were copied");
         placing.Finish();
         return scene;
+    }
+
+    /// <summary>The same curve in the layer, where one is given; keys from a layer go into it as well.</summary>
+    private CurveRef InLayer(CurveRef curve) => Layer is { } layer && curve.Object is not null ? curve with { Channel = LayeredName.Of(layer, LayeredName.ChannelOf(curve.Channel)) } : curve;
+
+    /// <summary>A key of the base in a layer: its value is the one to be seen.</summary>
+    private static Key Seen(Scene scene, TimeFlow flow, AddressedChannel at, Key key)
+    {
+        var played = flow.PlayedOf(at.Curve, key.Time.Value) ?? key.Time.Value;
+        return key with { Value = new SeenValues(scene, new Tick((long)Math.Round(played))).Own(at, key.Value, "copied"), InHandle = default, OutHandle = default };
     }
 
     private IEnumerable<(CurveRef, CopiedChannel)> Targets()

@@ -15,10 +15,11 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Channel">The channel's name.</param>
 /// <param name="Warp">Or the warp whose point is meant.</param>
 /// <param name="Placed">Or the placed clip whose rate is meant.</param>
+/// <param name="Layer">Or the layer whose strength is meant.</param>
 [method: JsonConstructor]
 public sealed record SetHandle(
     Tick Time, KeySide Side, double Frames, double Value, bool Alone = false,
-    ObjectId? Object = null, string? Channel = null, WarpId? Warp = null, PlacedClipId? Placed = null) : Edit
+    ObjectId? Object = null, string? Channel = null, WarpId? Warp = null, PlacedClipId? Placed = null, LayerId? Layer = null) : Edit
 {
     /// <summary>A handle of an object's channel.</summary>
     public SetHandle(ObjectId thing, string channel, Tick time, KeySide side, double frames, double value, bool alone = false)
@@ -29,7 +30,7 @@ public sealed record SetHandle(
     /// <summary>Which curve is meant.</summary>
     /// <exception cref="Refusal">It says of none, or of several.</exception>
     [JsonIgnore]
-    public CurveRef Curve => CurveRef.Given(Object, Channel, Warp, Placed, "handle");
+    public CurveRef Curve => CurveRef.Given(Object, Channel, Warp, Placed, Layer, "handle");
 
     /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant(

@@ -30,6 +30,8 @@ public sealed record SetRotationOrder(ImmutableArray<ObjectId> Objects, Rotation
             if (thing.RotationOrder == Order) continue;
             if (KeepPoses && (thing.Roll is not null || QuaternionRotation.Channels.Any(FrameTimes.At(scene, new Tick(0)).ClipsOn(id) is { } clips ? clips.Covers : _ => false)))
                 throw new Refusal("objects", $"clips or rolling rotate {thing.Name}, and in another order would rotate it otherwise; bake the clips first, or take them off, and let it not roll");
+            if (KeepPoses && thing.Channels.Keys.FirstOrDefault(name => LayeredName.Is(name) && QuaternionRotation.Channels.Contains(LayeredName.ChannelOf(name))) is { } turned)
+                throw new Refusal("objects", $"{scene.Layer(LayeredName.LayerOf(turned)!.Value).Name} rotates {thing.Name}, and in another order would rotate it otherwise; merge it first");
             scene = scene.With((KeepPoses ? Converted(thing) : thing) with { RotationOrder = Order });
         }
         return scene;

@@ -17,8 +17,10 @@ namespace ZestyReel.Core.Edits;
 /// mirroring, a rotation R becomes M·R·M, which turns the other way about the two axes in the plane, in whatever order.
 /// </param>
 /// <param name="Interpolation">The in and out of new keys; channels that only hold, hold.</param>
+/// <param name="Layer">The layer that the keys go into; the base when left out.</param>
 public sealed record PastePose(
-    CopiedPose Copied, decimal Frame, ImmutableArray<ObjectId>? Onto = null, Axis? Mirror = null, Interpolation Interpolation = Interpolation.Clamped) : Edit
+    CopiedPose Copied, decimal Frame, ImmutableArray<ObjectId>? Onto = null, Axis? Mirror = null, Interpolation Interpolation = Interpolation.Clamped,
+    LayerId? Layer = null) : Edit
 {
     /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant($"Paste the pose{(Mirror is null ? "" : ", mirrored,")} at {Frame}");
@@ -28,12 +30,15 @@ public sealed record PastePose(
     {
         if (Copied.Values.IsDefaultOrEmpty) throw new Refusal("copied", "no pose has been copied");
         if (Mirror is { } axis && !Enum.IsDefined(axis)) throw new Refusal("mirror", "there is no such axis");
+        var layer = Layer is { } id ? scene.Layer(id) : null;
         var moment = FrameTimes.At(scene, scene.Rate.At(Frame));
         var values = Targets()
             .Select(target => new ChannelValue(target.Object, target.Copied.Channel, Mirrored(target.Copied)))
             // What the other object has not, or what something else than its keys decides, is left out; something must be left.
             .Where(value => scene.Object(value.Object!.Value, "onto") is var thing && thing.Find(value.Channel!) is { } spec
-                && Stages.OwnValue(thing, spec, spec.Checked(value.Value!.Value, "copied"), moment) is not null)
+                && spec.Checked(value.Value!.Value, "copied") is var seen
+                && (layer is null ? Stages.OwnValue(thing, spec, seen, moment) : Stages.OwnValue(thing, spec, layer, seen, moment)) is not null)
+            .Select(value => value with { Channel = LayeredName.Of(Layer, value.Channel!) })
             .ToImmutableArray();
         if (values.IsEmpty) throw new Refusal("onto", "the selected objects have none of the channels of the pose");
         return new KeyChannels(Frame, values, Interpolation).Within(scene);

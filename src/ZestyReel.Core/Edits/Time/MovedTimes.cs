@@ -90,8 +90,8 @@ internal static class MovedTimes
     {
         foreach (var thing in objects is { } some ? some.Select(id => scene.Object(id, "objects")) : scene.Objects.Values)
             foreach (var (name, channel) in thing.Channels)
-                if (channel is { Locked: true, Curve: not null })
-                    throw new Refusal("objects", $"{thing.Name}'s {name} is locked, and its keys would move; unlock it first, or select other objects");
+                if (channel.Curve is not null && scene.IsLocked(thing, name))
+                    throw new Refusal("objects", $"{scene.At(CurveRef.Of(thing.Id, name), "objects").Words} is locked, and its keys would move; unlock it first, or select other objects");
     }
 
     /// <summary>The first tick that is not before a source time, which may lie between ticks.</summary>

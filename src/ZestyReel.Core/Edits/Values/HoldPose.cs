@@ -31,7 +31,7 @@ public sealed record HoldPose(decimal From, decimal To, ImmutableArray<ObjectId>
             foreach (var (name, known) in thing.Channels)
             {
                 if (known.Curve is null) continue;
-                var channel = thing.Unlocked(name, "objects");
+                var channel = scene.At(CurveRef.Of(id, name), "objects").Unlocked("objects").Channel;
                 var curve = CurveRef.Of(id, name);
                 thing = thing.WithChannel(name, Held(thing.Spec(name, "objects"), channel, start.Source(curve), end.Source(curve)));
                 held++;

@@ -5,7 +5,7 @@ namespace ZestyReel.Core.Evaluation;
 /// <summary>Adds what the clips placed on an object give.</summary>
 internal sealed class ClipStage : IStage
 {
-    public string Driver => "a clip";
+    public string DriverOf(SceneObject thing, string channel, FrameTimes times) => "a clip";
 
     public bool Moves(SceneObject thing, string channel, FrameTimes times) => times.ClipsOn(thing.Id)?.Covers(channel) == true;
 

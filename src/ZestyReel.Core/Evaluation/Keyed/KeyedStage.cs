@@ -5,7 +5,7 @@ namespace ZestyReel.Core.Evaluation;
 /// <summary>The channel's own: its keys at source time, or its still value. A rotation with quaternion interpolation is worked out as one thing.</summary>
 internal sealed class KeyedStage : IStage
 {
-    public string Driver => "keys";
+    public string DriverOf(SceneObject thing, string channel, FrameTimes times) => "keys";
 
     public bool Moves(SceneObject thing, string channel, FrameTimes times) =>
         thing.Channels.GetValueOrDefault(channel)?.Curve is not null || QuaternionRotation.Covers(thing, channel);

@@ -5,7 +5,7 @@ namespace ZestyReel.Core.Evaluation;
 /// <summary>Keeps every channel to values that it can have: a curve may overshoot, and a clip may add too much.</summary>
 internal sealed class LimitStage : IStage
 {
-    public string Driver => "limits";
+    public string DriverOf(SceneObject thing, string channel, FrameTimes times) => "limits";
 
     public bool Moves(SceneObject thing, string channel, FrameTimes times) => false;
 

@@ -5,7 +5,7 @@ namespace ZestyReel.Core.Evaluation;
 /// <summary>Adds to a wheel's rotation what it has rolled.</summary>
 internal sealed class RollStage : IStage
 {
-    public string Driver => "rolling";
+    public string DriverOf(SceneObject thing, string channel, FrameTimes times) => "rolling";
 
     public bool Moves(SceneObject thing, string channel, FrameTimes times) => thing.Roll?.Channel == channel;
 

@@ -25,7 +25,7 @@ public static class StaleSamples
         foreach (var id in retimed.In(after)) Add(id, AllOf(after.Object(id)), TickInterval.All);
         foreach (var (row, before, now) in change.Rows)
         {
-            if (row.Kind == RowKind.Channel) Add(new ObjectId(row.Id), [row.Channel], Differing(before as Channel, now as Channel));
+            if (row.Kind == RowKind.Channel) Add(new ObjectId(row.Id), [LayeredName.ChannelOf(row.Channel)], Differing(before as Channel, now as Channel));
             else if (row.Kind == RowKind.Object && now is SceneObject thing)
             {
                 // Also one with nothing to sample anew: what rolls inside it rests on it.
@@ -33,6 +33,7 @@ public static class StaleSamples
                 Add(thing.Id, reached, reached.Count > 0 ? TickInterval.All : TickInterval.None);
             }
         }
+        foreach (var (id, channels) in change.Layered(after)) Add(id, channels, TickInterval.All);
         foreach (var (placed, channels) in change.MovedClips(after)) Add(placed.Object, channels, TickInterval.All);
         foreach (var (id, known) in stale)
             // Quaternion interpolation is one of all three channels together, and reaches to the keys of each.
@@ -93,6 +94,25 @@ public static class StaleSamples
         // Off its path it may stand in other ways, and have another speed, though no channel of its own has changed.
         if (before.Aim != now.Aim) rotations = rotations.Append(now.Aim is null ? "rotation.x" : Aim.Weight);
         return before.Follow == now.Follow ? rotations : rotations.Append(now.Follow is null ? "position.x" : Follow.Travel);
+    }
+
+    /// <summary>What lies in layers that came, went or changed otherwise than in name; where another solo passes layers over, what lies in any.</summary>
+    private static IEnumerable<(ObjectId Object, IEnumerable<string> Channels)> Layered(this SceneChange change, Scene after)
+    {
+        var layers = new HashSet<LayerId>();
+        foreach (var row in change.Rows)
+        {
+            if (row.Row.Kind != RowKind.Layer) continue;
+            var (was, isNow) = ((Layer?)row.Before, (Layer?)row.After);
+            if (was is { Solo: true } != isNow is { Solo: true }) layers.UnionWith(after.Layers.Keys);
+            if (was is null || isNow is null || (was.On, was.Mode, was.Place, was.Strength) != (isNow.On, isNow.Mode, isNow.Place, isNow.Strength)) layers.Add(new(row.Row.Id));
+        }
+        if (layers.Count == 0) yield break;
+        foreach (var thing in after.Objects.Values)
+        {
+            var names = thing.Channels.Keys.Where(name => LayeredName.LayerOf(name) is { } layer && layers.Contains(layer)).Select(LayeredName.ChannelOf).ToList();
+            if (names.Count > 0) yield return (thing.Id, names);
+        }
     }
 
     /// <summary>Placed clips that came, went or changed, with the channels of theirs.</summary>

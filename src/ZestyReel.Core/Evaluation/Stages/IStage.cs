@@ -5,8 +5,8 @@ namespace ZestyReel.Core.Evaluation;
 /// <summary>One step in the order in which an object's channels are evaluated; see <see cref="Stages"/>.</summary>
 internal interface IStage
 {
-    /// <summary>Who a value that this step gives is from, in a word for a person.</summary>
-    string Driver { get; }
+    /// <summary>Who a value that this step gives a channel is from, in a word for a person.</summary>
+    string DriverOf(SceneObject thing, string channel, FrameTimes times);
 
     /// <summary>Whether the step has a say in a channel, so that its value may differ from frame to frame.</summary>
     bool Moves(SceneObject thing, string channel, FrameTimes times);

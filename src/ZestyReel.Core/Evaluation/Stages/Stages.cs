@@ -9,6 +9,7 @@ namespace ZestyReel.Core.Evaluation;
 /// <item>Time: <see cref="FrameTimes"/> leads played time through warps to the source time of each channel.</item>
 /// <item>Curve: <see cref="KeyedStage"/>, the channel's own keys or still value at source time; a rotation with quaternion interpolation as one thing.</item>
 /// <item>Clips: <see cref="ClipStage"/> adds what is placed on the object.</item>
+/// <item>Layers: <see cref="LayerStage"/>, from the lowest up.</item>
 /// <item>Constraints of the transform: <see cref="RollStage"/>.</item>
 /// <item>Limits: <see cref="LimitStage"/>. What anything shows is after this.</item>
 /// <item>World: <see cref="WorldSampler"/> sets each object inside its parent.</item>
@@ -16,10 +17,10 @@ namespace ZestyReel.Core.Evaluation;
 /// </summary>
 public static class Stages
 {
-    private static readonly IStage Keyed = new KeyedStage(), Limits = new LimitStage();
+    private static readonly IStage Keyed = new KeyedStage(), Clips = new ClipStage(), Layers = new LayerStage(), Limits = new LimitStage();
 
     /// <summary>The steps that give an object's channels, in their order.</summary>
-    private static readonly IStage[] All = [Keyed, new ClipStage(), new RollStage(), Limits];
+    private static readonly IStage[] All = [Keyed, Clips, Layers, new RollStage(), Limits];
 
     /// <summary>Whether a channel may differ from frame to frame; else one value stands for all.</summary>
     public static bool Moves(SceneObject thing, string channel, FrameTimes times)
@@ -70,10 +71,37 @@ public static class Stages
         return value;
     }
 
+    /// <summary>As the other, for the keys of a layer, with what they are laid over; null also where the layer has no strength then, or is passed over.</summary>
+    /// <param name="thing">Whose channel.</param>
+    /// <param name="spec">The channel itself.</param>
+    /// <param name="layer">The layer.</param>
+    /// <param name="seen">The value to be seen.</param>
+    /// <param name="moment">A single moment.</param>
+    public static double? OwnValue(SceneObject thing, ChannelSpec spec, Layer layer, double seen, FrameTimes moment)
+    {
+        if (!moment.Layers.Contains(layer) || moment.StrengthsOf(layer)[0] is var strength && strength == 0) return null;
+        double? value = seen;
+        for (var i = All.Length - 1; All[i] != Layers && value is { } after; i--) value = All[i].Before(thing, spec, after, moment);
+        if (value is not { } above || LayerStage.Below(layer.Id, thing, spec, above, moment) is not { } wanted) return null;
+        if (spec.HoldsOnly) return layer.Mode == LayerMode.Override && strength >= 0.5 ? spec.Within(wanted) : null;
+        var below = Below(thing, spec, layer, moment);
+        return spec.InLayer(layer.Id).Within(layer.Mode == LayerMode.Add ? (wanted - below) / strength : below + (wanted - below) / strength);
+    }
+
+    /// <summary>What a channel is before a layer, at a single moment.</summary>
+    public static double Below(SceneObject thing, ChannelSpec spec, Layer layer, FrameTimes moment)
+    {
+        using var rows = new ChannelRows(thing, [spec], 1);
+        Keyed.Apply(rows, moment);
+        Clips.Apply(rows, moment);
+        LayerStage.ApplyBelow(layer.Id, rows, moment);
+        return rows[0][0];
+    }
+
     /// <summary>What drives a channel besides its own keys, in a few words; null where nothing does.</summary>
     public static string? DriverOf(SceneObject thing, string channel, FrameTimes times)
     {
-        var drivers = All.Where(stage => stage != Keyed && stage.Moves(thing, channel, times)).Select(stage => stage.Driver).ToList();
+        var drivers = All.Where(stage => stage != Keyed && stage.Moves(thing, channel, times)).Select(stage => stage.DriverOf(thing, channel, times)).ToList();
         return drivers.Count == 0 ? null : string.Join(" and ", drivers);
     }
 

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Collections.Immutable;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
@@ -17,12 +18,14 @@ public sealed class FrameTimes
     private readonly Dictionary<double[], float[]> _frames = [];
     private readonly Lazy<ILookup<ObjectId, PlacedClip>> _placed;
     private readonly ConcurrentDictionary<ObjectId, ClipMix> _clips = [];
+    private readonly ConcurrentDictionary<LayerId, double[]> _strengths = [];
 
     /// <param name="scene">Whose warps apply.</param>
     /// <param name="played">Played times in ticks.</param>
     public FrameTimes(Scene scene, double[] played)
     {
         (Scene, _flow, _played) = (scene, new TimeFlow(scene), played);
+        Layers = Playing(scene);
         _placed = new(() => scene.PlacedClips.Values.ToLookup(placed => placed.Object));
     }
 
@@ -70,6 +73,19 @@ public sealed class FrameTimes
     /// <summary>The clips on an object; null where there are none.</summary>
     internal ClipMix? ClipsOn(ObjectId id) =>
         Scene.PlacedClips.IsEmpty || !_placed.Value.Contains(id) ? null : _clips.GetOrAdd(id, _ => new ClipMix(Scene, _placed.Value[id]));
+
+    /// <summary>The layers that are not passed over, from the lowest up.</summary>
+    internal ImmutableArray<Layer> Layers { get; }
+
+    /// <summary>How strong a layer is at each of the times.</summary>
+    internal double[] StrengthsOf(Layer layer) => _strengths.GetOrAdd(layer.Id, _ => Array.ConvertAll(_played, time => LayerStrength.Spec.Within(layer.Strength.ValueAt(time))));
+
+    private static ImmutableArray<Layer> Playing(Scene scene)
+    {
+        if (scene.Layers.IsEmpty) return [];
+        var isSolo = scene.Layers.Values.Any(layer => layer.Solo);
+        return [.. scene.LayersUpwards().Where(layer => layer.On && (layer.Solo || !isSolo))];
+    }
 
     private double[] Through(TimeStack stack)
     {

@@ -36,6 +36,8 @@ public sealed class TimeFlow
     /// <summary>The way of a channel of an object, or with the empty name of the object as a whole.</summary>
     public TimeStack Covering(ObjectId id, string channel)
     {
+        // In a layer a channel has the time that it has without.
+        if (LayeredName.Is(channel)) channel = LayeredName.ChannelOf(channel);
         if (_cues?.Starting(id, channel) is { } cue) return _started.GetOrAdd((id, channel), _ => Started(cue, id, channel));
         // The same one for all, so that it is seen to be the same.
         return _isOneForAll ? _all : new(0, null, Warps(id, channel));

@@ -5,10 +5,11 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="OwnerName">What people call its owner.</param>
 /// <param name="Spec">What is known of the channel.</param>
 /// <param name="Channel">The channel; the values of a warp's points are source frames.</param>
-public readonly record struct AddressedChannel(CurveRef Curve, string OwnerName, ChannelSpec Spec, Channel Channel)
+/// <param name="Layer">The layer whose keys of the channel are meant; null for the channel itself.</param>
+public readonly record struct AddressedChannel(CurveRef Curve, string OwnerName, ChannelSpec Spec, Channel Channel, Layer? Layer = null)
 {
     /// <summary>Owner and channel in words.</summary>
-    public string Words => $"{OwnerName}'s {Spec.Name}";
+    public string Words => Layer is null ? $"{OwnerName}'s {Spec.Name}" : $"{OwnerName}'s {LayeredName.ChannelOf(Spec.Name)} in {Layer.Name}";
 
     /// <summary>The same, if it can be changed by hand.</summary>
     /// <exception cref="Refusal">The channel is locked.</exception>

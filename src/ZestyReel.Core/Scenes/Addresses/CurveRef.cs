@@ -17,7 +17,10 @@ public readonly record struct CurveRef(OwnerKind Owner, int Id, string Channel)
     /// <summary>The rate of a clip on an object.</summary>
     public static CurveRef Of(PlacedClipId placed) => new(OwnerKind.Placed, placed.Value, ClipRate.Channel);
 
-    /// <summary>The object whose channel it is; null for every other curve.</summary>
+    /// <summary>The strength of a layer.</summary>
+    public static CurveRef Of(LayerId layer) => new(OwnerKind.Layer, layer.Value, LayerStrength.Channel);
+
+    /// <summary>The object whose channel it is, in a layer or not; null for every other curve.</summary>
     public ObjectId? Object => Owner == OwnerKind.Object ? new ObjectId(Id) : null;
 
     /// <summary>The warp whose points it is; null for every other curve.</summary>
@@ -26,16 +29,19 @@ public readonly record struct CurveRef(OwnerKind Owner, int Id, string Channel)
     /// <summary>The placed clip whose rate it is; null for every other curve.</summary>
     public PlacedClipId? Placed => Owner == OwnerKind.Placed ? new PlacedClipId(Id) : null;
 
-    /// <summary>The address that an edit's fields mean, of which it gives an object with a channel, a warp, or a placed clip.</summary>
+    /// <summary>The layer whose strength it is; null for every other curve.</summary>
+    public LayerId? Layer => Owner == OwnerKind.Layer ? new LayerId(Id) : null;
+
+    /// <summary>The address that an edit's fields mean, of which it gives an object with a channel, a warp, a placed clip, or a layer.</summary>
     /// <exception cref="Refusal">None of them is given, or more than one.</exception>
-    public static CurveRef Given(ObjectId? thing, string? channel, WarpId? warp, PlacedClipId? placed, string place)
+    public static CurveRef Given(ObjectId? thing, string? channel, WarpId? warp, PlacedClipId? placed, LayerId? layer, string place)
     {
-        if ((thing is null ? 0 : 1) + (warp is null ? 0 : 1) + (placed is null ? 0 : 1) != 1)
-            throw new Refusal(place, "say whose channel is meant: give an object, a warp or a placed clip");
+        if ((thing is null ? 0 : 1) + (warp is null ? 0 : 1) + (placed is null ? 0 : 1) + (layer is null ? 0 : 1) != 1)
+            throw new Refusal(place, "say whose channel is meant: give an object, a warp, a placed clip or a layer");
         if (thing is { } of) return Of(of, channel ?? throw new Refusal($"{place}.channel", "say which channel of the object is meant"));
-        var found = warp is { } points ? Of(points) : Of(placed!.Value);
+        var found = warp is { } points ? Of(points) : placed is { } clip ? Of(clip) : Of(layer!.Value);
         return channel is null || channel == found.Channel
             ? found
-            : throw new Refusal($"{place}.channel", $"a {(warp is null ? "placed clip" : "warp")} has the channel {found.Channel} only");
+            : throw new Refusal($"{place}.channel", $"a {(warp is not null ? "warp" : placed is not null ? "placed clip" : "layer")} has the channel {found.Channel} only");
     }
 }

@@ -14,4 +14,7 @@ public enum OwnerKind : byte
 
     /// <summary>A clip on an object: its rate.</summary>
     Placed,
+
+    /// <summary>A layer: its strength.</summary>
+    Layer,
 }

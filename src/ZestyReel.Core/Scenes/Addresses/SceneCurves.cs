@@ -12,13 +12,19 @@ public static class SceneCurves
             case OwnerKind.Object:
                 var thing = scene.Object(new ObjectId(curve.Id), $"{place}.object");
                 var spec = thing.Spec(curve.Channel, $"{place}.channel");
-                return new(curve, thing.Name, spec, thing.Channel(curve.Channel));
+                var channel = thing.Channel(curve.Channel);
+                return LayeredName.LayerOf(curve.Channel) is { } number
+                    ? new(curve, thing.Name, spec, channel with { Locked = scene.IsLocked(thing, curve.Channel) }, scene.Layer(number, $"{place}.layer"))
+                    : new(curve, thing.Name, spec, channel);
             case OwnerKind.Warp:
                 var warp = scene.Warp(new WarpId(curve.Id), $"{place}.warp");
                 return new(curve, warp.Name, WarpPoints.Spec, WarpPoints.Of(warp, scene.Rate));
             case OwnerKind.Placed:
                 var placed = scene.Placed(new PlacedClipId(curve.Id), $"{place}.placed");
                 return new(curve, scene.Clip(placed.Clip).Name, ClipRate.Spec, placed.Rate);
+            case OwnerKind.Layer:
+                var layer = scene.Layer(new LayerId(curve.Id), $"{place}.layer");
+                return new(curve, layer.Name, LayerStrength.Spec, layer.Strength with { Locked = layer.Locked });
             default:
                 throw new Refusal(place, "there is nothing that has such a curve");
         }
@@ -31,8 +37,17 @@ public static class SceneCurves
         OwnerKind.Object => scene.With(scene.Object(new ObjectId(curve.Id)).WithChannel(curve.Channel, channel)),
         OwnerKind.Warp => scene.With(WarpPoints.With(scene.Warp(new WarpId(curve.Id)), channel, scene.Rate)),
         OwnerKind.Placed => scene.With(scene.Placed(new PlacedClipId(curve.Id)) with { Rate = channel }),
+        OwnerKind.Layer => scene.With(scene.Layer(new LayerId(curve.Id)) with { Strength = channel with { Locked = false } }),
         _ => throw new Refusal("curve", "there is nothing that has such a curve"),
     };
+
+    /// <summary>Whether a channel, or its keys in a layer, cannot be changed by hand: the channel is locked, or the layer.</summary>
+    /// <exception cref="Refusal">There is no such layer.</exception>
+    public static bool IsLocked(this Scene scene, SceneObject thing, string name)
+    {
+        if (LayeredName.LayerOf(name) is { } layer && scene.Layer(layer).Locked) return true;
+        return thing.Channels.GetValueOrDefault(LayeredName.ChannelOf(name))?.Locked == true;
+    }
 
     /// <summary>The name of a curve's owner; null where it is gone.</summary>
     public static string? OwnerName(this Scene scene, CurveRef curve) => curve.Owner switch
@@ -40,6 +55,7 @@ public static class SceneCurves
         OwnerKind.Object => scene.Objects.GetValueOrDefault(new ObjectId(curve.Id))?.Name,
         OwnerKind.Warp => scene.Warps.GetValueOrDefault(new WarpId(curve.Id))?.Name,
         OwnerKind.Placed => scene.PlacedClips.GetValueOrDefault(new PlacedClipId(curve.Id)) is { } placed ? scene.Clips.GetValueOrDefault(placed.Clip)?.Name : null,
+        OwnerKind.Layer => scene.Layers.GetValueOrDefault(new LayerId(curve.Id))?.Name,
         _ => scene.Settings.Name,
     };
 }

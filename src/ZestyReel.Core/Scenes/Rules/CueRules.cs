@@ -19,7 +19,7 @@ public static class CueRules
         foreach (var target in cue.Starts)
         {
             var thing = scene.Object(target.Object, "starts");
-            if (target.Channel is { } channel) thing.Spec(channel, "starts");
+            if (target.Channel is { } channel) thing.OwnSpec(channel, "starts");
             if (!seen.Add(target)) throw new Refusal("starts", $"{cue.Name} starts {thing.Name} twice");
         }
     }
@@ -37,7 +37,7 @@ public static class CueRules
         if (when.Other is null == isNear) throw new Refusal("when.other", when.Other is null ? "say from which object the distance is" : "only a cue that waits for a distance has another object");
         if (when.Going != CueGoing.Either && when.Event != CueEvent.Reaches) throw new Refusal("when.going", "only a value is reached from one side");
         if (when.Bookmark is { } bookmark && !scene.Bookmarks.ContainsKey(bookmark)) throw new Refusal("when.bookmark", "there is no such bookmark any more");
-        if (when.Object is { } id && scene.Object(id, "when.object") is var thing && when.Channel is { } channel) thing.Spec(channel, "when.channel").Checked(when.Value, "when.value");
+        if (when.Object is { } id && scene.Object(id, "when.object") is var thing && when.Channel is { } channel) thing.OwnSpec(channel, "when.channel").Checked(when.Value, "when.value");
         if (when.Event == CueEvent.Bookmark && when.Value != 0) throw new Refusal("when.value", "a bookmark has no value");
         if (!isNear) return;
         if (scene.Object(when.Other!.Value, "when.other").Id == when.Object) throw new Refusal("when.other", "nothing comes near to itself; take another object");

@@ -28,6 +28,7 @@ public static class SceneRules
         foreach (var clip in scene.Clips.Values) Check(clip);
         foreach (var placed in scene.PlacedClips.Values) Check(scene, placed);
         foreach (var cue in scene.Cues.Values) CueRules.Check(scene, cue);
+        foreach (var layer in scene.Layers.Values) LayerRules.Check(layer);
         SceneTies.Check(scene);
     }
 
@@ -66,6 +67,7 @@ public static class SceneRules
     public static void Check(ChannelSpec spec, Channel channel, string place)
     {
         spec.Checked(channel.Still, place);
+        if (LayeredName.Is(spec.Name) && channel is not { Still: 0, Curve: not null, Locked: false }) throw new Refusal(place, "in a layer a channel has keys, and nothing else");
         if (channel.Curve is not { } curve) return;
         foreach (ref readonly var key in curve.Keys.AsSpan())
         {
@@ -94,7 +96,7 @@ public static class SceneRules
         var seen = new HashSet<TimeTarget>();
         foreach (var target in targets)
         {
-            if (target.Channel is { } channel) scene.Object(target.Object, "targets").Spec(channel, "targets");
+            if (target.Channel is { } channel) scene.Object(target.Object, "targets").OwnSpec(channel, "targets");
             if (!seen.Add(target)) throw new Refusal("targets", $"{warp.Name} covers the same twice");
         }
     }

@@ -25,6 +25,7 @@ public static class SceneTies
         AreUnique(scene.Warps.Values.Select(warp => warp.Name), "a warp");
         AreUnique(scene.Clips.Values.Select(clip => clip.Name), "a clip");
         AreUnique(scene.Cues.Values.Select(cue => cue.Name), "a cue");
+        LayerRules.CheckTies(scene);
         AreUnique(scene.NamedSelections.Values.Select(selection => selection.Name), "a named selection");
         foreach (var thing in scene.Objects.Values)
             if (thing.Parent is { } parent && !scene.Objects.ContainsKey(parent)) throw new Refusal("parent", $"the parent of {thing.Name} is not there any more");
@@ -63,7 +64,7 @@ public static class SceneTies
         AimTies.Check(scene);
     }
 
-    private static void AreUnique(IEnumerable<string> names, string what)
+    internal static void AreUnique(IEnumerable<string> names, string what)
     {
         var seen = new HashSet<string>();
         foreach (var name in names)
