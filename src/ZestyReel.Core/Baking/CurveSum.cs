@@ -9,6 +9,8 @@ namespace ZestyReel.Core.Baking;
 /// <param name="spec">The channel of all of them.</param>
 internal sealed class CurveSum(ChannelSpec spec)
 {
+    private const double Slack = 1e-9;
+
     private readonly List<Term> _terms = [];
 
     /// <summary>A curve and how many times it counts, which may change with time.</summary>
@@ -39,6 +41,9 @@ internal sealed class CurveSum(ChannelSpec spec)
         _terms.Add(new Term(new Channel(0, curve), null, 1).Times(layer.Strength, strength => strength));
         return this;
     }
+
+    /// <summary>Whether the sum left what the channel can have, where it is kept to its limits.</summary>
+    public bool LeftLimits { get; private set; }
 
     /// <summary>The sum as one curve.</summary>
     /// <param name="range">The played part of the scene, up to which what goes on outside the keys is written down.</param>
@@ -71,7 +76,11 @@ internal sealed class CurveSum(ChannelSpec spec)
                 else if (weight >= 0.5) values[i] = room[i];
             }
         }
-        foreach (ref var value in values) value = spec.Within(value);
+        foreach (ref var value in values)
+        {
+            LeftLimits |= value < spec.Least - Slack || value > spec.Most + Slack;
+            value = spec.Within(value);
+        }
     }
 
     private Segment? Exactly(Tick from, Tick to)

@@ -29,7 +29,10 @@ internal static class LayerMerging
                 foreach (var (layer, _) in over) RefuseOtherClock(flow, thing, spec, layer);
                 var sum = new CurveSum(spec).With(thing.Channel(spec.Name), 1);
                 foreach (var (layer, curve) in over) sum.Under(layer, curve);
-                changed = changed.WithChannel(spec.Name, thing.Channel(spec.Name) with { Curve = sum.Written(Played(scene), Bends(over.Select(each => each.Layer)), tolerance) });
+                var written = sum.Written(Played(scene), Bends(over.Select(each => each.Layer)), tolerance);
+                if (sum.LeftLimits && Over(thing, [.. scene.Layers.Values.Where(layer => layer.On && !layers.Contains(layer))], spec).Count > 0)
+                    throw new Refusal("layer", $"{thing.Name}'s {spec.Name} would leave its limits in the base, which the layers above bring back; merge all layers instead");
+                changed = changed.WithChannel(spec.Name, thing.Channel(spec.Name) with { Curve = written });
             }
             if (changed != thing) scene = scene.With(changed);
         }

@@ -32,6 +32,9 @@ public sealed record SceneObject(
     /// <summary>What its own transform lies inside: the path that it follows, else its parent; null where it is the world.</summary>
     public ObjectId? Carrier => Follow?.Path ?? Parent;
 
+    /// <summary>Whether some layer has keys of it.</summary>
+    public bool IsLayered => Channels.Keys.Any(LayeredName.Is);
+
     /// <summary>The channels that it has, in the order in which they are shown and written.</summary>
     public ImmutableArray<ChannelSpec> Specs => ChannelCatalogue.Of(Kind, Follow is not null, Aim is not null);
 

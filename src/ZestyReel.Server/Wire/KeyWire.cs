@@ -24,7 +24,8 @@ public static class KeyWire
         for (var i = 0; i < n; i++)
         {
             times[i] = keys[i].Time.Value;
-            values[i] = keys[i].Value;
+            // One zero, not two, here and below: what travels is the same wherever it is the same.
+            values[i] = keys[i].Value + 0.0;
             modes[i] = (byte)((int)keys[i].In | (int)keys[i].Out << 4);
             (handles[i * 4], handles[i * 4 + 1], handles[i * 4 + 2], handles[i * 4 + 3]) = Handles(segments, head + i);
         }
@@ -50,6 +51,6 @@ public static class KeyWire
         var (inTicks, inValue, outTicks, outValue) = (0f, 0f, 0f, 0f);
         if (at > 0 && segments[at - 1] is { Held: false } arriving) (inTicks, inValue) = ((float)((arriving.T2 - 1) * arriving.Length), (float)(arriving.V2 - arriving.V3));
         if (at < segments.Length && segments[at] is { Held: false } leaving) (outTicks, outValue) = ((float)(leaving.T1 * leaving.Length), (float)(leaving.V1 - leaving.V0));
-        return (inTicks, inValue, outTicks, outValue);
+        return (inTicks + 0f, inValue + 0f, outTicks + 0f, outValue + 0f);
     }
 }

@@ -92,6 +92,7 @@ public sealed class CueMoments
         foreach (var read in CueOrder.Reads(_scene, cue))
         {
             rests.Add(_scene.Object(read.Object));
+            if (_scene.Object(read.Object).IsLayered) rests.Add(_scene.Layers);
             foreach (var (_, starter) in _starts[read.Object].Where(each => CueOrder.Touches(each.Target, read)))
             {
                 rests.Add(starter);

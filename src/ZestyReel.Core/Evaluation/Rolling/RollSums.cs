@@ -151,7 +151,7 @@ internal sealed class RollSums
         foreach (var above in scene.Behind(wheel.Id))
         {
             carriers.Add(above);
-            if (above.Channels.Keys.Any(LayeredName.Is)) carriers.Add(scene.Layers);
+            if (above.IsLayered) carriers.Add(scene.Layers);
             if (cues is null) continue;
             foreach (var cue in cues.Starting(above.Id))
             {
