@@ -404,7 +404,7 @@ test('a wheel rolls as far as its cart goes, and back, warped or not', async () 
   await desk.select('Wheel')
   await desk.changing(() => page.getByLabel('Rolls about').selectOption('z'))
   assert.equal(await page.getByLabel('Radius that it rolls on').inputValue(), '0.5')
-  await page.getByRole('button', { name: /^Rotation Z: moved by a clip or by rolling/ }).waitFor()
+  await page.getByRole('button', { name: /^Rotation Z: moved by something else/ }).waitFor()
   const degrees = (way) => (-way / 0.5) * (180 / Math.PI)
   const rolls = async () => {
     const [x, turn] = [await desk.samples('Cart', 'position.x'), await desk.samples('Wheel', 'rotation.z')]

@@ -152,9 +152,13 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     public Task<CurveMessage> LookAheadCurves(long scene, string edit) => Quickly(scene, (state, _) =>
     {
         var wanted = EditJson.Read(edit);
-        var told = wanted is BakeWarp or BakeClips ? CurveConsequence.AsPlayed(state.Scene, wanted) : CurveConsequence.Of(state.Scene, wanted);
+        var told = wanted is BakeWarp or BakeClips or MergeLayerDown or MergeAllLayers or ExtractKeys ? CurveConsequence.AsPlayed(state.Scene, wanted) : CurveConsequence.Of(state.Scene, wanted);
         return CurveMessage.Of(told);
     });
+
+    /// <summary>What base and layers give to a channel of an object on a frame, from the lowest up; nothing where no layer has keys of it.</summary>
+    public Task<LayerShareMessage[]> LayerShares(long scene, int thing, string channel, double frame) => Quickly<LayerShareMessage[]>(scene, (state, _) =>
+        LayerWire.Shares(state.Scene, new ObjectId(thing), channel, state.Scene.Rate.At(Frame(frame, "frame"), "frame")));
 
     /// <summary>From now on the tab is sent the speeds of these channels too; it gets them for the frames that it watches.</summary>
     public Task WatchSpeeds(long scene, int[] objects, string[] channels)

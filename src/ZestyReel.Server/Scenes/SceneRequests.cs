@@ -40,10 +40,11 @@ public sealed record KindEntry(ObjectKind Kind, IReadOnlyList<ChannelSpec> Chann
 /// <param name="Kinds">The kinds of objects and their channels, in the order in which they are shown.</param>
 /// <param name="Warp">What the points of a warp are.</param>
 /// <param name="Rate">What the rate of a placed clip is.</param>
+/// <param name="Strength">What the strength of a layer is.</param>
 /// <param name="Followers">What an object has besides while it follows a path.</param>
 /// <param name="Aimers">What an object has besides while it aims at another one.</param>
 public sealed record CatalogueEntry(
-    IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate, IReadOnlyList<ChannelSpec> Followers, IReadOnlyList<ChannelSpec> Aimers);
+    IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate, ChannelSpec Strength, IReadOnlyList<ChannelSpec> Followers, IReadOnlyList<ChannelSpec> Aimers);
 
 /// <summary>A scene without its keys.</summary>
 public sealed record SceneSummary(

@@ -89,6 +89,14 @@ public sealed record LayerMessage(
     [property: Key("peel"), MessagePackFormatter(typeof(Words<LayerPeel>))] LayerPeel Peel,
     [property: Key("strength")] ChannelMessage Strength);
 
+/// <summary>What a layer gives to a channel on a frame.</summary>
+/// <param name="Layer">The layer; 0 for the base with its clips.</param>
+/// <param name="Own">Its own value.</param>
+/// <param name="Strength">How much of it there is.</param>
+/// <param name="After">The value after it.</param>
+[MessagePackObject]
+public sealed record LayerShareMessage([property: Key("layer")] int Layer, [property: Key("own")] double Own, [property: Key("strength")] double Strength, [property: Key("after")] double After);
+
 /// <summary>A cue, and when it calls.</summary>
 /// <param name="Id">Its number.</param>
 /// <param name="Name">What it is called.</param>

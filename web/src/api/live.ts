@@ -8,6 +8,7 @@ import type {
   ChannelMessage,
   CueMessage,
   CueProposalMessage,
+  LayerShareMessage,
   CurveMessage,
   FallMessage,
   KeptMessage,
@@ -158,6 +159,9 @@ export class LiveLine {
   passings = (scene: number, path: number, point: number) => this.ask<MeetingMessage[]>('Passings', scene, path, point)
   proposeCues = (scene: number, frame: number, started: number[]) =>
     this.ask<CueProposalMessage[]>('ProposeCues', scene, frame, started)
+  /** What base and layers give to a channel on a frame. */
+  layerShares = (scene: number, object: number, channel: string, frame: number) =>
+    this.ask<LayerShareMessage[]>('LayerShares', scene, object, channel, frame)
   lookAheadCue = (scene: number, edit: Edit) =>
     this.ask<CueMessage>('LookAheadCue', scene, JSON.stringify(addressedEdit(edit)))
   fallOf = (scene: number, keys: KeySet[]) =>

@@ -111,6 +111,13 @@ export interface CueProposalMessage {
   calls: number
 }
 
+export interface LayerShareMessage {
+  layer: number
+  own: number
+  strength: number
+  after: number
+}
+
 export interface PaceMessage {
   object: number
   start: number
@@ -163,6 +170,7 @@ export interface RowsMessage {
   clips: ClipMessage[]
   placed: PlacedClipMessage[]
   cues: CueMessage[]
+  layers: LayerMessage[]
   gone: GoneMessage[]
   played: PlayedMessage[]
 }
@@ -204,7 +212,7 @@ export interface OutsideMessage {
 }
 
 /** In the order of their numbers. */
-export const ownerKinds = ['scene', 'object', 'warp', 'placed'] as const
+export const ownerKinds = ['scene', 'object', 'warp', 'placed', 'layer'] as const
 export type OwnerKind = (typeof ownerKinds)[number]
 
 export interface PersonMessage {
@@ -357,6 +365,19 @@ export interface CueMessage {
   nearestAt: number
 }
 
+export interface LayerMessage {
+  id: number
+  name: string
+  place: number
+  letter: string
+  mode: LayerMode
+  on: boolean
+  solo: boolean
+  locked: boolean
+  peel: LayerPeel
+  strength: ChannelMessage
+}
+
 export interface GoneMessage {
   kind: RowKind
   ids: number[]
@@ -460,6 +481,14 @@ export const clipAfters = ['letGo', 'hold'] as const
 export type ClipAfter = (typeof clipAfters)[number]
 
 /** In the order of their numbers. */
+export const layerModes = ['add', 'override'] as const
+export type LayerMode = (typeof layerModes)[number]
+
+/** In the order of their numbers. */
+export const layerPeels = ['bergamot', 'kumquat', 'pomelo', 'citron', 'yuzu'] as const
+export type LayerPeel = (typeof layerPeels)[number]
+
+/** In the order of their numbers. */
 export const rowKinds = [
   'settings',
   'object',
@@ -470,6 +499,7 @@ export const rowKinds = [
   'clip',
   'placedClip',
   'cue',
+  'layer',
 ] as const
 export type RowKind = (typeof rowKinds)[number]
 

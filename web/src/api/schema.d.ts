@@ -589,6 +589,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/reels/{reel}/pictures/{picture}/light': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** A picture of a reel as it is played: smaller, as JPEG, or where there is no such as it is. */
+    get: operations['GetLightPicture']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/reels/{reel}/spread': {
     parameters: {
       query?: never
@@ -763,6 +780,8 @@ export interface components {
       warp: components['schemas']['ChannelSpec']
       /** @description What the rate of a placed clip is. */
       rate: components['schemas']['ChannelSpec']
+      /** @description What the strength of a layer is. */
+      strength: components['schemas']['ChannelSpec']
       /** @description What an object has besides while it follows a path. */
       followers: components['schemas']['ChannelSpec'][]
       /** @description What an object has besides while it aims at another one. */
@@ -809,11 +828,11 @@ export interface components {
      * @enum {unknown}
      */
     ChannelUnit: 'length' | 'degrees' | 'factor' | 'fraction' | 'linearLight' | 'onOff' | 'frames' | 'choice'
-    /** @description A channel and a value for it: of an object, of a warp, or the rate of a placed clip. */
+    /** @description A channel and a value for it: of an object, of a warp, the rate of a placed clip, or the strength of a layer. */
     ChannelValue: {
       /** @description The object whose channel it is. */
       object?: number
-      /** @description The channel's name. */
+      /** @description The channel's name; keys in a layer are told by a LayeredName. */
       channel?: null | string
       /**
        * Format: double
@@ -824,6 +843,8 @@ export interface components {
       warp?: number
       /** @description Or the placed clip whose rate is meant. */
       placed?: number
+      /** @description Or the layer whose strength is meant. */
+      layer?: number
     }
     /**
      * @description What is left of a placed clip after its end.
@@ -849,12 +870,14 @@ export interface components {
       keys: components['schemas']['CopiedKey'][]
       /** @description The object whose channel they are from. */
       object?: number
-      /** @description The channel's name. */
+      /** @description The channel's name; keys in a layer are told by a LayeredName. */
       channel?: null | string
       /** @description Or the warp whose points they are. */
       warp?: number
       /** @description Or the placed clip whose rate they are from. */
       placed?: number
+      /** @description Or the layer whose strength is meant. */
+      layer?: number
     }
     /** @description A copied clip. */
     CopiedClip: {
@@ -1022,6 +1045,7 @@ export interface components {
     /** @description One thing that a person does to a scene: checked and applied whole, or refused. */
     Edit:
       | components['schemas']['EditAddCue']
+      | components['schemas']['EditAddLayer']
       | components['schemas']['EditAddLead']
       | components['schemas']['EditAddNoise']
       | components['schemas']['EditAddObject']
@@ -1038,16 +1062,19 @@ export interface components {
       | components['schemas']['EditDeleteClip']
       | components['schemas']['EditDeleteCue']
       | components['schemas']['EditDeleteKeys']
+      | components['schemas']['EditDeleteLayer']
       | components['schemas']['EditDeleteNamedSelection']
       | components['schemas']['EditDeleteObjects']
       | components['schemas']['EditDeletePathPoints']
       | components['schemas']['EditDeletePlacedClips']
       | components['schemas']['EditDeleteWarp']
       | components['schemas']['EditDuplicateKeys']
+      | components['schemas']['EditDuplicateLayer']
       | components['schemas']['EditDuplicateObjects']
       | components['schemas']['EditDuplicateOnto']
       | components['schemas']['EditEaseKeys']
       | components['schemas']['EditEvenOutPath']
+      | components['schemas']['EditExtractKeys']
       | components['schemas']['EditFitRangeToWarp']
       | components['schemas']['EditFlipKeys']
       | components['schemas']['EditFollowPath']
@@ -1061,7 +1088,10 @@ export interface components {
       | components['schemas']['EditKeyChannels']
       | components['schemas']['EditLeaveAim']
       | components['schemas']['EditLeavePath']
+      | components['schemas']['EditMergeAllLayers']
+      | components['schemas']['EditMergeLayerDown']
       | components['schemas']['EditMoveKeys']
+      | components['schemas']['EditMoveLayer']
       | components['schemas']['EditMovePathPoints']
       | components['schemas']['EditMovePlacedClips']
       | components['schemas']['EditPasteClips']
@@ -1093,6 +1123,7 @@ export interface components {
       | components['schemas']['EditSetHandle']
       | components['schemas']['EditSetInterpolation']
       | components['schemas']['EditSetKeyValues']
+      | components['schemas']['EditSetLayer']
       | components['schemas']['EditSetLocked']
       | components['schemas']['EditSetNamedSelection']
       | components['schemas']['EditSetPace']
@@ -1112,6 +1143,7 @@ export interface components {
       | components['schemas']['EditSetWarpTargets']
       | components['schemas']['EditSmoothKeys']
       | components['schemas']['EditSnapValues']
+      | components['schemas']['EditSplitLayer']
       | components['schemas']['EditSplitPath']
       | components['schemas']['EditStayStill']
       | components['schemas']['EditStretchTime']
@@ -1143,6 +1175,16 @@ export interface components {
       offset?: number
       /** @description What it is called; left out, it is named after what it starts. */
       name?: null | string
+    }
+    /** @description Adds a layer without keys, above all others. */
+    EditAddLayer: {
+      /** @enum {string} */
+      edit?: 'addLayer'
+      /** @description What it is called; left out, it gets a free name. */
+      name?: null | string
+      /** @description What it does with what is below. */
+      mode?: components['schemas']['LayerMode']
+      peel?: null | components['schemas']['LayerPeel']
     }
     /** @description Pushes all motion later and holds its first pose until it starts. */
     EditAddLead: {
@@ -1354,6 +1396,12 @@ export interface components {
        */
       keepCurve?: boolean
     }
+    /** @description Takes a layer out, with its keys. */
+    EditDeleteLayer: {
+      /** @enum {string} */
+      edit?: 'deleteLayer'
+      layer: components['schemas']['LayerId']
+    }
     /** @description Forgets a named selection; its objects stay. */
     EditDeleteNamedSelection: {
       /** @enum {string} */
@@ -1413,6 +1461,12 @@ export interface components {
       /** @description What happens where a copy lands on a key. */
       meet?: components['schemas']['WhenKeysMeet']
     }
+    /** @description Puts a copy of a layer, with its keys, above it. */
+    EditDuplicateLayer: {
+      /** @enum {string} */
+      edit?: 'duplicateLayer'
+      layer: components['schemas']['LayerId']
+    }
     /** @description Copies objects with their motion and with all that hang below them. */
     EditDuplicateObjects: {
       /** @enum {string} */
@@ -1464,6 +1518,21 @@ export interface components {
        * @description How many points.
        */
       count: number
+    }
+    /** @description Takes keys out of the base and gives what they did to a new layer, so that the motion is the same. */
+    EditExtractKeys: {
+      /** @enum {string} */
+      edit?: 'extractKeys'
+      /** @description The keys, of channels that can be added to. */
+      keys: components['schemas']['KeySet'][]
+      /** @description What the layer is called; left out, it gets a free name. */
+      name?: null | string
+      /**
+       * Format: double
+       * @description The largest difference in value; above 0.
+       * @default 0.001
+       */
+      tolerance?: number
     }
     /** @description Lets the scene range end where a warp does; the work range follows where it ended with it. */
     EditFitRangeToWarp: {
@@ -1622,7 +1691,7 @@ export interface components {
      * @description Sets a key at a played frame on each channel named: at the value given, or at the value that the channel
      *     has there. Where a warp covers the channel, the key goes to the source time of the frame.
      *     A key that stands there already keeps its in and out. A value given is the one to be seen: what clips and
-     *     rolling add on that frame is taken off it.
+     *     rolling add on that frame is taken off it. In a layer, it is what lies below and above the layer that is taken off.
      */
     EditKeyChannels: {
       /** @enum {string} */
@@ -1641,6 +1710,11 @@ export interface components {
        * @description Where channels that were still so far also get a key, with the value they had; no such keys when left out.
        */
       anchor?: null | number
+      /**
+       * Format: double
+       * @description In layers that add: so many frames before and after, the change has faded out; without end when left out.
+       */
+      reach?: null | number
     }
     /** @description Lets objects aim no more. They stay turned as they are on a frame, and what is keyed of them as on each of its keys; or they keep their motion, with a key on each frame of the scene. */
     EditLeaveAim: {
@@ -1676,6 +1750,30 @@ export interface components {
        */
       keepMotion?: boolean
     }
+    /** @description Writes all layers that are on into the base, so that the motion is the same. What is switched off stays. */
+    EditMergeAllLayers: {
+      /** @enum {string} */
+      edit?: 'mergeAllLayers'
+      /**
+       * Format: double
+       * @description The largest difference in value; above 0.
+       * @default 0.001
+       */
+      tolerance?: number
+    }
+    /** @description Writes a layer into the one below it, or into the base where it is the lowest, so that the motion is the same. */
+    EditMergeLayerDown: {
+      /** @enum {string} */
+      edit?: 'mergeLayerDown'
+      /** @description Which one. */
+      layer: components['schemas']['LayerId']
+      /**
+       * Format: double
+       * @description The largest difference in value; above 0. Where keys stand at the same times and are linear or alike in their handles, there is none.
+       * @default 0.001
+       */
+      tolerance?: number
+    }
     /** @description Moves keys in time, in value, or both. */
     EditMoveKeys: {
       /** @enum {string} */
@@ -1706,6 +1804,18 @@ export interface components {
        * @default false
        */
       handlesStay?: boolean
+    }
+    /** @description Puts a layer at another place among the others. */
+    EditMoveLayer: {
+      /** @enum {string} */
+      edit?: 'moveLayer'
+      /** @description Which one. */
+      layer: components['schemas']['LayerId']
+      /**
+       * Format: int32
+       * @description How many lie below it then.
+       */
+      to: number
     }
     /** @description Moves points of a path, with their handles, as far through the world. */
     EditMovePathPoints: {
@@ -1787,6 +1897,8 @@ export interface components {
       mirrored?: boolean
       /** @description What happens where a key lands on another. */
       meet?: components['schemas']['WhenKeysMeet']
+      /** @description The layer that the keys go into, so that what the base showed is seen; left out, they go where they are from. */
+      layer?: number
     }
     /** @description Keys a copied pose on a frame. No other key is touched. */
     EditPastePose: {
@@ -1807,6 +1919,8 @@ export interface components {
       mirror?: null | components['schemas']['Axis']
       /** @description The in and out of new keys; channels that only hold, hold. */
       interpolation?: components['schemas']['Interpolation']
+      /** @description The layer that the keys go into; the base when left out. */
+      layer?: number
     }
     /** @description Places a clip on objects. */
     EditPlaceClip: {
@@ -2246,6 +2360,8 @@ export interface components {
       warp?: number
       /** @description Or the placed clip whose rate is meant. */
       placed?: number
+      /** @description Or the layer whose strength is meant. */
+      layer?: number
     }
     /** @description Says how motion comes in to keys, how it goes out of them, or both. */
     EditSetInterpolation: {
@@ -2272,6 +2388,23 @@ export interface components {
        * @default 0
        */
       factor?: number
+    }
+    /** @description Changes a layer. What is left out stays. Its strength is set and keyed as any channel is. */
+    EditSetLayer: {
+      /** @enum {string} */
+      edit?: 'setLayer'
+      /** @description Which one. */
+      layer: components['schemas']['LayerId']
+      /** @description What it is called. */
+      name?: null | string
+      mode?: null | components['schemas']['LayerMode']
+      /** @description Whether it does anything. */
+      on?: null | boolean
+      /** @description Whether all that are not solo are passed over. */
+      solo?: null | boolean
+      /** @description Whether its keys and its strength can be changed by hand. */
+      locked?: null | boolean
+      peel?: null | components['schemas']['LayerPeel']
     }
     /** @description Locks channels, so that neither their values nor their keys can be changed by hand, or unlocks them. */
     EditSetLocked: {
@@ -2517,6 +2650,17 @@ export interface components {
       /** Format: double */
       step: number
     }
+    /** @description Moves what a layer has of some objects into a layer of its own, right above it and alike in all else, so that the motion is the same. */
+    EditSplitLayer: {
+      /** @enum {string} */
+      edit?: 'splitLayer'
+      /** @description Which one. */
+      layer: components['schemas']['LayerId']
+      /** @description Whose keys go. */
+      objects: unknown[]
+      /** @description What the new one is called; left out, it gets a free name. */
+      name?: null | string
+    }
     /** @description Splits an open path in two at one of its points, which both have; opens a closed one there. What follows it stays on the first part. */
     EditSplitPath: {
       /** @enum {string} */
@@ -2698,18 +2842,20 @@ export interface components {
       /** @description As a CSS easing function. */
       css: string
     }
-    /** @description Points at keys of one curve by their times: of an object's channel, of a warp, or of a placed clip's rate. */
+    /** @description Points at keys of one curve by their times: of an object's channel, of a warp, of a placed clip's rate, or of a layer's strength. */
     KeySet: {
       /** @description When the keys stand, in ticks. */
       times: unknown[]
       /** @description The object whose channel it is. */
       object?: number
-      /** @description The channel's name. */
+      /** @description The channel's name; keys in a layer are told by a LayeredName. */
       channel?: null | string
       /** @description Or the warp whose points are meant. */
       warp?: number
       /** @description Or the placed clip whose rate is meant. */
       placed?: number
+      /** @description Or the layer whose strength is meant. */
+      layer?: number
     }
     /**
      * @description One side of a key.
@@ -2721,6 +2867,16 @@ export interface components {
       kind: components['schemas']['ObjectKind']
       channels: components['schemas']['ChannelSpec'][]
     }
+    /** @description Names a layer within its scene. */
+    LayerId: number
+    /**
+     * @description What a layer does with what is below it.
+     * @default add
+     * @enum {unknown}
+     */
+    LayerMode: 'add' | 'override'
+    /** @enum {unknown} */
+    LayerPeel: 'bergamot' | 'kumquat' | 'pomelo' | 'citron' | 'yuzu' | null
     LetGoRequest: {
       /**
        * Format: int64
@@ -4208,6 +4364,27 @@ export interface operations {
         content: {
           'application/json': components['schemas']['SceneNumber']
         }
+      }
+    }
+  }
+  GetLightPicture: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
+        picture: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
       }
     }
   }

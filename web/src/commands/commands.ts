@@ -7,6 +7,7 @@ import { curveCommands } from './curveCommands'
 import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
 import { keyCommands } from './keyCommands'
+import { layerCommands } from './layerCommands'
 import { objectCommands } from './objectCommands'
 import { pathCommands } from './pathCommands'
 import { sampleCommands } from './sampleCommands'
@@ -21,6 +22,7 @@ export const workspaceCommands = (): Command[] => [
   ...curveCommands(),
   ...flowCommands(),
   ...clipCommands(),
+  ...layerCommands(),
   ...objectCommands(),
   ...pathCommands(),
   ...cueCommands(),

@@ -6,8 +6,8 @@ import type { Colours } from '../styles/scheme'
 const others = ['sky', 'sand', 'plum', 'fern', 'rose', 'cream'] as const
 
 /** The colour that a channel's curve is drawn in: its hue in the scheme, paler or duller where others of that hue stand over it. */
-export const channelColour = ({ object, name }: LaneChannel, colours: Colours): string =>
-  curveColour(specOf(object, name) ?? { hue: 'sky', shade: 'plain' }, colours)
+export const channelColour = ({ object, name, layer }: LaneChannel, colours: Colours): string =>
+  layer ? colours[layer.peel] : curveColour(specOf(object, name) ?? { hue: 'sky', shade: 'plain' }, colours)
 
 export function curveColour({ hue, shade }: Pick<ChannelSpec, 'hue' | 'shade'>, colours: Colours): string {
   const own = colours[hue]
@@ -28,7 +28,9 @@ export function inksOf(channels: readonly LaneChannel[], colours: Colours): (cha
 export function curveNames(channels: readonly LaneChannel[]): (channel: LaneChannel) => string {
   const several = new Set(channels.map(({ object }) => object.id)).size > 1
   const same = channels.every(({ name }) => name === channels[0]!.name)
-  return ({ object, name }) => {
+  const isLayered = channels.some(({ layer }) => layer)
+  return ({ object, name, layer }) => {
+    if (isLayered && !several) return layer?.name ?? 'Base'
     const label = channelLabel(specOf(object, name)!)
     return several ? (same ? object.name : `${object.name} ${label}`) : label
   }

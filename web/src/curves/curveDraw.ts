@@ -2,6 +2,7 @@ import { ticks } from 'd3-array'
 import type { DeskPicture } from '../desk/deskDraw'
 import { drawStem } from '../desk/keyStem'
 import { firstAtOrAfter, type Keys } from '../scene/keys'
+import type { Track } from '../scene/samples'
 import { curveNames, inksOf } from './channelColours'
 import { boxRoom, handleEnd, type CurveBox } from './curveHits'
 import type { Curve, CurveLane } from './curveLane'
@@ -15,6 +16,8 @@ export interface CurvePicture {
   /** The keys that a curve had at the moment it is compared with. */
   ghost: (curve: Curve) => Keys | undefined
   box: CurveBox | null
+  /** What is seen of the channel, where layers lie over it. */
+  result?: Track
   /** What the axis counts in, where that is not the values themselves: (value − from) / per, with a sign behind. */
   axis?: { from: number; per: number; sign: string }
 }
@@ -41,6 +44,8 @@ export function drawCurveLane(
     const ghost = picture.ghost(curve)
     if (ghost && ghost.count) drawGhost(ctx, p, { ...curve, keys: ghost })
   }
+  const [own] = picture.lane.curves
+  if (picture.result && own) drawResult(ctx, p, picture.result, own)
   const isMany = picture.lane.curves.length > 12
   const channels = picture.lane.curves.map(({ channel }) => channel)
   const ink = inksOf(channels, p.colours)
@@ -98,6 +103,26 @@ function drawGhost(ctx: CanvasRenderingContext2D, p: DeskPicture, curve: Curve):
   ctx.stroke()
   strokeJumps(ctx, jumps)
   ctx.globalAlpha = 1
+}
+
+/** What is seen, with all layers: strong, below the curves that make it. */
+function drawResult(ctx: CanvasRenderingContext2D, p: DeskPicture, track: Track, { frame }: Curve): void {
+  const step = Math.max(1, Math.floor((p.last - p.first) / p.width))
+  ctx.strokeStyle = p.colours.cream
+  ctx.lineWidth = 3
+  ctx.beginPath()
+  let isDown = false
+  for (let at = Math.floor(p.first); at <= Math.ceil(p.last); at += step) {
+    const value = track.at(at)
+    if (value === undefined) isDown = false
+    else {
+      const [x, y] = [xIn(frame, at * p.ticksPerFrame), yIn(frame, value)]
+      if (isDown) ctx.lineTo(x, y)
+      else ctx.moveTo(x, y)
+      isDown = true
+    }
+  }
+  ctx.stroke()
 }
 
 function drawCurve(

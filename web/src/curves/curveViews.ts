@@ -2,6 +2,8 @@ import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import { curvesOf, type Lane, type LaneChannel } from '../desk/lanes'
 import { keysOf } from '../desk/laneKeys'
+import type { SampleBook, Track } from '../scene/samples'
+import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 import { laneOf } from '../scene/owners'
 import type { Keys } from '../scene/keys'
@@ -30,6 +32,10 @@ function reachOf(keys: Keys): ValueRange {
   return range
 }
 
+/** What is seen of a lane's channel, where layers lie over it. */
+export const resultOf = ({ overs, channels: [own] }: Lane, book: SampleBook): Track | undefined =>
+  overs?.length && own ? book.track(own.object.id, own.name) : undefined
+
 /** A range with some room, and never of no height. */
 function roomy({ low, high }: ValueRange): ValueRange {
   if (!(high >= low)) return { low: 0, high: 1 }
@@ -45,6 +51,7 @@ const around = (ranges: readonly ValueRange[]): ValueRange => ({
 
 /** Which values tall lanes show: each lane all of its curves, unless it has been zoomed. */
 export const useCurveViews = defineStore('curveViews', () => {
+  const scene = useScene()
   const selection = useSelection()
   const zoomed = shallowRef<ReadonlyMap<string, ValueRange>>(new Map())
   /** Lanes whose channels each fill the height by themselves. */
@@ -67,14 +74,16 @@ export const useCurveViews = defineStore('curveViews', () => {
 
   function fitted(lane: Lane): ValueRange {
     if (normalised.value.has(lane.id)) return roomy({ low: 0, high: 1 })
-    return roomy(
-      around(
-        shown(lane)
-          .map(keysOf)
-          .filter(({ count }) => count)
-          .map(reachOf),
-      ),
-    )
+    const ranges = shown(lane)
+      .map(keysOf)
+      .filter(({ count }) => count)
+      .map(reachOf)
+    const seen = resultOf(lane, scene.book)
+    if (seen) {
+      const [low, high] = seen.extent()
+      ranges.push({ low, high })
+    }
+    return roomy(around(ranges))
   }
 
   const rangeOf = (lane: Lane): ValueRange => zoomed.value.get(lane.id) ?? fitted(lane)

@@ -8,6 +8,7 @@ import { warpOf } from '../scene/owners'
 import { useComparing } from './comparing'
 import { drawCurveLane, type CurvePicture } from './curveDraw'
 import { useCurveHands } from './curveHands'
+import { resultOf } from './curveViews'
 import { boxAround } from './curveHits'
 import { speedShare, type Curve } from './curveLane'
 import type { Outside } from './curvePath'
@@ -44,6 +45,7 @@ export function useTallLanes(width: Ref<number>, redraw: () => void, readout: Re
         ghost: ({ channel: { object, name } }) => comparing.ghostOf(object.id, name),
         box: selection.keyCount > 1 ? boxAround(laid, hands.selectedTimes) : null,
         axis,
+        result: resultOf(lane, scene.book),
       },
       scrolled(),
     )

@@ -11,6 +11,8 @@ import { placedOf } from '../scene/owners'
 import { useDesk } from './deskStore'
 import { useLaneFilter } from './laneFilter'
 import { useCancelOnEscape } from '../shared/cancelling'
+import LayerChip from '../layers/LayerChip.vue'
+import { useLayers } from '../layers/layers'
 import PeopleDots from '../people/PeopleDots.vue'
 import { useShowWhere } from '../stage/showWhere'
 import { useMenus } from '../menus/menus'
@@ -43,6 +45,7 @@ const warped = computed(() => {
     : [...scene.model.warps.values()].filter(({ targets }) => targets === null)
   return covering.map(({ name, on }) => (on ? name : `${name} (off)`)).join(', ')
 })
+const layers = useLayers()
 const isObject = computed(() => props.lane.kind === 'object')
 const renaming = useRenaming()
 const rename = (name: string) => void scene.edit({ edit: 'renameObject', object: objectOf(props.lane)!.id, name })
@@ -55,6 +58,8 @@ function select(event: MouseEvent): void {
   if (clip !== null) selection.selectClips([clip])
   else if (object && event.shiftKey) selectTo(object.id)
   else if (object) selection.select([object.id], event.ctrlKey)
+  // Whoever takes a layer's lane means to work in it.
+  if (props.lane.kind === 'layer') layers.activate(props.lane.layer!.id)
 }
 
 /** All lanes from the one selected last to this one. */
@@ -161,7 +166,7 @@ function drop(event: PointerEvent): void {
     :class="{
       object: isObject,
       whole: lane.kind === 'scene',
-      group: lane.kind === 'group' || lane.kind === 'clips',
+      group: ['group', 'clips', 'layer'].includes(lane.kind),
       tall: lane.curves,
       moving: shift !== 0,
       selected: isObject && selection.objects.has(objectOf(lane)!.id),
@@ -185,6 +190,7 @@ function drop(event: PointerEvent): void {
       <i :class="lane.open ? 'bi bi-caret-down-fill' : 'bi bi-caret-right-fill'" aria-hidden="true" />
     </button>
     <span v-else class="fold" />
+    <LayerChip v-if="lane.layer && lane.kind !== 'channel'" :layer="lane.layer" />
     <NameField
       v-if="isObject && renaming.isIn(objectOf(lane)!.id, 'lane')"
       begun
@@ -199,7 +205,9 @@ function drop(event: PointerEvent): void {
       :title="
         isObject
           ? `${lane.label}\nClick to select, with Shift a range, with Ctrl one more; double-click to rename; drag up or down to reorder, or onto a warp`
-          : lane.label
+          : lane.kind === 'layer'
+            ? `What ${lane.label} has of ${lane.object!.name}. Click to work in it`
+            : lane.label
       "
       @click="select"
       @dblclick="isObject && renaming.ask(objectOf(lane)!.id, 'lane')"

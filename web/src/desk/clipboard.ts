@@ -5,6 +5,7 @@ import { specOf } from '../scene/catalogue'
 import { useNotices } from '../scene/notices'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
+import { useLayers } from '../layers/layers'
 import { usePlayhead } from '../timebar/playhead'
 import { useArranging } from './arranging'
 
@@ -29,6 +30,7 @@ interface Copied {
 /** Keys that were copied, whole, or placed clips, until others are. Other tabs and other scenes have them too. */
 export const useClipboard = defineStore('clipboard', () => {
   const scene = useScene()
+  const layers = useLayers()
   const selection = useSelection()
   const playhead = usePlayhead()
   const notices = useNotices()
@@ -121,7 +123,7 @@ export const useClipboard = defineStore('clipboard', () => {
     if (channels.length === 0) return
     if (onto) tellLeftOut(keys, onto)
     const at = inPlace ? null : playhead.frame
-    await arranging.make({ edit: 'pasteKeys', copied: { channels }, at, onto, mirrored }, [])
+    await arranging.make({ edit: 'pasteKeys', copied: { channels }, at, onto, mirrored, layer: layers.active?.id }, [])
   }
 
   async function pasteClips(from: Copied, clips: CopiedClips, { inPlace, mirrored }: Required<Pasting>): Promise<void> {
@@ -141,7 +143,9 @@ export const useClipboard = defineStore('clipboard', () => {
     if (!from?.pose) return void notices.say('No pose has been copied; select objects and copy their pose.')
     const onto = ontoSelected(from)
     const values = onto ? from.pose.values : broughtHere(from.pose.values, namesakes(from))
-    if (values.length) await scene.edit({ edit: 'pastePose', copied: { values }, frame: playhead.frame, onto, mirror })
+    const layer = layers.active?.id
+    if (values.length)
+      await scene.edit({ edit: 'pastePose', copied: { values }, frame: playhead.frame, onto, mirror, layer })
   }
 
   /** Pastes on what it is from or, where other objects are selected, on those. */

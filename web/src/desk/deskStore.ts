@@ -3,8 +3,9 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useSelection } from '../scene/selection'
 import { curveOfLane, laneOf } from '../scene/owners'
-import { isObject } from '../scene/sceneModel'
+import { isObject, type SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
+import { useLayers } from '../layers/layers'
 import { useLaneFilter } from './laneFilter'
 import { curveHeight, layFlow, layLanes, objectOf, type Lane } from './lanes'
 import { useSpacing } from './spacing'
@@ -25,8 +26,10 @@ export const useDesk = defineStore('desk', () => {
   const scene = useScene()
   const selection = useSelection()
   const filter = useLaneFilter()
+  const layers = useLayers()
   const open = shallowRef<ReadonlySet<number>>(new Set())
   const closed = shallowRef<ReadonlySet<string>>(new Set())
+  const openLayers = shallowRef<ReadonlySet<string>>(new Set())
   const scrolled = ref(0)
   /** Whether keys that are dragged stay on whole frames. */
   const snaps = useStorage('zesty-snap', true)
@@ -64,6 +67,7 @@ export const useDesk = defineStore('desk', () => {
     return layLanes(scene.model, {
       open: open.value,
       closed: closed.value,
+      openLayers: openLayers.value,
       text: filter.text,
       hidden: filter.hidden,
       animatedOnly: filter.animatedOnly,
@@ -85,7 +89,7 @@ export const useDesk = defineStore('desk', () => {
   function curvesLane(wanted: ReadonlySet<string>): Lane {
     const channels = scene.model
       .inOrder()
-      .flatMap((object) => scene.model.animated(object).map(({ name }) => ({ object, name })))
+      .flatMap((object) => [...scene.model.animated(object), ...partsOf(object)].map(({ name }) => ({ object, name })))
       .filter(({ object, name }) => wanted.has(laneOf(object.id, name)))
     return {
       id: 'curves',
@@ -102,9 +106,19 @@ export const useDesk = defineStore('desk', () => {
     }
   }
 
+  /** The channels of an object that layers have keys of, or that one has. */
+  const partsOf = (object: SceneObject, only?: number) =>
+    scene.model
+      .partsOf(object)
+      .filter(({ layer }) => only === undefined || layer.id === only)
+      .flatMap(({ channels }) => channels)
+
+  /** What takes keys of the selected objects: their own channels, or those in the active layer. */
   function channelsOfSelected(): ReadonlySet<string> {
     const objects = [...selection.objects].flatMap((id) => scene.model.objects.get(id) ?? [])
-    return new Set(objects.flatMap((object) => scene.model.animated(object).map(({ name }) => laneOf(object.id, name))))
+    const { active } = layers
+    const own = (object: SceneObject) => (active ? partsOf(object, active.id) : scene.model.animated(object))
+    return new Set(objects.flatMap((object) => own(object).map(({ name }) => laneOf(object.id, name))))
   }
 
   // With other objects selected, it is their curves that are wanted.
@@ -166,6 +180,7 @@ export const useDesk = defineStore('desk', () => {
 
   function toggle(lane: Lane): void {
     if (lane.kind === 'group') closed.value = toggled(closed.value, lane.id)
+    else if (lane.kind === 'layer') openLayers.value = toggled(openLayers.value, lane.id)
     else if (isObject(lane.object)) open.value = toggled(open.value, lane.object.id)
   }
 

@@ -76,6 +76,7 @@ function drawKeys(
 ): void {
   const { count, marks, modes, times, isBefore, isAfter } = laneColumns(lane, p, picture)
   const { lemon, cream, dim } = p.colours
+  const plain = lane.layer ? p.colours[lane.layer.peel] : cream
   let previous = -Infinity
   // Plain stems side by side are drawn as one.
   let run = null as { from: number; to: number; colour: string } | null
@@ -86,7 +87,7 @@ function drawKeys(
   for (let x = 0; x < count; x++) {
     const mark = marks[x]!
     if (mark === 0) continue
-    const colour = mark & selected ? lemon : mark & waiting ? dim : cream
+    const colour = mark & selected ? lemon : mark & waiting ? dim : plain
     let isCrowded = (mark & several) !== 0 || x - previous < 9
     for (let beside = x + 1; !isCrowded && beside < x + 9 && beside < count; beside++) isCrowded = marks[beside] !== 0
     previous = x
@@ -96,11 +97,22 @@ function drawKeys(
     }
     finish()
     if (isCrowded) run = { from: x, to: x, colour }
-    else drawStem(ctx, xOf(p, times[x]! / p.ticksPerFrame), middle, modes[x]!, colour)
+    else {
+      const at = xOf(p, times[x]! / p.ticksPerFrame)
+      drawStem(ctx, at, middle, modes[x]!, colour)
+      if (lane.layer) drawLetter(ctx, at, middle, lane.layer.letter, colour)
+    }
   }
   finish()
   if (isBefore) drawHint(ctx, 4, 1, middle, dim)
   if (isAfter) drawHint(ctx, p.width - 4, -1, middle, dim)
+}
+
+/** Whose key it is, beside the foot of its stem, for those who do not tell layers by colour. */
+function drawLetter(ctx: CanvasRenderingContext2D, x: number, middle: number, letter: string, colour: string): void {
+  ctx.fillStyle = colour
+  ctx.font = '700 8px Figtree, sans-serif'
+  ctx.fillText(letter, x + 4, middle + 8.5)
 }
 
 /** An angle at the desk's edge: there are more keys that way. */

@@ -1,18 +1,25 @@
 import { allGroups, channelLabel, specOf } from '../scene/catalogue'
-import { isObject, type Holder, type SceneModel, type SceneObject } from '../scene/sceneModel'
-import { rateChannel, warpChannel } from '../scene/owners'
+import { layerOfName, ownName } from '../scene/layered'
+import { isObject, type Holder, type Layer, type SceneModel, type SceneObject } from '../scene/sceneModel'
+import { rateChannel, strengthChannel, warpChannel } from '../scene/owners'
 import { meansName } from './naming'
 
 export interface LaneChannel {
   object: Holder
   name: string
+  /** The layer whose keys of the channel are meant. */
+  layer?: Layer
 }
 
-/** A row on the desk: the whole scene, an object with all below it, its clips, a group of its channels, or one channel. */
+/** A row on the desk: the whole scene, an object with all below it, its clips, what a layer has of it, a group of its channels, or one channel. */
 export interface Lane {
   id: string
-  kind: 'scene' | 'object' | 'clips' | 'group' | 'channel' | 'curves' | 'flow'
+  kind: 'scene' | 'object' | 'clips' | 'layer' | 'group' | 'channel' | 'curves' | 'flow'
   object: Holder | null
+  /** The layer whose keys stand in the lane, where they are not the base's. */
+  layer?: Layer
+  /** What layers have of a channel; a tall lane shows it beside the channel's own keys. */
+  overs?: LaneChannel[]
   /** Every channel whose keys stand in the lane. */
   channels: LaneChannel[]
   label: string
@@ -38,6 +45,8 @@ export interface LaneWish {
   open: ReadonlySet<number>
   /** Groups that are closed, by lane. */
   closed: ReadonlySet<string>
+  /** Lanes of layers that are open. */
+  openLayers: ReadonlySet<string>
   /** Part of a name, or a pattern with `*`. */
   text: string
   /** Groups of channels that are left out. */
@@ -59,9 +68,11 @@ export const laneHeight = 24
 /** From this height on a lane shows its curves. */
 export const curveHeight = 64
 
-/** The channels whose curves a tall lane shows: an object's are its own, not those of what moves with it. */
+/** The channels whose curves a tall lane shows: an object's are its own of the base, not those of what moves with it. */
 export const curvesOf = (lane: Lane): LaneChannel[] =>
-  lane.kind === 'object' ? lane.channels.filter(({ object }) => object === lane.object) : lane.channels
+  lane.kind === 'object'
+    ? lane.channels.filter(({ object, name }) => object === lane.object && layerOfName(name) === null)
+    : [...lane.channels, ...(lane.overs ?? [])]
 
 /** The lanes to show: the scene, then objects in order, the inside of opened ones below them. */
 export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
@@ -87,7 +98,15 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
     model.animated(object).filter(({ name }) => !wish.hidden.has(specOf(object, name)!.group))
   const hasRates = (object: SceneObject) =>
     model.placedOn(object.id).some(({ holder }) => holder.channels.get(rateChannel)!.keys.count > 0)
-  const own = (object: SceneObject): LaneChannel[] => animated(object).map(({ name }) => ({ object, name }))
+  const parts = (object: SceneObject) =>
+    model.partsOf(object).flatMap(({ layer, channels }) => {
+      const shown = channels.filter(({ name }) => !wish.hidden.has(specOf(object, name)?.group ?? ''))
+      return shown.length ? [{ layer, channels: shown.map(({ name }) => ({ object, name, layer })) }] : []
+    })
+  const own = (object: SceneObject): LaneChannel[] => [
+    ...animated(object).map(({ name }) => ({ object, name })),
+    ...parts(object).flatMap(({ channels }) => channels),
+  ]
   // What is inside an object follows it in the order, deeper than it. Nothing here calls itself: a chain of parents may
   // be as long as there are objects.
   const order = model.inOrder()
@@ -102,12 +121,14 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
   const moving = new Set<number>()
   if (wish.animatedOnly)
     for (const object of [...order].reverse())
-      if (moving.has(object.id) || animated(object).length > 0 || model.placedOn(object.id).length > 0) {
+      if (moving.has(object.id) || own(object).length > 0 || model.placedOn(object.id).length > 0) {
         moving.add(object.id)
         if (object.parent !== null) moving.add(object.parent)
       }
 
   function addChannels(object: SceneObject, names: readonly string[], depth: number): void {
+    const inLayers = parts(object).flatMap(({ channels }) => channels)
+    const oversOf = (name: string) => inLayers.filter((channel) => ownName(channel.name) === name)
     for (const group of allGroups()) {
       const inside = names.filter((name) => specOf(object, name)!.group === group)
       const id = `${object.id}|${group}`
@@ -131,6 +152,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
           kind: 'channel',
           object,
           channels: [{ object, name }],
+          overs: oversOf(name),
           label: channelLabel(specOf(object, name)!),
           depth: depth + (inside.length > 1 ? 1 : 0),
           opens: false,
@@ -172,6 +194,27 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
         })
   }
 
+  /** What layers have of an object, each on a lane of its own, with a lane for each channel below where it is open. */
+  function addLayers(object: SceneObject, depth: number): void {
+    for (const { layer, channels } of parts(object)) {
+      const id = `${object.id}|layer ${layer.id}`
+      const isOpen = wish.openLayers.has(id)
+      push({ id, kind: 'layer', object, layer, channels, label: layer.name, depth, opens: true, open: isOpen })
+      for (const channel of isOpen ? channels : [])
+        push({
+          id: `${object.id}|${channel.name}`,
+          kind: 'channel',
+          object,
+          layer,
+          channels: [channel],
+          label: channelLabel(specOf(object, channel.name)!),
+          depth: depth + 1,
+          opens: false,
+          open: false,
+        })
+    }
+  }
+
   function add(top: SceneObject): void {
     const waiting: [SceneObject, number][] = [[top, 0]]
     for (let next = waiting.pop(); next; next = waiting.pop()) waiting.push(...addOne(...next).reverse())
@@ -198,6 +241,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
         open: isOpen,
       })
       addClips(object, depth + 1, isOpen)
+      addLayers(object, depth + 1)
       if (isOpen) addChannels(object, matching, depth + 1)
     }
     return isOpen || isSearching || wish.only || !isWanted
@@ -217,6 +261,20 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
       opens: false,
       open: false,
     })
+  if (!isSearching)
+    for (const layer of model.layersUpwards().reverse())
+      if (layer.holder.channels.get(strengthChannel)!.keys.count)
+        push({
+          id: `strength ${layer.id}`,
+          kind: 'channel',
+          object: layer.holder,
+          layer,
+          channels: [{ object: layer.holder, name: strengthChannel }],
+          label: `Strength of ${layer.name}`,
+          depth: 0,
+          opens: false,
+          open: false,
+        })
   for (const object of tops) if (wish.pinned.has(object.id)) add(object)
   for (const object of tops) if (!wish.pinned.has(object.id)) add(object)
   return lanes

@@ -8,6 +8,7 @@ export const askingOf = (line: LiveLine, scene: () => number) => ({
   lookAhead: (edit: Edit) => line.lookAhead(scene(), edit),
   lookAheadCurves: (edit: Edit) => line.lookAheadCurves(scene(), edit),
   lookAheadCue: (edit: Edit) => line.lookAheadCue(scene(), edit),
+  layerShares: (object: number, channel: string, frame: number) => line.layerShares(scene(), object, channel, frame),
   proposeCues: (frame: number, started: number[]) => line.proposeCues(scene(), frame, started),
   paces: (objects: number[], edit: Edit | null = null) => line.paces(scene(), objects, edit),
   places: (objects: number[], every: number) => line.places(scene(), objects, every),

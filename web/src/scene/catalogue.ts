@@ -1,4 +1,5 @@
 import { http, type ChannelSpec, type ObjectKind } from '../api/http'
+import { ownName } from './layered'
 
 const byKind = new Map<string, ChannelSpec[]>()
 let kinds: ObjectKind[] = []
@@ -29,9 +30,10 @@ export async function loadCatalogue(): Promise<void> {
     ),
   ]
   kinds = catalogue.kinds.map((entry) => entry.kind)
-  // What a warp and a placed clip have instead of an object's channels.
+  // What a warp, a placed clip and a layer have instead of an object's channels.
   byKind.set('warp', [catalogue.warp])
   byKind.set('rate', [catalogue.rate])
+  byKind.set('strength', [catalogue.strength])
 }
 
 export const allKinds = (): readonly ObjectKind[] => kinds
@@ -51,8 +53,25 @@ export interface Described {
 
 export const channelsOf = ({ kind, follow, aim }: Described): readonly ChannelSpec[] =>
   (follow || aim ? byUse.get(use(kind, !!follow, !!aim)) : byKind.get(kind)) ?? []
-export const specOf = (of: Described, channel: string): ChannelSpec | undefined =>
-  channelsOf(of).find((spec) => spec.name === channel)
+
+/** What is known of a channel, be it in a layer or not. */
+export function specOf(of: Described, channel: string): ChannelSpec | undefined {
+  const own = ownName(channel)
+  const spec = channelsOf(of).find((each) => each.name === own)
+  return spec && own !== channel ? inLayer(spec, channel) : spec
+}
+
+const layered = new Map<string, ChannelSpec>()
+/** A channel in a layer, where a number may be added to another one. */
+function inLayer(spec: ChannelSpec, name: string): ChannelSpec {
+  const known = layered.get(name)
+  if (known?.label === spec.label) return known
+  const holds = spec.unit === 'onOff' || spec.unit === 'choice'
+  const made = holds ? { ...spec, name } : { ...spec, name, default: 0, least: -furthest, most: furthest }
+  layered.set(name, made)
+  return made
+}
+const furthest = 1e12
 
 /** Every channel that any object can have. */
 export const allChannels = (): readonly ChannelSpec[] => [

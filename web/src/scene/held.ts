@@ -11,6 +11,7 @@ export function rowsIn(rows: RowsMessage): string[] {
     ...rows.objects.map(({ id }) => `object ${id}`),
     ...rows.warps.map(({ id }) => `warp ${id}`),
     ...rows.placed.map(({ id }) => `placedClip ${id}`),
+    ...rows.layers.map(({ id }) => `layer ${id}`),
     ...rows.gone.flatMap(({ kind, ids }) => ids.map((id) => `${kind} ${id}`)),
     ...(rows.settings ? ['settings'] : []),
   ]

@@ -1,10 +1,10 @@
-import type { OwnerKind, PlacedClipMessage, WarpMessage } from '../api/messages'
+import type { LayerMessage, OwnerKind, PlacedClipMessage, WarpMessage } from '../api/messages'
 import type { Holder } from './sceneModel'
 
-// Objects have channels, warps have points, and placed clips have a rate: all of them are curves with keys. What has a
-// curve is told by a key of its own, an object's being its number.
+// Objects have channels, warps have points, placed clips have a rate, and layers have a strength: all of them are curves
+// with keys. What has a curve is told by a key of its own, an object's being its number.
 
-export type OwnerKey = number | `warp ${number}` | `placed ${number}` | 'scene'
+export type OwnerKey = number | `warp ${number}` | `placed ${number}` | `layer ${number}` | 'scene'
 
 /** A curve: whose, and which of theirs. */
 export interface CurveName {
@@ -19,9 +19,11 @@ export interface KeysAt extends CurveName {
 
 export const warpChannel = 'warp'
 export const rateChannel = 'rate'
+export const strengthChannel = 'strength'
 
 export const warpKey = (warp: number): OwnerKey => `warp ${warp}`
 export const placedKey = (placed: number): OwnerKey => `placed ${placed}`
+export const layerKey = (layer: number): OwnerKey => `layer ${layer}`
 
 const numberAfter = (word: string, key: OwnerKey): number | null =>
   typeof key === 'string' && key.startsWith(`${word} `) ? Number(key.slice(word.length + 1)) : null
@@ -32,9 +34,12 @@ export const warpOf = (key: OwnerKey): number | null => numberAfter('warp', key)
 /** The placed clip that a key means; null for any other. */
 export const placedOf = (key: OwnerKey): number | null => numberAfter('placed', key)
 
+/** The layer whose strength a key means; null for any other. */
+export const layerOf = (key: OwnerKey): number | null => numberAfter('layer', key)
+
 /** The key of what the server names. */
 export const ownerKey = (owner: OwnerKind, id: number): OwnerKey =>
-  owner === 'object' ? id : owner === 'warp' ? warpKey(id) : owner === 'placed' ? placedKey(id) : 'scene'
+  owner === 'object' ? id : owner === 'scene' ? 'scene' : `${owner} ${id}`
 
 /** How edits name a curve. */
 export type Addressed<T> = Omit<T, 'object' | 'channel'> & {
@@ -42,13 +47,14 @@ export type Addressed<T> = Omit<T, 'object' | 'channel'> & {
   channel?: string
   warp?: number
   placed?: number
+  layer?: number
 }
 
 /** The same as edits have it. */
 export function addressed<T extends CurveName>({ object, channel, ...rest }: T): Addressed<T> {
   if (typeof object === 'number') return { object, channel, ...rest }
-  const warp = warpOf(object)
-  return warp === null ? { placed: placedOf(object)!, ...rest } : { warp, ...rest }
+  const [owner, id] = object.split(' ') as [string, string]
+  return { [owner]: Number(id), ...rest }
 }
 
 /** An edit with all its curves named as the server names them. */
@@ -73,6 +79,7 @@ export function curveOfLane(lane: string): CurveName {
 }
 
 export const warpHolder = ({ id, name }: WarpMessage): Holder => holder(warpKey(id), name, 'warp')
+export const strengthHolder = ({ id, name }: LayerMessage): Holder => holder(layerKey(id), name, 'strength')
 export const rateHolder = ({ id }: PlacedClipMessage): Holder => holder(placedKey(id), '', 'rate')
 
 const holder = (id: OwnerKey, name: string, kind: string): Holder => ({ id, name, kind, channels: new Map() })

@@ -141,6 +141,7 @@ const lay = (wish: Partial<LaneWish> = {}, model = harbour()) =>
   layLanes(model, {
     open: new Set(),
     closed: new Set(),
+    openLayers: new Set(),
     text: '',
     hidden: new Set(),
     animatedOnly: false,

@@ -5,6 +5,7 @@ import type {
   ClipMessage,
   CueMessage,
   GoneMessage,
+  LayerMessage,
   NamedSelectionMessage,
   ObjectMessage,
   PlacedClipMessage,
@@ -15,7 +16,20 @@ import type {
 } from '../api/messages'
 import { channelsOf, specOf } from './catalogue'
 import { firstAtOrAfter, noKeys, splicedKeys, type Keys } from './keys'
-import { ownerKey, placedOf, rateChannel, rateHolder, warpChannel, warpHolder, warpOf, type OwnerKey } from './owners'
+import { layerOfName, ownName } from './layered'
+import {
+  layerOf,
+  ownerKey,
+  placedOf,
+  rateChannel,
+  rateHolder,
+  strengthChannel,
+  strengthHolder,
+  warpChannel,
+  warpHolder,
+  warpOf,
+  type OwnerKey,
+} from './owners'
 
 export interface Channel {
   name: string
@@ -28,7 +42,7 @@ export interface Channel {
   played: Float64Array | null
 }
 
-/** What has channels: an object, or a warp with its points, or a placed clip with its rate. */
+/** What has channels: an object, or a warp with its points, a placed clip with its rate, a layer with its strength. */
 export interface Holder {
   id: OwnerKey
   name: string
@@ -56,7 +70,19 @@ export interface PlacedClip extends PlacedClipMessage {
   holder: Holder
 }
 
+/** A layer, and what holds its strength. */
+export interface Layer extends LayerMessage {
+  holder: Holder
+}
+
+/** What a layer gives to an object. */
+export interface LayerPart {
+  layer: Layer
+  channels: Channel[]
+}
+
 const none: readonly PlacedClip[] = []
+const noParts: readonly LayerPart[] = []
 
 /** A message that says nothing. */
 export const noRows = (): RowsMessage => ({
@@ -69,12 +95,13 @@ export const noRows = (): RowsMessage => ({
   clips: [],
   placed: [],
   cues: [],
+  layers: [],
   gone: [],
   played: [],
 })
 
 /** What has lanes, or shows in them. */
-const laid: ReadonlySet<RowKind> = new Set(['object', 'warp', 'clip', 'placedClip'])
+const laid: ReadonlySet<RowKind> = new Set(['object', 'warp', 'clip', 'placedClip', 'layer'])
 
 /** The objects that a message says are not there any more. */
 export const goneObjects = ({ gone }: RowsMessage): readonly number[] =>
@@ -99,6 +126,7 @@ export class SceneModel {
   readonly clips = new Map<number, ClipMessage>()
   readonly placed = new Map<number, PlacedClip>()
   readonly cues = new Map<number, CueMessage>()
+  readonly layers = new Map<number, Layer>()
   private readonly tables: Partial<Record<RowKind, Map<number, unknown>>> = {
     object: this.objects,
     warp: this.warps,
@@ -107,6 +135,7 @@ export class SceneModel {
     clip: this.clips,
     placedClip: this.placed,
     cue: this.cues,
+    layer: this.layers,
   }
   private order: SceneObject[] | null = null
   private readonly depths = new Map<number, number>()
@@ -139,6 +168,7 @@ export class SceneModel {
       if (JSON.stringify(known?.targets) !== JSON.stringify(row.targets)) isOtherwise = true
     }
     isOtherwise = this.takeClips(rows) || isOtherwise
+    isOtherwise = this.takeLayers(rows) || isOtherwise
     const gone = this.drop(rows.gone)
     isOtherwise = gone.some((kind) => laid.has(kind)) || isOtherwise
     for (const { owner, id, name, times } of rows.played) {
@@ -170,6 +200,40 @@ export class SceneModel {
     return isOtherwise
   }
 
+  /** @returns whether lanes come or go: there is another layer, one is called otherwise, or its strength gets keys. */
+  private takeLayers(rows: RowsMessage): boolean {
+    for (const row of rows.layers) {
+      const known = this.layers.get(row.id)
+      const holder = known?.holder ?? strengthHolder(row)
+      Object.assign(holder, { name: row.name })
+      holder.channels.set(strengthChannel, channelOf(row.strength, undefined))
+      this.layers.set(row.id, { ...row, holder })
+    }
+    return rows.layers.length > 0
+  }
+
+  /** The layers from the lowest up. */
+  layersUpwards(): Layer[] {
+    return [...this.layers.values()].sort((a, b) => a.place - b.place || a.id - b.id)
+  }
+
+  /** What layers have of an object, the highest first, and the channels in the catalogue's order. */
+  partsOf(object: SceneObject): readonly LayerPart[] {
+    const inLayers = [...object.channels.values()].filter(
+      ({ name, keys }) => keys.count > 0 && layerOfName(name) !== null,
+    )
+    if (inLayers.length === 0) return noParts
+    const places = new Map(channelsOf(object).map(({ name }, i) => [name, i]))
+    const place = ({ name }: Channel) => places.get(ownName(name)) ?? 0
+    return this.layersUpwards()
+      .reverse()
+      .map((layer) => ({
+        layer,
+        channels: inLayers.filter(({ name }) => layerOfName(name) === layer.id).sort((a, b) => place(a) - place(b)),
+      }))
+      .filter(({ channels }) => channels.length > 0)
+  }
+
   /** @returns the kinds of which something went. */
   private drop(gone: readonly GoneMessage[]): RowKind[] {
     return gone
@@ -191,16 +255,21 @@ export class SceneModel {
     return this.byObject.get(object) ?? none
   }
 
-  /** Whatever has keys: objects, warps and placed clips. */
+  /** Whatever has keys: objects, warps, placed clips and layers. */
   *holders(): Iterable<Holder> {
     yield* this.objects.values()
     for (const { holder } of this.warps.values()) yield holder
     for (const { holder } of this.placed.values()) yield holder
+    for (const { holder } of this.layers.values()) yield holder
   }
 
   holder(id: OwnerKey): Holder | undefined {
     if (typeof id === 'number') return this.objects.get(id)
-    return this.warps.get(warpOf(id) ?? 0)?.holder ?? this.placed.get(placedOf(id) ?? 0)?.holder
+    return (
+      this.warps.get(warpOf(id) ?? 0)?.holder ??
+      this.placed.get(placedOf(id) ?? 0)?.holder ??
+      this.layers.get(layerOf(id) ?? 0)?.holder
+    )
   }
 
   /** The warps that cover an object as a whole, a channel of it, or the scene. */

@@ -8,6 +8,7 @@ import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { numberStyle, useChannelState } from './channelState'
 import NumberField from './NumberField.vue'
+import { useLayerShares } from '../layers/shares'
 import Sparkline from './Sparkline.vue'
 import { usePending } from './pending'
 import { useWorking } from '../working/working'
@@ -56,12 +57,16 @@ const locked = computed(() => {
 const shut = computed(() => locked.value || working.isLocked(props.object.id))
 const tint = computed(() => /\.([xyz])$/.exec(props.spec.name)?.[1] ?? '')
 const clipboard = useValueClipboard()
+const { words: shares, ask: askShares } = useLayerShares(
+  () => props.object,
+  () => props.spec.name,
+)
 const begin = () => scene.hold([channelRow(props.object.id, props.spec.name)])
 const select = (event: Event) => emit('keep', Number((event.target as HTMLSelectElement).value))
 </script>
 
 <template>
-  <div class="channel" :data-channel="spec.name">
+  <div class="channel" :data-channel="spec.name" @pointerenter="askShares">
     <ValueMarker :state="state" :label="label" :disabled="shut" @click="emit('marker')" />
     <ValueMenu
       :name="spec.label"
@@ -122,6 +127,7 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       :most="spec.most"
       :disabled="shut"
       :placeholder="various ? 'various' : undefined"
+      :hint="shares"
       @changed="emit('changed', $event)"
       @again="emit('again')"
       @hold="emit('hold', $event)"

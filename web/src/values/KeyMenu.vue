@@ -3,6 +3,8 @@ import { computed, ref } from 'vue'
 import { useSelection, type Tool } from '../scene/selection'
 import { interpolations } from '../api/messages'
 import { useScene } from '../scene/sceneStore'
+import { useLayers } from '../layers/layers'
+import ReachField from '../layers/ReachField.vue'
 import CheckItem from '../shared/CheckItem.vue'
 import { useEscape } from '../shared/escape'
 import { usePlayhead } from '../timebar/playhead'
@@ -20,6 +22,7 @@ const pending = usePending()
 const autoKey = useAutoKey()
 const keying = useKeying()
 const settings = useKeySettings()
+const layers = useLayers()
 
 const parts: Record<Tool, string> = {
   select: 'transforms',
@@ -47,6 +50,7 @@ const nothing = computed(() => selection.objects.size === 0)
   >
     <i class="bi bi-record-fill" aria-hidden="true" /> <span class="folds-1">Auto-key</span>
   </BButton>
+  <ReachField class="goes-1" />
   <BDropdown
     lazy
     v-model="open"
@@ -63,13 +67,16 @@ const nothing = computed(() => selection.objects.size === 0)
     :title="
       nothing
         ? 'Select an object first'
-        : `Key ${parts[selection.tool]} of what is selected at frame ${playhead.readFrame} (N); all with Shift N`
+        : `Key ${parts[selection.tool]} of what is selected at frame ${playhead.readFrame}${layers.active ? ` in the layer ${layers.name}` : ''} (N); all with Shift N`
     "
     @split-click="keying.keySelected()"
   >
     <template #button-content
       ><i class="bi bi-key-fill comes-6" aria-hidden="true" /><span
         ><span class="folds-6">Key</span> <span class="folds-3">{{ parts[selection.tool] }} · N</span></span
+      ><span v-if="layers.active" class="into"
+        ><span class="goes-2">in {{ layers.name }}</span
+        ><span class="comes-2">{{ layers.active.letter }}</span></span
       >
       <span v-if="pending.count" class="waiting" :title="`${pending.count} changed values wait for a key`">{{
         pending.count
@@ -126,6 +133,12 @@ const nothing = computed(() => selection.objects.size === 0)
 }
 .auto.on .bi {
   color: var(--tangerine);
+}
+.into {
+  max-width: 110px;
+  margin-left: 5px;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .waiting {
   min-width: 18px;

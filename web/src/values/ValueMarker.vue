@@ -1,12 +1,12 @@
 <script setup lang="ts">
-/** A dot: still. A mint ring: moved by a clip or by rolling. A hollow bean: animated. A lemon bean: a key on this frame. A tangerine bean: changed and not keyed yet. */
+/** A dot: still. A mint ring: moved by something else than its own keys. A hollow bean: animated. A lemon bean: a key on this frame. A tangerine bean: changed and not keyed yet. */
 export type MarkerState = 'still' | 'moved' | 'animated' | 'keyed' | 'changed'
 
 defineProps<{ state: MarkerState; label: string; disabled?: boolean }>()
 
 const words: Record<MarkerState, string> = {
   still: 'still. Click to set the first key here',
-  moved: 'moved by a clip or by rolling, without keys of its own. Click to set the first key here',
+  moved: 'moved by something else than keys of its own here. Click to set the first key',
   animated: 'animated. Click to set a key here',
   keyed: 'a key on this frame. Click to remove it',
   changed: 'changed here and not keyed yet; it will be lost on leaving the frame. Click to key it',

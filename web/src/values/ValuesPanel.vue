@@ -6,6 +6,8 @@ import { allGroups, channelsOf, isOfColour, specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
+import LayerStack from '../layers/LayerStack.vue'
+import { useLayers } from '../layers/layers'
 import { usePlayhead } from '../timebar/playhead'
 import { useAutoKey } from './autoKey'
 import ChannelRow from './ChannelRow.vue'
@@ -29,6 +31,7 @@ const pending = usePending()
 const autoKey = useAutoKey()
 const state = useChannelState()
 const playhead = usePlayhead()
+const layers = useLayers()
 const ways = [
   ['value', 'the same value'],
   ['change', 'the same change'],
@@ -101,7 +104,7 @@ const onAll = (channels: readonly string[]): ChannelValue[] =>
   channels.flatMap((channel) => onSelected(channel, 0).map(({ object: id }) => ({ object: id, channel })))
 
 const still = (spec: ChannelSpec) =>
-  void scene.edit({ edit: 'stayStill', frame: playhead.frame, values: onAll([spec.name]) })
+  void scene.edit({ edit: 'stayStill', frame: playhead.frame, values: layers.inActive(onAll([spec.name])) })
 
 const lock = (spec: ChannelSpec, locked: boolean) =>
   void scene.edit({
@@ -133,7 +136,11 @@ function toggleKey(channels: readonly string[]): void {
   if (!isHeld && here.every((key) => key.time !== undefined))
     void scene.edit({
       edit: 'deleteKeys',
-      keys: here.map(({ channel, time }) => ({ object: thing.id, channel, times: [time!] })),
+      keys: here.map(({ channel, time }) => ({
+        object: thing.id,
+        channel: layers.nameOf(thing.id, channel),
+        times: [time!],
+      })),
     })
   else void pending.key(onAll(channels))
 }
@@ -143,6 +150,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
 
 <template>
   <aside class="values" aria-label="Values">
+    <LayerStack />
     <KeySection />
     <ClipSection />
     <template v-if="object">

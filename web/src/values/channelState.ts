@@ -3,6 +3,7 @@ import { specOf } from '../scene/catalogue'
 import { firstAtOrAfter } from '../scene/keys'
 import type { Holder } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
+import { useLayers } from '../layers/layers'
 import { usePlayhead } from '../timebar/playhead'
 import { usePending } from './pending'
 import type { MarkerState } from './ValueMarker.vue'
@@ -12,11 +13,15 @@ export function useChannelState() {
   const scene = useScene()
   const playhead = usePlayhead()
   const pending = usePending()
+  const layers = useLayers()
 
-  /** The time in ticks of the channel's key on this frame. */
+  /** The keys of a channel in the layer that takes keys. */
+  const keysOf = (object: Holder, channel: string) => object.channels.get(layers.nameOf(object.id, channel))?.keys
+
+  /** The time in ticks of the channel's key on this frame, in the layer that takes keys. */
   function keyHere(object: Holder, channel: string): number | undefined {
     void scene.rowsVersion
-    const keys = object.channels.get(channel)?.keys
+    const keys = keysOf(object, channel)
     if (!keys || keys.count === 0) return undefined
     const { ticksPerFrame } = scene.settings
     const time = keys.times[firstAtOrAfter(keys, playhead.readFrame * ticksPerFrame - 0.5)]
@@ -31,8 +36,10 @@ export function useChannelState() {
 
   function state(object: Holder, channel: string): MarkerState {
     void scene.rowsVersion
-    if (pending.get(object.id, channel) !== undefined && object.channels.get(channel)?.keys.count) return 'changed'
-    if (!object.channels.get(channel)?.keys.count) return isMoved(object, channel) ? 'moved' : 'still'
+    const count = keysOf(object, channel)?.count ?? 0
+    const waits = count > 0 || (layers.active !== null && typeof object.id === 'number')
+    if (pending.get(object.id, channel) !== undefined && waits) return 'changed'
+    if (count === 0) return isMoved(object, channel) ? 'moved' : 'still'
     return keyHere(object, channel) === undefined ? 'animated' : 'keyed'
   }
 

@@ -3,6 +3,7 @@ import { channelsOf } from '../scene/catalogue'
 import { useSelection, type Tool } from '../scene/selection'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
+import { useLayers } from '../layers/layers'
 import { useWorking } from '../working/working'
 import { useKeySettings } from './keySettings'
 import { usePending } from './pending'
@@ -23,6 +24,9 @@ export function useKeying() {
   const settings = useKeySettings()
   const notices = useNotices()
   const working = useWorking()
+  const layers = useLayers()
+  /** Nothing can be added to what only holds. */
+  const isTaken = ({ unit }: ChannelSpec) => layers.active?.mode !== 'add' || (unit !== 'onOff' && unit !== 'choice')
 
   /** The channels of some objects that are wanted and not locked; the locked ones are told of. */
   function channels(objects: Iterable<number>, isWanted: (spec: ChannelSpec) => boolean): ChannelValue[] {
@@ -31,7 +35,7 @@ export function useKeying() {
       const object = scene.model.objects.get(id)
       if (!object) return []
       return channelsOf(object)
-        .filter(isWanted)
+        .filter((spec) => isWanted(spec) && isTaken(spec))
         .map(({ name }) => ({ object: id, channel: name }))
         .filter(
           (channel) => !(working.isLocked(id) || object.channels.get(channel.channel)?.locked) || !locked.push(channel),

@@ -4,8 +4,9 @@ import type { ChannelValue } from '../api/http'
 import { channelLabel, specOf } from '../scene/catalogue'
 import { useNotices } from '../scene/notices'
 import { channelRow } from '../scene/held'
-import { curveOfLane, laneOf, type OwnerKey } from '../scene/owners'
+import { curveOfLane, laneOf, layerOf, type OwnerKey } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
+import { useLayers } from '../layers/layers'
 import { useWorking } from '../working/working'
 import { useOutside } from '../timebar/outside'
 import { usePlayhead } from '../timebar/playhead'
@@ -20,6 +21,7 @@ export const usePending = defineStore('pending', () => {
   const settings = useKeySettings()
   const outside = useOutside()
   const working = useWorking()
+  const layers = useLayers()
   const values = shallowRef<ReadonlyMap<string, number>>(new Map())
   const count = computed(() => values.value.size)
   type Values = ReadonlyMap<string, number>
@@ -30,7 +32,14 @@ export const usePending = defineStore('pending', () => {
 
   const get = (object: OwnerKey, channel: string) => values.value.get(laneOf(object, channel))
   const isLocked = (object: OwnerKey, channel: string) =>
-    working.isLocked(object) || (scene.model.holder(object)?.channels.get(channel)?.locked ?? false)
+    working.isLocked(object) ||
+    isInShutLayer(object) ||
+    (scene.model.holder(object)?.channels.get(channel)?.locked ?? false)
+  /** The active layer takes what is changed of objects, and a layer has its own strength. */
+  const isInShutLayer = (object: OwnerKey) =>
+    typeof object === 'number'
+      ? (layers.active?.locked ?? false)
+      : (scene.model.layers.get(layerOf(object) ?? 0)?.locked ?? false)
 
   /** Shows values at once, on this frame only. Locked channels stay as they are, which is told once for each hold of the hand. */
   function hold(changes: readonly ChannelValue[]): void {
@@ -51,6 +60,8 @@ export const usePending = defineStore('pending', () => {
   function sayLocked(locked: readonly ChannelValue[]): void {
     const [first] = locked
     if (!first) return
+    if (isInShutLayer(first.object) && typeof first.object === 'number')
+      return void useNotices().say(`${layers.name} is locked; unlock it, or choose another layer.`)
     const holder = scene.model.holder(first.object)
     const spec = holder && specOf(holder, first.channel)
     useNotices().say(
@@ -99,7 +110,9 @@ export const usePending = defineStore('pending', () => {
     return !madeToo
   }
 
+  /** Whether a change waits for a key: a layer has nothing but keys. */
   const isAnimated = (object: OwnerKey, channel: string) =>
+    (typeof object === 'number' && layers.active !== null) ||
     (scene.model.holder(object)?.channels.get(channel)?.keys.count ?? 0) > 0
 
   /** The hand has let go: with auto-key on, what it changed is keyed; else still channels are changed and the others wait. */
@@ -168,9 +181,17 @@ export const usePending = defineStore('pending', () => {
     const all = [...wanted.values()]
     const { interpolation } = settings
     const { frame } = playhead
-    if (!(await scene.edit({ edit: 'keyChannels', frame, values: all, interpolation, anchor }))) return
+    if (!(await scene.edit({ edit: 'keyChannels', frame, interpolation, ...inActive(all, anchor) }))) return
     release(all)
     outside.tellKeyed(frame)
+  }
+
+  /** The values of a key as the active layer takes them; there, nothing was still so far that would have to be kept. */
+  function inActive(all: readonly ChannelValue[], anchor?: number) {
+    const values = layers.inActive(all)
+    const isOfObjects = all.every(({ object }) => typeof object === 'number')
+    if (!layers.active || !isOfObjects) return { values, anchor }
+    return { values, reach: layers.reaches ?? undefined }
   }
 
   /** Called when the playhead leaves the frame: what was not keyed goes, and can be keyed after all. */
@@ -182,7 +203,7 @@ export const usePending = defineStore('pending', () => {
     const { interpolation } = settings
     useNotices().say(`${what} not keyed on frame ${from}.`, {
       label: 'Key now',
-      run: () => void scene.edit({ edit: 'keyChannels', frame: from, values: lost, interpolation }),
+      run: () => void scene.edit({ edit: 'keyChannels', frame: from, interpolation, ...inActive(lost) }),
     })
   }
 

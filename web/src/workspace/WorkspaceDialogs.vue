@@ -3,6 +3,7 @@ import ClipDialogs from '../clips/ClipDialogs.vue'
 import ShortcutList from '../commands/ShortcutList.vue'
 import type { Command } from '../commands/command'
 import CueDialogs from '../cues/CueDialogs.vue'
+import LayerDialogs from '../layers/LayerDialogs.vue'
 import { useFinder } from '../commands/finder'
 import KeyDialogs from '../desk/KeyDialogs.vue'
 import FlowDialogs from '../flow/FlowDialogs.vue'
@@ -25,6 +26,7 @@ const shooting = useShooting()
   <KeyDialogs />
   <FlowDialogs />
   <ClipDialogs />
+  <LayerDialogs />
   <CueDialogs />
   <ShootDialog v-if="shooting.asking" @close="shooting.asking = false" />
   <SvgDialog v-if="svg.isOpen" @close="svg.isOpen = false" />

@@ -13,6 +13,7 @@ import { useShortcuts } from '../commands/shortcuts'
 import DeskPanel from '../desk/DeskPanel.vue'
 import { useTimeView } from '../desk/timeView'
 import { useArranging } from '../desk/arranging'
+import { useMuting } from '../layers/muting'
 import { useSelection } from '../scene/selection'
 import { firstAtOrAfter } from '../scene/keys'
 import { useNotices } from '../scene/notices'
@@ -81,6 +82,7 @@ const commands = workspaceCommands()
 const contextMenu = useContextMenu()
 contextMenu.commands = commands
 useShortcuts(commands)
+useMuting()
 useRangeFollowing()
 useSceneCast(() => props.id)
 

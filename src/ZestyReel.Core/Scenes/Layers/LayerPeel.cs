@@ -3,13 +3,13 @@ namespace ZestyReel.Core.Scenes;
 /// <summary>The peel that a layer is told by; none of them means anything else on the screen.</summary>
 public enum LayerPeel : byte
 {
-    /// <summary>Pale blue-green; as when none is given.</summary>
+    /// <summary>Periwinkle; as when none is given.</summary>
     Bergamot,
 
     /// <summary>Apricot.</summary>
     Kumquat,
 
-    /// <summary>Violet pink.</summary>
+    /// <summary>Orchid.</summary>
     Pomelo,
 
     /// <summary>Pale blue.</summary>

@@ -1,0 +1,66 @@
+import type { Edit } from '../api/http'
+import { ownName, layerOfName } from '../scene/layered'
+import { useNotices } from '../scene/notices'
+import { useSelection } from '../scene/selection'
+import type { Layer } from '../scene/sceneModel'
+import { useScene } from '../scene/sceneStore'
+import { useLayerDialogs } from './layerDialogs'
+import { useLayers } from './layers'
+
+type Change = Omit<Extract<Edit, { edit?: 'setLayer' }>, 'edit' | 'layer'>
+
+/** What a hand does to layers. */
+export function useLayerActs() {
+  const scene = useScene()
+  const selection = useSelection()
+  const layers = useLayers()
+  const dialogs = useLayerDialogs()
+  const notices = useNotices()
+
+  const set = (layer: Layer, change: Change) => void scene.edit({ edit: 'setLayer', layer: layer.id, ...change })
+
+  /** Makes an edit that adds a layer, and lets that take the keys from now on. */
+  async function adding(edit: Edit): Promise<void> {
+    const before = new Set(scene.model.layers.keys())
+    if (!(await scene.edit(edit))) return
+    const made = [...scene.model.layers.keys()].find((id) => !before.has(id))
+    if (made !== undefined) layers.activate(made)
+  }
+
+  const add = () => adding({ edit: 'addLayer' })
+  const duplicate = (layer: Layer) => adding({ edit: 'duplicateLayer', layer: layer.id })
+  const remove = (layer: Layer) => void scene.edit({ edit: 'deleteLayer', layer: layer.id })
+  const move = (layer: Layer, to: number) => void scene.edit({ edit: 'moveLayer', layer: layer.id, to })
+
+  function split(layer: Layer): void {
+    const own = objectsIn(layer)
+    const objects = [...selection.objects].filter((id) => own.has(id))
+    if (objects.length === 0) notices.say(`Select objects that have keys in ${layer.name} first.`)
+    else void adding({ edit: 'splitLayer', layer: layer.id, objects })
+  }
+
+  /** Takes the selected keys of the base out into a layer. */
+  function extract(): void {
+    const keys = selection
+      .keySets()
+      .flatMap(({ object, channel, times }) =>
+        typeof object === 'number' && layerOfName(channel) === null ? [{ object, channel, times: [...times] }] : [],
+      )
+    if (keys.length === 0) notices.say('Select keys of the base first; they go into a layer of their own.')
+    else dialogs.ask({ kind: 'extract', keys })
+  }
+
+  /** The objects that have keys in a layer. */
+  function objectsIn({ id }: Layer): ReadonlySet<number> {
+    void scene.rowsVersion
+    const found = new Set<number>()
+    for (const object of scene.model.objects.values())
+      for (const [name, { keys }] of object.channels)
+        if (keys.count > 0 && ownName(name) !== name && layerOfName(name) === id) found.add(object.id)
+    return found
+  }
+
+  const select = (layer: Layer) => selection.select([...objectsIn(layer)])
+
+  return { set, add, duplicate, remove, move, split, extract, objectsIn, select }
+}

@@ -1,0 +1,58 @@
+import { useStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed } from 'vue'
+import type { ChannelValue } from '../api/http'
+import { layeredName } from '../scene/layered'
+import type { Layer } from '../scene/sceneModel'
+import { useScene } from '../scene/sceneStore'
+
+/** Which layer takes the keys that are set in this window, and how far a change in it reaches. Kept in the browser, by scene. */
+export const useLayers = defineStore('layers', () => {
+  const scene = useScene()
+  const kept = useStorage<Record<string, number>>('zesty-layers', {}, sessionStorage)
+  /** How many frames before and after a change it has faded out; null while it has no end. */
+  const reach = useStorage<number | null>('zesty-reach', null, sessionStorage, {
+    serializer: { read: (text) => Number(text) || null, write: String },
+  })
+
+  /** The layers from the highest down, as they are shown. */
+  const downwards = computed<readonly Layer[]>(() => {
+    void scene.structureVersion
+    return scene.model.layersUpwards().reverse()
+  })
+  /** The layer that takes keys; null where it is the base. */
+  const active = computed<Layer | null>(() => {
+    const id = kept.value[String(scene.id)]
+    return downwards.value.find((layer) => layer.id === id) ?? null
+  })
+  /** What people call it. */
+  const name = computed(() => active.value?.name ?? 'Base')
+  const isSolo = computed(() => downwards.value.some(({ solo }) => solo))
+  /** Whether a layer is passed over, being off or another solo. */
+  const isPassedOver = (layer: Layer) => !layer.on || (isSolo.value && !layer.solo)
+
+  function activate(layer: number | null): void {
+    const others = Object.entries(kept.value).filter(([id]) => id !== String(scene.id))
+    kept.value = Object.fromEntries(layer === null ? others : [...others, [String(scene.id), layer]])
+  }
+
+  /** The one above or below the active one. */
+  function step(up: boolean): void {
+    const order = [null, ...downwards.value.map(({ id }) => id).reverse()]
+    const at = order.indexOf(active.value?.id ?? null) + (up ? 1 : -1)
+    if (at >= 0 && at < order.length) activate(order[at]!)
+  }
+
+  /** The name under which an object's channel has its keys in the active layer. */
+  const nameOf = (object: unknown, channel: string) =>
+    typeof object === 'number' ? layeredName(active.value?.id ?? null, channel) : channel
+
+  /** Channels as edits of the active layer name them. */
+  const inActive = <T extends ChannelValue>(values: readonly T[]): T[] =>
+    values.map((value) => ({ ...value, channel: nameOf(value.object, value.channel) }))
+
+  /** How far changes reach now: only what is added can fade out. */
+  const reaches = computed(() => (active.value?.mode === 'add' ? reach.value : null))
+
+  return { downwards, active, name, isPassedOver, activate, step, nameOf, inActive, reach, reaches }
+})
