@@ -1086,6 +1086,7 @@ export interface components {
       | components['schemas']['EditInsertPathPoint']
       | components['schemas']['EditJoinPaths']
       | components['schemas']['EditKeyChannels']
+      | components['schemas']['EditKeyFrames']
       | components['schemas']['EditLeaveAim']
       | components['schemas']['EditLeavePath']
       | components['schemas']['EditMergeAllLayers']
@@ -1713,6 +1714,20 @@ export interface components {
       /**
        * Format: double
        * @description In layers that add: so many frames before and after, the change has faded out; without end when left out.
+       */
+      reach?: null | number
+    }
+    /** @description Sets keys at several played frames at once, as KeyChannels does at one: what a hand moves of a trail. */
+    EditKeyFrames: {
+      /** @enum {string} */
+      edit?: 'keyFrames'
+      /** @description The frames with their values, each once. */
+      frames: components['schemas']['FrameValues'][]
+      /** @description The in and out of new keys; channels that only hold, hold. */
+      interpolation?: components['schemas']['Interpolation']
+      /**
+       * Format: double
+       * @description In layers that add: so many frames before and after each, the change has faded out; without end when left out.
        */
       reach?: null | number
     }
@@ -2768,6 +2783,16 @@ export interface components {
      * @enum {unknown}
      */
     FrameRule: 'apart' | 'nearest' | 'earliest' | 'latest'
+    /** @description Values of channels on a played frame. */
+    FrameValues: {
+      /**
+       * Format: double
+       * @description The frame.
+       */
+      frame: number
+      /** @description The channels and their values. */
+      values: components['schemas']['ChannelValue'][]
+    }
     /** @description A free handle: an offset from its key in ticks and in the channel's unit. */
     Handle: {
       /**

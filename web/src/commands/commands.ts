@@ -13,6 +13,7 @@ import { pathCommands } from './pathCommands'
 import { sampleCommands } from './sampleCommands'
 import { stageCommands } from './stageCommands'
 import { timeCommands } from './timeCommands'
+import { trailCommands } from './trailCommands'
 import { workingCommands } from './workingCommands'
 
 /** Everything that can be done in the workspace, once; the finder, the shortcuts and their list all come from here. */
@@ -27,6 +28,7 @@ export const workspaceCommands = (): Command[] => [
   ...pathCommands(),
   ...cueCommands(),
   ...workingCommands(),
+  ...trailCommands(),
   ...stageCommands(),
   ...sceneCommands(),
   ...sampleCommands(),

@@ -3,7 +3,6 @@ import { shallowRef } from 'vue'
 import { curvesOf, type Lane, type LaneChannel } from '../desk/lanes'
 import { keysOf } from '../desk/laneKeys'
 import type { SampleBook, Track } from '../scene/samples'
-import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 import { laneOf } from '../scene/owners'
 import type { Keys } from '../scene/keys'
@@ -51,7 +50,6 @@ const around = (ranges: readonly ValueRange[]): ValueRange => ({
 
 /** Which values tall lanes show: each lane all of its curves, unless it has been zoomed. */
 export const useCurveViews = defineStore('curveViews', () => {
-  const scene = useScene()
   const selection = useSelection()
   const zoomed = shallowRef<ReadonlyMap<string, ValueRange>>(new Map())
   /** Lanes whose channels each fill the height by themselves. */
@@ -59,6 +57,9 @@ export const useCurveViews = defineStore('curveViews', () => {
   /** Channels whose curves are hidden. */
   const hidden = shallowRef<ReadonlySet<string>>(new Set())
   let frozen: string | null = null
+  /** What is seen of a lane's channel beside its own curves. */
+  let seenIn: (lane: Lane) => Track | undefined = () => undefined
+  const seeBy = (how: typeof seenIn) => (seenIn = how)
 
   const shown = (lane: Lane): LaneChannel[] =>
     hidden.value.size
@@ -78,7 +79,7 @@ export const useCurveViews = defineStore('curveViews', () => {
       .map(keysOf)
       .filter(({ count }) => count)
       .map(reachOf)
-    const seen = resultOf(lane, scene.book)
+    const seen = seenIn(lane)
     if (seen) {
       const [low, high] = seen.extent()
       ranges.push({ low, high })
@@ -167,6 +168,7 @@ export const useCurveViews = defineStore('curveViews', () => {
   }
 
   return {
+    seeBy,
     zoomed,
     normalised,
     hidden,

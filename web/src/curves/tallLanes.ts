@@ -8,7 +8,7 @@ import { warpOf } from '../scene/owners'
 import { useComparing } from './comparing'
 import { drawCurveLane, type CurvePicture } from './curveDraw'
 import { useCurveHands } from './curveHands'
-import { resultOf } from './curveViews'
+import { resultOf, useCurveViews } from './curveViews'
 import { boxAround } from './curveHits'
 import { speedShare, type Curve } from './curveLane'
 import type { Outside } from './curvePath'
@@ -21,6 +21,7 @@ export function useTallLanes(width: Ref<number>, redraw: () => void, readout: Re
   const selection = useSelection()
   const comparing = useComparing()
   const speeds = useSpeeds()
+  useCurveViews().seeBy((lane) => resultOf(lane, scene.book))
   const hands = useCurveHands(width, redraw, readout, scrolled)
 
   function outside({ channel: { object, name } }: Curve): { before: Outside; after: Outside } {

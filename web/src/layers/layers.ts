@@ -1,4 +1,4 @@
-import { useStorage } from '@vueuse/core'
+import { useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import type { ChannelValue } from '../api/http'
@@ -9,9 +9,9 @@ import { useScene } from '../scene/sceneStore'
 /** Which layer takes the keys that are set in this window, and how far a change in it reaches. Kept in the browser, by scene. */
 export const useLayers = defineStore('layers', () => {
   const scene = useScene()
-  const kept = useStorage<Record<string, number>>('zesty-layers', {}, sessionStorage)
+  const kept = useSessionStorage<Record<string, number>>('zesty-layers', {})
   /** How many frames before and after a change it has faded out; null while it has no end. */
-  const reach = useStorage<number | null>('zesty-reach', null, sessionStorage, {
+  const reach = useSessionStorage<number | null>('zesty-reach', null, {
     serializer: { read: (text) => Number(text) || null, write: String },
   })
 

@@ -125,6 +125,7 @@ const momentOf = (shot: Shot): Omit<Moment, 'frame'> => ({
   byOthers: new Map(),
   points: null,
   evenPlaces: new Float32Array(),
+  trails: null,
 })
 
 function lookThrough(

@@ -87,6 +87,7 @@ function render(isStill = false): void {
     byOthers: new Map(),
     points: null,
     evenPlaces: new Float32Array(),
+    trails: null,
   })
   stage.dress({ look: through ?? 'free', shading: shading as Shading, helpers })
   renderer.draw(stage.three, camera(width / height))

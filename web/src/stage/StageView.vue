@@ -15,8 +15,13 @@ import { useHandling } from './handling'
 import { usePathDrawing } from '../paths/drawing'
 import { usePathHands } from '../paths/pathHands'
 import { usePathPoints } from '../paths/pathPoints'
+import { useLayers } from '../layers/layers'
 import { useEvenTimes } from '../paths/evenTimes'
 import { usePointNodes } from '../paths/pointNodes'
+import TrailMenu from '../trails/TrailMenu.vue'
+import { useTrails } from '../trails/trails'
+import { useTrailHands } from '../trails/trailHands'
+import { useTrailPicture } from '../trails/trailPicture'
 import { usePeople } from '../people/people'
 import { useShowWhere } from './showWhere'
 import { useWorking } from '../working/working'
@@ -44,6 +49,7 @@ const views = useViews()
 const handling = useHandling()
 const working = useWorking()
 const people = usePeople()
+const layers = useLayers()
 const showWhere = useShowWhere()
 const nobody: ReadonlyMap<number, string> = new Map()
 /** What others have selected, each in the colour of the first of them. */
@@ -63,6 +69,9 @@ const stage = new StageScene()
 const picking = usePicking(stage)
 const pathHands = usePathHands(stage)
 const pathBox = pathHands.box
+const trails = useTrails()
+const trailPicture = useTrailPicture()
+const trailHands = useTrailHands(trailPicture, () => redrawState())
 const drawing = usePathDrawing()
 const pathPoints = usePathPoints()
 const evenTimes = useEvenTimes()
@@ -138,12 +147,13 @@ const handView = (pane: number) => ({
 })
 
 function press(event: PointerEvent, pane: number): void {
-  if (!isOnHandle() && pathHands.press(event, handView(pane))) return
+  if (!isOnHandle() && (pathHands.press(event, handView(pane)) || trailHands.press(event, handView(pane)))) return
   picking.press(event, isOnHandle())
 }
 
 function release(event: PointerEvent, pane: number): void {
-  if (!pathHands.release(event)) picking.release(event, paneAt(pane).element!, paneAt(pane).camera)
+  if (!pathHands.release(event) && !trailHands.release(event))
+    picking.release(event, paneAt(pane).element!, paneAt(pane).camera)
 }
 
 const isOnHandle = () => handles !== undefined && (handles.hovered || handles.isDragging)
@@ -238,6 +248,7 @@ function render(): void {
       byOthers: byOthers.value,
       points: pathPoints.path ? { path: pathPoints.path.id, selected: pathPoints.points } : null,
       evenPlaces: evenTimes.places,
+      trails: trailPicture.picture(trailHands.changed()),
     })
     pointNodes.place()
     handles.place()
@@ -375,6 +386,7 @@ function photograph(): void {
     byOthers: nobody,
     points: null,
     evenPlaces: new Float32Array(),
+    trails: null,
   }
   stage.show(model, book, { frame: playhead.frame, ...bare })
   void keepThumbnail(renderer.three, stage, model, book, playhead.frame, id, revision, drawStill)
@@ -434,6 +446,11 @@ watch(
     () => pathPoints.path?.id,
     () => pathPoints.points,
     () => evenTimes.places,
+    () => trails.objects,
+    () => trails.selected,
+    () => trails.space,
+    () => layers.active,
+    () => layers.reaches,
   ],
   () => redrawState(playhead.playing && views.updates === 'active' ? [views.activeIndex] : undefined),
   { flush: 'sync' },
@@ -477,6 +494,12 @@ playhead.whenDrawn((dropped) => {
     time()
   }
 })
+watch(
+  () => trails.settings,
+  () => redrawState(),
+  { deep: true },
+)
+useEventListener(window, ['keydown', 'keyup'], trailHands.hold, { capture: true })
 watch([() => views.movesCamera, () => playhead.playing], freeHands)
 watch(() => views.frameAsked, frameSelection)
 watch(colours, applyColours)
@@ -496,12 +519,13 @@ watch(colours, applyColours)
         @stuck="(pane) => isOnHandle() || carrying.tellStuck(pane, paneAt(pane).camera)"
         @press="press"
         @release="release"
-        @moved="(event, pane) => pathHands.move(event, handView(pane))"
+        @moved="(event, pane) => trailHands.move(event) || pathHands.move(event, handView(pane))"
         @doubled="(event, pane) => pathHands.doubled(event as PointerEvent, handView(pane))"
       />
     </div>
     <p v-if="problem" class="stage-problem">{{ problem }}</p>
     <div class="stage-corner" :class="{ below: views.count > 1 }">
+      <TrailMenu />
       <ViewMenu />
       <HandlingMenu />
       <ToolPicker />

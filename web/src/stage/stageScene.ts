@@ -27,6 +27,7 @@ import { Beads } from '../paths/beads'
 import { EvenPlaces } from '../paths/evenPlaces'
 import { Ropes } from '../paths/ropes'
 import type { SampleBook } from '../scene/samples'
+import { TrailLines, type TrailPicture } from '../trails/trailLines'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
 import { Pool } from './pool'
 import { ShapeBatch } from './shapeBatch'
@@ -53,6 +54,8 @@ export interface Moment {
   points: { path: number; selected: ReadonlySet<number> } | null
   /** Where things are at even times: x, y and z each. */
   evenPlaces: Float32Array
+  /** The ways of objects through space. */
+  trails: TrailPicture | null
 }
 
 const lemon = 0xffe14d
@@ -71,6 +74,7 @@ export class StageScene {
   readonly ropes = new Ropes(this.three)
   private readonly beads = new Beads(this.three)
   private readonly evenPlaces = new EvenPlaces(this.three)
+  private readonly trails = new TrailLines(this.three)
 
   private readonly root = new Object3D()
   /** What a follower's own transform lies inside: its frame on the path. */
@@ -151,7 +155,7 @@ export class StageScene {
   show(
     model: SceneModel,
     book: SampleBook,
-    { frame, held, selected, othersAt, unseen, byOthers, points, evenPlaces }: Moment,
+    { frame, held, selected, othersAt, unseen, byOthers, points, evenPlaces, trails }: Moment,
   ): void {
     const objects = model.inOrder()
     const inSelection = new Set<number>()
@@ -184,6 +188,7 @@ export class StageScene {
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.end()
     this.lights.end()
     this.evenPlaces.show(evenPlaces)
+    this.trails.show(trails)
     this.ropes.end()
     this.beads.end()
   }
@@ -193,6 +198,7 @@ export class StageScene {
     for (const batch of this.batches.values()) batch.dress(shading)
     this.beads.dress(helpers)
     this.evenPlaces.dress(helpers)
+    this.trails.dress(helpers)
     for (const ghost of this.ghosts.inUse) ghost.material.wireframe = shading === 'wire'
     // Who looks through a camera does not see its mark.
     for (const helper of this.helpers.inUse) helper.visible = helpers && helper.userData.object !== look
@@ -261,6 +267,7 @@ export class StageScene {
     this.ropes.dispose()
     this.beads.dispose()
     this.evenPlaces.dispose()
+    this.trails.dispose()
     for (const id of [...this.nodes.keys()]) this.lights.remove(id)
   }
 

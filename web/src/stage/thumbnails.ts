@@ -127,6 +127,7 @@ export async function drawThumbnails(
         byOthers: new Map(),
         points: null,
         evenPlaces: new Float32Array(),
+        trails: null,
       })
       await keepThumbnail(renderer, stage, model, book, frame, id, revision, () => {})
       stage.dispose()

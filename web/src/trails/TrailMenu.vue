@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useSelection } from '../scene/selection'
+import { useScene } from '../scene/sceneStore'
+import CheckItem from '../shared/CheckItem.vue'
+import MenuItem from '../shared/MenuItem.vue'
+import NumberField from '../values/NumberField.vue'
+import { useTrails, type TrailSpan } from './trails'
+
+/** Trails on or off, and how they are drawn. */
+const scene = useScene()
+const selection = useSelection()
+const trails = useTrails()
+
+const spans: readonly [TrailSpan, string][] = [
+  ['around', 'About the playhead'],
+  ['work', 'The work range'],
+  ['all', 'The whole scene'],
+]
+const spaces = computed(() => {
+  void scene.structureVersion
+  return scene.model.inOrder().filter(({ path }) => !path)
+})
+const setSpace = (event: Event) => {
+  const { value } = event.target as HTMLSelectElement
+  trails.space = value === 'world' || value === 'camera' ? value : Number(value)
+}
+const isPinned = computed(() => selection.objects.size > 0 && [...selection.objects].every((id) => trails.pins.has(id)))
+</script>
+
+<template>
+  <BDropdown
+    lazy
+    split
+    size="sm"
+    variant="chip"
+    auto-close="outside"
+    toggle-text="How trails are drawn"
+    :split-class="['chip', trails.isOn ? '' : 'dim']"
+    role="group"
+    :title="trails.isOn ? 'Trails are shown (T)' : 'Show the ways of what is selected or pinned (T)'"
+    @split-click="trails.toggle()"
+  >
+    <template #button-content
+      ><i class="bi bi-graph-up-arrow small-stage" aria-hidden="true" /><span class="wide-stage">Trails</span></template
+    >
+    <MenuItem
+      v-for="[span, name] in spans"
+      :key="span"
+      :active="trails.settings.span === span"
+      @click="trails.settings.span = span"
+      >{{ name }}</MenuItem
+    >
+    <BDropdownDivider />
+    <CheckItem
+      role="menuitemcheckbox"
+      :on="trails.settings.numbers"
+      @click="trails.settings.numbers = !trails.settings.numbers"
+      >Frame numbers</CheckItem
+    >
+    <CheckItem
+      role="menuitemcheckbox"
+      :on="trails.settings.bySpeed"
+      @click="trails.settings.bySpeed = !trails.settings.bySpeed"
+      >Dots tell the pace</CheckItem
+    >
+    <CheckItem
+      role="menuitemcheckbox"
+      :on="isPinned"
+      :class="{ disabled: selection.objects.size === 0 }"
+      @click="trails.pin(selection.objects, !isPinned)"
+      >Keep the selected ones</CheckItem
+    >
+    <MenuItem v-if="trails.pins.size" @click="trails.pin(trails.pins, false)"
+      >Keep none ({{ trails.pins.size }} kept)</MenuItem
+    >
+    <div class="fields">
+      <label
+        >Frames on each side
+        <NumberField
+          :value="trails.settings.around"
+          label="Frames of a trail on each side of the playhead"
+          :least="1"
+          :most="2000"
+          :step="1"
+          :decimals="0"
+          @hold="trails.settings.around = Math.round($event)"
+          @keep="trails.settings.around = Math.round($event)"
+      /></label>
+      <label
+        >A dot every
+        <NumberField
+          :value="trails.settings.every"
+          label="Frames from one dot of a trail to the next"
+          :least="0"
+          :most="100"
+          :step="1"
+          :decimals="0"
+          hint="Frames from one dot to the next; 0 for none"
+          @hold="trails.settings.every = Math.round($event)"
+          @keep="trails.settings.every = Math.round($event)"
+      /></label>
+      <label
+        >Thickness
+        <NumberField
+          :value="trails.settings.thickness"
+          label="Thickness of trails"
+          unit=" px"
+          :least="1"
+          :most="8"
+          :step="1"
+          :decimals="0"
+          @hold="trails.settings.thickness = Math.round($event)"
+          @keep="trails.settings.thickness = Math.round($event)"
+      /></label>
+      <label
+        >Size of keys
+        <NumberField
+          :value="trails.settings.keySize"
+          label="Size of keys on trails"
+          unit=" px"
+          :least="4"
+          :most="40"
+          :step="1"
+          :decimals="0"
+          @hold="trails.settings.keySize = Math.round($event)"
+          @keep="trails.settings.keySize = Math.round($event)"
+      /></label>
+      <label
+        >Drawn in
+        <select
+          class="small-pick"
+          aria-label="The space that trails are drawn in"
+          :value="trails.space"
+          @change="setSpace"
+        >
+          <option value="world">the world</option>
+          <option value="camera">what the camera sees</option>
+          <option v-for="object in spaces" :key="object.id" :value="object.id">the space of {{ object.name }}</option>
+        </select></label
+      >
+    </div>
+  </BDropdown>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  gap: 6px;
+  padding: 6px 16px 8px;
+}
+.fields label {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 10px;
+  font-size: 12.5px;
+  white-space: nowrap;
+}
+.fields :deep(input),
+.fields select {
+  width: 110px;
+}
+</style>

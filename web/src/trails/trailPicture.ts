@@ -1,0 +1,72 @@
+import { useLayers } from '../layers/layers'
+import { useScene } from '../scene/sceneStore'
+import { usePending } from '../values/pending'
+import { usePlayhead } from '../timebar/playhead'
+import { useViews } from '../stage/views'
+import type { TrailPicture } from './trailLines'
+import { spaceOf, trailOf, type Trail } from './trail'
+import { useTrails } from './trails'
+import { WorldPlaces } from './worldPlaces'
+
+/** Makes the trails that are to be drawn, and keeps what they are made of for as long as nothing changes. */
+export function useTrailPicture() {
+  const scene = useScene()
+  const playhead = usePlayhead()
+  const pending = usePending()
+  const layers = useLayers()
+  const views = useViews()
+  const trails = useTrails()
+  let places: WorldPlaces | null = null
+  let madeOf = ''
+  let last: readonly Trail[] = []
+
+  /** Where things are, as it is seen now. */
+  function world(): WorldPlaces {
+    const held = pending.count ? pending.get : null
+    const now = `${scene.id} ${scene.seenVersion} ${scene.rowsVersion} ${held ? playhead.frame : ''}`
+    // What a hand holds changes with every move of it.
+    if (!places || madeOf !== now || held)
+      places = new WorldPlaces(scene.model, scene.book, { frame: playhead.frame, held })
+    madeOf = now
+    return places
+  }
+
+  /** The camera that trails are seen from, where they are to be drawn as one sees them. */
+  function camera(): number | null {
+    const { look } = views.active
+    return typeof look === 'number' ? look : (scene.model.inOrder().find(({ kind }) => kind === 'camera')?.id ?? null)
+  }
+
+  const space = () => spaceOf(trails.space, camera(), playhead.frame, world())
+
+  /** @param changed Frames that a hand is about to change, with how far that reaches; null while it does not. */
+  function picture(changed: { object: number; frames: readonly number[] } | null): TrailPicture | null {
+    if (trails.objects.length === 0) {
+      last = []
+      return null
+    }
+    const { shown } = space()
+    const { frame } = playhead
+    const span = trails.framesAt(frame)
+    last = trails.objects.flatMap((id) => {
+      const object = scene.model.objects.get(id)
+      return object && !object.path
+        ? [trailOf(scene.model, object, span, Math.round(frame), world(), shown, layers.active?.id ?? null)]
+        : []
+    })
+    const reach = layers.reaches
+    const heldFrames = pending.count ? [frame] : []
+    const frames = changed?.frames ?? heldFrames
+    return {
+      trails: last,
+      settings: trails.settings,
+      reached: (object, at) =>
+        reach !== null &&
+        frames.some((each) => Math.abs(each - at) < reach) &&
+        (changed ? changed.object === object : pending.list().some((value) => value.object === object)),
+      selected: trails.isSelected,
+    }
+  }
+
+  return { picture, space, world, drawn: () => last }
+}

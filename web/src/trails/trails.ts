@@ -1,0 +1,104 @@
+import { useSessionStorage, useStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, shallowRef } from 'vue'
+import { useSelection } from '../scene/selection'
+import { useScene } from '../scene/sceneStore'
+
+/** Which frames a trail has: some about the playhead, those of the work range, or all of the scene. */
+export type TrailSpan = 'around' | 'work' | 'all'
+/** Where a trail is drawn: in the world, as the camera sees it, or in the space of an object, by its number. */
+export type TrailSpace = 'world' | 'camera' | number
+
+export interface TrailSettings {
+  span: TrailSpan
+  /** How many frames on each side of the playhead. */
+  around: number
+  /** A dot on every so many frames; 0 for none. */
+  every: number
+  numbers: boolean
+  /** In pixels. */
+  thickness: number
+  keySize: number
+  /** Dots tell how fast the object goes there. */
+  bySpeed: boolean
+}
+
+const usual: TrailSettings = {
+  span: 'around',
+  around: 10,
+  every: 1,
+  numbers: false,
+  thickness: 2,
+  keySize: 9,
+  bySpeed: false,
+}
+
+/** Most trails at once. */
+export const mostTrails = 40
+
+/** Which trails are shown on the stage, and how. What is shown is this window's alone. */
+export const useTrails = defineStore('trails', () => {
+  const scene = useScene()
+  const selection = useSelection()
+  const isOn = useSessionStorage('zesty-trails-on', false)
+  const settings = useStorage<TrailSettings>('zesty-trails', usual, undefined, { mergeDefaults: true })
+  const pinned = useStorage<Record<string, number[]>>('zesty-trails-pinned', {})
+  const spaces = useStorage<Record<string, TrailSpace>>('zesty-trails-space', {})
+  /** The frames of trails that are selected, by object. */
+  const selected = shallowRef<ReadonlyMap<number, ReadonlySet<number>>>(new Map())
+
+  const key = () => String(scene.id)
+  const pins = computed<ReadonlySet<number>>(() => {
+    void scene.structureVersion
+    return new Set((pinned.value[key()] ?? []).filter((id) => scene.model.objects.has(id)))
+  })
+  const space = computed<TrailSpace>({
+    get: () => {
+      void scene.structureVersion
+      const kept = spaces.value[key()] ?? 'world'
+      return typeof kept === 'number' && !scene.model.objects.has(kept) ? 'world' : kept
+    },
+    set: (wanted) => (spaces.value = { ...spaces.value, [key()]: wanted }),
+  })
+  /** The objects whose trails are shown. */
+  const objects = computed<readonly number[]>(() =>
+    isOn.value ? [...new Set([...selection.objects, ...pins.value])].slice(0, mostTrails) : none,
+  )
+
+  function pin(ids: Iterable<number>, isPinned: boolean): void {
+    const next = new Set(pins.value)
+    for (const id of ids)
+      if (isPinned) next.add(id)
+      else next.delete(id)
+    pinned.value = { ...pinned.value, [key()]: [...next] }
+  }
+
+  /** The frames that trails have, with the playhead on one. */
+  function framesAt(frame: number): [first: number, last: number] {
+    const { range, work } = scene.settings
+    const { span, around } = settings.value
+    if (span === 'all') return [range[0], range[1]]
+    if (span === 'work') return [work[0], work[1]]
+    const here = Math.round(frame)
+    return [Math.max(range[0], here - around), Math.min(range[1], here + around)]
+  }
+
+  /** Selects a point of a trail, or one more; a selected one is let go of when one more is meant. */
+  function select(object: number, frame: number, more = false): void {
+    const frames = new Set(more ? selected.value.get(object) : [])
+    if (more && frames.has(frame)) frames.delete(frame)
+    else frames.add(frame)
+    selected.value = new Map([...(more ? selected.value : []), [object, frames]])
+  }
+
+  const isSelected = (object: number, frame: number) => selected.value.get(object)?.has(frame) ?? false
+  const letGo = () => void (selected.value.size && (selected.value = new Map()))
+  const toggle = () => {
+    letGo()
+    return (isOn.value = !isOn.value)
+  }
+
+  return { isOn, settings, pins, pin, space, objects, framesAt, selected, select, isSelected, letGo, toggle }
+})
+
+const none: readonly number[] = []
