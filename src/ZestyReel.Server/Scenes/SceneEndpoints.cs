@@ -59,7 +59,7 @@ public static class SceneEndpoints
             [scene.Settings.Range.First, scene.Settings.Range.Last], [scene.Settings.Work.First, scene.Settings.Work.Last],
             revision, position, scene.KeyCount(),
             [.. scene.InOrder().Select(o => new ObjectSummary(
-                o.Id.Value, o.Name, o.Kind, o.Parent?.Value, [.. o.Channels.Where(c => c.Value.Curve is not null).Select(c => c.Key)]))]);
+                o.Id.Value, o.Name, o.Kind, o.Parent?.Value, [.. o.Channels.Where(c => c.Value.Curve is not null).Select(c => LayeredName.ChannelOf(c.Key)).Distinct().Order()]))]);
     }
 
     private static async Task<FileContentHttpResult> Export(long id, SceneSessions sessions, Work work, CancellationToken stop)

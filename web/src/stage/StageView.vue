@@ -20,7 +20,9 @@ import { useEvenTimes } from '../paths/evenTimes'
 import { usePointNodes } from '../paths/pointNodes'
 import TrailMenu from '../trails/TrailMenu.vue'
 import { useTrails } from '../trails/trails'
+import { useTrailEdits } from '../trails/trailEdits'
 import { useTrailHands } from '../trails/trailHands'
+import { useTrailNodes } from '../trails/trailNodes'
 import { useTrailPicture } from '../trails/trailPicture'
 import { usePeople } from '../people/people'
 import { useShowWhere } from './showWhere'
@@ -71,7 +73,9 @@ const pathHands = usePathHands(stage)
 const pathBox = pathHands.box
 const trails = useTrails()
 const trailPicture = useTrailPicture()
-const trailHands = useTrailHands(trailPicture, () => redrawState())
+const trailEdits = useTrailEdits(trailPicture)
+const trailNodes = useTrailNodes(trailPicture, trailEdits)
+const trailHands = useTrailHands(trailPicture, trailEdits, () => redrawState())
 const drawing = usePathDrawing()
 const pathPoints = usePathPoints()
 const evenTimes = useEvenTimes()
@@ -107,11 +111,12 @@ onMounted(() => {
   handles = new Handles(first.camera.camera, first.element!, stage.three, {
     start: () => (paneAt(views.activeIndex).camera.resting = true),
     change: (values, words, moved) => {
-      if (!movePoints(moved)) pending.hold(values)
+      if (!movePoints(moved) && !moveTrail()) pending.hold(values)
       told.value = { ...pointer, text: words }
     },
     end: () => {
       letGo()
+      trailEdits.letGo()
       if (pointsMoved) void scene.keepTry(pointsMoved)
       else void pending.finish()
       pointsMoved = null
@@ -251,6 +256,7 @@ function render(): void {
       trails: trailPicture.picture(trailHands.changed()),
     })
     pointNodes.place()
+    trailNodes.place()
     handles.place()
     // What the picture really shows, for whoever looks from outside.
     holder.value!.dataset.frame = String(frame)
@@ -264,7 +270,8 @@ function render(): void {
     const filming = typeof look === 'number' ? scene.model.objects.get(look) : undefined
     if (filming)
       each.camera.film(stage.nodes.get(filming.id)!, stage.lensOf(filming, scene.book, playhead.frame, held()))
-    handles.shown = index === views.activeIndex && selection.first !== null && !playhead.playing
+    handles.shown =
+      index === views.activeIndex && (selection.first !== null || trails.selected.size > 0) && !playhead.playing
     renderer.draw(stage, each)
   }
   due.clear()
@@ -319,14 +326,27 @@ function movePoints({ x, y, z }: Vector3): boolean {
   return true
 }
 
+/** Moves the selected points of trails along with the handles; false where none is selected. */
+function moveTrail(): boolean {
+  if (trails.selected.size === 0) return false
+  const edit = trailNodes.editOf(handles.worlds)
+  if (edit) scene.tryEdit((pointsMoved = edit))
+  return true
+}
+
 function holdHandles(): void {
   if (!renderer) return
   const pane = paneAt(views.activeIndex)
   handles.moveTo(pane.camera.camera, pane.element!)
   const isStill = !playhead.playing && playhead.isHere
   const ofPoints = pathPoints.points.size > 0
-  const held = !isStill || drawing.isOn ? [] : ofPoints ? pointNodes.handled() : handled()
-  handles.hold(ofPoints && selection.tool !== 'move' ? [] : held, selection.tool, handling.axes, handling.centre)
+  const ofTrails = !ofPoints && trails.selected.size > 0
+  const held =
+    !isStill || drawing.isOn ? [] : ofPoints ? pointNodes.handled() : ofTrails ? trailNodes.handled() : handled()
+  // A point has no rotation and no size of its own; several have a centre.
+  const isMoved = selection.tool === 'move' || (ofTrails && held.length > 1)
+  const centre = ofTrails ? 'common' : handling.centre
+  handles.hold((ofPoints || ofTrails) && !isMoved ? [] : held, selection.tool, handling.axes, centre)
   redrawState()
 }
 
@@ -431,6 +451,7 @@ watch(
     () => playhead.isHere,
     () => views.activeIndex,
     () => pathPoints.points,
+    () => trails.selected,
     () => drawing.isOn,
   ],
   holdHandles,

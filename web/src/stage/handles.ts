@@ -181,20 +181,28 @@ export class Handles {
     return this.starts.flatMap((start) => this.valuesOf(start))
   }
 
+  /** Where what the hand holds is now, in the world, in the order in which it was given. */
+  get worlds(): Matrix4[] {
+    this.pivot.updateMatrixWorld(true)
+    return this.starts.map((start) => this.worldOf(start))
+  }
+
   private valuesOf(start: Start): ChannelValue[] {
-    const { world } = start
+    return valuesAt(this.worldOf(start), start, this.groups)
+  }
+
+  private worldOf({ world }: Start): Matrix4 {
     const about = scratch.setFromMatrixPosition(
       this.centre === 'each' && this.tool !== 'move' ? world : this.pivotStart,
     )
     const moved = scratchToo.setFromMatrixPosition(this.pivot.matrixWorld).sub(pivotFrom(this.pivotStart))
     // What the pivot did, without where it is: P₁·P₀⁻¹ of their linear parts.
     const did = linear(this.pivot.matrixWorld).multiply(linear(this.pivotStart).invert())
-    const now = new Matrix4()
+    return new Matrix4()
       .makeTranslation(about.x + moved.x, about.y + moved.y, about.z + moved.z)
       .multiply(did)
       .multiply(new Matrix4().makeTranslation(-about.x, -about.y, -about.z))
       .multiply(world)
-    return valuesAt(now, start, this.groups)
   }
 
   /** What the tool changes: about a common centre, turning and sizing move things as well. */

@@ -2,13 +2,11 @@ import { Plane, Raycaster, Vector2, Vector3, type Camera } from 'three'
 import type { Edit } from '../api/http'
 import { useLayers } from '../layers/layers'
 import type { HandView } from '../paths/pathHands'
-import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import { useCancelOnEscape } from '../shared/cancelling'
 import { usePlayhead } from '../timebar/playhead'
-import { useKeySettings } from '../values/keySettings'
-import { useWorking } from '../working/working'
 import { lengthOf, positions, type Trail } from './trail'
+import type { useTrailEdits } from './trailEdits'
 import { useTrails } from './trails'
 import type { useTrailPicture } from './trailPicture'
 
@@ -35,14 +33,15 @@ interface Hand {
 }
 
 /** Selecting and dragging the points of trails. */
-export function useTrailHands(picture: ReturnType<typeof useTrailPicture>, redraw: () => void) {
+export function useTrailHands(
+  picture: ReturnType<typeof useTrailPicture>,
+  edits: ReturnType<typeof useTrailEdits>,
+  redraw: () => void,
+) {
   const scene = useScene()
   const playhead = usePlayhead()
   const trails = useTrails()
   const layers = useLayers()
-  const settings = useKeySettings()
-  const working = useWorking()
-  const notices = useNotices()
   let hand: Hand | null = null
 
   const spot = (event: PointerEvent, { element }: HandView) => {
@@ -116,32 +115,17 @@ export function useTrailHands(picture: ReturnType<typeof useTrailPicture>, redra
 
   /** Moves the points in the plane of the view; along an axis of the world with X, Y or Z held. */
   function throughSpace(event: PointerEvent, of: Hand): Edit | null {
-    const object = scene.model.objects.get(of.hit.trail.object)
-    const { back } = picture.space()
-    const place = rayOf(event, of.view).intersectPlane(of.plane, new Vector3())
-    if (!object || !place) return null
-    if (!back) return tell('What the camera sees is only shown; draw the trail in the world to bend it.')
-    if (working.isLocked(object.id)) return tell(`${object.name} is locked in this window.`)
-    const by = place.sub(of.from)
+    const by = rayOf(event, of.view).intersectPlane(of.plane, new Vector3())?.sub(of.from)
+    if (!by) return null
     if (axis) by.set(axis === 'x' ? by.x : 0, axis === 'y' ? by.y : 0, axis === 'z' ? by.z : 0)
-    const world = picture.world()
-    const frames = framesOf(of).flatMap((frame) => {
-      const i = frame - of.hit.trail.first
-      const drawn = i >= 0 && i < lengthOf(of.hit.trail) ? placed(of.hit.trail, i) : null
-      const outer = world.around(object, frame)
-      const wanted = drawn && back(drawn.add(by), frame)
-      if (!wanted || !outer || Math.abs(outer.determinant()) < 1e-12) return []
-      wanted.applyMatrix4(outer.clone().invert())
-      const values = positions.map((channel, i) => ({
-        object: object.id,
-        channel: layers.nameOf(object.id, channel),
-        value: Math.round(wanted.getComponent(i) * 1e6) / 1e6,
-      }))
-      return [{ frame, values }]
-    })
-    return frames.length
-      ? { edit: 'keyFrames', frames, interpolation: settings.interpolation, reach: layers.reaches ?? undefined }
-      : null
+    const { trail } = of.hit
+    return edits.moved(
+      framesOf(of).flatMap((frame) => {
+        const i = frame - trail.first
+        const drawn = i >= 0 && i < lengthOf(trail) ? placed(trail, i) : null
+        return drawn ? [{ object: trail.object, frame, place: drawn.add(by) }] : []
+      }),
+    )
   }
 
   /** Moves the keys of a point along the trail, to the time of what is under the pointer. */
@@ -156,7 +140,7 @@ export function useTrailHands(picture: ReturnType<typeof useTrailPicture>, redra
       if (away < nearest) [nearest, to] = [away, trail.first + i]
     }
     const keys = keysOn(trail.object, framesOf(of))
-    if (keys.length === 0) return tell('There is no key on this frame; drag it without Shift to set one.')
+    if (keys.length === 0) return edits.tell('There is no key on this frame; drag it without Shift to set one.')
     return { edit: 'moveKeys', keys, frames: to - frame, played: true, meet: 'replace' }
   }
 
@@ -176,18 +160,11 @@ export function useTrailHands(picture: ReturnType<typeof useTrailPicture>, redra
     })
   }
 
-  let isTold = false
-  function tell(words: string): null {
-    if (!isTold) notices.say(words)
-    isTold = true
-    return null
-  }
-
   function release(event: PointerEvent): boolean {
     if (!hand) return false
     const { hit, view, hasMoved, adds, edit } = hand
     hand = null
-    isTold = false
+    edits.letGo()
     view.view.resting = false
     if (edit) void scene.keepTry(edit)
     else if (!hasMoved && adds) trails.select(hit.trail.object, hit.frame, true)
@@ -215,7 +192,7 @@ export function useTrailHands(picture: ReturnType<typeof useTrailPicture>, redra
         if (hand.edit) void scene.dropTry()
       }
       hand = null
-      isTold = false
+      edits.letGo()
       if (!wasDragging) trails.letGo()
       redraw()
     },

@@ -1,6 +1,6 @@
 import { useSessionStorage, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, shallowRef } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 
@@ -97,6 +97,9 @@ export const useTrails = defineStore('trails', () => {
     letGo()
     return (isOn.value = !isOn.value)
   }
+
+  // Whoever turns to other objects is done with the points.
+  watch(() => selection.objects, letGo)
 
   return { isOn, settings, pins, pin, space, objects, framesAt, selected, select, isSelected, letGo, toggle }
 })

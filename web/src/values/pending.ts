@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
-import type { ChannelValue } from '../api/http'
+import type { ChannelValue, Edit } from '../api/http'
 import { channelLabel, specOf } from '../scene/catalogue'
 import { useNotices } from '../scene/notices'
 import { channelRow } from '../scene/held'
@@ -27,6 +27,8 @@ export const usePending = defineStore('pending', () => {
   type Values = ReadonlyMap<string, number>
   /** What was held before the hand that moves now took hold; null while none does. */
   let before: Values | null = null
+  /** Whether what it holds is shown as a key that is tried. */
+  let isTried = false
   /** What was held before each change that still waits for a key, how many changes had been made by then, and whether the same hand made one of them. */
   const steps = shallowRef<{ values: Values; made: number; madeToo: boolean }[]>([])
 
@@ -55,6 +57,26 @@ export const usePending = defineStore('pending', () => {
     if (isFirst) sayLocked(locked)
     values.value = next
     scene.hold(changes.map(({ object, channel }) => channelRow(object, channel)))
+    tryInLayer()
+  }
+
+  /** In a layer a key changes frames around it too: what it would give is shown while the hand moves. */
+  function tryInLayer(): void {
+    if (!layers.active || !list().every(({ object }) => typeof object === 'number')) return
+    scene.tryEdit(keying(list()))
+    isTried = true
+  }
+
+  function dropTried(): void {
+    if (isTried) void scene.dropTry()
+    isTried = false
+  }
+
+  /** Makes an edit; where it has been tried, what was tried is what is kept. */
+  function make(edit: Edit) {
+    const made = isTried ? scene.keepTry(edit) : scene.edit(edit)
+    isTried = false
+    return made
   }
 
   function sayLocked(locked: readonly ChannelValue[]): void {
@@ -77,6 +99,7 @@ export const usePending = defineStore('pending', () => {
 
   function clear(): void {
     before = null
+    dropTried()
     steps.value = []
     if (values.value.size === 0) return
     values.value = new Map()
@@ -92,6 +115,7 @@ export const usePending = defineStore('pending', () => {
 
   /** The hand gives up what it is doing: what was held before it is held again. */
   function cancel(): void {
+    dropTried()
     if (before) goBack(before)
   }
 
@@ -120,6 +144,7 @@ export const usePending = defineStore('pending', () => {
     const from = before
     before = null
     if (autoKey.isOn) return key(list(), scene.settings.work[0])
+    dropTried()
     const waits = list().some(
       ({ object, channel, value }) => isAnimated(object, channel) && from?.get(laneOf(object, channel)) !== value,
     )
@@ -179,12 +204,19 @@ export const usePending = defineStore('pending', () => {
       if (wanted.has(laneOf(held.object, held.channel))) wanted.set(laneOf(held.object, held.channel), held)
     if (wanted.size === 0) return
     const all = [...wanted.values()]
-    const { interpolation } = settings
     const { frame } = playhead
-    if (!(await scene.edit({ edit: 'keyChannels', frame, interpolation, ...inActive(all, anchor) }))) return
+    if (!(await make(keying(all, anchor)))) return
     release(all)
     outside.tellKeyed(frame)
   }
+
+  /** The edit that keys values on this frame. */
+  const keying = (all: readonly ChannelValue[], anchor?: number): Edit => ({
+    edit: 'keyChannels',
+    frame: playhead.frame,
+    interpolation: settings.interpolation,
+    ...inActive(all, anchor),
+  })
 
   /** The values of a key as the active layer takes them; there, nothing was still so far that would have to be kept. */
   function inActive(all: readonly ChannelValue[], anchor?: number) {

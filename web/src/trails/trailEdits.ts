@@ -1,0 +1,66 @@
+import type { Vector3 } from 'three'
+import type { Edit } from '../api/http'
+import { useLayers } from '../layers/layers'
+import { useNotices } from '../scene/notices'
+import { useScene } from '../scene/sceneStore'
+import { useKeySettings } from '../values/keySettings'
+import { useWorking } from '../working/working'
+import { positions } from './trail'
+import type { useTrailPicture } from './trailPicture'
+
+/** A point of a trail, and where a hand wants it, as it is drawn. */
+export interface Wanted {
+  object: number
+  frame: number
+  place: Vector3
+}
+
+/** The edits by which points of trails come to be where a hand wants them. */
+export function useTrailEdits(picture: ReturnType<typeof useTrailPicture>) {
+  const scene = useScene()
+  const layers = useLayers()
+  const settings = useKeySettings()
+  const working = useWorking()
+  const notices = useNotices()
+  let isTold = false
+
+  /** Says once for each hold of the hand why nothing comes of it. */
+  function tell(words: string): null {
+    if (!isTold) notices.say(words)
+    isTold = true
+    return null
+  }
+  const letGo = () => void (isTold = false)
+
+  /** Keys of the position on the points' frames, in the layer that takes keys; null where there is nothing to be done. */
+  function moved(points: readonly Wanted[]): Edit | null {
+    const { back } = picture.space()
+    if (!back) return tell('What the camera sees is only shown; draw the trail in the world to bend it.')
+    const world = picture.world()
+    const frames = new Map<number, { object: number; channel: string; value: number }[]>()
+    for (const { object: id, frame, place } of points) {
+      const object = scene.model.objects.get(id)
+      const outer = object && world.around(object, frame)
+      if (!object || !outer || Math.abs(outer.determinant()) < 1e-12) continue
+      if (working.isLocked(id)) return tell(`${object.name} is locked in this window.`)
+      const wanted = back(place.clone(), frame)?.applyMatrix4(outer.clone().invert())
+      if (!wanted) continue
+      const values = positions.map((channel, i) => ({
+        object: id,
+        channel: layers.nameOf(id, channel),
+        value: Math.round(wanted.getComponent(i) * 1e6) / 1e6,
+      }))
+      frames.set(frame, [...(frames.get(frame) ?? []), ...values])
+    }
+    return frames.size
+      ? {
+          edit: 'keyFrames',
+          frames: [...frames].map(([frame, values]) => ({ frame, values })),
+          interpolation: settings.interpolation,
+          reach: layers.reaches ?? undefined,
+        }
+      : null
+  }
+
+  return { moved, tell, letGo }
+}
