@@ -57,7 +57,16 @@ async function setStrength(name, text) {
   await page.keyboard.type(text)
   await page.keyboard.press('Enter')
 }
+/** No handles lie over the trail then. */
+async function nothingSelected() {
+  const { x, y, height } = await page.locator('.stage-canvas').boundingBox()
+  await page.mouse.click(x + 40, y + height - 30)
+  await page.getByText('Nothing is selected').waitFor()
+}
+
 const isLime = (r, g, b) => Math.abs(r - 0xb5) < 14 && Math.abs(g - 0xe0) < 14 && Math.abs(b - 0x48) < 22
+
+const isLemon = (r, g, b) => Math.abs(r - 0xff) < 14 && Math.abs(g - 0xe1) < 14 && Math.abs(b - 0x4d) < 22
 
 /** Where the lime mark of the playhead is on the trail, in pixels of the page. */
 async function markAt() {
@@ -102,9 +111,7 @@ test('a point of a trail is pulled down within a reach: the arc dips there and n
   await page.getByText('Keep the selected ones').click()
   await page.keyboard.press('Escape')
   await setReach('8')
-  // Nothing is selected: no handles lie over the trail.
-  await page.keyboard.press('Escape')
-  await desk.select('Foot')
+  await nothingSelected()
   await setField(page, 'Frame', '51')
   const at = await markAt()
   await desk.changing(async () => {
@@ -248,16 +255,22 @@ test('merged down, the motion stays; and all of it is taken back to the byte', a
 test('selected points of a trail go together, Escape gives up, and off is one key', async () => {
   await desk.select('Hand')
   await page.getByRole('button', { name: 'Keys go to Base' }).click()
-  await desk.select('Foot')
-  await setField(page, 'Frame', '51')
+  await nothingSelected()
+  await setField(page, 'Frame', '21')
   const first = await markAt()
   await page.mouse.click(first.x, first.y)
-  await setField(page, 'Frame', '71')
+  await setField(page, 'Frame', '91')
   const second = await markAt()
   await page.keyboard.down('Control')
   await page.mouse.click(second.x, second.y)
   await page.keyboard.up('Control')
   const was = await desk.samples('Hand', 'position.y')
+  await page.mouse.move(second.x + 60, second.y + 60)
+  const { y: rested } = await until(
+    async () => middleOf(await stagePixels(page), isLemon),
+    ({ count }) => count > 16,
+    'two selected points',
+  )
   const pull = async () => {
     await page.mouse.move(second.x, second.y)
     await page.mouse.down()
@@ -271,15 +284,22 @@ test('selected points of a trail go together, Escape gives up, and off is one ke
   await page.keyboard.up('y')
   await page.mouse.up()
   assert.deepEqual(await desk.samples('Hand', 'position.y'), was)
+  await until(
+    async () => middleOf(await stagePixels(page), isLemon).y,
+    (y) => Math.abs(y - rested) < 2,
+    'the points where they were',
+  )
   await desk.changing(async () => {
     await pull()
     await page.mouse.up()
     await page.keyboard.up('y')
   })
   const now = await desk.samples('Hand', 'position.y')
-  const [one, two] = [51, 71].map((frame) => now.get(frame) - was.get(frame))
+  const [one, two] = [21, 91].map((frame) => now.get(frame) - was.get(frame))
   assert.ok(one < -0.2 && Math.abs(one - two) < 1e-4, `${one} and ${two}`)
   assert.equal(now.get(61), was.get(61))
+  // What does not move gets no key.
+  assert.equal((await baseOf())['position.z'], undefined)
   await desk.undo()
   assert.deepEqual(await desk.samples('Hand', 'position.y'), was)
   await page.keyboard.press('t')

@@ -271,7 +271,10 @@ function render(): void {
     if (filming)
       each.camera.film(stage.nodes.get(filming.id)!, stage.lensOf(filming, scene.book, playhead.frame, held()))
     handles.shown =
-      index === views.activeIndex && (selection.first !== null || trails.selected.size > 0) && !playhead.playing
+      index === views.activeIndex &&
+      (selection.first !== null || trails.selected.size > 0) &&
+      !playhead.playing &&
+      !trailHands.isDragging()
     renderer.draw(stage, each)
   }
   due.clear()
@@ -329,7 +332,7 @@ function movePoints({ x, y, z }: Vector3): boolean {
 /** Moves the selected points of trails along with the handles; false where none is selected. */
 function moveTrail(): boolean {
   if (trails.selected.size === 0) return false
-  const edit = trailNodes.editOf(handles.worlds)
+  const edit = trailNodes.editOf(handles.held)
   if (edit) scene.tryEdit((pointsMoved = edit))
   return true
 }

@@ -181,10 +181,10 @@ export class Handles {
     return this.starts.flatMap((start) => this.valuesOf(start))
   }
 
-  /** Where what the hand holds is now, in the world, in the order in which it was given. */
-  get worlds(): Matrix4[] {
+  /** Where what the hand holds was when it took hold of it and is now, in the world, in the order in which it was given. */
+  get held(): { starts: Matrix4[]; worlds: Matrix4[] } {
     this.pivot.updateMatrixWorld(true)
-    return this.starts.map((start) => this.worldOf(start))
+    return { starts: this.starts.map(({ world }) => world), worlds: this.starts.map((start) => this.worldOf(start)) }
   }
 
   private valuesOf(start: Start): ChannelValue[] {

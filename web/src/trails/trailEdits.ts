@@ -8,10 +8,15 @@ import { useWorking } from '../working/working'
 import { positions } from './trail'
 import type { useTrailPicture } from './trailPicture'
 
+/** Less than this a hand does not move a point, in scene lengths. */
+const least = 1e-5
+
 /** A point of a trail, and where a hand wants it, as it is drawn. */
 export interface Wanted {
   object: number
   frame: number
+  /** Where it was when the hand took hold of it. */
+  from: Vector3
   place: Vector3
 }
 
@@ -38,19 +43,28 @@ export function useTrailEdits(picture: ReturnType<typeof useTrailPicture>) {
     if (!back) return tell('What the camera sees is only shown; draw the trail in the world to bend it.')
     const world = picture.world()
     const frames = new Map<number, { object: number; channel: string; value: number }[]>()
-    for (const { object: id, frame, place } of points) {
+    for (const { object: id, frame, from, place } of points) {
       const object = scene.model.objects.get(id)
       const outer = object && world.around(object, frame)
       if (!object || !outer || Math.abs(outer.determinant()) < 1e-12) continue
       if (working.isLocked(id)) return tell(`${object.name} is locked in this window.`)
-      const wanted = back(place.clone(), frame)?.applyMatrix4(outer.clone().invert())
-      if (!wanted) continue
-      const values = positions.map((channel, i) => ({
-        object: id,
-        channel: layers.nameOf(id, channel),
-        value: Math.round(wanted.getComponent(i) * 1e6) / 1e6,
-      }))
-      frames.set(frame, [...(frames.get(frame) ?? []), ...values])
+      const inner = outer.clone().invert()
+      const wanted = back(place.clone(), frame)?.applyMatrix4(inner)
+      const was = back(from.clone(), frame)?.applyMatrix4(inner)
+      if (!wanted || !was) continue
+      const values = positions.flatMap((channel, i) =>
+        // What does not move gets no key.
+        Math.abs(wanted.getComponent(i) - was.getComponent(i)) < least
+          ? []
+          : [
+              {
+                object: id,
+                channel: layers.nameOf(id, channel),
+                value: Math.round(wanted.getComponent(i) * 1e6) / 1e6,
+              },
+            ],
+      )
+      if (values.length) frames.set(frame, [...(frames.get(frame) ?? []), ...values])
     }
     return frames.size
       ? {

@@ -64,7 +64,10 @@ export function useTrailHands(
         if (!at) continue
         at.project(of.view.camera as Camera)
         if (at.z < -1 || at.z > 1) continue
-        const away = Math.hypot(((at.x + 1) / 2) * width - x, ((1 - at.y) / 2) * height - y) - (isMark ? 2 : 0)
+        const isAbove = frame === trail.now || trails.isSelected(trail.object, frame)
+        // Marks that stand out are meant before others.
+        const lead = isAbove ? 5 : isMark ? 2 : 0
+        const away = Math.hypot(((at.x + 1) / 2) * width - x, ((1 - at.y) / 2) * height - y) - lead
         if (away >= nearest) continue
         nearest = away
         best = { trail, frame }
@@ -90,6 +93,8 @@ export function useTrailHands(
     hand = { hit, view: of, at: { x: event.clientX, y: event.clientY }, hasMoved: false, adds, plane, from, edit: null }
     of.view.resting = true
     of.element.setPointerCapture(event.pointerId)
+    // The handles that come to the point would take the same press.
+    event.stopImmediatePropagation()
     redraw()
     return true
   }
@@ -123,7 +128,7 @@ export function useTrailHands(
       framesOf(of).flatMap((frame) => {
         const i = frame - trail.first
         const drawn = i >= 0 && i < lengthOf(trail) ? placed(trail, i) : null
-        return drawn ? [{ object: trail.object, frame, place: drawn.add(by) }] : []
+        return drawn ? [{ object: trail.object, frame, from: drawn, place: drawn.clone().add(by) }] : []
       }),
     )
   }
@@ -201,7 +206,7 @@ export function useTrailHands(
   /** What the hand is about to change, for whoever shows how far that reaches. */
   const changed = () => (hand?.edit ? { object: hand.hit.trail.object, frames: framesOf(hand) } : null)
 
-  return { press, move, release, hold, changed }
+  return { press, move, release, hold, changed, isDragging: () => hand?.hasMoved === true }
 }
 
 const isAxis = (key: string): key is 'x' | 'y' | 'z' => key === 'x' || key === 'y' || key === 'z'

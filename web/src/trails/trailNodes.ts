@@ -6,6 +6,14 @@ import type { useTrailEdits } from './trailEdits'
 import type { useTrailPicture } from './trailPicture'
 import { useTrails } from './trails'
 
+/** Where handles took hold of nodes, and where they have brought them. */
+interface Held {
+  starts: readonly Matrix4[]
+  worlds: readonly Matrix4[]
+}
+
+const origin = (world: Matrix4) => new Vector3().setFromMatrixPosition(world)
+
 interface Point {
   object: number
   frame: number
@@ -48,8 +56,8 @@ export function useTrailNodes(picture: ReturnType<typeof useTrailPicture>, edits
   }
 
   /** The edit that brings the points to where handles have brought their nodes. */
-  const editOf = (worlds: readonly Matrix4[]): Edit | null =>
-    edits.moved(worlds.map((world, i) => ({ ...points[i]!, place: new Vector3().setFromMatrixPosition(world) })))
+  const editOf = ({ worlds, starts }: Held): Edit | null =>
+    edits.moved(worlds.map((world, i) => ({ ...points[i]!, from: origin(starts[i]!), place: origin(world) })))
 
   return { place, handled, editOf }
 }
