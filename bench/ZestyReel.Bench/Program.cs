@@ -32,6 +32,12 @@ if (args.ElementAtOrDefault(1) is null or "routes")
     Routes.Chain();
     if (args.Length > 1) return;
 }
+if (args.ElementAtOrDefault(1) is null or "layers")
+{
+    Layered.Sampling();
+    Layered.Dragging();
+    if (args.Length > 1) return;
+}
 await Sampling();
 SamplingRetimed();
 await Live.Measured();

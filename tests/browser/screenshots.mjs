@@ -195,6 +195,31 @@ await page.locator('.notice').waitFor({ state: 'detached', timeout: 60_000 })
 await rested()
 await page.screenshot({ path: join(folder, 'cues.png') })
 
+// A layer over dense motion, and a hand's arc that is bent along its trail.
+const cues = page.url()
+await command(page, 'Show me: layers')
+await page.waitForURL((url) => String(url) !== cues)
+await page.locator('.desk').waitFor()
+await find('Left hand')
+await setField(page, 'Frame', '72')
+await page.keyboard.press('Shift+L')
+await page.locator('[data-layer="Layer 1"]').waitFor()
+await page.locator('.layers').getByLabel('Reach of a change, in frames').click()
+await page.keyboard.type('8')
+await page.keyboard.press('Enter')
+await setField(page, 'Position Y', '-0.5')
+await page.getByRole('button', { name: /^Position Y: changed/ }).click()
+await page.getByRole('button', { name: /^Position Y: a key/ }).waitFor()
+await page.evaluate(() => document.activeElement.blur())
+await page.keyboard.press('t')
+await page.getByRole('button', { name: 'How trails are drawn' }).click()
+await page.getByText('The work range').click()
+await page.getByText('Frame numbers').click()
+await page.keyboard.press('Escape')
+await page.locator('.notice').waitFor({ state: 'detached', timeout: 60_000 })
+await rested()
+await page.screenshot({ path: join(folder, 'layers.png') })
+
 // Two reels of Lantern Bay, between which the crane swings later.
 const demo = (await server.get('/api/scenes')).find(({ name }) => name === 'Lantern Bay').id
 const reelCount = async () => (await server.get(`/api/scenes/${demo}/reels`)).reels.length

@@ -26,6 +26,13 @@ internal sealed class FittingEdits(Random random, Scene scene)
             var set = Keys();
             return new SetHandle(set.Times.IsEmpty ? Tick.Zero : set.Times[0], (KeySide)random.Next(2), random.NextDouble() * 9, Number(), random.Next(2) == 0, set.Object, set.Channel, set.Warp, set.Placed, set.Layer);
         }
+        if (kind == typeof(BendTrail))
+        {
+            var keys = scene.Objects.Values.SelectMany(thing => thing.Channels.Where(c => c.Key.StartsWith("position.", StringComparison.Ordinal)).SelectMany(c => c.Value.Curve?.Keys ?? [])
+                .Where(key => key.Out == Interpolation.Free).Select(key => (thing.Id, key.Time))).ToList();
+            var (id, time) = keys.Count == 0 ? (new ObjectId(1), Tick.Zero) : keys[random.Next(keys.Count)];
+            return new BendTrail(id, time, KeySide.Out, new(Number(), Number(), Number()), random.Next(2) == 0);
+        }
         return (Edit)Record(kind);
     }
 

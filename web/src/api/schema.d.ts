@@ -1057,6 +1057,7 @@ export interface components {
       | components['schemas']['EditBakeCue']
       | components['schemas']['EditBakeCycles']
       | components['schemas']['EditBakeWarp']
+      | components['schemas']['EditBendTrail']
       | components['schemas']['EditDelayAll']
       | components['schemas']['EditDeleteBookmark']
       | components['schemas']['EditDeleteClip']
@@ -1356,6 +1357,27 @@ export interface components {
        * @default 0.001
        */
       tolerance?: number
+    }
+    /**
+     * @description Pulls a handle of the way that an object takes through space: of the curves of its position that have a key at a time,
+     *     with free sides there that are equally long in time, each gets its part of the offset.
+     */
+    EditBendTrail: {
+      /** @enum {string} */
+      edit?: 'bendTrail'
+      /** @description Whose way. */
+      object: components['schemas']['ObjectId']
+      /** @description When the keys stand, in ticks. */
+      time: components['schemas']['Tick']
+      /** @description Which of their handles. */
+      side: components['schemas']['KeySide']
+      /** @description Where the handle ends, from the key, inside what the object lies in. */
+      by: components['schemas']['Vector']
+      /**
+       * @description Leaves the other side as it is, so that a corner comes in.
+       * @default false
+       */
+      alone?: boolean
     }
     /** @description All motion later: keys, warps, clips and bookmarks. The scene starts where it did and ends as much later. */
     EditDelayAll: {

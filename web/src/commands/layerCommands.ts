@@ -59,6 +59,7 @@ export function layerCommands(): Command[] {
     },
     { title: 'Merge all layers…', lacks: needsSome, run: () => dialogs.ask({ kind: 'all' }) },
     { title: 'Extract the selected keys into a layer…', run: acts.extract },
+    { title: 'Extract the work range of the selected objects into a layer…', run: acts.extractRange },
   ]
   return commands.map((command) => ({ group: 'Layers', ...command }))
 }

@@ -48,6 +48,11 @@ const samples = [
     look: 'The pilot boat starts when the ferry is at 40 %, and the gull flies up when that comes near. Drag the ferry’s last key.',
   },
   {
+    file: 'layers',
+    title: 'Show me: layers and trails',
+    look: 'A porter with a key on every frame of every joint. Press T with a hand selected, add a layer, give it a reach, and pull a point of the trail.',
+  },
+  {
     file: 'rotation',
     title: 'Show me: rotation',
     look: 'The same keys, turned about each axis by itself and as one rotation. The values panel switches between them.',

@@ -2,6 +2,7 @@ import { StorageSerializers, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import type { Axis, CopiedClips, CopiedKeys, CopiedPose } from '../api/http'
 import { specOf } from '../scene/catalogue'
+import { layerOfName } from '../scene/layered'
 import { useNotices } from '../scene/notices'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
@@ -121,6 +122,10 @@ export const useClipboard = defineStore('clipboard', () => {
     const onto = ontoSelected(from)
     const channels = onto ? keys.channels : broughtHere(keys.channels, namesakes(from))
     if (channels.length === 0) return
+    // What a layer of another scene has belongs to no layer here.
+    const isLayered = channels.some(({ channel }) => channel != null && layerOfName(channel) !== null)
+    if (isLayered && from.scene !== scene.id && !layers.active)
+      return void notices.say('These keys are of a layer of another scene. Choose the layer here that is to take them.')
     if (onto) tellLeftOut(keys, onto)
     const at = inPlace ? null : playhead.frame
     await arranging.make({ edit: 'pasteKeys', copied: { channels }, at, onto, mirrored, layer: layers.active?.id }, [])

@@ -184,8 +184,9 @@ const giveUp = () => (pressedAt = shift.value = 0)
           v-for="peel in layerPeels"
           :key="peel"
           type="button"
+          role="menuitemradio"
           :aria-label="peel"
-          :aria-pressed="layer.peel === peel"
+          :aria-checked="layer.peel === peel"
           :title="peel"
           :style="{ '--peel': `var(--peel-${peel})` }"
           @click="acts.set(layer, { peel })"
@@ -294,7 +295,7 @@ const giveUp = () => (pressedAt = shift.value = 0)
   border-radius: 6px;
   background: var(--peel);
 }
-.peels button[aria-pressed='true'] {
+.peels button[aria-checked='true'] {
   outline: 2px solid var(--text);
 }
 </style>

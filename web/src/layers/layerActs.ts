@@ -1,4 +1,5 @@
 import type { Edit } from '../api/http'
+import { specOf } from '../scene/catalogue'
 import { ownName, layerOfName } from '../scene/layered'
 import { useNotices } from '../scene/notices'
 import { useSelection } from '../scene/selection'
@@ -50,6 +51,23 @@ export function useLayerActs() {
     else dialogs.ask({ kind: 'extract', keys })
   }
 
+  /** Takes the base's keys of the selected objects within the work range out into a layer. */
+  function extractRange(): void {
+    const [first, last] = scene.settings.work.map((frame) => frame * scene.settings.ticksPerFrame) as [number, number]
+    const keys = [...selection.objects].flatMap((id) => {
+      const object = scene.model.objects.get(id)
+      return (object ? scene.model.animated(object) : []).flatMap(({ name, keys: { times } }) => {
+        const within = Array.from(times).filter((time) => time >= first - 1 && time <= last + 1)
+        const { unit } = specOf(object!, name)!
+        return within.length && unit !== 'onOff' && unit !== 'choice'
+          ? [{ object: id, channel: name, times: within }]
+          : []
+      })
+    })
+    if (keys.length === 0) notices.say('Select objects with keys in the work range first; those go into a layer.')
+    else dialogs.ask({ kind: 'extract', keys })
+  }
+
   /** The objects that have keys in a layer. */
   function objectsIn({ id }: Layer): ReadonlySet<number> {
     void scene.rowsVersion
@@ -62,5 +80,5 @@ export function useLayerActs() {
 
   const select = (layer: Layer) => selection.select([...objectsIn(layer)])
 
-  return { set, add, duplicate, remove, move, split, extract, objectsIn, select }
+  return { set, add, duplicate, remove, move, split, extract, extractRange, objectsIn, select }
 }

@@ -1,8 +1,9 @@
 import { useSessionStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import type { ChannelValue } from '../api/http'
 import { layeredName } from '../scene/layered'
+import { useNotices } from '../scene/notices'
 import type { Layer } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 
@@ -35,6 +36,13 @@ export const useLayers = defineStore('layers', () => {
     const others = Object.entries(kept.value).filter(([id]) => id !== String(scene.id))
     kept.value = Object.fromEntries(layer === null ? others : [...others, [String(scene.id), layer]])
   }
+
+  // Whoever works in a layer hears of it when it goes: keys go elsewhere from then on.
+  watch(active, (now, before) => {
+    if (!before || now || kept.value[String(scene.id)] !== before.id || scene.model.layers.has(before.id)) return
+    useNotices().say(`${before.name} is not there any more. Keys go to the base.`)
+    activate(null)
+  })
 
   /** The one above or below the active one. */
   function step(up: boolean): void {

@@ -33,6 +33,7 @@ beforeAll(async () => {
       ],
       warp: spec('warp', 'Source', 'Time', 0),
       rate: spec('rate', 'Rate', 'Time', 1),
+      strength: spec('strength', 'Strength', 'Time', 1),
       followers: [spec('follow.travel', 'Travel', 'Path', 0)],
       aimers: [spec('aim.weight', 'Weight', 'Aim', 1)],
     }),
@@ -151,6 +152,48 @@ const lay = (wish: Partial<LaneWish> = {}, model = harbour()) =>
     ...wish,
   })
 const labels = (wish: Partial<LaneWish> = {}) => lay(wish).map((lane) => lane.label)
+
+const layer = (id: number, place: number) => ({
+  id,
+  name: `Layer ${id}`,
+  place,
+  letter: 'A',
+  mode: 'add' as const,
+  on: true,
+  solo: false,
+  locked: false,
+  peel: 'bergamot' as const,
+  strength: { ...keyed(id, 'strength', 'layer'), still: 1, keys: null },
+})
+
+describe('layers', () => {
+  const layered = () => {
+    const model = harbour()
+    model.take(
+      rows({
+        layers: [layer(1, 1), layer(2, 0)],
+        channels: [keyed(1, '1/position.x', 'object', 40), keyed(1, '2/position.y', 'object', 50)],
+      }),
+    )
+    return model
+  }
+
+  it('have what they have of an object on lanes below it, the highest first', () => {
+    const model = layered()
+    expect(model.partsOf(model.objects.get(1)!).map(({ layer: { id } }) => id)).toEqual([1, 2])
+    const lanes = lay({}, model)
+    expect(lanes.map((lane) => lane.label)).toContain('Layer 1')
+    const own = lanes.find((lane) => lane.kind === 'layer' && lane.layer?.id === 2)!
+    expect(own.channels.map(({ name }) => name)).toEqual(['2/position.y'])
+    expect(lay({ openLayers: new Set([own.id]) }, model).map((lane) => lane.label)).toContain('Position Y')
+  })
+
+  it('go with what a message says is gone', () => {
+    const model = layered()
+    expect(model.take(rows({ gone: [{ kind: 'layer', ids: [1] }] }))).toBe(true)
+    expect(model.partsOf(model.objects.get(1)!).map(({ layer: { id } }) => id)).toEqual([2])
+  })
+})
 
 describe('lanes', () => {
   it('are closed at first, and a closed one sums up all below it', () => {

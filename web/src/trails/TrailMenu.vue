@@ -46,32 +46,27 @@ const isPinned = computed(() => selection.objects.size > 0 && [...selection.obje
     >
     <MenuItem
       v-for="[span, name] in spans"
+      role="radio"
       :key="span"
       :active="trails.settings.span === span"
       @click="trails.settings.span = span"
       >{{ name }}</MenuItem
     >
     <BDropdownDivider />
-    <CheckItem
-      role="menuitemcheckbox"
-      :on="trails.settings.numbers"
-      @click="trails.settings.numbers = !trails.settings.numbers"
+    <CheckItem role="checkbox" :on="trails.settings.numbers" @click="trails.settings.numbers = !trails.settings.numbers"
       >Frame numbers</CheckItem
     >
-    <CheckItem
-      role="menuitemcheckbox"
-      :on="trails.settings.bySpeed"
-      @click="trails.settings.bySpeed = !trails.settings.bySpeed"
+    <CheckItem role="checkbox" :on="trails.settings.bySpeed" @click="trails.settings.bySpeed = !trails.settings.bySpeed"
       >Dots tell the pace</CheckItem
     >
     <CheckItem
-      role="menuitemcheckbox"
+      role="checkbox"
       :on="isPinned"
       :class="{ disabled: selection.objects.size === 0 }"
       @click="trails.pin(selection.objects, !isPinned)"
       >Keep the selected ones</CheckItem
     >
-    <MenuItem v-if="trails.pins.size" @click="trails.pin(trails.pins, false)"
+    <MenuItem v-if="trails.pins.size" role="button" @click="trails.pin(trails.pins, false)"
       >Keep none ({{ trails.pins.size }} kept)</MenuItem
     >
     <div class="fields">

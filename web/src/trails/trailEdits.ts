@@ -1,4 +1,4 @@
-import type { Vector3 } from 'three'
+import { Vector3 } from 'three'
 import type { Edit } from '../api/http'
 import { useLayers } from '../layers/layers'
 import { useNotices } from '../scene/notices'
@@ -6,6 +6,7 @@ import { useScene } from '../scene/sceneStore'
 import { useKeySettings } from '../values/keySettings'
 import { useWorking } from '../working/working'
 import { positions } from './trail'
+import type { TrailHandle } from './trailHandles'
 import type { useTrailPicture } from './trailPicture'
 
 /** Less than this a hand does not move a point, in scene lengths. */
@@ -76,5 +77,22 @@ export function useTrailEdits(picture: ReturnType<typeof useTrailPicture>) {
       : null
   }
 
-  return { moved, tell, letGo }
+  /** Brings the end of a handle to a place. */
+  function bent({ object: id, frame, time, side }: TrailHandle, place: Vector3, alone: boolean): Edit | null {
+    const { back } = picture.space()
+    const world = picture.world()
+    const object = scene.model.objects.get(id)
+    const outer = object && world.around(object, frame)
+    const there = world.at(id, frame)
+    if (!back || !object || !outer || !there) return null
+    if (working.isLocked(id)) return tell(`${object.name} is locked in this window.`)
+    const inner = outer.clone().invert()
+    const at = new Vector3().setFromMatrixPosition(there).applyMatrix4(inner)
+    const by = back(place.clone(), frame)?.applyMatrix4(inner).sub(at)
+    if (!by) return null
+    const [x, y, z] = by.toArray().map((part) => Math.round(part * 1e6) / 1e6) as [number, number, number]
+    return { edit: 'bendTrail', object: id, time, side, by: { x, y, z }, alone }
+  }
+
+  return { moved, bent, tell, letGo }
 }

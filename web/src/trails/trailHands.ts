@@ -6,6 +6,7 @@ import { useScene } from '../scene/sceneStore'
 import { useCancelOnEscape } from '../shared/cancelling'
 import { usePlayhead } from '../timebar/playhead'
 import { lengthOf, positions, type Trail } from './trail'
+import type { TrailHandle } from './trailHandles'
 import type { useTrailEdits } from './trailEdits'
 import { useTrails } from './trails'
 import type { useTrailPicture } from './trailPicture'
@@ -18,6 +19,8 @@ const clickSlack = 4
 interface Hit {
   trail: Trail
   frame: number
+  /** The handle that is meant, and not the point. */
+  handle?: TrailHandle
 }
 
 interface Hand {
@@ -47,6 +50,19 @@ export function useTrailHands(
   const spot = (event: PointerEvent, { element }: HandView) => {
     const { left, top, width, height } = element.getBoundingClientRect()
     return { x: event.clientX - left, y: event.clientY - top, width, height }
+  }
+
+  /** The end of a handle under the pointer. */
+  function handleUnder(event: PointerEvent, of: HandView): Hit | null {
+    const { x, y, width, height } = spot(event, of)
+    for (const handle of picture.handles()) {
+      const at = handle.to.clone().project(of.view.camera as Camera)
+      if (at.z < -1 || at.z > 1) continue
+      if (Math.hypot(((at.x + 1) / 2) * width - x, ((1 - at.y) / 2) * height - y) > reach) continue
+      const trail = picture.drawn().find(({ object }) => object === handle.object)
+      if (trail) return { trail, frame: handle.frame, handle }
+    }
+    return null
   }
 
   /** The point of a trail under the pointer, keys before dots. */
@@ -84,11 +100,11 @@ export function useTrailHands(
   /** @returns whether the press is taken, and nothing else is to hear of it. */
   function press(event: PointerEvent, of: HandView): boolean {
     if (event.button !== 0 || playhead.playing || trails.objects.length === 0) return false
-    const hit = under(event, of)
+    const hit = handleUnder(event, of) ?? under(event, of)
     if (!hit) return false
     const adds = event.ctrlKey || event.metaKey
     if (!adds && !trails.isSelected(hit.trail.object, hit.frame)) trails.select(hit.trail.object, hit.frame)
-    const from = placed(hit.trail, hit.frame - hit.trail.first)!
+    const from = hit.handle?.to.clone() ?? placed(hit.trail, hit.frame - hit.trail.first)!
     const plane = new Plane().setFromNormalAndCoplanarPoint(of.view.camera.getWorldDirection(new Vector3()), from)
     hand = { hit, view: of, at: { x: event.clientX, y: event.clientY }, hasMoved: false, adds, plane, from, edit: null }
     of.view.resting = true
@@ -103,7 +119,12 @@ export function useTrailHands(
     if (!hand) return false
     hand.hasMoved ||= Math.hypot(event.clientX - hand.at.x, event.clientY - hand.at.y) > clickSlack
     if (!hand.hasMoved) return true
-    const edit = event.shiftKey ? alongTime(event, hand) : throughSpace(event, hand)
+    const { handle } = hand.hit
+    const edit = handle
+      ? bending(event, hand, handle)
+      : event.shiftKey
+        ? alongTime(event, hand)
+        : throughSpace(event, hand)
     if (edit) scene.tryEdit((hand.edit = edit))
     return true
   }
@@ -131,6 +152,12 @@ export function useTrailHands(
         return drawn ? [{ object: trail.object, frame, from: drawn, place: drawn.clone().add(by) }] : []
       }),
     )
+  }
+
+  /** Pulls a handle in the plane of the view; with Alt by itself, so that a corner comes in. */
+  function bending(event: PointerEvent, of: Hand, handle: TrailHandle): Edit | null {
+    const place = rayOf(event, of.view).intersectPlane(of.plane, new Vector3())
+    return place && edits.bent(handle, place, event.altKey)
   }
 
   /** Moves the keys of a point along the trail, to the time of what is under the pointer. */
@@ -204,7 +231,8 @@ export function useTrailHands(
   )
 
   /** What the hand is about to change, for whoever shows how far that reaches. */
-  const changed = () => (hand?.edit ? { object: hand.hit.trail.object, frames: framesOf(hand) } : null)
+  const changed = () =>
+    hand?.edit && !hand.hit.handle ? { object: hand.hit.trail.object, frames: framesOf(hand) } : null
 
   return { press, move, release, hold, changed, isDragging: () => hand?.hasMoved === true }
 }

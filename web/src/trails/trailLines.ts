@@ -12,12 +12,15 @@ import {
 import { LineMaterial } from 'three/examples/jsm/lines/LineMaterial.js'
 import { LineSegments2 } from 'three/examples/jsm/lines/LineSegments2.js'
 import { LineSegmentsGeometry } from 'three/examples/jsm/lines/LineSegmentsGeometry.js'
+import type { TrailHandle } from './trailHandles'
 import { lengthOf, stepsOf, suddenIn, type Trail } from './trail'
 import type { TrailSettings } from './trails'
 
 /** What is to be drawn of trails. */
 export interface TrailPicture {
   trails: readonly Trail[]
+  /** Handles of the way at selected keys. */
+  handles: readonly TrailHandle[]
   settings: TrailSettings
   /** Frames that a hand changes: the playhead's reach, or a drag's. */
   reached: (object: number, frame: number) => boolean
@@ -87,7 +90,7 @@ export class TrailLines {
     }
   }
 
-  private fill({ trails, settings, reached, selected }: TrailPicture): void {
+  private fill({ trails, handles, settings, reached, selected }: TrailPicture): void {
     const [ends, inks]: [number[], number[]] = [[], []]
     const [dots, dotInks]: [number[], number[]] = [[], []]
     const [keys, keyInks]: [number[], number[]] = [[], []]
@@ -124,6 +127,12 @@ export class TrailLines {
         }
         if (settings.numbers && isNumbered(trail, i, labelStep(settings, n))) this.number(frame, places, i)
       }
+    }
+    for (const { from, to } of handles) {
+      ends.push(...from.toArray(), ...to.toArray())
+      inks.push(...lemon.toArray(), ...lemon.toArray())
+      dots.push(...to.toArray())
+      dotInks.push(...lemon.toArray())
     }
     // A geometry of lines keeps the room of its first filling: another filling is another geometry.
     this.line.geometry.dispose()

@@ -5,6 +5,7 @@ import { usePlayhead } from '../timebar/playhead'
 import { useViews } from '../stage/views'
 import type { TrailPicture } from './trailLines'
 import { spaceOf, trailOf, type Trail } from './trail'
+import { handlesAt, type TrailHandle } from './trailHandles'
 import { useTrails } from './trails'
 import { WorldPlaces } from './worldPlaces'
 
@@ -19,6 +20,7 @@ export function useTrailPicture() {
   let places: WorldPlaces | null = null
   let madeOf = ''
   let last: readonly Trail[] = []
+  let handles: readonly TrailHandle[] = []
 
   /** Where things are, as it is seen now. */
   function world(): WorldPlaces {
@@ -43,6 +45,7 @@ export function useTrailPicture() {
   function picture(changed: { object: number; frames: readonly number[] } | null): TrailPicture | null {
     if (trails.objects.length === 0) {
       last = []
+      handles = []
       return null
     }
     const { shown } = space()
@@ -54,12 +57,14 @@ export function useTrailPicture() {
         ? [trailOf(scene.model, object, span, Math.round(frame), world(), shown, layers.active?.id ?? null)]
         : []
     })
+    handles = handlesOfSelected()
     const reach = layers.reaches
     const heldFrames = pending.count ? [frame] : []
     const frames = changed?.frames ?? heldFrames
     return {
       trails: last,
       settings: trails.settings,
+      handles,
       reached: (object, at) =>
         reach !== null &&
         frames.some((each) => Math.abs(each - at) < reach) &&
@@ -68,5 +73,16 @@ export function useTrailPicture() {
     }
   }
 
-  return { picture, space, world, drawn: () => last }
+  /** Those of the selected points; a layer's curves are added to others and have none of their own in space. */
+  function handlesOfSelected(): TrailHandle[] {
+    if (layers.active || trails.selected.size === 0) return []
+    const { shown, back } = space()
+    if (!back) return []
+    return [...trails.selected].flatMap(([id, frames]) => {
+      const object = scene.model.objects.get(id)
+      return object ? [...frames].flatMap((frame) => handlesAt(scene.model, object, frame, world(), shown)) : []
+    })
+  }
+
+  return { picture, space, world, drawn: () => last, handles: () => handles }
 }

@@ -23,6 +23,7 @@ public sealed record SaveClip(
         if (Keys.IsDefaultOrEmpty || Keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "select at least two keys");
         if (!Enum.IsDefined(Values)) throw new Refusal("values", "there is no such way for values");
         if (Keys.Any(set => set.Curve.Owner != OwnerKind.Object)) throw new Refusal("keys", "points of warps and rates cannot be in a clip; select keys of an object");
+        if (Keys.Any(set => LayeredName.Is(set.Curve.Channel))) throw new Refusal("keys", "keys in a layer cannot be in a clip; select keys of the base, or merge the layer first");
         if (Keys.Select(set => set.Object).Distinct().Count() > 1) throw new Refusal("keys", "a clip is of one object; select keys of one only");
         var (first, last) = (Keys.SelectMany(set => set.Times).Min(), Keys.SelectMany(set => set.Times).Max());
         if (first == last) throw new Refusal("keys", "a clip needs a length; select keys at two times or more");

@@ -9,6 +9,13 @@ internal static class ChannelWords
     public static string Of(Scene scene, IEnumerable<CurveRef> curves)
     {
         var all = curves.Distinct().ToList();
+        var layers = all.Select(c => c.Owner == OwnerKind.Object ? LayeredName.LayerOf(c.Channel) : null).Distinct().ToList();
+        var into = layers is [{ } only] && scene.Layers.GetValueOrDefault(only) is { } layer ? $" in {layer.Name}" : "";
+        return Of(scene, [.. all.Select(c => c with { Channel = LayeredName.ChannelOf(c.Channel) }).Distinct()]) + into;
+    }
+
+    private static string Of(Scene scene, List<CurveRef> all)
+    {
         var owners = all.Select(c => (c.Owner, c.Id)).Distinct().ToList();
         if (owners.Count != 1) return $"{all.Count} channels of {owners.Count} objects";
         var name = scene.OwnerName(all[0]) ?? "object";
