@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import CheckItem from '../shared/CheckItem.vue'
+import { useEscape } from '../shared/escape'
 import MenuItem from '../shared/MenuItem.vue'
 import NumberField from '../values/NumberField.vue'
 import { useTrails, type TrailSpan } from './trails'
@@ -11,6 +12,8 @@ import { useTrails, type TrailSpan } from './trails'
 const scene = useScene()
 const selection = useSelection()
 const trails = useTrails()
+const open = ref(false)
+useEscape(open)
 
 const spans: readonly [TrailSpan, string][] = [
   ['around', 'About the playhead'],
@@ -30,6 +33,7 @@ const isPinned = computed(() => selection.objects.size > 0 && [...selection.obje
 
 <template>
   <BDropdown
+    v-model="open"
     lazy
     split
     size="sm"
