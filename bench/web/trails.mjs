@@ -44,12 +44,14 @@ const dense = {
   layers: [{ name: 'Touch-up' }],
 }
 const { id: joints } = await server.post('/api/scenes/import', dense)
-const page = await open(context, `${server.address}/scenes/${joints}`)
+const other = await browse()
+const page = await open(other.context, `${server.address}/scenes/${joints}`)
 await page.evaluate((scene) => {
   localStorage.setItem('zesty-trails-pinned', JSON.stringify({ [scene]: [1] }))
   localStorage.setItem('zesty-trails', JSON.stringify({ span: 'around', around: 40, every: 1 }))
   sessionStorage.setItem('zesty-layers', JSON.stringify({ [scene]: 1 }))
   sessionStorage.setItem('zesty-reach', '8')
+  sessionStorage.setItem('zesty-trails-on', 'true')
 }, joints)
 await page.reload()
 await page.locator('.head.object').first().waitFor()
@@ -66,4 +68,5 @@ const places = Array.from({ length: 45 }, (_, i) => ({ x: from.x + 6 + (i % 5) *
 await dragTimes(page, from, places, 'trail point over 60 joints with 2,000 keys on each axis')
 
 await browser.close()
+await other.browser.close()
 await server.dispose()

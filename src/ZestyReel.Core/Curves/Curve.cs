@@ -68,8 +68,16 @@ public sealed class Curve
         {
             if (segments.Length == 0 || times[i] < _first || times[i] >= _last)
             {
-                values[i] = ValueAt(times[i], ref near);
-                i++;
+                // What holds beyond the keys is the same all along.
+                var isBefore = times[i] < _first;
+                var beyond = i + 1;
+                if ((isBefore ? Before : After) == Extrapolation.Hold && (isBefore || times[i] >= _last))
+                {
+                    while (beyond < times.Length && (isBefore ? times[beyond] < _first : times[beyond] >= _last)) beyond++;
+                    values[i..beyond].Fill(isBefore ? Keys[0].Value : Keys[^1].Value);
+                }
+                else values[i] = ValueAt(times[i], ref near);
+                i = beyond;
                 continue;
             }
             var at = near;

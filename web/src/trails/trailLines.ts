@@ -1,8 +1,9 @@
 import {
-  BufferAttribute,
   BufferGeometry,
   CanvasTexture,
   Color,
+  LineBasicMaterial,
+  LineSegments,
   Points,
   PointsMaterial,
   Sprite,
@@ -11,7 +12,7 @@ import {
 } from 'three'
 import { LineMaterial } from 'three/examples/jsm/lines/LineMaterial.js'
 import { LineSegments2 } from 'three/examples/jsm/lines/LineSegments2.js'
-import { LineSegmentsGeometry } from 'three/examples/jsm/lines/LineSegmentsGeometry.js'
+import { LineBuffer, MarkBuffer, type Ink } from './buffers'
 import type { TrailHandle } from './trailHandles'
 import { lengthOf, stepsOf, suddenIn, type Trail } from './trail'
 import type { TrailSettings } from './trails'
@@ -22,38 +23,50 @@ export interface TrailPicture {
   /** Handles of the way at selected keys. */
   handles: readonly TrailHandle[]
   settings: TrailSettings
+  /** Then lines are thin, whatever their thickness. */
+  isPlaying: boolean
   /** Frames that a hand changes: the playhead's reach, or a drag's. */
   reached: (object: number, frame: number) => boolean
   selected: (object: number, frame: number) => boolean
 }
 
-const cream = new Color(0xf4ecd8)
-const lemon = new Color(0xffe14d)
-const lime = new Color(0xb5e048)
-const grapefruit = new Color(0xff7d92)
-const dark = new Color(0x10201e)
-const slow = new Color(0x6fb7e0)
-const fast = new Color(0xff9440)
-const scratch = new Color()
+const inkOf = (hex: number): Ink => new Color(hex).toArray() as unknown as Ink
+const cream = inkOf(0xf4ecd8)
+const lemon = inkOf(0xffe14d)
+const lime = inkOf(0xb5e048)
+const grapefruit = inkOf(0xff7d92)
+const dark = inkOf(0x10201e)
+const slow = inkOf(0x6fb7e0)
+const fast = inkOf(0xff9440)
 /** How much of the line's colour is left at the far end of the past. */
 const faded = 0.25
+/** How far the past is faded at its near end. */
+const nearly = 0.75
 const labelHeight = 0.02
 
 /** Trails on the stage: a line, dots on frames, marks on keys, numbers. Past fades, what is to come is solid. */
 export class TrailLines {
+  private readonly ends = new LineBuffer()
+  private readonly dotMarks = new MarkBuffer()
+  private readonly keyMarks = new MarkBuffer()
   private readonly line = new LineSegments2(
-    new LineSegmentsGeometry(),
+    this.ends.geometry,
     new LineMaterial({ vertexColors: true, transparent: true, depthTest: false, linewidth: 2 }),
   )
-  private readonly dots = points(dotMark)
-  private readonly keys = points(keyMark)
+  private readonly thin = new LineSegments(
+    this.ends.thin,
+    new LineBasicMaterial({ vertexColors: true, transparent: true, depthTest: false }),
+  )
+  private readonly dots = points(this.dotMarks, dotMark)
+  private readonly keys = points(this.keyMarks, keyMark)
   private readonly numbers: Sprite[] = []
   private readonly byNumber = new Map<number, SpriteMaterial>()
   private used = 0
   private isShown = false
+  private isThin = false
 
   constructor(private readonly three: Scene) {
-    for (const part of [this.line, this.dots, this.keys]) {
+    for (const part of [this.line, this.thin, this.dots, this.keys]) {
       part.frustumCulled = false
       part.visible = false
       part.renderOrder = 3
@@ -66,20 +79,21 @@ export class TrailLines {
     this.isShown = picture !== null && picture.trails.length > 0
     if (picture && this.isShown) this.fill(picture)
     for (let i = this.used; i < this.numbers.length; i++) this.numbers[i]!.visible = false
-    for (const part of [this.line, this.dots, this.keys]) part.visible &&= this.isShown
+    for (const part of [this.line, this.thin, this.dots, this.keys]) part.visible &&= this.isShown
   }
 
   /** Helpers are seen, or not, in each view by itself. */
   dress(shown: boolean): void {
     const seen = shown && this.isShown
-    this.line.visible = seen && this.line.geometry.instanceCount > 0
-    this.dots.visible = seen && count(this.dots) > 0
-    this.keys.visible = seen && count(this.keys) > 0
+    this.line.visible = seen && !this.isThin && this.ends.count > 0
+    this.thin.visible = seen && this.isThin && this.ends.count > 0
+    this.dots.visible = seen && this.dotMarks.count > 0
+    this.keys.visible = seen && this.keyMarks.count > 0
     for (let i = 0; i < this.used; i++) this.numbers[i]!.visible = seen
   }
 
   dispose(): void {
-    for (const part of [this.line, this.dots, this.keys]) {
+    for (const part of [this.line, this.thin, this.dots, this.keys]) {
       part.geometry.dispose()
       part.material.dispose()
       if (part instanceof Points) part.material.map?.dispose()
@@ -90,57 +104,62 @@ export class TrailLines {
     }
   }
 
-  private fill({ trails, handles, settings, reached, selected }: TrailPicture): void {
-    const [ends, inks]: [number[], number[]] = [[], []]
-    const [dots, dotInks]: [number[], number[]] = [[], []]
-    const [keys, keyInks]: [number[], number[]] = [[], []]
-    for (const trail of trails) {
-      const { places, first, now, object } = trail
-      const n = lengthOf(trail)
-      const steps = settings.bySpeed ? stepsOf(trail) : null
-      const top = steps?.reduce((most, step) => Math.max(most, step), 0) ?? 0
-      const sudden = steps && suddenIn(steps)
-      const isKnown = (i: number) => !Number.isNaN(places[i * 3]!)
-      for (let i = 0; i < n; i++) {
-        if (!isKnown(i)) continue
-        const frame = first + i
-        const ink = inkOf(frame, first, now, reached(object, frame))
-        if (i + 1 < n && isKnown(i + 1)) {
-          ends.push(...places.subarray(i * 3, i * 3 + 6))
-          inks.push(...ink.toArray(), ...inkOf(frame + 1, first, now, reached(object, frame + 1)).toArray())
-        }
-        if (trail.keys[i] || selected(object, frame)) {
-          keys.push(...places.subarray(i * 3, i * 3 + 3))
-          keyInks.push(...(selected(object, frame) ? lemon : frame === now ? lime : cream).toArray())
-        } else if (frame === now) {
-          keys.push(...places.subarray(i * 3, i * 3 + 3))
-          keyInks.push(...lime.toArray())
-        } else if (settings.every > 0 && (frame - first) % settings.every === 0) {
-          dots.push(...places.subarray(i * 3, i * 3 + 3))
-          const step = steps?.[Math.min(i, steps.length - 1)] ?? 0
-          const dot = !steps
-            ? inkOf(frame, first, now, reached(object, frame))
-            : sudden!.has(i)
-              ? grapefruit
-              : scratch.copy(slow).lerp(fast, top > 0 ? step / top : 0)
-          dotInks.push(...dot.toArray())
-        }
-        if (settings.numbers && isNumbered(trail, i, labelStep(settings, n))) this.number(frame, places, i)
-      }
-    }
+  private fill({ trails, handles, settings, isPlaying, reached, selected }: TrailPicture): void {
+    this.isThin = isPlaying
+    const most = trails.reduce((sum, trail) => sum + lengthOf(trail), 0) + handles.length
+    if (this.ends.begin(most)) this.line.geometry = this.ends.geometry
+    this.dotMarks.begin(most)
+    this.keyMarks.begin(most)
+    const [one] = trails
+    // All trails have the same frames.
+    const inks = one ? Array.from(one.keys, (_, i) => fadedInk(one.first + i, one.first, one.now)) : []
+    for (const trail of trails) this.fillTrail(trail, settings, inks, reached, selected)
     for (const { from, to } of handles) {
-      ends.push(...from.toArray(), ...to.toArray())
-      inks.push(...lemon.toArray(), ...lemon.toArray())
-      dots.push(...to.toArray())
-      dotInks.push(...lemon.toArray())
+      this.ends.add(from.x, from.y, from.z, lemon)
+      this.ends.add(to.x, to.y, to.z, lemon)
+      this.dotMarks.add(to.x, to.y, to.z, lemon)
     }
-    // A geometry of lines keeps the room of its first filling: another filling is another geometry.
-    this.line.geometry.dispose()
-    this.line.geometry = new LineSegmentsGeometry()
-    if (ends.length) this.line.geometry.setPositions(ends).setColors(inks)
+    this.ends.end(isPlaying)
+    for (const buffer of [this.dotMarks, this.keyMarks]) buffer.end()
     this.line.material.linewidth = settings.thickness
-    put(this.dots, dots, dotInks, settings.thickness + 3)
-    put(this.keys, keys, keyInks, settings.keySize * 1.6)
+    this.dots.material.size = settings.thickness + 3
+    this.keys.material.size = settings.keySize * 1.6
+  }
+
+  private fillTrail(
+    trail: Trail,
+    settings: TrailSettings,
+    inks: readonly Ink[],
+    reached: TrailPicture['reached'],
+    selected: TrailPicture['selected'],
+  ): void {
+    const { places, first, now, object, keys } = trail
+    const n = lengthOf(trail)
+    const steps = settings.bySpeed ? stepsOf(trail) : null
+    const top = steps?.reduce((most, step) => Math.max(most, step), 0) ?? 0
+    const sudden = steps && suddenIn(steps)
+    const step = labelStep(settings, n)
+    let before: Ink | null = null
+    for (let i = 0; i < n; i++) {
+      const [x, y, z] = [places[i * 3]!, places[i * 3 + 1]!, places[i * 3 + 2]!]
+      if (Number.isNaN(x)) {
+        before = null
+        continue
+      }
+      const frame = first + i
+      const ink = reached(object, frame) ? lemon : inks[i]!
+      if (before) {
+        this.ends.add(places[i * 3 - 3]!, places[i * 3 - 2]!, places[i * 3 - 1]!, before)
+        this.ends.add(x, y, z, ink)
+      }
+      before = ink
+      const isSelected = selected(object, frame)
+      if (keys[i] || isSelected || frame === now)
+        this.keyMarks.add(x, y, z, isSelected ? lemon : frame === now ? lime : cream)
+      else if (settings.every > 0 && i % settings.every === 0)
+        this.dotMarks.add(x, y, z, steps ? paceInk(steps, Math.min(i, steps.length - 1), top, sudden!.has(i)) : ink)
+      if (settings.numbers && isNumbered(trail, i, step)) this.number(frame, places, i)
+    }
   }
 
   private number(frame: number, places: Float32Array, i: number): void {
@@ -190,18 +209,29 @@ function isNumbered({ keys, first }: Trail, i: number, step: number): boolean {
   return (first + i) % step === 0 && !before && !keys.subarray(i, i + near + 1).includes(1)
 }
 
-/** What the line is drawn in on a frame. */
-function inkOf(frame: number, first: number, now: number, isReached: boolean): Color {
-  if (isReached) return scratch.copy(lemon)
-  if (frame >= now) return scratch.copy(cream)
+const mixed = (a: Ink, b: Ink, part: number): Ink => [
+  a[0] + (b[0] - a[0]) * part,
+  a[1] + (b[1] - a[1]) * part,
+  a[2] + (b[2] - a[2]) * part,
+]
+
+/** What the line is drawn in on a frame: the past fades. */
+function fadedInk(frame: number, first: number, now: number): Ink {
+  if (frame >= now) return cream
   const part = now > first ? (frame - first) / (now - first) : 1
-  return scratch.copy(dark).lerp(cream, faded + (1 - faded) * part * 0.75)
+  return mixed(dark, cream, faded + (1 - faded) * part * nearly)
 }
 
-function points(mark: (ctx: OffscreenCanvasRenderingContext2D) => void): Points<BufferGeometry, PointsMaterial> {
+const paceInk = (steps: Float32Array, i: number, top: number, isSudden: boolean): Ink =>
+  isSudden ? grapefruit : mixed(slow, fast, top > 0 ? steps[i]! / top : 0)
+
+function points(
+  buffer: MarkBuffer,
+  mark: (ctx: OffscreenCanvasRenderingContext2D) => void,
+): Points<BufferGeometry, PointsMaterial> {
   const map = new CanvasTexture(marked(mark))
   const look = { sizeAttenuation: false, depthTest: false, transparent: true, vertexColors: true, map }
-  return new Points(new BufferGeometry(), new PointsMaterial(look))
+  return new Points(buffer.geometry, new PointsMaterial(look))
 }
 
 const markSize = 48
@@ -235,15 +265,6 @@ function keyMark(ctx: OffscreenCanvasRenderingContext2D): void {
     ctx.quadraticCurveTo(middle + side * 17, top, middle + side * 20, markSize - 18)
     ctx.stroke()
   }
-}
-
-const count = (of: Points) => of.geometry.getAttribute('position')?.count ?? 0
-
-function put(of: Points<BufferGeometry, PointsMaterial>, places: number[], inks: number[], size: number): void {
-  of.geometry.dispose()
-  of.geometry.setAttribute('position', new BufferAttribute(new Float32Array(places), 3))
-  of.geometry.setAttribute('color', new BufferAttribute(new Float32Array(inks), 3))
-  of.material.size = size
 }
 
 function drawn(text: string): OffscreenCanvas {

@@ -63,7 +63,9 @@ export function useTrailPicture() {
     const frames = changed?.frames ?? heldFrames
     return {
       trails: last,
-      settings: trails.settings,
+      // A plain copy: it is looked at for every point.
+      settings: { ...trails.settings },
+      isPlaying: playhead.playing,
       handles,
       reached: (object, at) =>
         reach !== null &&

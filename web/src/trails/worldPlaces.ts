@@ -15,7 +15,7 @@ export interface HeldOn {
  * shows. Each is worked out once for as long as the samples are the same.
  */
 export class WorldPlaces {
-  private readonly known = new Map<number, Map<number, Matrix4 | null>>()
+  private readonly known = new Map<number, Map<number, Matrix4>>()
 
   constructor(
     private readonly model: SceneModel,
@@ -31,7 +31,8 @@ export class WorldPlaces {
     if (there !== undefined) return there
     const object = this.model.objects.get(id)
     const made = object && this.book.isHere(frame) ? this.made(object, frame) : null
-    frames.set(frame, made)
+    // What is not here yet may come.
+    if (made) frames.set(frame, made)
     return made
   }
 

@@ -19,6 +19,7 @@ public sealed class FrameTimes
     private readonly Lazy<ILookup<ObjectId, PlacedClip>> _placed;
     private readonly ConcurrentDictionary<ObjectId, ClipMix> _clips = [];
     private readonly ConcurrentDictionary<LayerId, double[]> _strengths = [];
+    private readonly ConcurrentDictionary<SceneObject, LayeredCurves> _layered = new(ReferenceEqualityComparer.Instance);
 
     /// <param name="scene">Whose warps apply.</param>
     /// <param name="played">Played times in ticks.</param>
@@ -76,6 +77,9 @@ public sealed class FrameTimes
 
     /// <summary>The layers that are not passed over, from the lowest up.</summary>
     internal ImmutableArray<Layer> Layers { get; }
+
+    /// <summary>What the layers have of an object.</summary>
+    internal LayeredCurves LayersOn(SceneObject thing) => Layers.IsEmpty ? LayeredCurves.None : _layered.GetOrAdd(thing, each => LayeredCurves.Of(each, Layers));
 
     /// <summary>How strong a layer is at each of the times.</summary>
     internal double[] StrengthsOf(Layer layer) => _strengths.GetOrAdd(layer.Id, _ => Array.ConvertAll(_played, time => LayerStrength.Spec.Within(layer.Strength.ValueAt(time))));
