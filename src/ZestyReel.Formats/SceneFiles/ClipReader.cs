@@ -62,7 +62,7 @@ internal static class ClipReader
             var offset = fields.ContainsKey("offset") || fields.ContainsKey("offsetTick") ? keys.Time(item, fields, "offset", "offsetTick") : Tick.Zero;
             var cycle = fields.TryGetValue("cycle", out var cycleNode) ? cycleNode.Word<ClipCycle>() : ClipCycle.Once;
             var after = fields.TryGetValue("after", out var afterNode) ? afterNode.Word<ClipAfter>() : ClipAfter.LetGo;
-            var rate = fields.TryGetValue("rate", out var rateNode) ? ReadRate(rateNode, keys) : PlacedClip.AsRecorded;
+            var rate = fields.TryGetValue("rate", out var rateNode) ? ObjectReader.ReadPlain(rateNode, ClipRate.Spec, keys) : PlacedClip.AsRecorded;
             if (start is null || end is null || offset is null || clip is null || thing is null || rate is null) continue;
             if (end <= start) item.Fault("a placed clip ends after it starts");
             else if (!clip.Channels.Keys.Any(channel => thing.Find(channel) is not null))
@@ -80,13 +80,5 @@ internal static class ClipReader
         var found = find(name);
         if (found is null) node.Fault($"there is no {field} called \"{Names.Shown(name)}\"");
         return found;
-    }
-
-    private static Channel? ReadRate(Node node, KeyReader keys)
-    {
-        double? Checked(Node value) => value.Number() is { } number ? value.Guarded<double?>(() => ClipRate.Spec.Checked(number, "")) : null;
-        if (node.Element.ValueKind == JsonValueKind.Number) return Checked(node) is { } still ? new Channel(still) : null;
-        if (node.Fields(["keys"], ["before", "after"]) is not { } fields || !fields.TryGetValue("keys", out var keysNode)) return null;
-        return ObjectReader.ReadCurve(fields, keysNode, keys.ChannelKeys(keysNode, holdsOnly: false, Checked)) is { } curve ? new Channel(1, curve) : null;
     }
 }

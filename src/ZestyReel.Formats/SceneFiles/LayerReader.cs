@@ -20,7 +20,7 @@ internal sealed class LayerReader(KeyReader keys, Dictionary<string, SceneObject
             if (name is not null && !names.Add(name)) nameNode.Fault($"there is a layer called {name} already");
             var mode = fields.TryGetValue("mode", out var modeNode) ? modeNode.Word<LayerMode>() : LayerMode.Add;
             var peel = fields.TryGetValue("peel", out var peelNode) ? peelNode.Word<LayerPeel>() : LayerPeel.Bergamot;
-            var strength = fields.TryGetValue("strength", out var strengthNode) ? ReadStrength(strengthNode) : Layer.Whole;
+            var strength = fields.TryGetValue("strength", out var strengthNode) ? ObjectReader.ReadPlain(strengthNode, LayerStrength.Spec, keys) : Layer.Whole;
             var id = new LayerId(layers.Count + 1);
             if (fields.TryGetValue("channels", out var channels)) ReadChannels(channels, id);
             if (name is not null && mode is { } how && peel is { } colour && strength is not null)
@@ -48,13 +48,5 @@ internal sealed class LayerReader(KeyReader keys, Dictionary<string, SceneObject
                 else value.Fault("in a layer a channel has keys, and nothing else");
             }
         }
-    }
-
-    private Channel? ReadStrength(Node node)
-    {
-        double? Checked(Node value) => value.Number() is { } number ? value.Guarded<double?>(() => LayerStrength.Spec.Checked(number, "")) : null;
-        if (node.Element.ValueKind == JsonValueKind.Number) return Checked(node) is { } still ? new Channel(still) : null;
-        if (node.Fields(["keys"], ["before", "after"]) is not { } fields || !fields.TryGetValue("keys", out var keysNode)) return null;
-        return ObjectReader.ReadCurve(fields, keysNode, keys.ChannelKeys(keysNode, holdsOnly: false, Checked)) is { } curve ? new Channel(1, curve) : null;
     }
 }

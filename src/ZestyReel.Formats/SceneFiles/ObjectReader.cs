@@ -124,6 +124,14 @@ internal static class ObjectReader
         return ReadCurve(fields, keysNode, read) is { } curve ? new Channel(spec.Default, curve, locked) : null;
     }
 
+    /// <summary>A channel that is a number where it is still, and can neither be locked nor hold only: the rate of a clip, the strength of a layer.</summary>
+    internal static Channel? ReadPlain(Node node, ChannelSpec spec, KeyReader keys)
+    {
+        if (node.Element.ValueKind == JsonValueKind.Number) return Value(node, spec) is { } still ? new Channel(still) : null;
+        if (node.Fields(["keys"], ["before", "after"]) is not { } fields || !fields.TryGetValue("keys", out var keysNode)) return null;
+        return ReadCurve(fields, keysNode, keys.ChannelKeys(keysNode, holdsOnly: false, item => Value(item, spec))) is { } curve ? new Channel(spec.Default, curve) : null;
+    }
+
     internal static Curve? ReadCurve(Dictionary<string, Node> fields, Node keysNode, ImmutableArray<Key> read)
     {
         var before = fields.TryGetValue("before", out var beforeNode) ? beforeNode.Word<Extrapolation>() : null;

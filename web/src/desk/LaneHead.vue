@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useClipDialogs } from '../clips/clipDialogs'
 import CurveHead from '../curves/CurveHead.vue'
 import { useSelection } from '../scene/selection'
@@ -11,6 +11,7 @@ import { placedOf } from '../scene/owners'
 import { useDesk } from './deskStore'
 import { useLaneFilter } from './laneFilter'
 import { useCancelOnEscape } from '../shared/cancelling'
+import { useLift } from '../shared/lift'
 import LayerChip from '../layers/LayerChip.vue'
 import { useLayers } from '../layers/layers'
 import PeopleDots from '../people/PeopleDots.vue'
@@ -78,21 +79,8 @@ function placeClip(): void {
 }
 
 // A lane that is dragged up or down takes its object to another place among those with the same parent.
-const slack = 6
-let pressedAt = 0
-const shift = ref(0)
-
-function grab(event: PointerEvent): void {
-  if (!isObject.value || event.button !== 0) return
-  pressedAt = event.clientY
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-}
-
-function pull(event: PointerEvent): void {
-  if (pressedAt === 0) return
-  const distance = event.clientY - pressedAt
-  shift.value = Math.abs(distance) < slack && shift.value === 0 ? 0 : distance
-}
+const { shift, grab: lift, pull, drop: letGo, giveUp } = useLift()
+const grab = (event: PointerEvent) => void (isObject.value && lift(event))
 
 // A lane whose lower edge is pulled down is its curve.
 const canPull = computed(() => props.lane.channels.length > 0 && !['scene', 'curves'].includes(props.lane.kind))
@@ -116,7 +104,7 @@ useCancelOnEscape(
     // A slim lane is pulled to nothing, so that it is slim again.
     if (edgeFrom) desk.pull(props.lane.id, edgeFrom.height >= curveHeight ? edgeFrom.height : 0)
     edgeFrom = null
-    pressedAt = shift.value = 0
+    giveUp()
   },
 )
 
@@ -140,8 +128,7 @@ async function coverBy(id: number, { id: object, name }: SceneObject): Promise<v
 }
 
 function drop(event: PointerEvent): void {
-  const moved = shift.value
-  pressedAt = shift.value = 0
+  const moved = letGo()
   if (moved === 0) return
   const own = objectOf(props.lane)!
   const middle = props.lane.top + props.lane.height / 2 + moved
@@ -214,7 +201,7 @@ function drop(event: PointerEvent): void {
       @pointerdown="grab"
       @pointermove="pull"
       @pointerup="drop"
-      @pointercancel="pressedAt = shift = 0"
+      @pointercancel="giveUp"
     >
       {{ lane.label }}
     </button>

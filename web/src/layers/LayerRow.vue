@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { layerPeels } from '../api/messages'
 import { specOf } from '../scene/catalogue'
 import { layerKey, strengthChannel } from '../scene/owners'
 import type { Layer } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { useCancelOnEscape } from '../shared/cancelling'
+import { useLift } from '../shared/lift'
 import CheckItem from '../shared/CheckItem.vue'
 import MenuItem from '../shared/MenuItem.vue'
 import NameField from '../shared/NameField.vue'
@@ -58,30 +59,14 @@ function toggleKey(): void {
 }
 
 // A tab that is dragged up or down takes its layer to another place.
-const height = 26
-let pressedAt = 0
-const shift = ref(0)
-function grab(event: PointerEvent): void {
-  if (event.button !== 0) return
-  pressedAt = event.clientY
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-}
-function pull(event: PointerEvent): void {
-  if (pressedAt === 0) return
-  const distance = event.clientY - pressedAt
-  shift.value = Math.abs(distance) < 6 && shift.value === 0 ? 0 : distance
-}
+const height = 27
+const { shift, grab, pull, drop: letGo, giveUp } = useLift()
 function drop(): void {
-  const moved = Math.round(-shift.value / height)
-  pressedAt = shift.value = 0
+  const moved = Math.round(-letGo() / height)
   const to = Math.min(Math.max(props.layer.place + moved, 0), layers.downwards.length - 1)
   if (to !== props.layer.place) acts.move(props.layer, to)
 }
-useCancelOnEscape(
-  () => shift.value !== 0,
-  () => (pressedAt = shift.value = 0),
-)
-const giveUp = () => (pressedAt = shift.value = 0)
+useCancelOnEscape(() => shift.value !== 0, giveUp)
 </script>
 
 <template>

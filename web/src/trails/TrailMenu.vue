@@ -15,10 +15,38 @@ const trails = useTrails()
 const open = ref(false)
 useEscape(open)
 
+interface Field {
+  of: 'around' | 'every' | 'thickness' | 'keySize'
+  name: string
+  label: string
+  unit?: string
+  least: number
+  most: number
+  hint?: string
+}
 const spans: readonly [TrailSpan, string][] = [
   ['around', 'About the playhead'],
   ['work', 'The work range'],
   ['all', 'The whole scene'],
+]
+const fields: readonly Field[] = [
+  {
+    of: 'around',
+    name: 'Frames on each side',
+    label: 'Frames of a trail on each side of the playhead',
+    least: 1,
+    most: 2000,
+  },
+  {
+    of: 'every',
+    name: 'A dot every',
+    label: 'Frames from one dot of a trail to the next',
+    least: 0,
+    most: 100,
+    hint: 'Frames from one dot to the next; 0 for none',
+  },
+  { of: 'thickness', name: 'Thickness', label: 'Thickness of trails', unit: ' px', least: 1, most: 8 },
+  { of: 'keySize', name: 'Size of keys', label: 'Size of keys on trails', unit: ' px', least: 4, most: 40 },
 ]
 const spaces = computed(() => {
   void scene.structureVersion
@@ -74,56 +102,19 @@ const isPinned = computed(() => selection.objects.size > 0 && [...selection.obje
       >Keep none ({{ trails.pins.size }} kept)</MenuItem
     >
     <div class="fields">
-      <label
-        >Frames on each side
+      <label v-for="{ of, name, label, unit, least, most, hint } in fields" :key="of"
+        >{{ name }}
         <NumberField
-          :value="trails.settings.around"
-          label="Frames of a trail on each side of the playhead"
-          :least="1"
-          :most="2000"
+          :value="trails.settings[of]"
+          :label="label"
+          :unit="unit"
+          :hint="hint"
+          :least="least"
+          :most="most"
           :step="1"
           :decimals="0"
-          @hold="trails.settings.around = Math.round($event)"
-          @keep="trails.settings.around = Math.round($event)"
-      /></label>
-      <label
-        >A dot every
-        <NumberField
-          :value="trails.settings.every"
-          label="Frames from one dot of a trail to the next"
-          :least="0"
-          :most="100"
-          :step="1"
-          :decimals="0"
-          hint="Frames from one dot to the next; 0 for none"
-          @hold="trails.settings.every = Math.round($event)"
-          @keep="trails.settings.every = Math.round($event)"
-      /></label>
-      <label
-        >Thickness
-        <NumberField
-          :value="trails.settings.thickness"
-          label="Thickness of trails"
-          unit=" px"
-          :least="1"
-          :most="8"
-          :step="1"
-          :decimals="0"
-          @hold="trails.settings.thickness = Math.round($event)"
-          @keep="trails.settings.thickness = Math.round($event)"
-      /></label>
-      <label
-        >Size of keys
-        <NumberField
-          :value="trails.settings.keySize"
-          label="Size of keys on trails"
-          unit=" px"
-          :least="4"
-          :most="40"
-          :step="1"
-          :decimals="0"
-          @hold="trails.settings.keySize = Math.round($event)"
-          @keep="trails.settings.keySize = Math.round($event)"
+          @hold="trails.settings[of] = Math.round($event)"
+          @keep="trails.settings[of] = Math.round($event)"
       /></label>
       <label
         >Drawn in

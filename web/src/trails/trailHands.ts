@@ -209,7 +209,7 @@ export function useTrailHands(
   let axis: 'x' | 'y' | 'z' | null = null
   function hold(event: KeyboardEvent): void {
     const key = event.key.toLowerCase()
-    if (!hand || !isAxis(key)) return
+    if (!hand || !isAxis(key) || event.ctrlKey || event.metaKey) return
     axis = event.type === 'keydown' ? key : axis === key ? null : axis
     event.preventDefault()
     event.stopImmediatePropagation()
