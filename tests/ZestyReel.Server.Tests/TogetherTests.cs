@@ -3,6 +3,8 @@ using System.Text;
 using System.Text.Json;
 using Microsoft.AspNetCore.SignalR;
 using Microsoft.AspNetCore.SignalR.Client;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Scenes;
 using ZestyReel.Server.Wire;
 
 namespace ZestyReel.Server.Tests;
@@ -120,6 +122,17 @@ public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
         var touches = (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 10L)).Touches.ShouldNotBeNull();
         touches.Title.ShouldBe("Add box");
         touches.Later.Select(made => made.Name).ShouldContain("Jon");
+    }
+
+    [Fact]
+    public async Task A_layer_in_which_somebody_else_set_keys_is_not_taken_back_alone()
+    {
+        var (id, mia, jon) = await TwoPeople();
+        await mia.Hub.Edit(id, 2, new AddLayer("Touch-up"));
+        await jon.Hub.Edit(id, 3, new KeyChannels(5, [new(new ObjectId(1), "1/position.y", 2)]));
+        var touches = (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 4L)).Touches.ShouldNotBeNull();
+        touches.Title.ShouldBe("Add layer Touch-up");
+        touches.Later.Select(made => made.Title).ShouldBe(["Key Box position.y in Touch-up at 5"]);
     }
 
     [Fact]

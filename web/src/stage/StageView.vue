@@ -549,8 +549,8 @@ watch(colours, applyColours)
     </div>
     <p v-if="problem" class="stage-problem">{{ problem }}</p>
     <div class="stage-corner" :class="{ below: views.count > 1 }">
-      <TrailMenu />
       <ViewMenu />
+      <TrailMenu />
       <HandlingMenu />
       <ToolPicker />
     </div>

@@ -16,7 +16,7 @@ const open = ref(false)
 useEscape(open)
 
 interface Field {
-  of: 'around' | 'every' | 'thickness' | 'keySize'
+  setting: 'around' | 'every' | 'thickness' | 'keySize'
   name: string
   label: string
   unit?: string
@@ -31,22 +31,22 @@ const spans: readonly [TrailSpan, string][] = [
 ]
 const fields: readonly Field[] = [
   {
-    of: 'around',
+    setting: 'around',
     name: 'Frames on each side',
     label: 'Frames of a trail on each side of the playhead',
     least: 1,
     most: 2000,
   },
   {
-    of: 'every',
+    setting: 'every',
     name: 'A dot every',
     label: 'Frames from one dot of a trail to the next',
     least: 0,
     most: 100,
     hint: 'Frames from one dot to the next; 0 for none',
   },
-  { of: 'thickness', name: 'Thickness', label: 'Thickness of trails', unit: ' px', least: 1, most: 8 },
-  { of: 'keySize', name: 'Size of keys', label: 'Size of keys on trails', unit: ' px', least: 4, most: 40 },
+  { setting: 'thickness', name: 'Thickness', label: 'Thickness of trails', unit: ' px', least: 1, most: 8 },
+  { setting: 'keySize', name: 'Size of keys', label: 'Size of keys on trails', unit: ' px', least: 4, most: 40 },
 ]
 const spaces = computed(() => {
   void scene.structureVersion
@@ -102,10 +102,10 @@ const isPinned = computed(() => selection.objects.size > 0 && [...selection.obje
       >Keep none ({{ trails.pins.size }} kept)</MenuItem
     >
     <div class="fields">
-      <label v-for="{ of, name, label, unit, least, most, hint } in fields" :key="of"
+      <label v-for="{ setting, name, label, unit, least, most, hint } in fields" :key="setting"
         >{{ name }}
         <NumberField
-          :value="trails.settings[of]"
+          :value="trails.settings[setting]"
           :label="label"
           :unit="unit"
           :hint="hint"
@@ -113,8 +113,8 @@ const isPinned = computed(() => selection.objects.size > 0 && [...selection.obje
           :most="most"
           :step="1"
           :decimals="0"
-          @hold="trails.settings[of] = Math.round($event)"
-          @keep="trails.settings[of] = Math.round($event)"
+          @hold="trails.settings[setting] = Math.round($event)"
+          @keep="trails.settings[setting] = Math.round($event)"
       /></label>
       <label
         >Drawn in
