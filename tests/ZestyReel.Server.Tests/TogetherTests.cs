@@ -3,8 +3,6 @@ using System.Text;
 using System.Text.Json;
 using Microsoft.AspNetCore.SignalR;
 using Microsoft.AspNetCore.SignalR.Client;
-using ZestyReel.Core.Edits;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Server.Wire;
 
 namespace ZestyReel.Server.Tests;
@@ -128,8 +126,8 @@ public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
     public async Task A_layer_in_which_somebody_else_set_keys_is_not_taken_back_alone()
     {
         var (id, mia, jon) = await TwoPeople();
-        await mia.Hub.Edit(id, 2, new AddLayer("Touch-up"));
-        await jon.Hub.Edit(id, 3, new KeyChannels(5, [new(new ObjectId(1), "1/position.y", 2)]));
+        await mia.Hub.Edit(id, 2, """{"edit":"addLayer","name":"Touch-up"}""");
+        await jon.Hub.Edit(id, 3, """{"edit":"keyChannels","frame":5,"values":[{"object":1,"channel":"1/position.y","value":2}]}""");
         var touches = (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 4L)).Touches.ShouldNotBeNull();
         touches.Title.ShouldBe("Add layer Touch-up");
         touches.Later.Select(made => made.Title).ShouldBe(["Key Box position.y in Touch-up at 5"]);
