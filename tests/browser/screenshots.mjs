@@ -216,9 +216,10 @@ await page.getByRole('button', { name: 'How trails are drawn' }).click()
 await page.getByText('The work range').click()
 await page.getByText('Frame numbers').click()
 await page.keyboard.press('Escape')
-await page.locator('.notice').waitFor({ state: 'detached', timeout: 60_000 })
+await page.waitForFunction(() => !document.querySelector('.notice'), null, { timeout: 60_000 })
 await rested()
 await page.screenshot({ path: join(folder, 'layers.png') })
+await page.keyboard.press('t')
 
 // Two reels of Lantern Bay, between which the crane swings later.
 const demo = (await server.get('/api/scenes')).find(({ name }) => name === 'Lantern Bay').id

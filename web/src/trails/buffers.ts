@@ -4,8 +4,15 @@ import {
   DynamicDrawUsage,
   InstancedInterleavedBuffer,
   InterleavedBufferAttribute,
+  Sphere,
 } from 'three'
 import { LineSegmentsGeometry } from 'three/examples/jsm/lines/LineSegmentsGeometry.js'
+
+/** What is drawn wherever it is: nobody is to measure room that is not filled yet. */
+function unbounded<T extends BufferGeometry>(geometry: T): T {
+  geometry.boundingSphere = new Sphere()
+  return geometry
+}
 
 /** Numbers that are filled anew for each picture, in room that is kept. */
 class Room {
@@ -31,7 +38,7 @@ class Room {
 
 /** Marks: a place and a colour each. */
 export class MarkBuffer {
-  readonly geometry = new BufferGeometry()
+  readonly geometry = unbounded(new BufferGeometry())
   private readonly places = new Room()
   private readonly inks = new Room()
 
@@ -67,9 +74,9 @@ export class MarkBuffer {
 
 /** Stretches of a line: two places and two colours each. */
 export class LineBuffer {
-  geometry = new LineSegmentsGeometry()
+  geometry = unbounded(new LineSegmentsGeometry())
   /** The same as lines of one pixel, which are drawn in a fraction of the time. */
-  readonly thin = new BufferGeometry()
+  readonly thin = unbounded(new BufferGeometry())
   private readonly ends = new Room()
   private readonly inks = new Room()
   private buffers: InstancedInterleavedBuffer[] = []
@@ -85,7 +92,7 @@ export class LineBuffer {
     if (!isOther) return false
     // A geometry of lines keeps the room of its first filling.
     this.geometry.dispose()
-    this.geometry = new LineSegmentsGeometry()
+    this.geometry = unbounded(new LineSegmentsGeometry())
     this.buffers = [this.ends, this.inks].map(({ array }) =>
       new InstancedInterleavedBuffer(array, 6, 1).setUsage(DynamicDrawUsage),
     )

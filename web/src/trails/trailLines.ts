@@ -142,7 +142,7 @@ export class TrailLines {
     let before: Ink | null = null
     for (let i = 0; i < n; i++) {
       const [x, y, z] = [places[i * 3]!, places[i * 3 + 1]!, places[i * 3 + 2]!]
-      if (Number.isNaN(x)) {
+      if (Number.isNaN(x + y + z)) {
         before = null
         continue
       }
