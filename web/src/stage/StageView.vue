@@ -540,7 +540,7 @@ watch(colours, applyColours)
         :index="index"
         :moves="carrying.moves(index)"
         @stir="stir"
-        @stuck="(pane) => isOnHandle() || carrying.tellStuck(pane, paneAt(pane).camera)"
+        @stuck="(pane) => isOnHandle() || trailHands.isDragging() || carrying.tellStuck(pane, paneAt(pane).camera)"
         @press="press"
         @release="release"
         @moved="(event, pane) => trailHands.move(event) || pathHands.move(event, handView(pane))"

@@ -1,5 +1,5 @@
 import { Plane, Raycaster, Vector2, Vector3, type Camera } from 'three'
-import type { Edit } from '../api/http'
+import type { Edit, KeySet } from '../api/http'
 import { useLayers } from '../layers/layers'
 import type { HandView } from '../paths/pathHands'
 import { useScene } from '../scene/sceneStore'
@@ -32,6 +32,8 @@ interface Hand {
   /** The plane that the point is dragged in, and where it was, both as drawn. */
   plane: Plane
   from: Vector3
+  /** The keys that go along in time, as they stood when the hand took hold. */
+  keys: KeySet[]
   edit: Edit | null
 }
 
@@ -106,7 +108,18 @@ export function useTrailHands(
     if (!adds && !trails.isSelected(hit.trail.object, hit.frame)) trails.select(hit.trail.object, hit.frame)
     const from = hit.handle?.to.clone() ?? placed(hit.trail, hit.frame - hit.trail.first)!
     const plane = new Plane().setFromNormalAndCoplanarPoint(of.view.camera.getWorldDirection(new Vector3()), from)
-    hand = { hit, view: of, at: { x: event.clientX, y: event.clientY }, hasMoved: false, adds, plane, from, edit: null }
+    hand = {
+      hit,
+      view: of,
+      at: { x: event.clientX, y: event.clientY },
+      hasMoved: false,
+      adds,
+      plane,
+      from,
+      keys: [],
+      edit: null,
+    }
+    hand.keys = keysOn(hit.trail.object, framesOf(hand))
     of.view.resting = true
     of.element.setPointerCapture(event.pointerId)
     // The handles that come to the point would take the same press.
@@ -171,13 +184,13 @@ export function useTrailHands(
       const away = Math.hypot(((at.x + 1) / 2) * width - x, ((1 - at.y) / 2) * height - y)
       if (away < nearest) [nearest, to] = [away, trail.first + i]
     }
-    const keys = keysOn(trail.object, framesOf(of))
+    const { keys } = of
     if (keys.length === 0) return edits.tell('There is no key on this frame; drag it without Shift to set one.')
     return { edit: 'moveKeys', keys, frames: to - frame, played: true, meet: 'replace' }
   }
 
   /** The keys of the position on some frames, where hands work. */
-  function keysOn(id: number, frames: readonly number[]) {
+  function keysOn(id: number, frames: readonly number[]): KeySet[] {
     const object = scene.model.objects.get(id)
     const { ticksPerFrame } = scene.settings
     const names = object?.follow ? ['follow.travel', ...positions] : positions
