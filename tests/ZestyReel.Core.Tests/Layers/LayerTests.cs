@@ -105,6 +105,16 @@ public class LayerTests
     }
 
     [Fact]
+    public void What_each_gives_adds_up_to_what_is_seen()
+    {
+        var scene = Core.Scenes.Scene.Empty("Bay").After(new AddObject(ObjectKind.Box, "Boat"), new SetValues([new(Boat, "position.y", 10)]), new AddLayer("Sum"), new AddLayer("Mood", LayerMode.Override),
+            new KeyChannels(1, [new(Boat, "1/position.y", 14)]), new KeyChannels(1, [new(Boat, "2/position.y", 20)]), new SetValues([new(CurveRef.Of(new LayerId(2)), 0.5)]));
+        LayerShare.Of(scene, Boat, "position.y", Tick.Zero).Select(share => (share.Layer?.Name, share.Own, share.Strength, share.After))
+            .ShouldBe([(null, 10, 1, 10), ("Sum", 4, 1, 14), ("Mood", 20, 0.5, 17)]);
+        LayerShare.Of(scene, Boat, "position.x", Tick.Zero).ShouldBeEmpty();
+    }
+
+    [Fact]
     public void Keys_that_would_not_be_seen_are_refused_with_what_stands_in_the_way()
     {
         var scene = Core.Scenes.Scene.Empty("Bay").After(new AddObject(ObjectKind.Box, "Boat"), new AddLayer("Low"), new AddLayer("High", LayerMode.Override), new KeyChannels(1, [new(Boat, "2/position.y", 4)]));

@@ -16,9 +16,8 @@ public sealed record LayerShare(Layer? Layer, double Own, double Strength, doubl
         var (spec, times) = (thing.OwnSpec(channel, "channel"), FrameTimes.At(scene, moment));
         var source = times.For(id, channel)[0];
         var shares = new List<LayerShare>();
-        foreach (var layer in times.Layers)
+        foreach (var (layer, curve) in times.LayersOn(thing).Over(channel))
         {
-            if (thing.Channels.GetValueOrDefault(LayeredName.Of(layer.Id, channel))?.Curve is not { } curve) continue;
             // What is before this layer is what the one below it left.
             var below = Stages.Below(thing, spec, layer, times);
             if (shares.Count == 0) shares.Add(new(null, below, 1, below));
