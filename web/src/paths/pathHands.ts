@@ -4,7 +4,7 @@ import { ref } from 'vue'
 import type { Edit } from '../api/http'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
-import { useCancelOnEscape } from '../shared/cancelling'
+import { useCancelOnEscape, useLetGoOnEscape } from '../shared/cancelling'
 import type { StageScene } from '../stage/stageScene'
 import type { ViewCamera } from '../stage/viewCamera'
 import type { Look } from '../stage/views'
@@ -239,19 +239,21 @@ export function usePathHands(stage: StageScene) {
   }
 
   useCancelOnEscape(
-    () => hand !== null || drawing.isOn || drawing.isChoosing || points.points.size > 0,
+    () => hand !== null || drawing.isOn || drawing.isChoosing,
     () => {
       if (hand) {
         hand.view.view.resting = false
         if (hand.kind === 'point') void scene.dropTry()
       }
-      const wasDragging = hand !== null && hand.kind !== 'draw'
       hand = null
       box.value = null
       if (drawing.isChoosing) void drawing.chosen(null)
       else if (drawing.isOn) drawing.cancel()
-      else if (!wasDragging) points.select([])
     },
+  )
+  useLetGoOnEscape(
+    () => points.points.size > 0,
+    () => points.select([]),
   )
   useEventListener(
     window,

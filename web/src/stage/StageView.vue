@@ -121,6 +121,7 @@ onMounted(() => {
       else void pending.finish()
       pointsMoved = null
     },
+    hover: () => redraw(),
   })
   stage.arrange(scene.model)
   stir()
@@ -152,7 +153,10 @@ const handView = (pane: number) => ({
 })
 
 function press(event: PointerEvent, pane: number): void {
-  if (!isOnHandle() && (pathHands.press(event, handView(pane)) || trailHands.press(event, handView(pane)))) return
+  const of = handView(pane)
+  if (!isOnDrawnHandle() && (pathHands.press(event, of) || trailHands.press(event, of))) return
+  // The middle of the handles lies over the point that they move, which goes along time as well.
+  if (handles?.isOnMiddle && trails.selected.size > 0 && trailHands.press(event, of)) return
   picking.press(event, isOnHandle())
 }
 
@@ -161,6 +165,7 @@ function release(event: PointerEvent, pane: number): void {
     picking.release(event, paneAt(pane).element!, paneAt(pane).camera)
 }
 
+const isOnDrawnHandle = () => handles !== undefined && (handles.isOnDrawn || handles.isDragging)
 const isOnHandle = () => handles !== undefined && (handles.hovered || handles.isDragging)
 
 function letGo(): void {
@@ -175,6 +180,7 @@ useCancelOnEscape(
     carrying.cancel()
     if (!handles?.isDragging) return
     handles.cancel()
+    trailEdits.letGo()
     pending.cancel()
     if (pointsMoved) void scene.dropTry()
     pointsMoved = null

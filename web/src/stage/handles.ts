@@ -1,4 +1,15 @@
-import { MathUtils, Matrix4, Object3D, Quaternion, Vector3, type Camera, type Scene } from 'three'
+import {
+  MathUtils,
+  Matrix4,
+  Object3D,
+  OrthographicCamera,
+  PerspectiveCamera,
+  Quaternion,
+  Vector2,
+  Vector3,
+  type Camera,
+  type Scene,
+} from 'three'
 import { TransformControls } from 'three/addons/controls/TransformControls.js'
 import type { ChannelValue } from '../api/http'
 import type { Tool } from '../scene/selection'
@@ -9,6 +20,20 @@ const modes = { move: 'translate', rotate: 'rotate', scale: 'scale' } as const
 
 /** Pixels along which a hand makes things e times as large. */
 const scaleReach = 100
+
+const size = 1.05
+/** How far the arrows are drawn, as a part of a handle's own unit. */
+const drawnReach = 0.55
+/** So near to an arrow, in pixels, it is meant. */
+const slack = 9
+
+/** A handle's own unit in the world; it looks equally large from everywhere. */
+function unitAt(camera: Camera, at: Vector3): number {
+  if (camera instanceof OrthographicCamera) return (((camera.top - camera.bottom) / camera.zoom) * size) / 4
+  if (!(camera instanceof PerspectiveCamera)) return 0
+  const height = (1.9 * Math.tan(MathUtils.degToRad(camera.fov / 2))) / camera.zoom
+  return (at.distanceTo(camera.getWorldPosition(new Vector3())) * Math.min(height, 7) * size) / 4
+}
 
 export interface Handled {
   node: Object3D
@@ -33,10 +58,15 @@ export class Handles {
     camera: Camera,
     element: HTMLElement,
     scene: Scene,
-    on: { change(values: ChannelValue[], told: string, moved: Vector3): void; start(): void; end(): void },
+    on: {
+      change(values: ChannelValue[], told: string, moved: Vector3): void
+      start(): void
+      end(): void
+      hover(): void
+    },
   ) {
     this.controls = new TransformControls(camera, element)
-    this.controls.setSize(1.05)
+    this.controls.setSize(size)
     this.controls.setSpace('local')
     this.controls.setColors('#ff7a70', '#9bd64e', '#6fb2ff', '#ffe14d')
     scene.add(this.pivot, this.controls.getHelper())
@@ -44,7 +74,7 @@ export class Handles {
       window.addEventListener(event, this.point, { capture: true })
     this.controls.addEventListener('mouseDown', () => {
       this.take()
-      this.grippedAt = this.pointer
+      this.grippedAt.copy(this.pointer)
       on.start()
     })
     this.controls.addEventListener('objectChange', () => {
@@ -52,11 +82,43 @@ export class Handles {
       on.change(this.values(), this.told(), this.moved())
     })
     this.controls.addEventListener('mouseUp', on.end)
+    this.controls.addEventListener('axis-changed', on.hover)
   }
 
   /** Whether the pointer is over a handle, so that a press there is not a pick. */
   get hovered(): boolean {
     return this.controls.axis !== null
+  }
+
+  /**
+   * Whether the pointer is over what is drawn of the handle that it would take, and not only within the wider bounds
+   * in which handles are taken; what lies there is meant first.
+   */
+  get isOnDrawn(): boolean {
+    const letter = axisNames.find((name) => name.toUpperCase() === this.controls.axis)
+    if (!letter || this.tool === 'rotate') return this.hovered
+    const { pointer, pivot } = this
+    const middle = this.onPage(pivot.position.clone())
+    const reach = drawnReach * unitAt(this.controls.camera, pivot.position)
+    const arm = new Vector3().setComponent(axisNames.indexOf(letter), reach).applyQuaternion(pivot.quaternion)
+    const along = this.onPage(arm.add(pivot.position)).sub(middle)
+    const from = pointer.clone().sub(middle)
+    // Arrows go both ways.
+    const part = Math.min(1, Math.max(-1, along.dot(from) / (along.lengthSq() || 1)))
+    return from.distanceTo(along.multiplyScalar(part)) <= slack
+  }
+
+  /** Whether the pointer is over the middle of the handles that move. */
+  get isOnMiddle(): boolean {
+    if (this.tool !== 'move' || !this.hovered) return false
+    return this.onPage(this.pivot.position.clone()).distanceTo(this.pointer) <= slack
+  }
+
+  /** A place of the world in pixels of the page; the vector is used up. */
+  private onPage(at: Vector3): Vector2 {
+    const box = this.controls.domElement!.getBoundingClientRect()
+    at.project(this.controls.camera)
+    return new Vector2(box.left + ((at.x + 1) / 2) * box.width, box.top + ((1 - at.y) / 2) * box.height)
   }
 
   /** Moves to the view that is worked in. */
@@ -116,18 +178,17 @@ export class Handles {
     this.controls.setScaleSnap(on ? 0.1 : null)
   }
 
-  private pointer = { x: 0, y: 0 }
-  private grippedAt = { x: 0, y: 0 }
-  private readonly point = ({ clientX: x, clientY: y }: PointerEvent) => (this.pointer = { x, y })
+  private readonly pointer = new Vector2()
+  private readonly grippedAt = new Vector2()
+  private readonly point = ({ clientX: x, clientY: y }: PointerEvent) => this.pointer.set(x, y)
 
   /**
    * Sizes by as much as the hand has gone along the handle: each `scaleReach` pixels make it e times as large or as
    * small, so that it never passes through nothing.
    */
   private scale(): void {
-    const { pointer, grippedAt } = this
     const axis = this.controls.axis ?? ''
-    const moved = { x: pointer.x - grippedAt.x, y: pointer.y - grippedAt.y }
+    const moved = this.pointer.clone().sub(this.grippedAt)
     const letters = axisNames.filter((name) => axis.includes(name.toUpperCase()))
     let way = letters.length === 3 ? { x: 1, y: -1 } : { x: 0, y: 0 }
     if (letters.length < 3)

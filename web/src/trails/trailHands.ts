@@ -3,7 +3,7 @@ import type { Edit, KeySet } from '../api/http'
 import { useLayers } from '../layers/layers'
 import type { HandView } from '../paths/pathHands'
 import { useScene } from '../scene/sceneStore'
-import { useCancelOnEscape } from '../shared/cancelling'
+import { useCancelOnEscape, useLetGoOnEscape } from '../shared/cancelling'
 import { usePlayhead } from '../timebar/playhead'
 import { lengthOf, positions, type Trail } from './trail'
 import type { TrailHandle } from './trailHandles'
@@ -229,16 +229,19 @@ export function useTrailHands(
   }
 
   useCancelOnEscape(
-    () => hand !== null || trails.selected.size > 0,
+    () => hand !== null,
     () => {
-      const wasDragging = hand !== null
-      if (hand) {
-        hand.view.view.resting = false
-        if (hand.edit) void scene.dropTry()
-      }
+      hand!.view.view.resting = false
+      if (hand!.edit) void scene.dropTry()
       hand = null
       edits.letGo()
-      if (!wasDragging) trails.letGo()
+      redraw()
+    },
+  )
+  useLetGoOnEscape(
+    () => trails.selected.size > 0,
+    () => {
+      trails.letGo()
       redraw()
     },
   )
