@@ -31,7 +31,7 @@ internal static class Layered
         }
         var (a, b) = (new List<double>(), new List<double>());
         Targets(scene);
-        for (var run = 0; run < 7; run++)
+        for (var run = 0; run < 25; run++)
         {
             a.AddRange(Measure.Runs(1, () => Sampler.Blocks(scene, Targets(scene), scene.Settings.Range)));
             b.AddRange(Measure.Runs(1, () => Sampler.Blocks(bare, Targets(bare), bare.Settings.Range)));

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Numerics;
 using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Curves;
@@ -73,7 +74,7 @@ public sealed class Curve
                 var beyond = i + 1;
                 if ((isBefore ? Before : After) == Extrapolation.Hold && (isBefore || times[i] >= _last))
                 {
-                    while (beyond < times.Length && (isBefore ? times[beyond] < _first : times[beyond] >= _last)) beyond++;
+                    beyond += isBefore ? Within(times[beyond..], double.NegativeInfinity, _first) : Within(times[beyond..], _last, double.PositiveInfinity);
                     values[i..beyond].Fill(isBefore ? Keys[0].Value : Keys[^1].Value);
                 }
                 else values[i] = ValueAt(times[i], ref near);
@@ -86,11 +87,24 @@ public sealed class Curve
             near = at;
             // All that follow within the same segment are worked out together.
             ref readonly var segment = ref segments[at];
-            var end = i + 1;
-            while (end < times.Length && times[end] >= segment.Start && times[end] < segment.End) end++;
+            var end = i + Within(times[i..], segment.Start, segment.End);
             segment.ValuesAt(times[i..end], values[i..end]);
             i = end;
         }
+    }
+
+    /// <summary>How many times from the first on lie in a stretch, its end excluded; looked through several at once.</summary>
+    private static int Within(ReadOnlySpan<double> times, double start, double end)
+    {
+        var i = 0;
+        var (from, to) = (new Vector<double>(start), new Vector<double>(end));
+        for (; i + Vector<double>.Count <= times.Length; i += Vector<double>.Count)
+        {
+            var each = new Vector<double>(times[i..]);
+            if (!Vector.GreaterThanOrEqualAll(each, from) || !Vector.LessThanAll(each, to)) break;
+        }
+        while (i < times.Length && times[i] >= start && times[i] < end) i++;
+        return i;
     }
 
     /// <summary>The index of the key at exactly this time, or the complement of where it would stand.</summary>
