@@ -152,7 +152,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     public Task<CurveMessage> LookAheadCurves(long scene, string edit) => Quickly(scene, (state, _) =>
     {
         var wanted = EditJson.Read(edit);
-        var told = wanted is BakeWarp or BakeClips or MergeLayerDown or MergeAllLayers or ExtractKeys ? CurveConsequence.AsPlayed(state.Scene, wanted) : CurveConsequence.Of(state.Scene, wanted);
+        var told = wanted is Bake bake ? CurveConsequence.Of(state.Scene, bake) : wanted is BakeWarp or BakeClips or MergeLayerDown or MergeAllLayers or ExtractKeys ? CurveConsequence.AsPlayed(state.Scene, wanted) : CurveConsequence.Of(state.Scene, wanted);
         return CurveMessage.Of(told);
     });
 

@@ -52,6 +52,23 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
         return told;
     }
 
+    /// <summary>The same for a bake: what is seen after it is compared with what it wrote down, at places eight times as fine as its samples.</summary>
+    /// <exception cref="Refusal">The edit cannot be done.</exception>
+    public static CurveConsequence Of(Scene scene, Bake bake)
+    {
+        const int finer = 8;
+        var (plan, after) = (BakePlan.Of(scene, bake), bake.Apply(scene));
+        var told = new CurveConsequence(0, 0, 0, 0, null);
+        foreach (var (_, was, isNow) in Curves(scene, after)) told = told.WithKeys(was, isNow);
+        var samples = plan.Grid.Count * plan.Objects.Sum(each => each.Specs.Length);
+        var moments = plan.Grid.Finer((int)Math.Clamp(Bake.MostSamples * 2 / samples, 1, finer)).Moments();
+        foreach (var (thing, spec, wanted, seen) in plan.Compared(after, moments))
+            for (var i = 0; i < wanted.Length; i++)
+                if (LargestDifference.Off(wanted[i], seen[i]) is var off && off > told.Difference)
+                    told = told with { Difference = off, Frame = scene.Rate.FrameOf(moments[i]), Curve = CurveRef.Of(thing.Id, spec.Name) };
+        return told;
+    }
+
     private CurveConsequence WithKeys(Channel before, Channel after) =>
         this with { Keys = Keys + (before.Curve?.Keys.Length ?? 0), KeysAfter = KeysAfter + (after.Curve?.Keys.Length ?? 0) };
 
@@ -63,7 +80,8 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
             {
                 case RowKind.Channel:
                     var thing = after.Objects.GetValueOrDefault(new ObjectId(row.Id)) ?? before.Object(new ObjectId(row.Id));
-                    var plain = new Channel(thing.Spec(row.Channel, "channel").Default);
+                    // An object that leaves its path has no travel any more.
+                    var plain = new Channel((thing.Find(row.Channel) ?? before.Object(thing.Id).Spec(row.Channel, "channel")).Default);
                     yield return (CurveRef.Of(thing.Id, row.Channel), was as Channel ?? plain, isNow as Channel ?? plain);
                     break;
                 case RowKind.Warp when (was, isNow) is (Warp old, Warp now):

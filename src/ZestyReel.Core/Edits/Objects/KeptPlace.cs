@@ -16,8 +16,8 @@ internal sealed class KeptPlace
 
     private readonly Scene _before, _after;
     private readonly TimeFlow _flow;
-    private readonly Dictionary<string, Worlds> _keyed = [];
-    private readonly Worlds _still;
+    private readonly Dictionary<string, KeptWorlds> _keyed = [];
+    private readonly KeptWorlds _still;
 
     /// <param name="before">The scene with the old parents.</param>
     /// <param name="after">The scene with the new ones, values as they were.</param>
@@ -28,7 +28,7 @@ internal sealed class KeptPlace
         after = after.WithoutLostCues();
         (_before, _after, _flow) = (before, after, new TimeFlow(before));
         // All still objects are looked at at the same moment, so that what carries them is worked out once.
-        _still = new Worlds(before, after, [now.Value]);
+        _still = new KeptWorlds(before, after, [now.Value]);
     }
 
     /// <summary>The played moments of all frames of a scene, in ticks, for a motion that is kept.</summary>
@@ -56,7 +56,7 @@ internal sealed class KeptPlace
         var moments = Moments(thing, specs, more);
         if (moments.Length == 0)
         {
-            var place = _still.Values(thing, specs);
+            var place = _still.Values(thing);
             for (var i = 0; i < specs.Length; i++) thing = thing.WithChannel(specs[i].Name, new Channel(specs[i].Within(place[i][0])));
             return thing;
         }
@@ -65,9 +65,9 @@ internal sealed class KeptPlace
         if (!_keyed.TryGetValue(shared, out var worlds))
         {
             if (_keyed.Count > MostShared) _keyed.Clear();
-            _keyed[shared] = worlds = new Worlds(_before, _after, moments);
+            _keyed[shared] = worlds = new KeptWorlds(_before, _after, moments);
         }
-        var values = worlds.Values(thing, specs);
+        var values = worlds.Values(thing);
         for (var i = 0; i < specs.Length; i++)
         {
             var (name, channel) = (specs[i].Name, thing.Channel(specs[i].Name));
@@ -102,49 +102,5 @@ internal sealed class KeptPlace
                 ? known.Keys[at] with { Value = spec.Within(values[i]) }
                 : new Key(times[i], spec.Within(values[i]));
         return new Curve([.. keys.Values], known?.Before ?? Extrapolation.Hold, known?.After ?? Extrapolation.Hold);
-    }
-
-    /// <summary>What is where at some played moments, before and after.</summary>
-    private sealed class Worlds(Scene before, Scene after, double[] ticks)
-    {
-        private readonly FrameTimes _before = new(before, ticks), _after = new(after, ticks);
-        private WorldSampler? _worldsBefore, _worldsAfter;
-
-        /// <summary>Nine rows of values, one for each channel, at each of the moments.</summary>
-        public double[][] Values(SceneObject thing, ImmutableArray<ChannelSpec> specs)
-        {
-            var worlds = (_worldsBefore ??= new WorldSampler(before, _before)).Worlds(thing.Id);
-            var sampler = _worldsAfter ??= new WorldSampler(after, _after);
-            var parents = sampler.Around(thing);
-            var targets = thing.Aim is { } aim ? (At: sampler.Origins(aim.At), Weights: Stages.Values(thing, Aim.Weight, _after)) : default;
-            var rotationsBefore = Array.ConvertAll(QuaternionRotation.Channels, name => Stages.Values(before.Object(thing.Id), name, _before));
-            var rows = Enumerable.Range(0, 9).Select(_ => new double[ticks.Length]).ToArray();
-            for (var i = 0; i < ticks.Length; i++)
-            {
-                var local = worlds[i];
-                if (parents is not null)
-                    local = (parents[i].Inverse() ?? throw new Refusal("parent", "the new parent has no size on one of its keys; nothing can keep its place under it")) * local;
-                // What it aims at turns it before its own rotation.
-                if (thing.Aim is { } how)
-                    local = (Aiming.At(how, targets.Weights[i], parents?[i] ?? Transform.Identity, new(local.Px, local.Py, local.Pz), targets.At[i]).Conjugate().AsTransform() * local) with { Px = local.Px, Py = local.Py, Pz = local.Pz };
-                var (position, rotation, scale) = (local.Position, local.Rotation(thing.RotationOrder), local.Scale);
-                double[] values = [position.X, position.Y, position.Z, rotation.X, rotation.Y, rotation.Z, scale.X, scale.Y, scale.Z];
-                for (var c = 0; c < 9; c++) rows[c][i] = values[c];
-                // A rotation goes on from the one before it as it did, so that no key winds the object round once more.
-                double Expected(int axis) => i == 0 ? rotationsBefore[axis][0] : rows[3 + axis][i - 1] + rotationsBefore[axis][i] - rotationsBefore[axis][i - 1];
-                (rows[3][i], rows[4][i], rows[5][i]) = Transform.NearestRotation(rotation, (Expected(0), Expected(1), Expected(2)), thing.RotationOrder);
-            }
-            for (var c = 0; c < 9; c++) Own(thing, specs[c], rows[c]);
-            return rows;
-        }
-
-        /// <summary>Leads values as they are to be seen to those of the channel's own keys.</summary>
-        private void Own(SceneObject thing, ChannelSpec spec, double[] values)
-        {
-            if (Stages.DriverOf(thing, spec.Name, _after) is not { } driver) return;
-            for (var i = 0; i < values.Length; i++)
-                values[i] = Stages.OwnValue(thing, spec, values[i], new FrameTimes(after, [ticks[i]]))
-                    ?? throw new Refusal("objects", $"{thing.Name}'s {spec.Name} is driven by {driver}; it cannot keep its place");
-        }
     }
 }

@@ -1,0 +1,125 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Baking;
+using ZestyReel.Core.Curves;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
+
+namespace ZestyReel.Core.Edits;
+
+/// <summary>What a bake writes down, and the scene without what it takes off, into which the keys go.</summary>
+internal sealed class BakePlan
+{
+    private readonly Bake _bake;
+    private readonly Scene _before;
+    private readonly Layer? _layer;
+
+    private BakePlan(Bake bake, Scene before, Scene prepared, ImmutableArray<BakedObject> objects, BakeGrid grid, Layer? layer) =>
+        (_bake, _before, Prepared, Objects, Grid, _layer) = (bake, before, prepared, objects, grid, layer);
+
+    /// <summary>The scene without what is taken off.</summary>
+    public Scene Prepared { get; }
+
+    /// <summary>The objects.</summary>
+    public ImmutableArray<BakedObject> Objects { get; }
+
+    /// <summary>When samples are taken.</summary>
+    public BakeGrid Grid { get; }
+
+    /// <exception cref="Refusal">There is nothing to bake, or it cannot be taken off.</exception>
+    public static BakePlan Of(Scene scene, Bake bake)
+    {
+        if (bake.Targets.IsDefaultOrEmpty) throw new Refusal("targets", "select at least one object");
+        if (!(bake.Tolerance >= 0) || !double.IsFinite(bake.Tolerance)) throw new Refusal("tolerance", "the tolerance is 0 or more");
+        if (!Enum.IsDefined(bake.Into)) throw new Refusal("into", "bake into keys, a layer or a twin");
+        if (bake.World && bake.Into == BakeInto.Layer) throw new Refusal("world", "keys in a layer lie in the object's own space; bake into keys or a twin instead");
+        var grid = BakeGrid.Of(scene, bake.First, bake.Last, bake.PerFrame, bake.PerSecond);
+        if (grid.Count > Traced.MostKeys) throw new Refusal("perFrame", $"that would be {grid.Count} samples on each channel, and {Traced.MostKeys} are the most; take fewer, or a shorter range");
+        var off = new BakeOff(scene, bake);
+        var objects = off.Objects();
+        if (objects.Sum(each => each.Specs.Length) * grid.Count is var samples && samples > Bake.MostSamples)
+            throw new Refusal("perFrame", $"that would be {samples} samples, and {Bake.MostSamples} are the most; take fewer, fewer channels, or a shorter range");
+        var prepared = off.Prepared(objects);
+        Layer? layer = null;
+        if (bake.Into == BakeInto.Layer)
+        {
+            if (scene.Layers.Values.FirstOrDefault(other => other.Solo) is { } solo) throw new Refusal("into", $"{solo.Name} is solo, so that a new layer is not seen; let go of that first");
+            layer = LayerEdits.New(scene, bake.Name is null ? LayerEdits.FreeName(scene, "Bake 1") : Names.Checked(bake.Name, "name"), LayerMode.Override) with { Strength = Within(grid, scene) };
+            prepared = prepared.With(layer);
+        }
+        return new(bake, scene, prepared, objects, grid, layer);
+    }
+
+    /// <summary>The strength of a layer that is there within the range only.</summary>
+    private static Channel Within(BakeGrid grid, Scene scene)
+    {
+        var range = scene.Settings.Range;
+        if (grid.From <= scene.Rate.StartOf(range.First) && grid.To >= scene.Rate.StartOf(range.Last)) return Layer.Whole;
+        Key Held(Tick time, double value) => new(time, value, Interpolation.Hold, Interpolation.Hold);
+        return new(0, new Curve([Held(new Tick(grid.From.Value - 1), 0), Held(grid.From, 1), Held(new Tick(grid.To.Value + 1), 0)]));
+    }
+
+    /// <summary>What was to be seen of each object at some moments, channel for channel, beside what is seen after the bake.</summary>
+    /// <param name="after">The scene after.</param>
+    /// <param name="moments">Played times in ticks.</param>
+    public IEnumerable<(BakedObject Object, ChannelSpec Spec, double[] Wanted, double[] Seen)> Compared(Scene after, double[] moments)
+    {
+        var values = new BakedValues(_before, Prepared, _layer, moments);
+        var times = new FrameTimes(after, moments);
+        return Objects.AsParallel().SelectMany(each => values.Seen(each).Select((wanted, i) =>
+            (each, each.Specs[i], wanted, Stages.Values(after.Object(each.Id), each.Specs[i].Name, times))));
+    }
+
+    /// <summary>The scene with the keys.</summary>
+    public Scene Written()
+    {
+        var moments = Moments();
+        var values = new BakedValues(_before, Prepared, _layer, moments);
+        var written = new SceneObject[Objects.Length];
+        // Each object by itself: they only read what they share.
+        var refusals = new Refusal?[Objects.Length];
+        Parallel.For(0, Objects.Length, i =>
+        {
+            try
+            {
+                written[i] = Written(Objects[i], values);
+            }
+            catch (Refusal refusal)
+            {
+                refusals[i] = refusal;
+            }
+        });
+        // The same one, on any number of cores.
+        if (Array.Find(refusals, each => each is not null) is { } first) throw first;
+        return written.Aggregate(Prepared, (scene, thing) => scene.With(thing));
+    }
+
+    private SceneObject Written(BakedObject baked, BakedValues values)
+    {
+        var thing = Prepared.Object(baked.Id);
+        if (_bake.Into == BakeInto.Twin)
+            // What is not written down stands as it does at the start.
+            foreach (var (spec, value) in values.AtStart(baked)) thing = thing.WithChannel(spec.Name, new Channel(spec.Within(value)));
+        var rows = values.Of(baked);
+        foreach (var (i, spec) in baked.Specs.Index())
+        {
+            var name = _layer is null ? spec.Name : LayeredName.Of(_layer.Id, spec.Name);
+            var own = thing.Channel(name);
+            thing = thing.WithChannel(name, BakedCurve.Of(own, _layer is null ? spec : spec.InLayer(_layer.Id), values.Source(baked, spec), rows[i], _bake.Tolerance, thing.Name));
+        }
+        return thing;
+    }
+
+    /// <summary>The moments of the grid, and the played ones of the keys that are there, so that what was exact stays so.</summary>
+    private double[] Moments()
+    {
+        var flow = new TimeFlow(_before);
+        var moments = new SortedSet<double>(Grid.Moments());
+        foreach (var each in Objects)
+            foreach (var spec in each.Specs)
+                if (each.Was.Channels.GetValueOrDefault(spec.Name)?.Curve is { } curve && curve.Keys.Length <= Grid.Count)
+                    foreach (var key in curve.Keys)
+                        if (flow.PlayedOf(CurveRef.Of(each.Was.Id, spec.Name), key.Time.Value) is { } played && Math.Round(played) is var at && at > Grid.From.Value && at < Grid.To.Value) moments.Add(at);
+        return [.. moments];
+    }
+}
