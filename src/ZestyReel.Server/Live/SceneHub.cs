@@ -156,6 +156,12 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
         return CurveMessage.Of(told);
     });
 
+    /// <summary>The ways through space that a bake would sample.</summary>
+    public Task<BakeWayMessage[]> BakeWays(long scene, string edit) => Slowly<BakeWayMessage[]>(scene, (state, stop) =>
+        EditJson.Read(edit) is Bake bake
+            ? [.. BakeWay.Of(state.Scene, bake, stop).Select(way => new BakeWayMessage(way.Object.Value, way.Frames, [.. way.Places.SelectMany(at => new[] { (float)at.X, (float)at.Y, (float)at.Z })]))]
+            : throw new Refusal("edit", "it bakes nothing"));
+
     /// <summary>What base and layers give to a channel of an object on a frame, from the lowest up; nothing where no layer has keys of it.</summary>
     public Task<LayerShareMessage[]> LayerShares(long scene, int thing, string channel, double frame) => Quickly<LayerShareMessage[]>(scene, (state, _) =>
         LayerWire.Shares(state.Scene, new ObjectId(thing), channel, state.Scene.Rate.At(Frame(frame, "frame"), "frame")));

@@ -97,6 +97,13 @@ public sealed record LayerMessage(
 [MessagePackObject]
 public sealed record LayerShareMessage([property: Key("layer")] int Layer, [property: Key("own")] double Own, [property: Key("strength")] double Strength, [property: Key("after")] double After);
 
+/// <summary>A way through space that a bake samples.</summary>
+/// <param name="Object">Whose way.</param>
+/// <param name="Frames">The played frame of each sample.</param>
+/// <param name="Places">Where its origin is in the world: three numbers for each sample.</param>
+[MessagePackObject]
+public sealed record BakeWayMessage([property: Key("object")] int Object, [property: Key("frames")] double[] Frames, [property: Key("places")] float[] Places);
+
 /// <summary>A cue, and when it calls.</summary>
 /// <param name="Id">Its number.</param>
 /// <param name="Name">What it is called.</param>

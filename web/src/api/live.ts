@@ -8,6 +8,7 @@ import type {
   ChannelMessage,
   CueMessage,
   CueProposalMessage,
+  BakeWayMessage,
   LayerShareMessage,
   CurveMessage,
   FallMessage,
@@ -146,6 +147,9 @@ export class LiveLine {
     this.ask<TimeMessage>('LookAhead', scene, JSON.stringify(addressedEdit(edit)))
   lookAheadCurves = (scene: number, edit: Edit) =>
     this.ask<CurveMessage>('LookAheadCurves', scene, JSON.stringify(addressedEdit(edit)))
+  /** The ways through space that a bake would sample. */
+  bakeWays = (scene: number, edit: Edit) =>
+    this.ask<BakeWayMessage[]>('BakeWays', scene, JSON.stringify(addressedEdit(edit)))
   gimbalLocks = (scene: number, object: number) => this.ask<[number, number][]>('GimbalLocks', scene, object)
   motion = (scene: number) => this.ask<MotionMessage>('Motion', scene)
   newNames = (scene: number, edit: Edit) => this.ask<string[]>('NewNames', scene, JSON.stringify(addressedEdit(edit)))

@@ -118,6 +118,12 @@ export interface LayerShareMessage {
   after: number
 }
 
+export interface BakeWayMessage {
+  object: number
+  frames: number[]
+  places: number[]
+}
+
 export interface PaceMessage {
   object: number
   start: number

@@ -750,6 +750,14 @@ export interface components {
     /** @enum {unknown} */
     Axis: 'x' | 'y' | 'z' | null
     /**
+     * @description Where baked keys go.
+     * @default keys
+     * @enum {unknown}
+     */
+    BakeInto: 'keys' | 'layer' | 'twin'
+    /** @enum {unknown} */
+    BakePart: 'time' | 'clips' | 'layers' | 'path' | 'aim' | 'roll'
+    /**
      * @description The colours of bookmarks; none of them means anything else on the screen.
      * @enum {unknown}
      */
@@ -1053,6 +1061,7 @@ export interface components {
       | components['schemas']['EditAddPaths']
       | components['schemas']['EditAddWarp']
       | components['schemas']['EditAimAt']
+      | components['schemas']['EditBake']
       | components['schemas']['EditBakeClips']
       | components['schemas']['EditBakeCue']
       | components['schemas']['EditBakeCycles']
@@ -1309,6 +1318,53 @@ export interface components {
        * @description The played frame on which they stay turned as they are; left out, their own rotation goes.
        */
       keepAt?: null | number
+    }
+    /**
+     * @description Writes what is seen of channels down as keys, sampled so many times a frame or a second, whatever the motion comes from.
+     *     Keys outside the range, and those of other channels, stay as they are.
+     */
+    EditBake: {
+      /** @enum {string} */
+      edit?: 'bake'
+      /** @description The channels; without a channel, all of the object that move. */
+      targets: components['schemas']['TimeTarget'][]
+      /**
+       * Format: double
+       * @description The first played frame.
+       */
+      first: number
+      /**
+       * Format: double
+       * @description The last played frame.
+       */
+      last: number
+      /**
+       * Format: int32
+       * @description Samples a frame, 1 to 10; or PerSecond.
+       */
+      perFrame?: null | number
+      /**
+       * Format: double
+       * @description Samples a second, up to 240, whatever the scene's rate.
+       */
+      perSecond?: null | number
+      /** @description What is written down and taken off; everything when left out. What is left goes on over the new keys. */
+      parts?: null | components['schemas']['BakePart'][]
+      /** @description Where the keys go. */
+      into?: components['schemas']['BakeInto']
+      /**
+       * @description Objects leave their parents, and their keys say where they are in the world.
+       * @default false
+       */
+      world?: boolean
+      /**
+       * Format: double
+       * @description The largest difference that fewer keys may make, in each channel's unit; 0 keeps each sample.
+       * @default 0
+       */
+      tolerance?: number
+      /** @description What a new layer is called; left out, it gets a free name. */
+      name?: null | string
     }
     /** @description Writes what clips add to objects down as keys, and takes the clips off: the motion stays as it is. */
     EditBakeClips: {

@@ -1,6 +1,7 @@
 import { useSteps } from '../workspace/steps'
 import { toggleScheme } from '../styles/scheme'
 import type { Command } from './command'
+import { bakeCommands } from './bakeCommands'
 import { clipCommands } from './clipCommands'
 import { cueCommands } from './cueCommands'
 import { curveCommands } from './curveCommands'
@@ -20,6 +21,7 @@ import { workingCommands } from './workingCommands'
 export const workspaceCommands = (): Command[] => [
   ...timeCommands(),
   ...keyCommands(),
+  ...bakeCommands(),
   ...curveCommands(),
   ...flowCommands(),
   ...clipCommands(),

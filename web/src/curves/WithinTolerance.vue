@@ -5,7 +5,9 @@ import NumberField from '../values/NumberField.vue'
 import { useToldCurve } from './toldCurve'
 
 /** How far keys that are written may be off, and what that makes of them. */
-const props = defineProps<{ label: string; told: CurveMessage | null; wrong: string }>()
+const props = withDefaults(defineProps<{ label: string; told: CurveMessage | null; wrong: string; least?: number }>(), {
+  least: 0.000001,
+})
 const tolerance = defineModel<number>({ required: true })
 const inWords = useToldCurve()
 const most = computed(() => props.told && inWords(props.told))
@@ -19,7 +21,7 @@ const most = computed(() => props.told && inWords(props.told))
       :label="label"
       :decimals="6"
       :step="0.001"
-      :least="0.000001"
+      :least="least"
       trim
       @hold="tolerance = $event"
       @keep="tolerance = $event"

@@ -131,6 +131,7 @@ export function useMenus() {
       command('Paste the pose'),
       command('Hold the pose of the selected objects…', 'Hold the pose…'),
       command('Noise…'),
+      command('Bake…'),
       null,
       // Keys that are selected elsewhere are not what is meant.
       { title: 'Delete', run: deleteObjects },

@@ -7,6 +7,7 @@ export const askingOf = (line: LiveLine, scene: () => number) => ({
   readTime: (text: string, present: number) => line.readTime(scene(), text, present),
   lookAhead: (edit: Edit) => line.lookAhead(scene(), edit),
   lookAheadCurves: (edit: Edit) => line.lookAheadCurves(scene(), edit),
+  bakeWays: (edit: Edit) => line.bakeWays(scene(), edit),
   lookAheadCue: (edit: Edit) => line.lookAheadCue(scene(), edit),
   layerShares: (object: number, channel: string, frame: number) => line.layerShares(scene(), object, channel, frame),
   proposeCues: (frame: number, started: number[]) => line.proposeCues(scene(), frame, started),

@@ -479,6 +479,7 @@ watch(
     () => trails.objects,
     () => trails.selected,
     () => trails.space,
+    () => trails.sampled,
     () => layers.active,
     () => layers.reaches,
   ],

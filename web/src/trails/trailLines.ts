@@ -28,6 +28,8 @@ export interface TrailPicture {
   /** Frames that a hand changes: the playhead's reach, or a drag's. */
   reached: (object: number, frame: number) => boolean
   selected: (object: number, frame: number) => boolean
+  /** Ways that a bake would sample: x, y and z of each place. */
+  sampled: readonly Float32Array[]
 }
 
 const inkOf = (hex: number): Ink => new Color(hex).toArray() as unknown as Ink
@@ -36,6 +38,7 @@ const lemon = inkOf(0xffe14d)
 const lime = inkOf(0xb5e048)
 const grapefruit = inkOf(0xff7d92)
 const dark = inkOf(0x10201e)
+const tangerine = inkOf(0xff9440)
 const slow = inkOf(0x6fb7e0)
 const fast = inkOf(0xff9440)
 /** How much of the line's colour is left at the far end of the past. */
@@ -104,9 +107,12 @@ export class TrailLines {
     }
   }
 
-  private fill({ trails, handles, settings, isPlaying, reached, selected }: TrailPicture): void {
+  private fill({ trails, handles, settings, isPlaying, reached, selected, sampled }: TrailPicture): void {
     this.isThin = isPlaying
-    const most = trails.reduce((sum, trail) => sum + lengthOf(trail), 0) + handles.length
+    const most =
+      trails.reduce((sum, trail) => sum + lengthOf(trail), 0) +
+      handles.length +
+      sampled.reduce((sum, way) => sum + way.length / 3, 0)
     if (this.ends.begin(most)) this.line.geometry = this.ends.geometry
     this.dotMarks.begin(most)
     this.keyMarks.begin(most)
@@ -114,6 +120,7 @@ export class TrailLines {
     // All trails have the same frames.
     const inks = one ? Array.from(one.keys, (_, i) => fadedInk(one.first + i, one.first, one.now)) : []
     for (const trail of trails) this.fillTrail(trail, settings, inks, reached, selected)
+    for (const way of sampled) this.fillWay(way)
     for (const { from, to } of handles) {
       this.ends.add(from.x, from.y, from.z, lemon)
       this.ends.add(to.x, to.y, to.z, lemon)
@@ -124,6 +131,18 @@ export class TrailLines {
     this.line.material.linewidth = settings.thickness
     this.dots.material.size = settings.thickness + 3
     this.keys.material.size = settings.keySize * 1.6
+  }
+
+  /** Straight from sample to sample, with a dot on each. */
+  private fillWay(way: Float32Array): void {
+    for (let i = 0; i < way.length; i += 3) {
+      const [x, y, z] = [way[i]!, way[i + 1]!, way[i + 2]!]
+      if (Number.isNaN(x + y + z)) continue
+      this.dotMarks.add(x, y, z, tangerine)
+      if (i === 0 || Number.isNaN(way[i - 3]!)) continue
+      this.ends.add(way[i - 3]!, way[i - 2]!, way[i - 1]!, tangerine)
+      this.ends.add(x, y, z, tangerine)
+    }
   }
 
   private fillTrail(

@@ -1,3 +1,4 @@
+import { Vector3 } from 'three'
 import { useLayers } from '../layers/layers'
 import { useScene } from '../scene/sceneStore'
 import { usePending } from '../values/pending'
@@ -8,6 +9,8 @@ import { spaceOf, trailOf, type Trail } from './trail'
 import { handlesAt, type TrailHandle } from './trailHandles'
 import { useTrails } from './trails'
 import { WorldPlaces } from './worldPlaces'
+
+const noWays: readonly Float32Array[] = []
 
 /** Makes the trails that are to be drawn, and keeps what they are made of for as long as nothing changes. */
 export function useTrailPicture() {
@@ -72,7 +75,21 @@ export function useTrailPicture() {
         frames.some((each) => Math.abs(each - at) < reach) &&
         (changed ? changed.object === object : pending.list().some((value) => value.object === object)),
       selected: trails.isSelected,
+      sampled: sampledWays(),
     }
+  }
+
+  /** The ways that a bake would sample, as they are drawn. */
+  function sampledWays(): readonly Float32Array[] {
+    if (trails.sampled.length === 0) return noWays
+    const { shown } = space()
+    return trails.sampled.map(({ frames, places }) => {
+      const drawn = new Float32Array(places.length).fill(NaN)
+      frames.forEach((frame, i) =>
+        shown(new Vector3().fromArray(places, i * 3), Math.round(frame))?.toArray(drawn, i * 3),
+      )
+      return drawn
+    })
   }
 
   /** Those of the selected points; a layer's curves are added to others and have none of their own in space. */

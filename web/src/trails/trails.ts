@@ -1,6 +1,7 @@
 import { useSessionStorage, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, shallowRef, watch } from 'vue'
+import type { BakeWayMessage } from '../api/messages'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 
@@ -60,9 +61,15 @@ export const useTrails = defineStore('trails', () => {
     },
     set: (wanted) => (spaces.value = { ...spaces.value, [key()]: wanted }),
   })
+  /** The ways that a bake would sample; they are drawn over the true ones. */
+  const sampled = shallowRef<readonly BakeWayMessage[]>([])
   /** The objects whose trails are shown. */
   const objects = computed<readonly number[]>(() =>
-    isOn.value ? [...new Set([...selection.objects, ...pins.value])].slice(0, mostTrails) : none,
+    isOn.value
+      ? [...new Set([...selection.objects, ...pins.value])].slice(0, mostTrails)
+      : sampled.value.length
+        ? sampled.value.slice(0, mostTrails).map(({ object }) => object)
+        : none,
   )
 
   function pin(ids: Iterable<number>, isPinned: boolean): void {
@@ -101,7 +108,7 @@ export const useTrails = defineStore('trails', () => {
   // Whoever turns to other objects is done with the points.
   watch(() => selection.objects, letGo)
 
-  return { isOn, settings, pins, pin, space, objects, framesAt, selected, select, isSelected, letGo, toggle }
+  return { isOn, settings, pins, pin, space, sampled, objects, framesAt, selected, select, isSelected, letGo, toggle }
 })
 
 const none: readonly number[] = []

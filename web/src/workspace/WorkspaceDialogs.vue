@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import BakeDialogs from '../baking/BakeDialogs.vue'
 import ClipDialogs from '../clips/ClipDialogs.vue'
 import ShortcutList from '../commands/ShortcutList.vue'
 import type { Command } from '../commands/command'
@@ -27,6 +28,7 @@ const shooting = useShooting()
   <FlowDialogs />
   <ClipDialogs />
   <LayerDialogs />
+  <BakeDialogs />
   <CueDialogs />
   <ShootDialog v-if="shooting.asking" @close="shooting.asking = false" />
   <SvgDialog v-if="svg.isOpen" @close="svg.isOpen = false" />

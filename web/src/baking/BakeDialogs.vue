@@ -1,0 +1,10 @@
+<script setup lang="ts">
+import { useBakeDialog } from './bakeDialog'
+import BakeDialog from './BakeDialog.vue'
+
+const dialog = useBakeDialog()
+</script>
+
+<template>
+  <BakeDialog v-if="dialog.objects" :ids="dialog.objects" @close="dialog.close" />
+</template>
