@@ -1122,6 +1122,7 @@ export interface components {
       | components['schemas']['EditRenameScene']
       | components['schemas']['EditReorderObjects']
       | components['schemas']['EditReplaceKeys']
+      | components['schemas']['EditResampleKeys']
       | components['schemas']['EditRetimePart']
       | components['schemas']['EditReversePath']
       | components['schemas']['EditSaveClip']
@@ -1156,6 +1157,7 @@ export interface components {
       | components['schemas']['EditSnapValues']
       | components['schemas']['EditSplitLayer']
       | components['schemas']['EditSplitPath']
+      | components['schemas']['EditSpreadKeys']
       | components['schemas']['EditStayStill']
       | components['schemas']['EditStretchTime']
       | components['schemas']['EditUngroupObjects']
@@ -1326,7 +1328,7 @@ export interface components {
     EditBake: {
       /** @enum {string} */
       edit?: 'bake'
-      /** @description The channels; without a channel, all of the object that move. */
+      /** @description The channels; without a channel, all of the object that move; into keys, those that more than their own keys move, for these are exact as they are. */
       targets: components['schemas']['TimeTarget'][]
       /**
        * Format: double
@@ -2217,6 +2219,21 @@ export interface components {
       edit: components['schemas']['Edit']
       by?: null | components['schemas']['ByRequest']
     }
+    /**
+     * @description Gives runs of selected keys another rate: keys stand evenly in time, on the curve and as steep as it is there. The first
+     *     and the last of each run of neighbouring selected keys stay.
+     */
+    EditResampleKeys: {
+      /** @enum {string} */
+      edit?: 'resampleKeys'
+      /** @description The keys. */
+      keys: components['schemas']['KeySet'][]
+      /**
+       * Format: double
+       * @description Keys a second, up to 240, whatever the scene's rate.
+       */
+      perSecond: number
+    }
     /** @description What became of an edit. */
     EditResult: {
       /**
@@ -2765,6 +2782,13 @@ export interface components {
        * @description Which of its points, counted from 0.
        */
       point: number
+    }
+    /** @description Puts runs of neighbouring selected keys evenly in time, with the values that they have. The first and the last of each run stay. */
+    EditSpreadKeys: {
+      /** @enum {string} */
+      edit?: 'spreadKeys'
+      /** @description The keys; at least three of some channel in a row. */
+      keys: components['schemas']['KeySet'][]
     }
     /** @description Removes all keys of channels; each stays still at the value that it has at a frame. */
     EditStayStill: {

@@ -101,14 +101,21 @@ async function bake(): Promise<void> {
 }
 
 const intoWords = {
-  keys: 'its own keys, in place of those within these frames',
+  keys: 'of its own, in place of those within these frames',
   layer: 'a new layer, which overrides what is below it',
   twin: 'a twin without parent; this one stays as it is',
 }
 </script>
 
 <template>
-  <AskDialog :title="`Bake ${what}`" ok="Bake" :ready="isTold && edit !== null" @done="bake" @close="emit('close')">
+  <AskDialog
+    :title="`Bake ${what}`"
+    ok="Bake"
+    aside
+    :ready="isTold && edit !== null"
+    @done="bake"
+    @close="emit('close')"
+  >
     <fieldset>
       <legend>What</legend>
       <div class="row-of-fields">
@@ -116,13 +123,15 @@ const intoWords = {
           <option :value="false">all that moves</option>
           <option :value="true">only some channels</option>
         </select>
-        from <span class="box"><TimeField :frame="first" label="From frame" @keep="first = $event" /></span> to
-        <span class="box"><TimeField :frame="last" label="To frame" @keep="last = $event" /></span>
       </div>
       <ChannelChoice v-if="only" v-model="channels" :objects="objects" />
     </fieldset>
     <fieldset>
-      <legend>How finely</legend>
+      <legend>When, and how finely</legend>
+      <div class="row-of-fields">
+        from <span class="box"><TimeField :frame="first" label="From frame" @keep="first = $event" /></span> to
+        <span class="box"><TimeField :frame="last" label="To frame" @keep="last = $event" /></span>
+      </div>
       <div class="row-of-fields">
         <select v-model="perFrame" class="small-pick" aria-label="Samples">
           <option v-for="each in [1, 2, 4, 5, 8, 10]" :key="each" :value="each">
@@ -176,7 +185,15 @@ const intoWords = {
       </div>
     </fieldset>
     <div>
-      <WithinTolerance v-model="tolerance" label="Tolerance of the bake" :least="0" :told="told" :wrong="wrong" />
+      <WithinTolerance
+        v-model="tolerance"
+        label="Tolerance of the bake"
+        before="fewer keys, within"
+        after="0 keeps each sample"
+        :least="0"
+        :told="told"
+        :wrong="wrong"
+      />
     </div>
   </AskDialog>
 </template>

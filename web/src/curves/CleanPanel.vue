@@ -24,6 +24,17 @@ const ways: readonly Way[] = [
     edit: (keys, tolerance) => ({ edit: 'reduceKeys', keys, tolerance }),
   },
   {
+    name: 'Resample',
+    hint: 'keys evenly, on the curve',
+    field: { label: 'A second', rest: 12, least: 0.001, most: 240, decimals: 3, step: 1 },
+    edit: (keys, perSecond) => ({ edit: 'resampleKeys', keys, perSecond }),
+  },
+  {
+    name: 'Spread evenly',
+    hint: 'as far from key to key; values stay',
+    edit: (keys) => ({ edit: 'spreadKeys', keys }),
+  },
+  {
     name: 'Smooth',
     hint: 'evens out jagged values; ends stay',
     field: { label: 'Amount', unit: ' %', rest: 30, least: 0, most: 100, decimals: 0, step: 5 },

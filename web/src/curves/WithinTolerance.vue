@@ -5,9 +5,18 @@ import NumberField from '../values/NumberField.vue'
 import { useToldCurve } from './toldCurve'
 
 /** How far keys that are written may be off, and what that makes of them. */
-const props = withDefaults(defineProps<{ label: string; told: CurveMessage | null; wrong: string; least?: number }>(), {
-  least: 0.000001,
-})
+const props = withDefaults(
+  defineProps<{
+    label: string
+    told: CurveMessage | null
+    wrong: string
+    least?: number
+    /** What is said before and after the field. */
+    before?: string
+    after?: string
+  }>(),
+  { least: 0.000001, before: 'at most', after: 'off, in each value’s unit' },
+)
 const tolerance = defineModel<number>({ required: true })
 const inWords = useToldCurve()
 const most = computed(() => props.told && inWords(props.told))
@@ -15,7 +24,7 @@ const most = computed(() => props.told && inWords(props.told))
 
 <template>
   <div class="row-of-fields">
-    at most
+    {{ before }}
     <NumberField
       :value="tolerance"
       :label="label"
@@ -26,7 +35,7 @@ const most = computed(() => props.told && inWords(props.told))
       @hold="tolerance = $event"
       @keep="tolerance = $event"
     />
-    off, in each value’s unit
+    {{ after }}
   </div>
   <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
   <span v-else-if="told" class="told" role="status">

@@ -11,6 +11,8 @@ const props = defineProps<{
   /** There is nothing to call off: what is done in it is done at once. */ doneAtOnce?: boolean
   /** What the button says that does away with what it is about. */ remove?: string
   size?: 'sm'
+  /** It leaves the stage to be seen, where what it is about shows. */
+  aside?: boolean
   /** It is not gone once it is confirmed: what it does takes a while. */ stays?: boolean
 }>()
 const emit = defineEmits<{ done: []; remove: []; close: [] }>()
@@ -62,7 +64,9 @@ watch(form, begin, { flush: 'post' })
     :title="title"
     title-tag="h2"
     :size="size"
-    centered
+    :centered="!aside"
+    :no-backdrop="aside"
+    :modal-class="aside ? 'aside' : ''"
     @shown="begin"
     @hide.prevent="emit('close')"
   >

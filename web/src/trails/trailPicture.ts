@@ -67,7 +67,7 @@ export function useTrailPicture() {
     return {
       trails: last,
       // A plain copy: it is looked at for every point.
-      settings: { ...trails.settings },
+      settings: { ...trails.settings, every: trails.sampled.length ? 0 : trails.settings.every },
       isPlaying: playhead.playing,
       handles,
       reached: (object, at) =>

@@ -82,6 +82,9 @@ export const useTrails = defineStore('trails', () => {
 
   /** The frames that trails have, with the playhead on one. */
   function framesAt(frame: number): [first: number, last: number] {
+    const [way] = sampled.value
+    // Beside a way that is sampled, the true one is shown as far.
+    if (way) return [Math.floor(way.frames[0]!), Math.ceil(way.frames.at(-1)!)]
     const { range, work } = scene.settings
     const { span, around } = settings.value
     if (span === 'all') return [range[0], range[1]]

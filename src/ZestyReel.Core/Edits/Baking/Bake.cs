@@ -8,7 +8,7 @@ namespace ZestyReel.Core.Edits;
 /// Writes what is seen of channels down as keys, sampled so many times a frame or a second, whatever the motion comes from.
 /// Keys outside the range, and those of other channels, stay as they are.
 /// </summary>
-/// <param name="Targets">The channels; without a channel, all of the object that move.</param>
+/// <param name="Targets">The channels; without a channel, all of the object that move; into keys, those that more than their own keys move, for these are exact as they are.</param>
 /// <param name="First">The first played frame.</param>
 /// <param name="Last">The last played frame.</param>
 /// <param name="PerFrame">Samples a frame, 1 to 10; or <paramref name="PerSecond"/>.</param>

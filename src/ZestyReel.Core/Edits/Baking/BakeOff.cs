@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using ZestyReel.Core.Baking;
+using ZestyReel.Core.Curves;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 
@@ -23,7 +24,7 @@ internal sealed class BakeOff(Scene scene, Bake bake)
         {
             var thing = scene.Object(group.Key, "targets.object");
             var names = group.Any(target => target.Channel is null)
-                ? thing.Specs.Where(spec => Stages.Moves(thing, spec.Name, _start)).Select(spec => spec.Name).ToHashSet()
+                ? thing.Specs.Where(spec => Stages.Moves(thing, spec.Name, _start) && !(bake.Into == BakeInto.Keys && IsOwn(thing, spec.Name))).Select(spec => spec.Name).ToHashSet()
                 : group.Select(target => thing.OwnSpec(target.Channel!, "targets.channel").Name).ToHashSet();
             var transform = WorldSampler.TransformOf(thing).Select(spec => spec.Name).ToHashSet();
             var isCarried = Takes(BakePart.Path) && thing.Follow is not null || Takes(BakePart.Aim) && thing.Aim is not null;
@@ -38,7 +39,24 @@ internal sealed class BakeOff(Scene scene, Bake bake)
             if (bake.Into == BakeInto.Layer) RefuseAboveLayers(thing, names);
             if (!specs.IsEmpty) objects.Add(new(thing, bake.Into == BakeInto.Twin ? new ObjectId(twin++) : thing.Id, specs, isPlaced));
         }
-        return objects.Count > 0 ? objects.DrainToImmutable() : throw new Refusal("targets", "nothing moves there, so there is nothing to bake");
+        return objects.Count > 0 ? objects.DrainToImmutable() : throw Nothing();
+    }
+
+    /// <summary>Whether a channel's own keys alone say what is seen of it, and stay exact if they are left as they are.</summary>
+    private bool IsOwn(SceneObject thing, string channel)
+    {
+        if (Stages.DriverOf(thing, channel, _start) is not null || !ReferenceEquals(_start.For(thing.Id, channel), _start.ForScene()) || QuaternionRotation.Covers(thing, channel)) return false;
+        if (thing.Channels.GetValueOrDefault(channel)?.Curve is not { } curve) return true;
+        var (from, to) = (scene.Rate.At(bake.First, "first"), scene.Rate.At(bake.Last, "last"));
+        return (from >= curve.Keys[0].Time || curve.Before == Extrapolation.Hold) && (to <= curve.Keys[^1].Time || curve.After == Extrapolation.Hold);
+    }
+
+    private Refusal Nothing()
+    {
+        var moves = bake.Targets.Select(target => scene.Object(target.Object)).FirstOrDefault(thing => thing.Specs.Any(spec => Stages.Moves(thing, spec.Name, _start)));
+        return moves is null
+            ? new("targets", "nothing moves there, so there is nothing to bake")
+            : new("targets", $"{moves.Name} moves by its own keys alone, so there is nothing to bake; choose channels to sample them all the same");
     }
 
     private static void RefuseAboveLayers(SceneObject thing, HashSet<string> names)

@@ -65,7 +65,7 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
         foreach (var (thing, spec, wanted, seen) in plan.Compared(after, moments))
             for (var i = 0; i < wanted.Length; i++)
                 if (LargestDifference.Off(wanted[i], seen[i]) is var off && off > told.Difference)
-                    told = told with { Difference = off, Frame = scene.Rate.FrameOf(moments[i]), Curve = CurveRef.Of(thing.Id, spec.Name) };
+                    told = told with { Difference = off, Frame = scene.Rate.FrameOf(moments[i]), Curve = CurveRef.Of(thing.Was.Id, spec.Name) };
         return told;
     }
 
