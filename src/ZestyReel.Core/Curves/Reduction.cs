@@ -12,26 +12,37 @@ public sealed class Reduction
     private const double Third = 1.0 / 3, TwoThirds = 2.0 / 3;
     /// <summary>A corner is put in only where the stretch becomes so many times as long with it.</summary>
     private const double WorthACorner = 4;
-    private const int PerSegment = 8, FewSegments = 6;
+    private const int PerSegment = 8, PerLine = 3, FewSegments = 6;
 
     private readonly Curve _curve;
     private readonly double _tolerance;
     // Where the curve is looked at: evenly along each segment's Bézier, so that a steep part gets as many places as it needs.
     private readonly double[] _times, _values;
+    /// <summary>Where the places of each segment start.</summary>
+    private readonly int[] _first;
 
     private Reduction(Curve curve, double tolerance)
     {
         // Between the places looked at, two cubics part by a little more than at them.
         (_curve, _tolerance) = (curve, tolerance * 0.94);
-        var count = (curve.Keys.Length - 1) * PerSegment;
-        (_times, _values) = (new double[count], new double[count]);
-        for (var at = 0; at < count; at++)
-        {
-            ref readonly var segment = ref curve.Segments[at / PerSegment];
-            var u = (double)(at % PerSegment) / PerSegment;
-            (_times[at], _values[at]) = (segment.TimeAtParameter(u), segment.ValueAtParameter(u));
-        }
+        _first = new int[curve.Keys.Length];
+        for (var i = 0; i + 1 < _first.Length; i++) _first[i + 1] = _first[i] + PlacesIn(i);
+        (_times, _values) = (new double[_first[^1]], new double[_first[^1]]);
+        for (var i = 0; i + 1 < _first.Length; i++)
+            for (var at = _first[i]; at < _first[i + 1]; at++)
+            {
+                ref readonly var segment = ref curve.Segments[i];
+                var u = (double)(at - _first[i]) / PlacesIn(i);
+                (_times[at], _values[at]) = (segment.TimeAtParameter(u), segment.ValueAtParameter(u));
+            }
     }
+
+    /// <summary>In how many places a segment is looked at: a line less closely; two cubics are told apart by two places besides the ends.</summary>
+    private int PlacesIn(int segment) => IsLine(_curve.Segments[segment]) ? PerLine : PerSegment;
+
+    private static bool IsLine(in Segment segment) =>
+        segment.Held || segment is { T1: Third, T2: TwoThirds }
+        && Math.Abs(segment.V3 - 3 * segment.V2 + 3 * segment.V1 - segment.V0) + Math.Abs(segment.V2 - 2 * segment.V1 + segment.V0) <= 1e-12 * (Math.Abs(segment.V0) + Math.Abs(segment.V3));
 
     /// <summary>The keys after runs of them have been reduced; both ends of each run stay.</summary>
     /// <param name="curve">The dense curve.</param>
@@ -122,7 +133,7 @@ public sealed class Reduction
         double aa = 0, ab = 0, bb = 0, ar = 0, br = 0;
         for (var i = from; i < to; i++)
             if (_curve.Segments[i].Held) return null;
-        for (var at = from * PerSegment; at < to * PerSegment; at++)
+        for (var at = _first[from]; at < _first[to]; at++)
         {
             var (a, b, left) = Parts(at, start, length, v0, v3);
             (aa, ab, bb, ar, br) = (aa + a * a, ab + a * b, bb + b * b, ar + a * left, br + b * left);
@@ -139,7 +150,7 @@ public sealed class Reduction
             if (det <= 1e-12 * aa * bb) return null;
             (v1, v2) = ((ar * bb - br * ab) / det, (br * aa - ar * ab) / det);
         }
-        for (var at = from * PerSegment; at < to * PerSegment; at++)
+        for (var at = _first[from]; at < _first[to]; at++)
         {
             var (a, b, left) = Parts(at, start, length, v0, v3);
             if (!(Math.Abs(a * v1 + b * v2 - left) <= _tolerance)) return null;
@@ -151,14 +162,16 @@ public sealed class Reduction
     /// <summary>Whether a piece in place of few segments, which may each bend a good deal, is near to them between the places too.</summary>
     private bool IsNearAllOver(Segment piece, int from, int to)
     {
-        const int each = PerSegment * 8;
         for (var i = from; i < to; i++)
+        {
+            var each = PlacesIn(i) * 8;
             for (var k = 1; k < each; k++)
             {
                 ref readonly var segment = ref _curve.Segments[i];
                 var u = (double)k / each;
                 if (!(Math.Abs(piece.ValueAt(segment.TimeAtParameter(u)) - segment.ValueAtParameter(u)) <= _tolerance)) return false;
             }
+        }
         return true;
     }
 

@@ -62,11 +62,12 @@ internal sealed class BakePlan
     /// <summary>What was to be seen of each object at some moments, channel for channel, beside what is seen after the bake.</summary>
     /// <param name="after">The scene after.</param>
     /// <param name="moments">Played times in ticks.</param>
-    public IEnumerable<(BakedObject Object, ChannelSpec Spec, double[] Wanted, double[] Seen)> Compared(Scene after, double[] moments)
+    /// <param name="stop">Ends it early.</param>
+    public IEnumerable<(BakedObject Object, ChannelSpec Spec, double[] Wanted, double[] Seen)> Compared(Scene after, double[] moments, CancellationToken stop)
     {
         var values = new BakedValues(_before, Prepared, _layer, moments);
         var times = new FrameTimes(after, moments);
-        return Objects.AsParallel().SelectMany(each => values.Seen(each).Select((wanted, i) =>
+        return Objects.AsParallel().AsOrdered().WithCancellation(stop).SelectMany(each => values.Seen(each).Select((wanted, i) =>
             (each, each.Specs[i], wanted, Stages.Values(after.Object(each.Id), each.Specs[i].Name, times))));
     }
 

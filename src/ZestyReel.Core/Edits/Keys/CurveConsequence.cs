@@ -53,8 +53,12 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
     }
 
     /// <summary>The same for a bake: what is seen after it is compared with what it wrote down, at places eight times as fine as its samples.</summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="bake">The bake.</param>
+    /// <param name="stop">Ends it early.</param>
     /// <exception cref="Refusal">The edit cannot be done.</exception>
-    public static CurveConsequence Of(Scene scene, Bake bake)
+    /// <exception cref="OperationCanceledException">It was ended early.</exception>
+    public static CurveConsequence Of(Scene scene, Bake bake, CancellationToken stop = default)
     {
         const int finer = 8;
         var (plan, after) = (BakePlan.Of(scene, bake), bake.Apply(scene));
@@ -62,7 +66,7 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
         foreach (var (_, was, isNow) in Curves(scene, after)) told = told.WithKeys(was, isNow);
         var samples = plan.Grid.Count * plan.Objects.Sum(each => each.Specs.Length);
         var moments = plan.Grid.Finer((int)Math.Clamp(Bake.MostSamples * 2 / samples, 1, finer)).Moments();
-        foreach (var (thing, spec, wanted, seen) in plan.Compared(after, moments))
+        foreach (var (thing, spec, wanted, seen) in plan.Compared(after, moments, stop))
             for (var i = 0; i < wanted.Length; i++)
                 if (LargestDifference.Off(wanted[i], seen[i]) is var off && off > told.Difference)
                     told = told with { Difference = off, Frame = scene.Rate.FrameOf(moments[i]), Curve = CurveRef.Of(thing.Was.Id, spec.Name) };
