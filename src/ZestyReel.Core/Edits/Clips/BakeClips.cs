@@ -32,7 +32,7 @@ public sealed record BakeClips(ImmutableArray<ObjectId> Objects, double Toleranc
                 next = next.WithChannel(spec.Name, ClipBaking.Of(scene, thing, spec, placed, Tolerance));
             }
             // Keys on all three rotations say each for itself what was one rotation with something added.
-            if (next.Channels != thing.Channels && QuaternionRotation.Channels.Any(name => QuaternionRotation.Covers(thing, name) && next.Channels[name] != thing.Channels.GetValueOrDefault(name)))
+            if (next.Channels != thing.Channels && QuaternionRotation.Channels.Any(name => QuaternionRotation.Covers(thing, name) && next.Channels.GetValueOrDefault(name) != thing.Channels.GetValueOrDefault(name)))
                 next = next with { RotationInterpolation = RotationInterpolation.EachAxis };
             scene = scene.With(next) with { PlacedClips = scene.PlacedClips.RemoveRange(placed.Select(one => one.Id)) };
             baked++;
