@@ -192,6 +192,20 @@ public class BakeTests
     }
 
     [Fact]
+    public void A_jump_stays_a_jump()
+    {
+        var scene = Scene.Empty("Bay").After(new SetRanges(new(1, 49)), new AddObject(ObjectKind.Box, "Boat"),
+            new KeyChannels(1, [new(Boat, "rotation.y", 0)], Interpolation.Linear), new KeyChannels(13, [new(Boat, "rotation.y", 360)], Interpolation.Linear),
+            new KeyChannels(1, [new(Boat, "position.x", 2)], Interpolation.Hold), new KeyChannels(20.5m, [new(Boat, "position.x", 7)], Interpolation.Hold),
+            new SetExtrapolation([new(Boat, "rotation.y")], Extrapolation.Hold, Extrapolation.Repeat));
+        foreach (var tolerance in (double[])[0, 0.001])
+        {
+            CurveConsequence.Of(scene, new Bake([new(Boat, null)], 1, 49, 2, Tolerance: tolerance)).Difference.ShouldBeLessThan(0.002);
+            CurveConsequence.Of(scene, new Bake([new(Boat, "position.x")], 1, 49, 1, Tolerance: tolerance)).Difference.ShouldBeLessThan(0.002);
+        }
+    }
+
+    [Fact]
     public void Time_that_is_left_is_set_against_and_where_it_stands_that_is_told()
     {
         var scene = RandomLayers.Scene(new Random(3), isPlain: true).After(new SetRanges(new(1, 60)),

@@ -111,16 +111,38 @@ internal sealed class BakePlan
         return thing;
     }
 
-    /// <summary>The moments of the grid, and the played ones of the keys that are there, so that what was exact stays so.</summary>
+    /// <summary>
+    /// The moments of the grid, and the played ones of the keys that are there, so that what was exact stays so; where a
+    /// hold or a cycle ends in a jump, the tick beside it as well.
+    /// </summary>
     private double[] Moments()
     {
         var flow = new TimeFlow(_before);
         var moments = new SortedSet<double>(Grid.Moments());
         foreach (var each in Objects)
             foreach (var spec in each.Specs)
-                if (each.Was.Channels.GetValueOrDefault(spec.Name)?.Curve is { } curve && curve.Keys.Length <= Grid.Count)
-                    foreach (var key in curve.Keys)
-                        if (flow.PlayedOf(CurveRef.Of(each.Was.Id, spec.Name), key.Time.Value) is { } played && Math.Round(played) is var at && at > Grid.From.Value && at < Grid.To.Value) moments.Add(at);
+            {
+                if (each.Was.Channels.GetValueOrDefault(spec.Name)?.Curve is not { } curve) continue;
+                var way = CurveRef.Of(each.Was.Id, spec.Name);
+                var keys = new SortedSet<Tick>(curve.Keys.Select(key => key.Time));
+                CycleMoments.AddTo(keys, curve, (new((long)flow.SourceOf(way, Grid.From.Value)), new((long)flow.SourceOf(way, Grid.To.Value))));
+                if (keys.Count > Grid.Count) continue;
+                foreach (var key in keys)
+                {
+                    if (flow.PlayedOf(way, key.Value) is not { } played || Math.Round(played) is var at && (at <= Grid.From.Value || at > Grid.To.Value)) continue;
+                    if (at < Grid.To.Value) moments.Add(at);
+                    if (at - 1 > Grid.From.Value && Jumps(curve, key, -1)) moments.Add(at - 1);
+                    if (at + 1 < Grid.To.Value && Jumps(curve, key, 1)) moments.Add(at + 1);
+                }
+            }
         return [.. moments];
+    }
+
+    /// <summary>Whether a curve jumps from a moment to the tick after it or before it.</summary>
+    private static bool Jumps(Curve curve, Tick at, int way)
+    {
+        double Value(int ticks) => curve.ValueAt(at.Value + (double)ticks * way);
+        var step = Math.Abs(Value(1) - Value(0));
+        return step > 1e-3 * Math.Max(1, Math.Abs(Value(0))) && step > 16 * Math.Abs(Value(2) - Value(1));
     }
 }
