@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using FsCheck;
 using FsCheck.Fluent;
 using ZestyReel.Core.Baking;
@@ -135,6 +136,20 @@ public class BakeTests
         }
         (Off(1) / Off(4)).ShouldBeInRange(8, 32);
         scene.After(new Bake([new(Gull, null)], 1, 48, 1, World: true)).Object(Gull).Parent.ShouldBeNull();
+    }
+
+    [Fact]
+    public void What_is_baked_together_with_what_carries_it_keeps_its_place()
+    {
+        // The gull sits on the boat and looks at the quay; the wheel rolls under the boat, which leaves its route.
+        var scene = Harbour().After(new AimAt([Gull], Quay, SignedAxis.PlusZ), new SetParent([Gull], Boat), new AddObject(ObjectKind.Cylinder, "Wheel", Boat), new SetRoll([new(5)], Axis.Z, 0.4));
+        foreach (var parts in (ImmutableArray<BakePart>?[])[null, [BakePart.Path, BakePart.Aim]])
+        {
+            var baked = scene.After(new Bake([new(Gull, null), new(new(5), "rotation.z"), new(Boat, null)], 1, 48, 2, Parts: parts));
+            (baked.Object(Boat).Follow, baked.Object(Gull).Aim, baked.Object(new(5)).Roll is null).ShouldBe((null, null, parts is null));
+            foreach (var id in (ObjectId[])[Boat, Gull]) ShouldStandAlike(scene, id, baked, id, Frames(1, 48, 2), 1e-6);
+            if (parts is null) ShouldStandAlike(scene, new(5), baked, new(5), Frames(1, 48, 2), 1e-6);
+        }
     }
 
     [Fact]

@@ -65,7 +65,7 @@ internal sealed class BakePlan
     /// <param name="stop">Ends it early.</param>
     public IEnumerable<(BakedObject Object, ChannelSpec Spec, double[] Wanted, double[] Seen)> Compared(Scene after, double[] moments, CancellationToken stop)
     {
-        var values = new BakedValues(_before, Prepared, _layer, moments);
+        var values = new BakedValues(_before, after, _layer, moments);
         var times = new FrameTimes(after, moments);
         return Objects.AsParallel().AsOrdered().WithCancellation(stop).SelectMany(each => values.Seen(each).Select((wanted, i) =>
             (each, each.Specs[i], wanted, Stages.Values(after.Object(each.Id), each.Specs[i].Name, times))));
@@ -74,30 +74,38 @@ internal sealed class BakePlan
     /// <summary>The scene with the keys.</summary>
     public Scene Written()
     {
-        var moments = Moments();
-        var values = new BakedValues(_before, Prepared, _layer, moments);
-        var written = new SceneObject[Objects.Length];
-        // Each object by itself: they only read what they share.
-        var refusals = new Refusal?[Objects.Length];
-        Parallel.For(0, Objects.Length, i =>
+        var (moments, scene) = (Moments(), Prepared);
+        // What carries others, or is aimed at, is written before them: they are set against it as it then is.
+        var ids = Objects.Select(each => each.Was.Id).ToHashSet();
+        foreach (var wave in Objects.GroupBy(each => _bake.Into == BakeInto.Keys ? _before.Behind(each.Was.Id).Count(other => ids.Contains(other.Id)) : 0).OrderBy(wave => wave.Key))
+        {
+            var values = new BakedValues(_before, scene, _layer, moments);
+            var now = scene;
+            scene = AtOnce([.. wave], baked => Written(now.Object(baked.Id), baked, values)).Aggregate(scene, (next, thing) => next.With(thing));
+        }
+        return scene;
+    }
+
+    /// <summary>Does something with each object by itself, on all cores; the first of several refusals counts, on any number of them.</summary>
+    private static SceneObject[] AtOnce(BakedObject[] objects, Func<BakedObject, SceneObject> write)
+    {
+        var (written, refusals) = (new SceneObject[objects.Length], new Refusal?[objects.Length]);
+        Parallel.For(0, objects.Length, i =>
         {
             try
             {
-                written[i] = Written(Objects[i], values);
+                written[i] = write(objects[i]);
             }
             catch (Refusal refusal)
             {
                 refusals[i] = refusal;
             }
         });
-        // The same one, on any number of cores.
-        if (Array.Find(refusals, each => each is not null) is { } first) throw first;
-        return written.Aggregate(Prepared, (scene, thing) => scene.With(thing));
+        return Array.Find(refusals, each => each is not null) is { } first ? throw first : written;
     }
 
-    private SceneObject Written(BakedObject baked, BakedValues values)
+    private SceneObject Written(SceneObject thing, BakedObject baked, BakedValues values)
     {
-        var thing = Prepared.Object(baked.Id);
         if (_bake.Into == BakeInto.Twin)
             // What is not written down stands as it does at the start.
             foreach (var (spec, value) in values.AtStart(baked)) thing = thing.WithChannel(spec.Name, new Channel(spec.Within(value)));
