@@ -31,6 +31,7 @@ public static class ChannelCatalogue
         {
             [ObjectKind.Group] = Shared,
             [ObjectKind.Path] = Shared,
+            [ObjectKind.Joint] = Shared,
             [ObjectKind.Box] = [.. Shared, Length("width", 1), Length("height", 1, CurveHue.Fern), Length("depth", 1, CurveHue.Sand), .. Surface],
             [ObjectKind.Sphere] = [.. Shared, Length("radius", 0.5), .. Surface],
             [ObjectKind.Cylinder] = [.. Shared, Length("radius", 0.5), Length("height", 1, CurveHue.Fern), .. Surface],

@@ -32,4 +32,7 @@ public enum ObjectKind
 
     /// <summary>A way through space that others follow.</summary>
     Path,
+
+    /// <summary>A joint of a skeleton: shows a bone to each joint that hangs below it.</summary>
+    Joint,
 }

@@ -113,6 +113,7 @@ public static class ZestyHost
         builder.Services.AddSingleton<ReelShelf>();
         builder.Services.AddSingleton<MarkShelf>();
         builder.Services.AddSingleton<ReelScenes>();
+        builder.Services.AddSingleton<BroughtMotions>();
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddSingleton<Shootings>();
         builder.Services.AddHostedService(services => services.GetRequiredService<Shootings>());
@@ -136,6 +137,7 @@ public static class ZestyHost
         app.MapHistory();
         app.MapEases();
         app.MapSvg();
+        app.MapBvh();
         app.MapShooting();
         app.MapReels();
         app.MapComparing();

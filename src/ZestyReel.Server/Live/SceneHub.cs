@@ -7,7 +7,9 @@ using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Reels;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
+using ZestyReel.Formats.Bvh;
 using ZestyReel.Server.Reels;
+using ZestyReel.Server.Scenes;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Wire;
 using ZestyReel.Store;
@@ -21,7 +23,7 @@ namespace ZestyReel.Server.Live;
 /// with samples that it asked for; <c>tried</c> with what it tries; <c>people</c> with who is at the other tabs; <c>gone</c> when the scene is deleted; and <c>lost</c>
 /// when it has to open it again.
 /// </summary>
-public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelShelf reels, ReelScenes reelScenes) : Hub
+public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelShelf reels, ReelScenes reelScenes, BroughtMotions brought) : Hub
 {
     /// <summary>Most channels that one call names.</summary>
     public const int MostLanes = 100_000;
@@ -135,6 +137,18 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     /// <param name="mark">The sender's own mark of this edit: sent again after a broken line, it is not made twice. May be empty.</param>
     public Task<KeptMessage> Edit(long scene, long revision, string edit, string mark) =>
         Making(scene, session => session.Apply(EditJson.Read(edit), revision, Person.Marked(Who, mark), Locked(scene)));
+
+    /// <summary>Brings in the joints of a BVH file that was sent before.</summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="revision">The revision that the person saw.</param>
+    /// <param name="file">What the file was answered by.</param>
+    /// <param name="scale">Scene lengths for one of the file's.</param>
+    /// <param name="start">The frame of its first moment.</param>
+    /// <param name="up">Which axis points up in it.</param>
+    /// <param name="onto">Onto objects of the same names.</param>
+    /// <param name="grow">The scene range reaches to the last moment afterwards.</param>
+    public Task<KeptMessage> BringJoints(long scene, long revision, string file, double scale, double start, string up, bool onto, bool grow) => Making(scene, session =>
+        session.Apply(new BvhBringing(scale, Frame(start, "start"), QueryWords.Of<BvhUp>(up, "up"), onto, grow).Of(brought.Find(file)), revision, Who, Locked(scene)));
 
     /// <summary>Takes back what the person at this tab did last, and leaves what others did.</summary>
     public Task<KeptMessage> Undo(long scene, long revision) => Making(scene, session => session.Undo(revision, Who, tabs.ReachOf(Who, scene), Locked(scene)));

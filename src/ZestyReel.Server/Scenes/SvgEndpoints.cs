@@ -23,14 +23,7 @@ public static class SvgEndpoints
     {
         var placement = new SvgPlacement(QueryWords.Of<SvgPlane>(plane, "plane"), width, new(x, y, z), QueryWords.Of<SvgDepth>(depth, "depth"), amount, seed);
         placement.Check();
-        using var bytes = new MemoryStream();
-        var room = new byte[64 * 1024];
-        for (int read; (read = await request.Body.ReadAsync(room, stop)) > 0;)
-        {
-            if (bytes.Length + read > SvgReader.LargestFile) throw new Refusal("file", $"the file is larger than {SvgReader.LargestFile / 1_000_000} MB, the most that is taken");
-            bytes.Write(room, 0, read);
-        }
-        var (edit, leftOut) = SvgPlacing.Placed(SvgReader.Read(bytes.ToArray()), placement);
+        var (edit, leftOut) = SvgPlacing.Placed(SvgReader.Read(await request.WholeBody(SvgReader.LargestFile, stop)), placement);
         return new(edit.Paths, leftOut);
     }
 

@@ -141,6 +141,18 @@ public class LayerEditTests
     }
 
     [Fact]
+    public void A_layer_over_a_locked_channel_takes_changes_and_is_not_merged_into_it()
+    {
+        var scene = Core.Scenes.Scene.Empty("Bay").After(new AddObject(ObjectKind.Joint, "Hips"), new KeyChannels(1, [new(new ObjectId(1), "rotation.x", 5)]), new AddLayer());
+        scene = scene.With(scene.Object(new(1)).WithChannel("rotation.x", scene.Object(new(1)).Channel("rotation.x") with { Locked = true }));
+        Should.Throw<Refusal>(() => new KeyChannels(9, [new(new ObjectId(1), "rotation.x", 7)]).Apply(scene)).Reason.ShouldContain("locked");
+        var after = scene.After(new KeyChannels(9, [new(new ObjectId(1), "1/rotation.x", 7)]));
+        after.Object(new(1)).Channel("rotation.x").ShouldBe(scene.Object(new(1)).Channel("rotation.x"));
+        Should.Throw<Refusal>(() => new MergeAllLayers().Apply(after)).Reason.ShouldContain("locked");
+        Should.Throw<Refusal>(() => new MergeLayerDown(new(1)).Apply(after)).Reason.ShouldContain("locked");
+    }
+
+    [Fact]
     public void A_layer_goes_with_its_keys_and_comes_back_with_them()
     {
         var scene = Scene(new Random(5)).After(new SetLayer(First, Locked: true));

@@ -33,6 +33,13 @@ internal sealed class FittingEdits(Random random, Scene scene)
             var (id, time) = keys.Count == 0 ? (new ObjectId(1), Tick.Zero) : keys[random.Next(keys.Count)];
             return new BendTrail(id, time, KeySide.Out, new(Number(), Number(), Number()), random.Next(2) == 0);
         }
+        if (kind == typeof(BringJoints))
+        {
+            var (count, moments) = (random.Next(1, 4), random.Next(0, 6));
+            BroughtChannel Channel(string name) => new(name, [.. Enumerable.Range(0, moments).Select(_ => Number())]);
+            return new BringJoints([.. Enumerable.Range(0, count).Select(i => new BroughtJoint($"Joint {random.Next(6)}", i == 0 ? null : random.Next(i), new(Number(), Number(), Number()), (RotationOrder)random.Next(6), [Channel("rotation.z"), Channel("position.x")]))],
+                Frame(), 0.0083333m, random.Next(3) == 0, random.Next(2) == 0, random.Next(4) == 0, random.Next(4) == 0);
+        }
         return (Edit)Record(kind);
     }
 

@@ -141,6 +141,9 @@ export const http = {
         { type: 'image/svg+xml' },
       ),
     ),
+  readBvh: (text: string) => json<Schemas['BvhSummary']>(send('POST', '/api/bvh', text, { type: 'text/plain' })),
+  jointsAsBvh: async (scene: number, root: number) =>
+    (await send('GET', `/api/scenes/${scene}/joints.bvh?root=${root}`)).blob(),
   reels: (scene: number) => json<ReelList>(send('GET', `/api/scenes/${scene}/reels`)),
   giveBackReels: (scene: number) => json<ReelList>(send('POST', `/api/scenes/${scene}/reels/give-back`)),
   shootReel: (scene: number, request: ShootRequest) =>

@@ -54,6 +54,16 @@ export class LineBroken extends Error {
   }
 }
 
+/** How captured motion is brought in; see `BringJoints` on the server. */
+export interface Bringing {
+  file: string
+  scale: number
+  start: number
+  up: 'y' | 'z'
+  onto: boolean
+  grow: boolean
+}
+
 /** The live line to the server: one for each tab. */
 export class LiveLine {
   private readonly hub: HubConnection
@@ -139,6 +149,9 @@ export class LiveLine {
   lock = (scene: number, objects: number[]) => this.call<void>('Lock', scene, objects)
   /** Tells the others where the person at this tab stands. */
   stand = (scene: number, frame: number, objects: number[]) => this.call<void>('Stand', scene, frame, objects)
+  /** Brings in the joints of a file that was sent before. */
+  bringJoints = (scene: number, revision: number, { file, scale, start, up, onto, grow }: Bringing) =>
+    this.call<KeptMessage>('BringJoints', scene, revision, file, scale, start, up, onto, grow)
   redo = (scene: number, revision: number) => this.call<KeptMessage>('Redo', scene, revision)
   watchSpeeds = (scene: number, lanes: readonly LaneName[]) => this.ask<void>('WatchSpeeds', scene, ...columns(lanes))
   timeLabels = (scene: number, frames: number[], display: string) =>

@@ -425,6 +425,7 @@ export const objectKinds = [
   'camera',
   'light',
   'path',
+  'joint',
 ] as const
 export type ObjectKind = (typeof objectKinds)[number]
 

@@ -72,6 +72,40 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/bvh': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** What a BVH file, sent as the body, has. Nothing is changed: the live line's BringJoints brings it into a scene. */
+    post: operations['ReadBvh']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/joints.bvh': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** A joint and all joints below it, with their motion, as a BVH file. */
+    get: operations['ExportBvh']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/scenes/{id}/reels': {
     parameters: {
       query?: never
@@ -764,11 +798,61 @@ export interface components {
     BookmarkColour: 'sky' | 'plum' | 'rose' | 'sand' | 'fern'
     /** @description Names a bookmark within its scene. */
     BookmarkId: number
+    /** @description The dense motion of one channel. */
+    BroughtChannel: {
+      /** @description The channel's name. */
+      channel: string
+      /** @description One value for each moment, in the channel's unit. */
+      values: number[]
+    }
+    /** @description A joint as it is brought in. */
+    BroughtJoint: {
+      /** @description What it is called; a number is added where there is one already. */
+      name: string
+      /**
+       * Format: int32
+       * @description The place of its parent among the joints, which comes before it; null of a root.
+       */
+      parent: null | number
+      /** @description Where it rests in its parent. */
+      offset: components['schemas']['Vector']
+      /** @description The order of its rotations. */
+      order: components['schemas']['RotationOrder']
+      /** @description What moves. */
+      channels: components['schemas']['BroughtChannel'][]
+    }
     /**
      * @description What can be written into the pictures of a reel.
      * @enum {unknown}
      */
     BurnIn: 'scene' | 'reel' | 'frame' | 'source' | 'timecode' | 'camera' | 'date' | 'note'
+    /** @description What a BVH file has, told before it is brought in. */
+    BvhSummary: {
+      /** @description Its name here, by which it is brought in. */
+      file: string
+      /**
+       * Format: int32
+       * @description How many joints.
+       */
+      joints: number
+      /**
+       * Format: int32
+       * @description How many rows of motion.
+       */
+      frames: number
+      /**
+       * Format: double
+       * @description Seconds from one to the next.
+       */
+      frameTime: number
+      /**
+       * Format: double
+       * @description The largest extent of the skeleton at rest, in the file's lengths.
+       */
+      size: number
+      /** @description The joints' names. */
+      names: string[]
+    }
     /** @description Who asks. */
     ByRequest: {
       /** @description The same for all windows of one person. */
@@ -1067,6 +1151,7 @@ export interface components {
       | components['schemas']['EditBakeCycles']
       | components['schemas']['EditBakeWarp']
       | components['schemas']['EditBendTrail']
+      | components['schemas']['EditBringJoints']
       | components['schemas']['EditDelayAll']
       | components['schemas']['EditDeleteBookmark']
       | components['schemas']['EditDeleteClip']
@@ -1436,6 +1521,43 @@ export interface components {
        * @default false
        */
       alone?: boolean
+    }
+    /** @description Brings in a skeleton with dense motion, at the motion's own times: they are never put on the scene's frames. */
+    EditBringJoints: {
+      /** @enum {string} */
+      edit?: 'bringJoints'
+      /** @description The joints, parents before their children. */
+      joints: components['schemas']['BroughtJoint'][]
+      /**
+       * Format: double
+       * @description The frame of the first moment.
+       */
+      start: number
+      /**
+       * Format: double
+       * @description Seconds from one moment to the next.
+       */
+      step: number
+      /**
+       * @description The motion goes onto objects of the same names, and no joint is made; where they rest is left as it is.
+       * @default false
+       */
+      onto?: boolean
+      /**
+       * @description The scene range reaches to the last moment afterwards.
+       * @default false
+       */
+      grow?: boolean
+      /**
+       * @description Channels that are keyed are locked, so that the captured keys are not changed by hand.
+       * @default true
+       */
+      lock?: boolean
+      /**
+       * @description An empty layer is put on top, which takes the changes.
+       * @default true
+       */
+      withLayer?: boolean
     }
     /** @description All motion later: keys, warps, clips and bookmarks. The scene starts where it did and ends as much later. */
     EditDelayAll: {
@@ -3089,7 +3211,8 @@ export interface components {
      * @description What an object is; decides which channels it has.
      * @enum {unknown}
      */
-    ObjectKind: 'group' | 'box' | 'sphere' | 'cylinder' | 'cone' | 'torus' | 'plane' | 'camera' | 'light' | 'path'
+    ObjectKind:
+      'group' | 'box' | 'sphere' | 'cylinder' | 'cone' | 'torus' | 'plane' | 'camera' | 'light' | 'path' | 'joint'
     /** @description An object without its keys. */
     ObjectSummary: {
       /** Format: int32 */
@@ -3651,6 +3774,72 @@ export interface operations {
       }
       /** @description Bad Request */
       400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  ReadBvh: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'text/plain': string
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BvhSummary']
+        }
+      }
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  ExportBvh: {
+    parameters: {
+      query: {
+        root: number
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Not Found */
+      404: {
         headers: {
           [name: string]: unknown
         }

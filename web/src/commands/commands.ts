@@ -7,6 +7,7 @@ import { cueCommands } from './cueCommands'
 import { curveCommands } from './curveCommands'
 import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
+import { jointCommands } from './jointCommands'
 import { keyCommands } from './keyCommands'
 import { layerCommands } from './layerCommands'
 import { objectCommands } from './objectCommands'
@@ -27,6 +28,7 @@ export const workspaceCommands = (): Command[] => [
   ...clipCommands(),
   ...layerCommands(),
   ...objectCommands(),
+  ...jointCommands(),
   ...pathCommands(),
   ...cueCommands(),
   ...workingCommands(),

@@ -14,6 +14,7 @@ export const kindNames: Record<ObjectKind, string> = {
   camera: 'Camera',
   light: 'Light',
   path: 'Path',
+  joint: 'Joint',
 }
 
 export const kindIcons: Record<ObjectKind, string> = {
@@ -27,6 +28,7 @@ export const kindIcons: Record<ObjectKind, string> = {
   camera: 'bi-camera-video',
   light: 'bi-lightbulb',
   path: 'bi-bezier2',
+  joint: 'bi-person-arms-up',
 }
 
 /** Where new objects stand: shapes on the ground, cameras and lights where they see something. */

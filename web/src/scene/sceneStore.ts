@@ -2,7 +2,7 @@ import { useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, markRaw, ref, shallowRef } from 'vue'
 import type { Edit } from '../api/http'
-import { LineBroken, LiveLine, type LaneName, type LineState } from '../api/live'
+import { LineBroken, LiveLine, type Bringing, type LaneName, type LineState } from '../api/live'
 import type {
   ChangeMessage,
   HistoryMessage,
@@ -400,6 +400,13 @@ export const useScene = defineStore('scene', () => {
   /** Takes one change back, whoever made it, and leaves what came since. */
   const takeBack = (change: number) => step('Taking back', () => line.takeBack(id.value!, revision.value, change))
 
+  /** Brings in captured joints. */
+  async function bringJoints(how: Bringing): Promise<KeptMessage | null> {
+    const kept = await step('Bringing in', () => line.bringJoints(id.value!, revision.value, how))
+    if (kept?.changed) made.value++
+    return kept
+  }
+
   async function redo(): Promise<KeptMessage | null> {
     const kept = await step('Redo', () => line.redo(id.value!, revision.value))
     if (kept) made.value++
@@ -502,6 +509,7 @@ export const useScene = defineStore('scene', () => {
     undo,
     redo,
     takeBack,
+    bringJoints,
     lock,
     stand: others.stand,
     tried,

@@ -23,6 +23,7 @@ import {
   type EulerOrder,
 } from 'three'
 import { specOf } from '../scene/catalogue'
+import { Bones } from '../joints/bones'
 import { Beads } from '../paths/beads'
 import { EvenPlaces } from '../paths/evenPlaces'
 import { Ropes } from '../paths/ropes'
@@ -59,6 +60,7 @@ export interface Moment {
 }
 
 const lemon = 0xffe14d
+const bone = 0xefe6cf
 const solid = 0.999
 /** How much of an object's own colour is left when it stands aside. */
 const dimmed = 0.28
@@ -73,6 +75,7 @@ export class StageScene {
 
   readonly ropes = new Ropes(this.three)
   private readonly beads = new Beads(this.three)
+  private readonly bones = new Bones(this.three)
   private readonly evenPlaces = new EvenPlaces(this.three)
   private readonly trails = new TrailLines(this.three)
 
@@ -171,6 +174,7 @@ export class StageScene {
     this.lights.begin()
     this.ropes.begin()
     this.beads.begin()
+    this.bones.begin(objects.length)
     for (const object of objects) {
       const node = this.nodes.get(object.id)!
       if (!node.visible || unseen.has(object.id)) continue
@@ -182,6 +186,17 @@ export class StageScene {
       const key = shapeKey(object.kind, read)
       if (key) this.addShape(object, key, node, read, outline, othersAt !== null && !isSelected)
       else if (object.kind === 'light') this.lights.show(object.id, node, read)
+      if (object.kind === 'joint') {
+        const above = object.follow ? null : object.parent
+        const colour = (id: number) => (selected.has(id) ? lemon : (byOthers.get(id) ?? bone))
+        const isBelow = above !== null && model.objects.get(above)?.kind === 'joint' && !unseen.has(above)
+        this.bones.show(
+          object.id,
+          node,
+          colour(object.id),
+          isBelow ? { object: above, node: node.parent!, colour: colour(above) } : undefined,
+        )
+      }
       if (object.kind === 'camera' || object.kind === 'light') this.addHelper(object, node, isSelected)
     }
     for (const batch of this.batches.values()) batch.end()
@@ -191,12 +206,14 @@ export class StageScene {
     this.trails.show(trails)
     this.ropes.end()
     this.beads.end()
+    this.bones.end()
   }
 
   /** Makes everything ready to be drawn in one view. */
   dress({ look, shading, helpers }: View): void {
     for (const batch of this.batches.values()) batch.dress(shading)
     this.beads.dress(helpers)
+    this.bones.dress(helpers)
     this.evenPlaces.dress(helpers)
     this.trails.dress(helpers)
     for (const ghost of this.ghosts.inUse) ghost.material.wireframe = shading === 'wire'
@@ -230,7 +247,7 @@ export class StageScene {
     }
     for (const hit of ray.intersectObjects([...this.ghosts.inUse, ...this.helpers.inUse], false))
       hits.push({ distance: hit.distance, id: hit.object.userData.object as number })
-    return hits.sort((a, b) => a.distance - b.distance).map((hit) => hit.id)
+    return [...hits, ...this.bones.pick(ray)].sort((a, b) => a.distance - b.distance).map((hit) => hit.id)
   }
 
   /** The nearest place of a shape under a ray; null where there is none. */
@@ -266,6 +283,7 @@ export class StageScene {
     for (const batch of this.batches.values()) batch.dispose()
     this.ropes.dispose()
     this.beads.dispose()
+    this.bones.dispose()
     this.evenPlaces.dispose()
     this.trails.dispose()
     for (const id of [...this.nodes.keys()]) this.lights.remove(id)

@@ -8,6 +8,7 @@ import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { numberStyle, useChannelState } from './channelState'
 import NumberField from './NumberField.vue'
+import { useLayers } from '../layers/layers'
 import { useLayerShares } from '../layers/shares'
 import Sparkline from './Sparkline.vue'
 import { usePending } from './pending'
@@ -37,6 +38,7 @@ const playhead = usePlayhead()
 const channels = useChannelState()
 const pending = usePending()
 const working = useWorking()
+const layers = useLayers()
 
 const label = computed(() => channelLabel(props.spec))
 const value = computed(() => {
@@ -54,7 +56,11 @@ const locked = computed(() => {
   return props.object.channels.get(props.spec.name)?.locked ?? false
 })
 /** Locked in the scene, or for as long as somebody works here. */
-const shut = computed(() => locked.value || working.isLocked(props.object.id))
+const shut = computed(() => {
+  void scene.rowsVersion
+  const { object, spec } = props
+  return working.isLocked(object.id) || (object.channels.get(layers.nameOf(object.id, spec.name))?.locked ?? false)
+})
 const tint = computed(() => /\.([xyz])$/.exec(props.spec.name)?.[1] ?? '')
 const clipboard = useValueClipboard()
 const { words: shares, ask: askShares } = useLayerShares(

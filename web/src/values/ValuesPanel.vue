@@ -61,7 +61,7 @@ function onSelected(channel: string, value: number): ChannelValue[] {
   return [...selection.objects].flatMap((id) => {
     const selected = scene.model.objects.get(id)
     const spec = selected && specOf(selected, channel)
-    if (!spec || selected.channels.get(channel)?.locked) return []
+    if (!spec || selected.channels.get(layers.nameOf(id, channel))?.locked) return []
     const own = together.value === 'value' || id === selection.first ? value : state.kept(selected, channel) + change
     return [{ object: id, channel, value: Math.min(Math.max(own, spec.least), spec.most) }]
   })

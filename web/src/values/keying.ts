@@ -38,7 +38,9 @@ export function useKeying() {
         .filter((spec) => isWanted(spec) && isTaken(spec))
         .map(({ name }) => ({ object: id, channel: name }))
         .filter(
-          (channel) => !(working.isLocked(id) || object.channels.get(channel.channel)?.locked) || !locked.push(channel),
+          (channel) =>
+            !(working.isLocked(id) || object.channels.get(layers.nameOf(id, channel.channel))?.locked) ||
+            !locked.push(channel),
         )
     })
     pending.sayLocked(locked)

@@ -34,9 +34,10 @@ export const usePending = defineStore('pending', () => {
 
   const get = (object: OwnerKey, channel: string) => values.value.get(laneOf(object, channel))
   const isLocked = (object: OwnerKey, channel: string) =>
-    working.isLocked(object) ||
-    isInShutLayer(object) ||
-    (scene.model.holder(object)?.channels.get(channel)?.locked ?? false)
+    working.isLocked(object) || isInShutLayer(object) || isShut(object, channel)
+  /** Where changes go: a layer over a locked channel takes them. */
+  const isShut = (object: OwnerKey, channel: string) =>
+    scene.model.holder(object)?.channels.get(layers.nameOf(object, channel))?.locked ?? false
   /** The active layer takes what is changed of objects, and a layer has its own strength. */
   const isInShutLayer = (object: OwnerKey) =>
     typeof object === 'number'

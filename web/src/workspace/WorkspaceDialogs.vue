@@ -4,6 +4,8 @@ import ClipDialogs from '../clips/ClipDialogs.vue'
 import ShortcutList from '../commands/ShortcutList.vue'
 import type { Command } from '../commands/command'
 import CueDialogs from '../cues/CueDialogs.vue'
+import BvhDialog from '../joints/BvhDialog.vue'
+import { useBvhDialog } from '../joints/bvhDialog'
 import LayerDialogs from '../layers/LayerDialogs.vue'
 import { useFinder } from '../commands/finder'
 import KeyDialogs from '../desk/KeyDialogs.vue'
@@ -18,6 +20,7 @@ import TimeDialogs from '../timebar/TimeDialogs.vue'
 defineProps<{ commands: readonly Command[] }>()
 const finder = useFinder()
 const svg = useSvgDialog()
+const bvh = useBvhDialog()
 const shooting = useShooting()
 </script>
 
@@ -31,5 +34,6 @@ const shooting = useShooting()
   <BakeDialogs />
   <CueDialogs />
   <ShootDialog v-if="shooting.asking" @close="shooting.asking = false" />
+  <BvhDialog v-if="bvh.isOpen" @close="bvh.isOpen = false" />
   <SvgDialog v-if="svg.isOpen" @close="svg.isOpen = false" />
 </template>

@@ -43,7 +43,14 @@ internal static class LayerEdits
     /// <summary>The names under which an object has keys in a layer.</summary>
     public static ImmutableArray<string> NamesIn(SceneObject thing, LayerId id) => [.. thing.Channels.Keys.Where(name => LayeredName.LayerOf(name) == id)];
 
-    /// <exception cref="Refusal">The layer is locked, or a channel that it has keys of is.</exception>
+    /// <exception cref="Refusal">A channel that the layer has keys of is locked, so that nothing can be merged into it.</exception>
+    public static void RefuseLockedBase(Scene scene, Layer layer)
+    {
+        foreach (var thing in scene.Objects.Values)
+            foreach (var name in NamesIn(thing, layer.Id)) thing.Unlocked(LayeredName.ChannelOf(name), "layer");
+    }
+
+    /// <exception cref="Refusal">The layer is locked.</exception>
     public static void RefuseLocked(Scene scene, Layer layer)
     {
         if (layer.Locked) throw new Refusal("layer", $"{layer.Name} is locked; unlock it first");

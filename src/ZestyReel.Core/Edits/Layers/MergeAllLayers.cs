@@ -16,7 +16,11 @@ public sealed record MergeAllLayers(double Tolerance = 0.001) : Edit
         Check(scene, Tolerance);
         var layers = scene.LayersUpwards().Where(layer => layer.On).ToArray();
         if (layers.Length == 0) throw new Refusal("layers", "there is no layer that is on, so there is nothing to merge");
-        foreach (var layer in layers) LayerEdits.RefuseLocked(scene, layer);
+        foreach (var layer in layers)
+        {
+            LayerEdits.RefuseLocked(scene, layer);
+            LayerEdits.RefuseLockedBase(scene, layer);
+        }
         scene = LayerMerging.IntoBase(scene, [.. layers], Tolerance);
         foreach (var layer in layers) scene = scene.WithoutLayer(layer.Id);
         return scene;

@@ -22,6 +22,7 @@ public sealed record MergeLayerDown(LayerId Layer, double Tolerance = 0.001) : E
             LayerEdits.RefuseLocked(scene, each);
             if (!each.On) throw new Refusal("layer", $"{each.Name} is switched off, so nothing of it is seen; switch it on first, or delete it");
         }
+        if (below is null) LayerEdits.RefuseLockedBase(scene, layer);
         return (below is null ? LayerMerging.IntoBase(scene, [layer], Tolerance) : LayerMerging.IntoLayer(scene, layer, below, Tolerance)).WithoutLayer(Layer);
     }
 }

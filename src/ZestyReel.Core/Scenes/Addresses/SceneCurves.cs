@@ -41,13 +41,10 @@ public static class SceneCurves
         _ => throw new Refusal("curve", "there is nothing that has such a curve"),
     };
 
-    /// <summary>Whether a channel, or its keys in a layer, cannot be changed by hand: the channel is locked, or the layer.</summary>
+    /// <summary>Whether a channel cannot be changed by hand: it is locked, or of its keys in a layer, the layer is. A layer over a locked channel takes what is changed.</summary>
     /// <exception cref="Refusal">There is no such layer.</exception>
-    public static bool IsLocked(this Scene scene, SceneObject thing, string name)
-    {
-        if (LayeredName.LayerOf(name) is { } layer && scene.Layer(layer).Locked) return true;
-        return thing.Channels.GetValueOrDefault(LayeredName.ChannelOf(name))?.Locked == true;
-    }
+    public static bool IsLocked(this Scene scene, SceneObject thing, string name) =>
+        LayeredName.LayerOf(name) is { } layer ? scene.Layer(layer).Locked : thing.Channels.GetValueOrDefault(name)?.Locked == true;
 
     /// <summary>The name of a curve's owner; null where it is gone.</summary>
     public static string? OwnerName(this Scene scene, CurveRef curve) => curve.Owner switch

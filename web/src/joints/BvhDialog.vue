@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { http } from '../api/http'
+import { useLayers } from '../layers/layers'
+import { useScene } from '../scene/sceneStore'
+import { useSelection } from '../scene/selection'
+import AskDialog from '../shared/AskDialog.vue'
+import { useAnswer } from '../shared/answers'
+import TimeField from '../timebar/TimeField.vue'
+import { useTrails } from '../trails/trails'
+import NumberField from '../values/NumberField.vue'
+
+/** Brings in captured motion: a skeleton with dense keys, its base locked, and a layer on top that takes the changes. */
+const emit = defineEmits<{ close: [] }>()
+const scene = useScene()
+const selection = useSelection()
+const layers = useLayers()
+const trails = useTrails()
+
+const picked = shallowRef<{ name: string; text: string } | null>(null)
+let taken = 0
+async function take(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  const mine = ++taken
+  const text = (await file?.text()) ?? ''
+  if (file && mine === taken) picked.value = { name: file.name, text }
+}
+const { told, wrong } = useAnswer(
+  () => `${picked.value?.name} ${picked.value?.text.length}`,
+  () => picked.value && http.readBvh(picked.value.text),
+)
+
+const scale = ref(1)
+const start = ref(scene.settings.range[0])
+const up = ref<'y' | 'z'>('y')
+const onto = ref(false)
+const grow = ref(true)
+// Captured motion is often in centimetres: what would stand higher than a house is brought to the size of a person.
+watch(told, (now) => now && (scale.value = now.size > 20 ? 0.01 : 1))
+
+const lastFrame = computed(() => {
+  const { frames, frameTime } = told.value!
+  return start.value + Math.max(0, frames - 1) * frameTime * scene.settings.framesPerSecond
+})
+const isLonger = computed(() => told.value !== null && Math.ceil(lastFrame.value - 1e-6) > scene.settings.range[1])
+const here = computed(() => {
+  const names = new Set([...scene.model.objects.values()].map(({ name }) => name))
+  return told.value?.names.filter((name) => names.has(name)).length ?? 0
+})
+watch(here, (count) => count === 0 && (onto.value = false))
+const words = computed(() => {
+  const { joints, frames, frameTime, size } = told.value!
+  const rate = Number((1 / frameTime).toFixed(3))
+  return [
+    `${joints === 1 ? 'One joint' : `${joints} joints`}, ${frames} moments at ${rate} a second: frames ${start.value} to ${Number(lastFrame.value.toFixed(2))}.`,
+    `The skeleton is ${Number((size * scale.value).toPrecision(3))} large.`,
+  ].join(' ')
+})
+
+async function bring(): Promise<void> {
+  const before = new Set(scene.model.layers.keys())
+  const kept = await scene.bringJoints({
+    file: told.value!.file,
+    scale: scale.value,
+    start: start.value,
+    up: up.value,
+    onto: onto.value,
+    grow: isLonger.value && grow.value,
+  })
+  if (!kept?.changed) return
+  const layer = [...scene.model.layers.keys()].find((id) => !before.has(id))
+  if (layer !== undefined) layers.activate(layer)
+  const [root] = kept.added
+  if (root !== undefined) selection.select([root])
+  trails.isOn = true
+}
+</script>
+
+<template>
+  <AskDialog
+    title="Bring in captured motion"
+    ok="Bring in"
+    :ready="told !== null && picked !== null"
+    @done="bring"
+    @close="emit('close')"
+  >
+    <label>
+      <span class="visually-hidden">BVH file</span>
+      <input type="file" class="form-control form-control-sm" accept=".bvh,text/plain" @change="take" />
+    </label>
+    <div class="row-of-fields">
+      one length of the file is
+      <NumberField
+        :value="scale"
+        label="Scale of the motion"
+        :decimals="6"
+        :step="0.01"
+        :least="0.000001"
+        :most="1000000"
+        trim
+        @hold="scale = $event"
+        @keep="scale = $event"
+      />
+      here, and
+      <select v-model="up" class="small-pick" aria-label="Up axis">
+        <option value="y">Y points up</option>
+        <option value="z">Z points up</option>
+      </select>
+    </div>
+    <div class="row-of-fields">
+      starts on
+      <span class="box"><TimeField :frame="start" label="First frame of the motion" @keep="start = $event" /></span>
+      <label v-if="isLonger" class="tick">
+        <input v-model="grow" type="checkbox" class="form-check-input" />
+        the scene grows to hold it
+      </label>
+    </div>
+    <label v-if="here" class="tick">
+      <input v-model="onto" type="checkbox" class="form-check-input" />
+      onto the {{ here }} objects of the same names, and no new joints
+    </label>
+    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    <span v-else-if="told && picked" class="told" role="status">{{ words }}</span>
+    <span v-else class="told"
+      >A BVH file: a skeleton and its motion. Its keys stand at its own times and are locked; a layer on top takes what
+      is changed.</span
+    >
+  </AskDialog>
+</template>
+
+<style scoped>
+.tick {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+}
+</style>
