@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { after, before, test } from 'node:test'
 import { AnimationMixer, Vector3 } from 'three'
 import { BVHLoader } from 'three/examples/jsm/loaders/BVHLoader.js'
-import { command, Desk, middleOf, setField, stagePixels, until } from './harness.mjs'
+import { command, Desk, middleOf, setField, stagePixels, stageRested, until } from './harness.mjs'
 
 // Captured motion: a skeleton of five joints at 120 a second, brought in, looked at, changed on a layer, and sent out again.
 
@@ -120,12 +120,24 @@ test('a skeleton comes in where another reader sees it, at the times of the file
 
 test('bones are seen, and a click on one selects its joint', async () => {
   await page.keyboard.press('f')
+  await page.keyboard.press('1')
+  await stageRested(page)
   const isBone = (r, g, b) => Math.abs(r - 0xef) < 16 && Math.abs(g - 0xe6) < 16 && Math.abs(b - 0xcf) < 24
   await until(
     async () => middleOf(await stagePixels(page), isBone).count,
     (count) => count > 40,
     'bones on the stage',
   )
+  // The uppermost pixel of the skeleton belongs to an arm.
+  const { data, width } = await stagePixels(page)
+  let at = 0
+  while (!isBone(data[at], data[at + 1], data[at + 2])) at += 4
+  const stage = await page.locator('.stage-canvas').boundingBox()
+  await page.mouse.click(stage.x + 10 + ((at / 4) % width) + 1, stage.y + 60 + Math.floor(at / 4 / width) + 2)
+  await page
+    .locator('.values')
+    .getByRole('button', { name: /^(Left|Right) arm/ })
+    .waitFor()
 })
 
 test('the layer takes what is changed, the captured keys stay', async () => {

@@ -51,8 +51,9 @@ export function usePicking(stage: StageScene) {
     return stage.pick(ray).find((id) => !working.isLocked(id))
   }
 
-  /** The outermost thing that the object belongs to; each further click goes one level in. */
+  /** The outermost thing that the object belongs to; each further click goes one level in. Joints are meant one by one. */
   function wholeOrPart(hit: number): number {
+    if (scene.model.objects.get(hit)?.kind === 'joint') return hit
     const way = [hit]
     for (let at = scene.model.objects.get(hit)?.parent; at != null; at = scene.model.objects.get(at)?.parent)
       way.unshift(at)
