@@ -17,10 +17,13 @@ namespace ZestyReel.Formats.Bvh;
 /// </remarks>
 public sealed record BvhBringing(double Scale = 1, decimal Start = 1, BvhUp Up = BvhUp.Y, bool Onto = false, bool Grow = false)
 {
-    private const double Largest = 1e6;
+    private const double Largest = 1e6, TallerThanAnybody = 20;
 
     /// <summary>What a bone's end is called, after its joint.</summary>
     public const string End = " end";
+
+    /// <summary>The scale for a skeleton of some size: captured motion is often in centimetres, and what would stand higher than a house is brought to the size of a person.</summary>
+    public static double UsualScale(double size) => size > TallerThanAnybody ? 0.01 : 1;
 
     /// <summary>The edit that brings it in. Ends of bones become joints that do not move.</summary>
     /// <exception cref="Refusal">The scale is none.</exception>

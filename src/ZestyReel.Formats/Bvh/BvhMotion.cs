@@ -10,8 +10,4 @@ public sealed record BvhMotion(ImmutableArray<BvhJoint> Joints, decimal FrameTim
 {
     /// <summary>How many columns a row has.</summary>
     public int Columns => Joints.Sum(joint => joint.Channels.Length);
-
-    /// <summary>The column of a joint's first channel.</summary>
-    /// <param name="joint">The joint's place.</param>
-    public int ColumnOf(int joint) => Joints.AsSpan()[..joint].ToArray().Sum(each => each.Channels.Length);
 }

@@ -12,8 +12,9 @@ namespace ZestyReel.Server.Scenes;
 /// <param name="Frames">How many rows of motion.</param>
 /// <param name="FrameTime">Seconds from one to the next.</param>
 /// <param name="Size">The largest extent of the skeleton at rest, in the file's lengths.</param>
+/// <param name="Scale">The scale that such a size suggests.</param>
 /// <param name="Names">The joints' names.</param>
-public sealed record BvhSummary(string File, int Joints, int Frames, double FrameTime, double Size, IReadOnlyList<string> Names);
+public sealed record BvhSummary(string File, int Joints, int Frames, double FrameTime, double Size, double Scale, IReadOnlyList<string> Names);
 
 /// <summary>Captured motion in BVH files.</summary>
 public static class BvhEndpoints
@@ -41,7 +42,8 @@ public static class BvhEndpoints
         {
             throw new Refusal("file", $"{wrong.Place}: {wrong.Reason}");
         }
-        return new(brought.Add(motion), motion.Joints.Length, motion.Values.Length, (double)motion.FrameTime, SizeOf(motion), [.. motion.Joints.Select(joint => joint.Name)]);
+        var size = SizeOf(motion);
+        return new(brought.Add(motion), motion.Joints.Length, motion.Values.Length, (double)motion.FrameTime, size, BvhBringing.UsualScale(size), [.. motion.Joints.Select(joint => joint.Name)]);
     }
 
     private static double SizeOf(BvhMotion motion)

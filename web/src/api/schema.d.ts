@@ -850,6 +850,11 @@ export interface components {
        * @description The largest extent of the skeleton at rest, in the file's lengths.
        */
       size: number
+      /**
+       * Format: double
+       * @description The scale that such a size suggests.
+       */
+      scale: number
       /** @description The joints' names. */
       names: string[]
     }

@@ -100,6 +100,7 @@ async function bake(): Promise<void> {
   if (twins.length) selection.select(twins)
 }
 
+const isPart = computed(() => first.value > scene.settings.range[0] || last.value < scene.settings.range[1])
 const intoWords = {
   keys: 'of its own, in place of those within these frames',
   layer: 'a new layer, which overrides what is below it',
@@ -184,6 +185,9 @@ const intoWords = {
         </label>
       </div>
     </fieldset>
+    <span v-if="into === 'keys' && isPart && parts.length > left.length" class="told">
+      What is taken off is gone outside these frames too.
+    </span>
     <div>
       <WithinTolerance
         v-model="tolerance"
@@ -199,12 +203,6 @@ const intoWords = {
 </template>
 
 <style scoped>
-.tick {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-  white-space: nowrap;
-}
 .dim {
   color: var(--dim);
 }

@@ -74,12 +74,6 @@ const isChecked = (event: Event) => (event.target as HTMLInputElement).checked
   gap: 2px 14px;
   color: var(--dim);
 }
-.tick {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-  white-space: nowrap;
-}
 .whole {
   align-self: start;
 }

@@ -35,8 +35,7 @@ const start = ref(scene.settings.range[0])
 const up = ref<'y' | 'z'>('y')
 const onto = ref(false)
 const grow = ref(true)
-// Captured motion is often in centimetres: what would stand higher than a house is brought to the size of a person.
-watch(told, (now) => now && (scale.value = now.size > 20 ? 0.01 : 1))
+watch(told, (now) => now && (scale.value = now.scale))
 
 const lastFrame = computed(() => {
   const { frames, frameTime } = told.value!
@@ -127,11 +126,3 @@ async function bring(): Promise<void> {
     >
   </AskDialog>
 </template>
-
-<style scoped>
-.tick {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-}
-</style>

@@ -301,12 +301,6 @@ async function shoot(): Promise<void> {
 .noted {
   flex: 1;
 }
-.tick {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-  white-space: nowrap;
-}
 .ticks {
   flex-wrap: wrap;
   row-gap: 4px;

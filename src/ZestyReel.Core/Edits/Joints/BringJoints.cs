@@ -84,7 +84,7 @@ public sealed record BringJoints(ImmutableArray<BroughtJoint> Joints, decimal St
         {
             if (joint.Channels.IsDefaultOrEmpty || !byName.TryGetValue(joint.Name, out var thing)) continue;
             foreach (var channel in joint.Channels)
-                if (thing.Channels.GetValueOrDefault(channel.Channel)?.Locked is true) thing.Unlocked(channel.Channel, "onto");
+                thing.Unlocked(channel.Channel, "onto");
             found = true;
             next = next.With(Moved(thing with { RotationOrder = joint.Order, RotationInterpolation = RotationInterpolation.EachAxis }, joint, times, i));
         }
