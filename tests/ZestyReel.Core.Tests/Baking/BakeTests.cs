@@ -42,7 +42,7 @@ public class BakeTests
             }
             catch (Refusal refusal)
             {
-                refusal.Reason.ShouldContain("nothing moves");
+                refusal.Reason.ShouldContain("nothing to bake");
                 return;
             }
             baked.Object(Boat).Channels.Keys.ShouldNotContain(name => LayeredName.Is(name) && scene.Layer(LayeredName.LayerOf(name)!.Value).On);
