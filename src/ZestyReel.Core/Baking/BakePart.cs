@@ -13,6 +13,8 @@ public enum BakePart
     Path,
     /// <summary>What it aims at.</summary>
     Aim,
+    /// <summary>What sways, lags or bounces.</summary>
+    Loose,
     /// <summary>Rolling.</summary>
     Roll,
 }

@@ -36,7 +36,12 @@ public sealed class Noise(ulong seed, int beats, double roughness)
         if (place >= count) return 0;
         var i = Math.Clamp((int)Math.Floor(place), 0, count - 1);
         var t = place - i;
-        double before = Value(row, count, i - 1), from = Value(row, count, i), to = Value(row, count, i + 1), after = Value(row, count, i + 2);
+        return Between(Value(row, count, i - 1), Value(row, count, i), Value(row, count, i + 1), Value(row, count, i + 2), t);
+    }
+
+    /// <summary>The value between two places, of which there is one more on either side; <paramref name="t"/> is 0 at the one and 1 at the other.</summary>
+    internal static double Between(double before, double from, double to, double after, double t)
+    {
         var (start, end) = (Slope(from - before, to - from), Slope(to - from, after - to));
         // Hermite's cubic.
         return from + t * (start + t * (3 * (to - from) - 2 * start - end + t * (start + end - 2 * (to - from))));

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 
@@ -50,34 +51,67 @@ public static class ChannelCatalogue
             ],
         }.ToFrozenDictionary();
 
-    /// <summary>What an object has besides while it follows a path.</summary>
-    public static readonly ImmutableArray<ChannelSpec> OfFollowers =
-        [new(Follow.Travel, "Travel", "Path", ChannelUnit.Fraction, 0, -Far, Far, []) { Hue = CurveHue.Fern }];
+    /// <summary>What an object has besides its kind's channels, by what gives it them, in the order in which they are written.</summary>
+    public static readonly ImmutableArray<(ChannelUses Use, ImmutableArray<ChannelSpec> Channels)> ByUse =
+    [
+        (ChannelUses.Follows, [new(Follow.Travel, "Travel", "Path", ChannelUnit.Fraction, 0, -Far, Far, []) { Hue = CurveHue.Fern }]),
+        (ChannelUses.Aims, [new(Aim.Weight, "Weight", "Aim", ChannelUnit.Fraction, 1, 0, 1, []) { Hue = CurveHue.Plum }]),
+        (ChannelUses.SwaysPosition, [Sways("position", "Position", ChannelUnit.Length, 0.2, CurveHue.Sky)]),
+        (ChannelUses.SwaysRotation, [Sways("rotation", "Rotation", ChannelUnit.Degrees, 10, CurveHue.Fern)]),
+        (ChannelUses.SwaysScale, [Sways("scale", "Scale", ChannelUnit.Factor, 0.1, CurveHue.Sand)]),
+        (ChannelUses.SwaysOther, [Sways("other", "Other", ChannelUnit.Factor, 0.1, CurveHue.Plum)]),
+        (ChannelUses.Sways,
+        [
+            Loose(Sway.Pace, "Pace", "Sway", ChannelUnit.Hertz, 0.5, 0, 60, CurveHue.Sky),
+            Loose(Sway.Roughness, "Roughness", "Sway", ChannelUnit.Fraction, 0.2, 0, 1, CurveHue.Fern),
+        ]),
+        (ChannelUses.Lags,
+        [
+            Loose(Lag.Frequency, "Frequency", "Lag", ChannelUnit.Hertz, 1.5, 0.01, 100, CurveHue.Sky),
+            Loose(Lag.Damping, "Damping", "Lag", ChannelUnit.Factor, 0.4, 0, 10, CurveHue.Sand),
+        ]),
+        (ChannelUses.Bounces,
+        [
+            new(Bounce.Falling, "Falling", "Bounce", ChannelUnit.OnOff, 1, 0, 1, []) { Hue = CurveHue.Sand },
+            Loose(Bounce.Gravity, "Gravity", "Bounce", ChannelUnit.Acceleration, 9.81, 0, 1e6, CurveHue.Sky),
+            Loose(Bounce.Restitution, "Restitution", "Bounce", ChannelUnit.Fraction, 0.6, 0, 1, CurveHue.Fern),
+            Loose(Bounce.Friction, "Friction", "Bounce", ChannelUnit.Factor, 0.3, 0, 10, CurveHue.Plum),
+            Loose(Bounce.Ground, "Ground", "Bounce", ChannelUnit.Length, 0, -Far, Far, CurveHue.Sky),
+            Loose(Bounce.Radius, "Radius", "Bounce", ChannelUnit.Length, 0.5, 0, Far, CurveHue.Fern),
+        ]),
+    ];
 
-    /// <summary>What an object has besides while it aims at another one.</summary>
-    public static readonly ImmutableArray<ChannelSpec> OfAimers =
-        [new(Aim.Weight, "Weight", "Aim", ChannelUnit.Fraction, 1, 0, 1, []) { Hue = CurveHue.Plum }];
+    private static readonly ConcurrentDictionary<(ObjectKind, ChannelUses), ImmutableArray<ChannelSpec>> Known = [];
 
-    /// <summary>By kind, and whether such an object follows a path and aims.</summary>
-    private static readonly FrozenDictionary<(ObjectKind, bool, bool), ImmutableArray<ChannelSpec>> ByUse =
-        (from kind in ByKind from follows in (bool[])[false, true] from aims in (bool[])[false, true] select (kind, follows, aims)).ToFrozenDictionary(
-            use => (use.kind.Key, use.follows, use.aims), use => use.kind.Value.AddRange(use.follows ? OfFollowers : []).AddRange(use.aims ? OfAimers : []));
-
-    private static readonly FrozenDictionary<ObjectKind, FrozenDictionary<string, ChannelSpec>> ByName =
-        ByKind.Keys.ToFrozenDictionary(kind => kind, kind => ByUse[(kind, true, true)].ToFrozenDictionary(spec => spec.Name));
+    private static readonly ConcurrentDictionary<(ObjectKind, ChannelUses), FrozenDictionary<string, ChannelSpec>> ByName = [];
 
     private static readonly FrozenDictionary<string, ChannelSpec> Any =
-        ByKind.Keys.SelectMany(kind => ByUse[(kind, true, true)]).DistinctBy(spec => spec.Name).ToFrozenDictionary(spec => spec.Name);
+        ByKind.Values.SelectMany(channels => channels).Concat(ByUse.SelectMany(use => use.Channels)).DistinctBy(spec => spec.Name).ToFrozenDictionary(spec => spec.Name);
+
+    private static readonly FrozenDictionary<string, ChannelUses> UseOf =
+        ByUse.SelectMany(use => use.Channels.Select(spec => (spec.Name, use.Use))).ToFrozenDictionary(each => each.Name, each => each.Use);
 
     /// <summary>All channels of a kind, in order.</summary>
-    public static ImmutableArray<ChannelSpec> Of(ObjectKind kind, bool follows = false, bool aims = false) => ByUse[(kind, follows, aims)];
+    public static ImmutableArray<ChannelSpec> Of(ObjectKind kind, ChannelUses uses = ChannelUses.None) => Known.GetOrAdd((kind, uses),
+        static each => ByKind[each.Item1].AddRange(ByUse.Where(use => each.Item2.HasFlag(use.Use)).SelectMany(use => use.Channels)));
 
     /// <summary>The channel of that name; null where such an object has none.</summary>
-    public static ChannelSpec? Find(ObjectKind kind, string name, bool follows = false, bool aims = false) =>
-        name == Follow.Travel && !follows || name == Aim.Weight && !aims ? null : ByName[kind].GetValueOrDefault(name);
+    public static ChannelSpec? Find(ObjectKind kind, string name, ChannelUses uses = ChannelUses.None) =>
+        ByName.GetOrAdd((kind, uses), static each => Of(each.Item1, each.Item2).ToFrozenDictionary(spec => spec.Name)).GetValueOrDefault(name);
 
     /// <summary>The channel of that name as the first kind that has it has it; null if none has.</summary>
     public static ChannelSpec? OfAnyKind(string name) => Any.GetValueOrDefault(name);
+
+    /// <summary>What gives an object the channel of that name; nothing where its kind does, or no object has it.</summary>
+    public static ChannelUses UseFor(string name) => UseOf.GetValueOrDefault(name);
+
+    /// <summary>Whether a channel says how an object sways, lags or bounces.</summary>
+    public static bool IsOfLoose(string name) => UseFor(name) is not (ChannelUses.None or ChannelUses.Follows or ChannelUses.Aims);
+
+    private static ChannelSpec Sways(string name, string label, ChannelUnit unit, double rest, CurveHue hue) => Loose($"sway.{name}", label, "Sway", unit, rest, -Far, Far, hue);
+
+    private static ChannelSpec Loose(string name, string label, string group, ChannelUnit unit, double rest, double least, double most, CurveHue hue) =>
+        new(name, label, group, unit, rest, least, most, []) { Hue = hue };
 
     private static ImmutableArray<ChannelSpec> Axes(string group, string label, ChannelUnit unit, double rest, CurveShade shade) =>
         [.. new[] { CurveHue.X, CurveHue.Y, CurveHue.Z }.Select(axis =>

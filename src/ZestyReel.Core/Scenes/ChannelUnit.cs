@@ -18,6 +18,12 @@ public enum ChannelUnit
     /// <summary>One part of a colour in linear light, 0 to 1; so curves mix colours in linear light by themselves.</summary>
     LinearLight,
 
+    /// <summary>So many a second.</summary>
+    Hertz,
+
+    /// <summary>Scene lengths per second per second.</summary>
+    Acceleration,
+
     /// <summary>0 is off, 1 is on; holds only.</summary>
     OnOff,
 

@@ -126,9 +126,10 @@ public sealed record Scene(
         }
     }
 
-    /// <summary>The object itself and all that its place in the world is worked out from, each once: what carries it, what carries that and so on, and what any of these aims at with all behind that.</summary>
+    /// <summary>The object itself and all that its place in the world is worked out from, each once: what carries it, what carries that and so on, and what any of these aims at or bounces off with all behind that.</summary>
     public IEnumerable<SceneObject> Behind(ObjectId id)
     {
+        var haveBounced = false;
         var seen = new HashSet<ObjectId>();
         var waiting = new Queue<ObjectId>([id]);
         while (waiting.TryDequeue(out var next))
@@ -137,8 +138,20 @@ public sealed record Scene(
                 if (!seen.Add(each.Id)) break;
                 yield return each;
                 if (each.Aim is { } aim) waiting.Enqueue(aim.At);
+                if (haveBounced || each.Bounce is not { On: true }) continue;
+                // All that bounces bounces together.
+                haveBounced = true;
+                foreach (var other in Bouncing()) waiting.Enqueue(other.Id);
+                foreach (var other in BouncedOff()) waiting.Enqueue(other);
             }
     }
+
+    /// <summary>What falls and bounces, in the order in which it is shown.</summary>
+    public IEnumerable<SceneObject> Bouncing() => Objects.Values.Where(thing => thing.Bounce is { On: true }).OrderBy(thing => thing.Place).ThenBy(thing => thing.Id);
+
+    /// <summary>What is bounced off though it does not bounce itself.</summary>
+    public IEnumerable<ObjectId> BouncedOff() =>
+        Bouncing().SelectMany(thing => thing.Bounce!.Against).Distinct().Where(id => Object(id).Bounce is not { On: true });
 
     /// <summary>A number that no clip has.</summary>
     public ClipId NextClipId() => new(Clips.IsEmpty ? 1 : Clips.Keys.Max().Value + 1);

@@ -15,6 +15,9 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Path">The way of a path; null for every other kind.</param>
 /// <param name="Follow">The path that it goes along; null where it goes along none.</param>
 /// <param name="Aim">What it is turned at; null where it is turned at nothing.</param>
+/// <param name="Sway">The noise that is added to its channels; null where there is none.</param>
+/// <param name="Lag">How it follows its keys; null where it is where they say.</param>
+/// <param name="Bounce">How it falls; null where it does not.</param>
 public sealed record SceneObject(
     ObjectId Id,
     string Name,
@@ -27,7 +30,10 @@ public sealed record SceneObject(
     Roll? Roll = null,
     PathShape? Path = null,
     Follow? Follow = null,
-    Aim? Aim = null)
+    Aim? Aim = null,
+    Sway? Sway = null,
+    Lag? Lag = null,
+    Bounce? Bounce = null)
 {
     /// <summary>What its own transform lies inside: the path that it follows, else its parent; null where it is the world.</summary>
     public ObjectId? Carrier => Follow?.Path ?? Parent;
@@ -35,13 +41,21 @@ public sealed record SceneObject(
     /// <summary>Whether some layer has keys of it.</summary>
     public bool IsLayered => Channels.Keys.Any(LayeredName.Is);
 
+    /// <summary>What gives it more channels than its kind has.</summary>
+    public ChannelUses Uses =>
+        (Follow is null ? 0 : ChannelUses.Follows) | (Aim is null ? 0 : ChannelUses.Aims) | (Sway?.Uses ?? 0) |
+        (Lag is null ? 0 : ChannelUses.Lags) | (Bounce is null ? 0 : ChannelUses.Bounces);
+
     /// <summary>The channels that it has, in the order in which they are shown and written.</summary>
-    public ImmutableArray<ChannelSpec> Specs => ChannelCatalogue.Of(Kind, Follow is not null, Aim is not null);
+    public ImmutableArray<ChannelSpec> Specs => ChannelCatalogue.Of(Kind, Uses);
+
+    /// <summary>Whether it sways, lags or bounces, so that some of its motion is nobody's keys.</summary>
+    public bool IsLoose => Sway is { On: true } || Lag is { On: true } || Bounce is { On: true };
 
     /// <summary>What is known of a channel, be it in a layer or not; null where it has no such channel.</summary>
     public ChannelSpec? Find(string channel) => LayeredName.LayerOf(channel) is { } layer
-        ? ChannelCatalogue.Find(Kind, LayeredName.ChannelOf(channel), Follow is not null, Aim is not null)?.InLayer(layer)
-        : ChannelCatalogue.Find(Kind, channel, Follow is not null, Aim is not null);
+        ? ChannelCatalogue.Find(Kind, LayeredName.ChannelOf(channel), Uses)?.InLayer(layer)
+        : ChannelCatalogue.Find(Kind, channel, Uses);
 
     /// <summary>What is known of a channel itself, and not of its keys in a layer.</summary>
     /// <exception cref="Refusal">It has no such channel, or the name says a layer.</exception>
@@ -52,7 +66,18 @@ public sealed record SceneObject(
     /// <exception cref="Refusal">It has no such channel.</exception>
     public ChannelSpec Spec(string channel, string place) =>
         Find(channel)
-        ?? throw new Refusal(place, channel == Scenes.Follow.Travel ? $"{Name} follows no path" : channel == Scenes.Aim.Weight ? $"{Name} aims at nothing" : $"a {Kind.ToString().ToLowerInvariant()} has no channel \"{Names.Shown(channel)}\"");
+        ?? throw new Refusal(place, Lacking(channel) ?? $"a {Kind.ToString().ToLowerInvariant()} has no channel \"{Names.Shown(channel)}\"");
+
+    /// <summary>Why it has not a channel that such an object could have; null where none could.</summary>
+    public string? Lacking(string channel) => ChannelCatalogue.UseFor(LayeredName.ChannelOf(channel)) switch
+    {
+        ChannelUses.None => null,
+        ChannelUses.Follows => $"{Name} follows no path",
+        ChannelUses.Aims => $"{Name} aims at nothing",
+        ChannelUses.Lags => $"{Name} does not lag",
+        ChannelUses.Bounces => $"{Name} does not bounce",
+        _ => Sway is null ? $"{Name} does not sway" : $"nothing of that kind sways of {Name}",
+    };
 
     /// <summary>The channel of that name, which the kind must have.</summary>
     public Channel Channel(string name) => Channels.GetValueOrDefault(name) ?? new Channel(Spec(name, "channel").Default);
@@ -66,12 +91,25 @@ public sealed record SceneObject(
     };
 
     /// <summary>The object aiming otherwise or at nothing; then it has no weight of that any more.</summary>
-    public SceneObject Aiming(Aim? aim) => this with { Aim = aim, Channels = aim is null ? Without(Scenes.Aim.Weight) : Channels };
+    public SceneObject Aiming(Aim? aim) => (this with { Aim = aim }).Kept();
 
     /// <summary>The object on another path or on none; then it has no travel any more.</summary>
-    public SceneObject Following(Follow? follow) => this with { Follow = follow, Channels = follow is null ? Without(Scenes.Follow.Travel) : Channels };
+    public SceneObject Following(Follow? follow) => (this with { Follow = follow }).Kept();
 
-    /// <summary>The channels without one, in layers neither.</summary>
-    private ImmutableSortedDictionary<string, Channel> Without(string channel) =>
-        Channels.RemoveRange(Channels.Keys.Where(name => LayeredName.ChannelOf(name) == channel));
+    /// <summary>The object swaying otherwise or not at all.</summary>
+    public SceneObject Swaying(Sway? sway) => (this with { Sway = sway }).Kept();
+
+    /// <summary>The object lagging otherwise or not at all.</summary>
+    public SceneObject Lagging(Lag? lag) => (this with { Lag = lag }).Kept();
+
+    /// <summary>The object bouncing otherwise or not at all.</summary>
+    public SceneObject Bouncing(Bounce? bounce) => (this with { Bounce = bounce }).Kept();
+
+    /// <summary>The object with the channels that it still has, in layers too.</summary>
+    private SceneObject Kept()
+    {
+        var uses = Uses;
+        bool IsGone(string name) => ChannelCatalogue.UseFor(LayeredName.ChannelOf(name)) is var use and not ChannelUses.None && !uses.HasFlag(use);
+        return Channels.Keys.Any(IsGone) ? this with { Channels = Channels.RemoveRange(Channels.Keys.Where(IsGone)) } : this;
+    }
 }

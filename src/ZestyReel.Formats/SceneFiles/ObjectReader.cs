@@ -20,11 +20,12 @@ internal static class ObjectReader
         var parents = new List<(SceneObject Child, Node Parent)>();
         var followers = new List<(SceneObject Thing, Node Path)>();
         var aimers = new List<(SceneObject Thing, Node Target)>();
+        var bouncers = new List<(SceneObject Thing, List<Node> Against)>();
         var byName = new Dictionary<string, SceneObject>();
         foreach (var (at, item) in items.Index())
         {
             told((double)at / items.Count);
-            if (item.Fields(["name", "kind"], ["parent", "rotationOrder", "rotation", "roll", "points", "closed", "spread", "follow", "aim", "channels"]) is not { } fields) continue;
+            if (item.Fields(["name", "kind"], ["parent", "rotationOrder", "rotation", "roll", "points", "closed", "spread", "follow", "aim", "sway", "lag", "bounce", "channels"]) is not { } fields) continue;
             var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
                 ? nameNode.Guarded(() => Names.Checked(text, ""))
                 : null;
@@ -41,11 +42,13 @@ internal static class ObjectReader
             if (following is { } known) read = read with { Follow = known.Follow };
             var aiming = fields.TryGetValue("aim", out var aimNode) ? PathReader.ReadAim(aimNode) : null;
             if (aiming is { } aim) read = read with { Aim = aim.Aim };
+            (read, var against) = LooseReader.Read(read, fields);
             if (fields.TryGetValue("channels", out var channels)) read = ReadChannels(channels, read, keys);
             if (!byName.TryAdd(name, read)) nameNode.Fault($"there is an object called {name} already; names are unique");
             if (fields.TryGetValue("parent", out var parent) && parent.Element.ValueKind != JsonValueKind.Null) parents.Add((read, parent));
             if (following is { } found) followers.Add((read, found.Path));
             if (aiming is { } aimed) aimers.Add((read, aimed.Target));
+            if (against.Count > 0) bouncers.Add((read, against));
             objects.Add(read);
         }
         foreach (var (child, parent) in parents)
@@ -67,6 +70,17 @@ internal static class ObjectReader
             if (target.Text() is not { } text) continue;
             if (!byName.TryGetValue(text, out var found)) target.Fault($"there is no object called \"{Names.Shown(text)}\"");
             else objects[aimer.Id.Value - 1] = objects[aimer.Id.Value - 1] with { Aim = aimer.Aim! with { At = found.Id } };
+        }
+        foreach (var (bouncer, names) in bouncers)
+        {
+            var against = ImmutableArray.CreateBuilder<ObjectId>();
+            foreach (var name in names)
+            {
+                if (name.Text() is not { } text) continue;
+                if (!byName.TryGetValue(text, out var found)) name.Fault($"there is no object called \"{Names.Shown(text)}\"");
+                else against.Add(found.Id);
+            }
+            objects[bouncer.Id.Value - 1] = objects[bouncer.Id.Value - 1] with { Bounce = bouncer.Bounce! with { Against = against.ToImmutable() } };
         }
         return objects;
     }
@@ -97,7 +111,7 @@ internal static class ObjectReader
         {
             if (LayeredName.Is(name) || thing.Find(name) is not { } spec)
             {
-                value.Fault(name == Follow.Travel ? $"{thing.Name} follows no path" : name == Aim.Weight ? $"{thing.Name} aims at nothing" : $"a {FileWords.Of(thing.Kind)} has no such channel");
+                value.Fault(thing.Lacking(name) ?? $"a {FileWords.Of(thing.Kind)} has no such channel");
                 continue;
             }
             if (ReadChannel(value, spec, keys) is { } channel) thing = thing.WithChannel(name, channel);

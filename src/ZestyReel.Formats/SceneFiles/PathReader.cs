@@ -62,7 +62,7 @@ internal static class PathReader
         var aim = new Aim(default, axis ?? SignedAxis.MinusZ, up ?? SignedAxis.PlusY);
         return node.Guarded<Aim>(() =>
         {
-            AimTies.Check(aim);
+            AimRules.Check(aim);
             return aim;
         }) is { } read ? (read, target) : null;
     }

@@ -66,6 +66,7 @@ public static class SceneFileWriter
             json.WriteRawValue(string.Create(CultureInfo.InvariantCulture, $"{{ \"axle\": \"{FileWords.Of(roll.Axle)}\", \"radius\": {roll.Radius:R} }}"));
         }
         PathWriter.Write(json, scene, thing);
+        LooseWriter.Write(json, scene, thing);
         if (!thing.Channels.IsEmpty) WriteChannels(json, scene, thing);
         json.WriteEndObject();
     }

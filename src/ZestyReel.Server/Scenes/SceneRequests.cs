@@ -41,10 +41,14 @@ public sealed record KindEntry(ObjectKind Kind, IReadOnlyList<ChannelSpec> Chann
 /// <param name="Warp">What the points of a warp are.</param>
 /// <param name="Rate">What the rate of a placed clip is.</param>
 /// <param name="Strength">What the strength of a layer is.</param>
-/// <param name="Followers">What an object has besides while it follows a path.</param>
-/// <param name="Aimers">What an object has besides while it aims at another one.</param>
+/// <param name="Uses">What an object has besides, by what gives it that.</param>
 public sealed record CatalogueEntry(
-    IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate, ChannelSpec Strength, IReadOnlyList<ChannelSpec> Followers, IReadOnlyList<ChannelSpec> Aimers);
+    IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate, ChannelSpec Strength, IReadOnlyList<UseEntry> Uses);
+
+/// <summary>The channels that an object has besides its kind's.</summary>
+/// <param name="Use">What gives it them.</param>
+/// <param name="Channels">The channels.</param>
+public sealed record UseEntry(ChannelUses Use, IReadOnlyList<ChannelSpec> Channels);
 
 /// <summary>A scene without its keys.</summary>
 public sealed record SceneSummary(

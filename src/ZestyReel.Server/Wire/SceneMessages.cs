@@ -189,7 +189,11 @@ public sealed record ObjectMessage(
     [property: Key("roll")] RollMessage? Roll,
     [property: Key("path")] PathMessage? Path,
     [property: Key("follow")] FollowMessage? Follow,
-    [property: Key("aim")] AimMessage? Aim);
+    [property: Key("aim")] AimMessage? Aim,
+    [property: Key("sway")] SwayMessage? Sway,
+    [property: Key("lag")] LagMessage? Lag,
+    [property: Key("bounce")] BounceMessage? Bounce,
+    [property: Key("uses"), MessagePackFormatter(typeof(WordLists<ChannelUses>))] ChannelUses[] Uses);
 
 /// <summary>The way of a path, in its own space.</summary>
 /// <param name="Closed">Whether it goes on from the last point to the first.</param>
@@ -225,6 +229,18 @@ public sealed record AimMessage(
     [property: Key("at")] int At,
     [property: Key("axis"), MessagePackFormatter(typeof(Words<SignedAxis>))] SignedAxis Axis,
     [property: Key("up"), MessagePackFormatter(typeof(Words<SignedAxis>))] SignedAxis Up);
+
+/// <summary>The channels that sway, and by which noise.</summary>
+[MessagePackObject]
+public sealed record SwayMessage([property: Key("channels")] string[] Channels, [property: Key("seed")] int Seed, [property: Key("on")] bool On);
+
+/// <summary>The channels that lag; none where the place in the world does.</summary>
+[MessagePackObject]
+public sealed record LagMessage([property: Key("channels")] string[] Channels, [property: Key("world")] bool World, [property: Key("on")] bool On);
+
+/// <summary>The numbers of what is bounced off besides.</summary>
+[MessagePackObject]
+public sealed record BounceMessage([property: Key("against")] int[] Against, [property: Key("on")] bool On);
 
 /// <summary>A wheel's axle, and its radius in scene lengths.</summary>
 [MessagePackObject]

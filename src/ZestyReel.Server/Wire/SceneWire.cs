@@ -57,7 +57,11 @@ public static class SceneWire
         thing.Roll is { } roll ? new(roll.Axle, roll.Radius) : null,
         thing.Path is { } path ? Path(path) : null,
         thing.Follow is { } follow ? new(follow.Path.Value, follow.Facing, follow.Up, follow.Bank) : null,
-        thing.Aim is { } aim ? new(aim.At.Value, aim.Axis, aim.Up) : null);
+        thing.Aim is { } aim ? new(aim.At.Value, aim.Axis, aim.Up) : null,
+        thing.Sway is { } sway ? new([.. sway.Channels], sway.Seed, sway.On) : null,
+        thing.Lag is { } lag ? new([.. lag.Channels], lag.World, lag.On) : null,
+        thing.Bounce is { } bounce ? new([.. bounce.Against.Select(id => id.Value)], bounce.On) : null,
+        [.. ChannelCatalogue.ByUse.Where(use => thing.Uses.HasFlag(use.Use)).Select(use => use.Use)]);
 
     private static PathMessage Path(PathShape path)
     {

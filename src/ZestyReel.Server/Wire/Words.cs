@@ -39,3 +39,24 @@ public sealed class WordsOrNone<T> : IMessagePackFormatter<T?> where T : struct,
     public T? Deserialize(ref MessagePackReader reader, MessagePackSerializerOptions options) =>
         reader.TryReadNil() ? null : Words.Deserialize(ref reader, options);
 }
+
+/// <summary>As <see cref="Words{T}"/>, of several choices.</summary>
+public sealed class WordLists<T> : IMessagePackFormatter<T[]> where T : struct, Enum
+{
+    private static readonly Words<T> Words = new();
+
+    /// <inheritdoc/>
+    public void Serialize(ref MessagePackWriter writer, T[] value, MessagePackSerializerOptions options)
+    {
+        writer.WriteArrayHeader(value.Length);
+        foreach (var word in value) Words.Serialize(ref writer, word, options);
+    }
+
+    /// <inheritdoc/>
+    public T[] Deserialize(ref MessagePackReader reader, MessagePackSerializerOptions options)
+    {
+        var words = new T[reader.ReadArrayHeader()];
+        for (var i = 0; i < words.Length; i++) words[i] = Words.Deserialize(ref reader, options);
+        return words;
+    }
+}

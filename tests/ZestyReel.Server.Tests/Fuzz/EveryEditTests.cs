@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
 using ZestyReel.Core;
@@ -37,7 +38,9 @@ public class EveryEditTests
         new AddCue(new(CueEvent.Reaches, new ObjectId(6), Follow.Travel, 0.5), [new(new ObjectId(4), null), new(new ObjectId(2), "look.opacity")], Offset: 4),
         new AimAt([new ObjectId(2)], new ObjectId(6)),
         new AddLayer("Touch-up"), new AddLayer("Mood", LayerMode.Override), new KeyChannels(10, [new(new ObjectId(1), "1/position.x", 12), new(new ObjectId(1), "1/position.y", 3)], Reach: 5),
-        new KeyChannels(14, [new(new ObjectId(4), "2/light.intensity", 0.3), new(new ObjectId(4), "2/rotation.y", 70)]), new KeyChannels(1, [new(CurveRef.Of(new LayerId(2)), 0)]), new KeyChannels(25, [new(CurveRef.Of(new LayerId(2)), 0.8)]));
+        new KeyChannels(14, [new(new ObjectId(4), "2/light.intensity", 0.3), new(new ObjectId(4), "2/rotation.y", 70)]), new KeyChannels(1, [new(CurveRef.Of(new LayerId(2)), 0)]), new KeyChannels(25, [new(CurveRef.Of(new LayerId(2)), 0.8)]),
+        new SetSway([new ObjectId(2)], ["rotation.z", "look.opacity"]), new SetLag([new ObjectId(4)], ["rotation.y"]), new AddObject(ObjectKind.Sphere, "Buoy", Values: ImmutableDictionary<string, double>.Empty.Add("position.y", 4)),
+        new AddObject(ObjectKind.Box, "Crate", Values: ImmutableDictionary<string, double>.Empty.Add("position.y", 7)), new SetBounce([new ObjectId(7), new ObjectId(8)], [new ObjectId(1)]), new LetFall([new ObjectId(8)], 12));
 
     private static Scene Of(params Edit[] edits) => edits.Aggregate(Scene.Empty("Bay"), (now, edit) => edit.Apply(now));
 

@@ -40,8 +40,17 @@ internal sealed class FittingEdits(Random random, Scene scene)
             return new BringJoints([.. Enumerable.Range(0, count).Select(i => new BroughtJoint($"Joint {random.Next(6)}", i == 0 ? null : random.Next(i), new(Number(), Number(), Number()), (RotationOrder)random.Next(6), [Channel("rotation.z"), Channel("position.x")]))],
                 Frame(), 0.0083333m, random.Next(3) == 0, random.Next(2) == 0, random.Next(4) == 0, random.Next(4) == 0);
         }
+        if (kind == typeof(SetSway)) return new SetSway(Objects(), random.Next(5) == 0 ? null : LooseChannels(), random.Next(5) > 0, random.Next(2) == 0 ? null : random.Next(9));
+        if (kind == typeof(SetLag)) return random.Next(3) == 0 ? new SetLag(Objects(), null, random.Next(3) > 0) : new SetLag(Objects(), LooseChannels(), On: random.Next(5) > 0);
+        if (kind == typeof(SetBounce)) return new SetBounce(Objects(), random.Next(5) == 0 ? null : random.Next(2) == 0 ? [] : Objects(), random.Next(5) > 0);
+        if (kind == typeof(LetFall)) return new LetFall([Any(scene.Objects.Values.Where(thing => thing.Bounce is not null).Select(thing => thing.Id), new ObjectId(1))], Frame());
         return (Edit)Record(kind);
     }
+
+    private ImmutableArray<ObjectId> Objects() => [.. Enumerable.Range(0, random.Next(1, 3)).Select(_ => AnyObject()).Distinct()];
+
+    private ImmutableArray<string> LooseChannels() =>
+        [.. new[] { "position.x", "position.y", "rotation.z", "scale.x", "look.opacity", "light.intensity", "shape.radius" }.Where(_ => random.Next(3) == 0).DefaultIfEmpty("rotation.z")];
 
     private object Record(Type type)
     {

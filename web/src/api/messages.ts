@@ -301,6 +301,10 @@ export interface ObjectMessage {
   path: PathMessage | null
   follow: FollowMessage | null
   aim: AimMessage | null
+  sway: SwayMessage | null
+  lag: LagMessage | null
+  bounce: BounceMessage | null
+  uses: ChannelUses[]
 }
 
 export interface ChannelMessage {
@@ -461,6 +465,38 @@ export interface AimMessage {
   axis: SignedAxis
   up: SignedAxis
 }
+
+export interface SwayMessage {
+  channels: string[]
+  seed: number
+  on: boolean
+}
+
+export interface LagMessage {
+  channels: string[]
+  world: boolean
+  on: boolean
+}
+
+export interface BounceMessage {
+  against: number[]
+  on: boolean
+}
+
+/** In the order of their numbers. */
+export const channelUseses = [
+  'none',
+  'follows',
+  'aims',
+  'sways',
+  'swaysPosition',
+  'swaysRotation',
+  'swaysScale',
+  'swaysOther',
+  'lags',
+  'bounces',
+] as const
+export type ChannelUses = (typeof channelUseses)[number]
 
 /** In the order of their numbers. */
 export const extrapolations = ['hold', 'straight', 'repeat', 'repeatOffset', 'mirror'] as const

@@ -790,7 +790,7 @@ export interface components {
      */
     BakeInto: 'keys' | 'layer' | 'twin'
     /** @enum {unknown} */
-    BakePart: 'time' | 'clips' | 'layers' | 'path' | 'aim' | 'roll'
+    BakePart: 'time' | 'clips' | 'layers' | 'path' | 'aim' | 'loose' | 'roll'
     /**
      * @description The colours of bookmarks; none of them means anything else on the screen.
      * @enum {unknown}
@@ -879,10 +879,8 @@ export interface components {
       rate: components['schemas']['ChannelSpec']
       /** @description What the strength of a layer is. */
       strength: components['schemas']['ChannelSpec']
-      /** @description What an object has besides while it follows a path. */
-      followers: components['schemas']['ChannelSpec'][]
-      /** @description What an object has besides while it aims at another one. */
-      aimers: components['schemas']['ChannelSpec'][]
+      /** @description What an object has besides, by what gives it that. */
+      uses: components['schemas']['UseEntry'][]
     }
     /** @description What is known of a channel beforehand. */
     ChannelSpec: {
@@ -924,7 +922,19 @@ export interface components {
      * @description What a channel's number means.
      * @enum {unknown}
      */
-    ChannelUnit: 'length' | 'degrees' | 'factor' | 'fraction' | 'linearLight' | 'onOff' | 'frames' | 'choice'
+    ChannelUnit:
+      | 'length'
+      | 'degrees'
+      | 'factor'
+      | 'fraction'
+      | 'linearLight'
+      | 'hertz'
+      | 'acceleration'
+      | 'onOff'
+      | 'frames'
+      | 'choice'
+    /** @description What gives an object more channels than its kind has. */
+    ChannelUses: string
     /** @description A channel and a value for it: of an object, of a warp, the rate of a placed clip, or the strength of a layer. */
     ChannelValue: {
       /** @description The object whose channel it is. */
@@ -1189,6 +1199,7 @@ export interface components {
       | components['schemas']['EditKeyFrames']
       | components['schemas']['EditLeaveAim']
       | components['schemas']['EditLeavePath']
+      | components['schemas']['EditLetFall']
       | components['schemas']['EditMergeAllLayers']
       | components['schemas']['EditMergeLayerDown']
       | components['schemas']['EditMoveKeys']
@@ -1219,12 +1230,14 @@ export interface components {
       | components['schemas']['EditScaleKeys']
       | components['schemas']['EditSetAim']
       | components['schemas']['EditSetBookmark']
+      | components['schemas']['EditSetBounce']
       | components['schemas']['EditSetCue']
       | components['schemas']['EditSetExtrapolation']
       | components['schemas']['EditSetFollow']
       | components['schemas']['EditSetHandle']
       | components['schemas']['EditSetInterpolation']
       | components['schemas']['EditSetKeyValues']
+      | components['schemas']['EditSetLag']
       | components['schemas']['EditSetLayer']
       | components['schemas']['EditSetLocked']
       | components['schemas']['EditSetNamedSelection']
@@ -1240,6 +1253,7 @@ export interface components {
       | components['schemas']['EditSetRotationOrder']
       | components['schemas']['EditSetSceneSpeed']
       | components['schemas']['EditSetStart']
+      | components['schemas']['EditSetSway']
       | components['schemas']['EditSetValues']
       | components['schemas']['EditSetWarp']
       | components['schemas']['EditSetWarpTargets']
@@ -1972,6 +1986,18 @@ export interface components {
        */
       keepMotion?: boolean
     }
+    /** @description Lets objects that bounce fall from a frame on: until then they are where their keys say. Other keys of their falling go. */
+    EditLetFall: {
+      /** @enum {string} */
+      edit?: 'letFall'
+      /** @description What falls. */
+      objects: unknown[]
+      /**
+       * Format: double
+       * @description The played frame.
+       */
+      at: number
+    }
     /** @description Writes all layers that are on into the base, so that the motion is the same. What is switched off stays. */
     EditMergeAllLayers: {
       /** @enum {string} */
@@ -2514,6 +2540,20 @@ export interface components {
       /** @description The one to change; a new one when left out. */
       bookmark?: number
     }
+    /** @description Lets objects fall and bounce, or bounce otherwise, or no more. At first an object is as large as it is high, and the ground is at 0, or below it where it starts lower. */
+    EditSetBounce: {
+      /** @enum {string} */
+      edit?: 'setBounce'
+      /** @description What bounces. */
+      objects: unknown[]
+      /** @description What it bounces off besides; null where it bounces no more. */
+      against: null | unknown[]
+      /**
+       * @description Whether it is switched on.
+       * @default true
+       */
+      on?: boolean
+    }
     /** @description Renames a cue, switches it on or off, or changes what it waits for and starts. What is left out stays. */
     EditSetCue: {
       /** @enum {string} */
@@ -2625,6 +2665,25 @@ export interface components {
        * @default 0
        */
       factor?: number
+    }
+    /** @description Lets objects lag, or lag otherwise, or no more. */
+    EditSetLag: {
+      /** @enum {string} */
+      edit?: 'setLag'
+      /** @description What lags. */
+      objects: unknown[]
+      /** @description The channels that do; null where they lag no more, or their place in the world lags. */
+      channels: null | string[]
+      /**
+       * @description Their place in the world lags, also behind what carries them.
+       * @default false
+       */
+      world?: boolean
+      /**
+       * @description Whether it is switched on.
+       * @default true
+       */
+      on?: boolean
     }
     /** @description Changes a layer. What is left out stays. Its strength is set and keyed as any channel is. */
     EditSetLayer: {
@@ -2837,6 +2896,25 @@ export interface components {
       edit?: 'setStart'
       /** @description As 01:00:00:00, or 01:00:00;00 where numbers are dropped. */
       timecode: string
+    }
+    /** @description Lets objects sway, or sway otherwise, or no more. Several get noise of their own each. */
+    EditSetSway: {
+      /** @enum {string} */
+      edit?: 'setSway'
+      /** @description What sways. */
+      objects: unknown[]
+      /** @description The channels that do; null where they sway no more. */
+      channels: null | string[]
+      /**
+       * @description Whether it is switched on.
+       * @default true
+       */
+      on?: boolean
+      /**
+       * Format: int32
+       * @description The noise of the first; the others get those after it. As it is when left out, and a free one at first.
+       */
+      seed?: null | number
     }
     /** @description Sets the values of still channels. */
     EditSetValues: {
@@ -3653,6 +3731,13 @@ export interface components {
       object?: components['schemas']['ObjectId']
       /** @description The channel; null is the object as a whole. */
       channel?: null | string
+    }
+    /** @description The channels that an object has besides its kind's. */
+    UseEntry: {
+      /** @description What gives it them. */
+      use: components['schemas']['ChannelUses']
+      /** @description The channels. */
+      channels: components['schemas']['ChannelSpec'][]
     }
     ValueScale: {
       /** Format: double */

@@ -22,7 +22,7 @@ public sealed record AimAt(ImmutableArray<ObjectId> Objects, ObjectId Target, Si
         if (Objects.IsDefaultOrEmpty) throw new Refusal("objects", "select at least one object");
         scene.Object(Target, "target");
         var aim = new Aim(Target, Axis, Up);
-        AimTies.Check(aim);
+        AimRules.Check(aim);
         var next = scene;
         foreach (var (i, id) in Objects.Distinct().Index())
         {
@@ -36,7 +36,7 @@ public sealed record AimAt(ImmutableArray<ObjectId> Objects, ObjectId Target, Si
             }
             next = next.With(thing);
         }
-        AimTies.Check(next);
+        PlaceTies.Check(next);
         if (KeepAt is not { } frame) return next;
         var places = new KeptPlace(scene, next, scene.Rate.At(frame, "keepAt"));
         foreach (var id in Objects.Distinct()) next = next.With(places.Of(id));

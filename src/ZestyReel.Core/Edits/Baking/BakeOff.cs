@@ -59,17 +59,19 @@ internal sealed class BakeOff(Scene scene, Bake bake)
             : new("targets", $"{moves.Name} moves by its own keys alone, so there is nothing to bake; choose channels to sample them all the same");
     }
 
-    private static void RefuseAboveLayers(SceneObject thing, HashSet<string> names)
+    private void RefuseAboveLayers(SceneObject thing, HashSet<string> names)
     {
         if (thing.Roll is { } roll && names.Contains(roll.Channel))
             throw new Refusal("into", $"{thing.Name} rolls, which lies above all layers; leave its rotation out, or bake into keys or a twin");
+        if (!Takes(BakePart.Loose) && BakedLoose.On(thing).FirstOrDefault(each => each.Channels.Any(names.Contains)) is { Word: { } word })
+            throw new Refusal("parts", $"{thing.Name} {word}, which lies above all layers; bake that as well, or bake into keys or a twin");
     }
 
     /// <summary>The scene without what is written down, and with twins that have no keys yet.</summary>
     /// <exception cref="Refusal">Something covers more than is written down, or is locked.</exception>
     public Scene Prepared(ImmutableArray<BakedObject> objects)
     {
-        if (bake.Into == BakeInto.Layer) return scene;
+        if (bake.Into == BakeInto.Layer) return !Takes(BakePart.Loose) ? scene : objects.Aggregate(scene, (next, baked) => next.With(BakedLoose.Off(baked.Was, [.. baked.Specs.Select(spec => spec.Name)])));
         if (bake.Into == BakeInto.Twin) return WithTwins(objects);
         var next = scene;
         foreach (var baked in objects)
@@ -93,6 +95,7 @@ internal sealed class BakeOff(Scene scene, Bake bake)
                     thing.Unlocked(name, "parts");
                     thing = thing with { Channels = thing.Channels.Remove(name) };
                 }
+        if (Takes(BakePart.Loose)) thing = BakedLoose.Off(thing, names);
         if (Takes(BakePart.Roll) && thing.Roll is { } roll && names.Contains(roll.Channel)) thing = thing with { Roll = null };
         if (!isPlaced) return thing;
         if (Takes(BakePart.Path)) thing = thing.Following(null);

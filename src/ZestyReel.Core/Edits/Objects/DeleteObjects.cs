@@ -32,6 +32,8 @@ public sealed record DeleteObjects(ImmutableArray<ObjectId> Objects, decimal? Ke
             Objects = scene.Objects.RemoveRange(gone),
             PlacedClips = scene.PlacedClips.RemoveRange(scene.PlacedClips.Values.Where(placed => gone.Contains(placed.Object)).Select(placed => placed.Id)),
         };
+        foreach (var thing in next.Objects.Values)
+            if (thing.Bounce is { } bounce && bounce.Against.Any(gone.Contains)) next = next.With(thing.Bouncing(bounce with { Against = bounce.Against.RemoveAll(gone.Contains) }));
         foreach (var warp in scene.Warps.Values)
             if (warp.Targets is { } targets && targets.Any(t => gone.Contains(t.Object)))
                 next = next with

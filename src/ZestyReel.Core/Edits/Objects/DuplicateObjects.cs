@@ -34,6 +34,7 @@ public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
                 Place = firstPlace + i,
                 Parent = original.Parent is { } parent && copyOf.TryGetValue(parent, out var copy) ? copy : original.Parent,
                 Follow = original.Follow is { } follow && copyOf.TryGetValue(follow.Path, out var path) ? follow with { Path = path } : original.Follow,
+                Bounce = original.Bounce is { } bounce ? bounce with { Against = [.. bounce.Against.Select(id => copyOf.GetValueOrDefault(id, id))] } : null,
                 Aim = original.Aim is { } aim && copyOf.TryGetValue(aim.At, out var target) ? aim with { At = target } : original.Aim,
             });
         }

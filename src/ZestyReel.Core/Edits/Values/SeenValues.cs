@@ -38,8 +38,14 @@ internal sealed class SeenValues(Scene scene, Tick moment)
         var thing = scene.Object(id);
         if (at.Layer is { } layer) return OwnInLayer(at, thing, layer, seen, place);
         return Stages.OwnValue(thing, at.Spec, seen, _moment)
-            ?? throw new Refusal(place, $"{at.Words} is driven by {Stages.DriverOf(thing, at.Spec.Name, _moment)}; change that instead");
+            ?? throw Driven(at, thing, at.Spec.Name, place);
     }
+
+    private Refusal Driven(AddressedChannel at, SceneObject thing, string channel, string place) =>
+        new(place, $"{at.Words} is driven by {Stages.DriverOf(thing, channel, _moment)}; {(IsLoose(thing, channel) ? "switch that off, set it, and switch it on again" : "change that instead")}");
+
+    /// <summary>Whether what is seen rests on all that was before.</summary>
+    private static bool IsLoose(SceneObject thing, string channel) => thing.Lag?.Moves(channel) == true || thing.Bounce?.Moves(channel) == true;
 
     /// <summary>What stands in a channel's keys on the frame; in a layer that has none of it, what changes nothing there.</summary>
     public double Standing(AddressedChannel at)
@@ -59,6 +65,7 @@ internal sealed class SeenValues(Scene scene, Tick moment)
         if (own.HoldsOnly && layer.Mode == LayerMode.Add) throw new Refusal(place, $"{own.Name} only holds, and nothing can be added to it; take a layer that overrides, or the base");
         if (_moment.StrengthsOf(layer)[0] is var strength && (strength == 0 || own.HoldsOnly && strength < 0.5))
             throw new Refusal(place, $"{layer.Name} has too little strength on this frame to be seen; give it some first");
+        if (IsLoose(thing, own.Name)) throw Driven(at, thing, own.Name, place);
         throw new Refusal(place, $"a layer above {layer.Name}, or what rolls {thing.Name}, decides what is seen of {own.Name}; change that instead");
     }
 }

@@ -56,6 +56,9 @@ public sealed class CueMoments
     /// <summary>The cues that start an object or some channel of it.</summary>
     public IEnumerable<Cue> Starting(ObjectId id) => _starts[id].Select(each => each.Cue).Distinct();
 
+    /// <summary>The cues that start what something is worked out from.</summary>
+    internal IEnumerable<Cue> Starting(TimeTarget read) => _starts[read.Object].Where(each => Scenes.RestsOn.Touches(each.Target, read)).Select(each => each.Cue);
+
     private void FindAll()
     {
         _isFinding = true;
@@ -80,27 +83,8 @@ public sealed class CueMoments
     }
 
     /// <summary>All that decides when a cue calls: as long as these are the same, so is the moment.</summary>
-    private ImmutableArray<object> RestsOn(Cue cue)
-    {
-        var rests = ImmutableArray.CreateBuilder<object>();
-        rests.Add(_scene.Rate);
-        rests.Add(_scene.Settings.Range);
-        rests.Add(CueSearch.FramesOf(_scene));
-        rests.Add(_scene.Warps);
-        rests.Add(_scene.Clips);
-        rests.Add(_scene.PlacedClips);
-        foreach (var read in CueOrder.Reads(_scene, cue))
-        {
-            rests.Add(_scene.Object(read.Object));
-            if (_scene.Object(read.Object).IsLayered) rests.Add(_scene.Layers);
-            foreach (var (_, starter) in _starts[read.Object].Where(each => CueOrder.Touches(each.Target, read)))
-            {
-                rests.Add(starter);
-                rests.Add(_moments[starter.Id]);
-            }
-        }
-        return rests.DrainToImmutable();
-    }
+    private ImmutableArray<object> RestsOn(Cue cue) =>
+        Decisive.Of(_scene, CueOrder.Reads(_scene, cue), Starting, starter => _moments[starter.Id]).Add(_scene.Settings.Range).Add(CueSearch.FramesOf(_scene));
 
     private sealed record Found(ImmutableArray<object> On, CueMoment Moment);
 }

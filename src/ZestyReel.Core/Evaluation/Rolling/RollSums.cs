@@ -45,7 +45,7 @@ internal sealed class RollSums
     /// <summary>The sums of a wheel in a scene.</summary>
     public static RollSums Of(Scene scene, SceneObject wheel)
     {
-        var carriers = CarriersOf(scene, wheel);
+        var carriers = Decisive.Of(scene, RestsOn.Place(scene, wheel.Id));
         if (Known.TryGetValue(wheel, out var known) && known._carriers.AsSpan().SequenceEqual(carriers.AsSpan())) return known;
         var sums = new RollSums(scene, wheel, carriers);
         Known.AddOrUpdate(wheel, sums);
@@ -137,29 +137,6 @@ internal sealed class RollSums
         var place = (long)Math.Floor(time / _step);
         if ((place + 1) * _step <= time) return place + 1;
         return place * _step > time ? place - 1 : place;
-    }
-
-    /// <summary>All that decides the wheel's way: as long as these are the same, so is the way.</summary>
-    private static ImmutableArray<object> CarriersOf(Scene scene, SceneObject wheel)
-    {
-        var carriers = ImmutableArray.CreateBuilder<object>();
-        carriers.Add(scene.Warps);
-        carriers.Add(scene.Clips);
-        carriers.Add(scene.PlacedClips);
-        carriers.Add(scene.Rate);
-        var cues = scene.Cues.IsEmpty ? null : CueMoments.Of(scene);
-        foreach (var above in scene.Behind(wheel.Id))
-        {
-            carriers.Add(above);
-            if (above.IsLayered) carriers.Add(scene.Layers);
-            if (cues is null) continue;
-            foreach (var cue in cues.Starting(above.Id))
-            {
-                carriers.Add(cue);
-                carriers.Add(cues.At(cue));
-            }
-        }
-        return carriers.DrainToImmutable();
     }
 
     /// <summary>Where a wheel is, and which way it can roll, at some moments.</summary>

@@ -39,8 +39,9 @@ public static class StaleSamples
             // Quaternion interpolation is one of all three channels together, and reaches to the keys of each.
             if (after.Object(id).RotationInterpolation == RotationInterpolation.Quaternion && QuaternionRotation.Channels.Any(known.Channels.Contains))
                 Add(id, QuaternionRotation.Channels, TickInterval.All);
-        // Who aims rests on more than what carries it: then each looks at all.
-        var rests = after.Objects.Values.Any(thing => thing.Aim is not null) ? null : new Dictionary<ObjectId, bool>();
+        foreach (var (id, channels) in change.Loosened(after, stale.Keys)) Add(id, channels, TickInterval.All);
+        // Who aims, or bounces, rests on more than what carries it: then each looks at all.
+        var rests = after.Objects.Values.Any(thing => thing.Aim is not null || thing.Bounce is not null) ? null : new Dictionary<ObjectId, bool>();
         foreach (var thing in after.Objects.Values)
             // What rolls adds up all that comes before.
             if (thing.Roll is { } roll && RestsOnStale(after, thing, stale, rests)) Add(thing.Id, [roll.Channel], TickInterval.All);
@@ -55,6 +56,28 @@ public static class StaleSamples
                 .Where(target => !target.Channels.IsEmpty),
         ];
     }
+
+    /// <summary>What nobody keyed is otherwise: what sways, lags or bounces and is stale in something that has a say in that, and all of it where the scene range starts elsewhere.</summary>
+    private static IEnumerable<(ObjectId Object, IEnumerable<string> Channels)> Loosened(this SceneChange change, Scene after, IEnumerable<ObjectId> stale)
+    {
+        var isAll = change.Rows.Any(row => row is { Before: SceneSettings a, After: SceneSettings b } && a.Range.First != b.Range.First);
+        var known = stale.ToHashSet();
+        // All that bounces bounces together, also off what does not any more.
+        var isBounced = new Lazy<bool>(() => change.Rows.Any(row => (row.Before as SceneObject)?.Bounce != (row.After as SceneObject)?.Bounce)
+            || after.Bouncing().Take(1).Any(thing => after.Behind(thing.Id).Any(each => known.Contains(each.Id))));
+        return
+        [
+            .. from thing in after.Objects.Values
+               where thing.IsLoose
+               let isStale = isAll || known.Contains(thing.Id) || thing.Bounce is { On: true } && isBounced.Value
+                   || thing.Lag is { On: true, World: true } && Stages.Reads(after, thing).Any(known.Contains)
+               where isStale
+               select (thing.Id, LooseChannels(thing)),
+        ];
+    }
+
+    private static IEnumerable<string> LooseChannels(SceneObject thing) =>
+        [.. (thing.Sway is { On: true } sway ? sway.Channels : []), .. (thing.Lag is { On: true } lag ? lag.Moved : []), .. (thing.Bounce is { On: true } ? Lag.Place : [])];
 
     /// <summary>Where in time a channel's own values differ, its keys being where they are in source time.</summary>
     private static TickInterval Differing(Channel? before, Channel? now) => (before, now) switch
@@ -91,6 +114,9 @@ public static class StaleSamples
         IEnumerable<string> rotations = (before.RotationInterpolation, before.RotationOrder, before.Roll) != (now.RotationInterpolation, now.RotationOrder, now.Roll) ? QuaternionRotation.Channels : [];
         // Elsewhere in the world it rolls otherwise.
         if (before.Carrier != now.Carrier && now.Roll is { } roll) rotations = rotations.Append(roll.Channel);
+        if ((before.Sway, before.Lag, before.Bounce) != (now.Sway, now.Lag, now.Bounce)) rotations = rotations.Concat(LooseChannels(before)).Concat(LooseChannels(now));
+        // Channels that it has not had.
+        if (now.Uses != before.Uses) rotations = rotations.Concat(now.Specs.Select(spec => spec.Name).Where(ChannelCatalogue.IsOfLoose));
         // Off its path it may stand in other ways, and have another speed, though no channel of its own has changed.
         if (before.Aim != now.Aim) rotations = rotations.Append(now.Aim is null ? "rotation.x" : Aim.Weight);
         return before.Follow == now.Follow ? rotations : rotations.Append(now.Follow is null ? "position.x" : Follow.Travel);

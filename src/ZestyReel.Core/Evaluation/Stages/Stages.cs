@@ -10,6 +10,7 @@ namespace ZestyReel.Core.Evaluation;
 /// <item>Curve: <see cref="KeyedStage"/>, the channel's own keys or still value at source time; a rotation with quaternion interpolation as one thing.</item>
 /// <item>Clips: <see cref="ClipStage"/> adds what is placed on the object.</item>
 /// <item>Layers: <see cref="LayerStage"/>, from the lowest up.</item>
+/// <item>Loose motion, in played time: <see cref="SwayStage"/>, then <see cref="LagStage"/>, then <see cref="BounceStage"/>.</item>
 /// <item>Constraints of the transform: <see cref="RollStage"/>.</item>
 /// <item>Limits: <see cref="LimitStage"/>. What anything shows is after this.</item>
 /// <item>World: <see cref="WorldSampler"/> sets each object inside its parent.</item>
@@ -20,7 +21,7 @@ public static class Stages
     private static readonly IStage Keyed = new KeyedStage(), Clips = new ClipStage(), Layers = new LayerStage(), Limits = new LimitStage();
 
     /// <summary>The steps that give an object's channels, in their order.</summary>
-    private static readonly IStage[] All = [Keyed, Clips, Layers, new RollStage(), Limits];
+    private static readonly IStage[] All = [Keyed, Clips, Layers, new SwayStage(), new LagStage(), new BounceStage(), new RollStage(), Limits];
 
     /// <summary>Whether a channel may differ from frame to frame; else one value stands for all.</summary>
     public static bool Moves(SceneObject thing, string channel, FrameTimes times)
@@ -47,6 +48,17 @@ public static class Stages
         {
             times.Stop.ThrowIfCancellationRequested();
             if (stage is not RollStage) stage.Apply(rows, times);
+        }
+    }
+
+    /// <summary>Fills rows with what the steps before one of them give.</summary>
+    internal static void EvaluateBefore<TStage>(ChannelRows rows, FrameTimes times) where TStage : IStage
+    {
+        foreach (var stage in All)
+        {
+            if (stage is TStage) return;
+            times.Stop.ThrowIfCancellationRequested();
+            stage.Apply(rows, times);
         }
     }
 

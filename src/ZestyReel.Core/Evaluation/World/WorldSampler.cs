@@ -83,7 +83,7 @@ public sealed class WorldSampler
     private Quaternion[] Aims(SceneObject thing, TransformRun? outer, TransformRun inner)
     {
         // No scene that keeps to the rules has a circle; whatever has one is not gone round in.
-        if (!_turning.Add(thing.Id) || _turning.Count > 2 * AimTies.MostBehind) throw new Refusal("aim", $"{thing.Name} would aim at what it carries");
+        if (!_turning.Add(thing.Id) || _turning.Count > 2 * PlaceTies.MostBehind) throw new Refusal("aim", $"{thing.Name} would aim at what it carries");
         var (aim, targets, weights) = (thing.Aim!, Origins(thing.Aim!.At), Stages.Values(thing, Aim.Weight, _times));
         _turning.Remove(thing.Id);
         var aims = new Quaternion[inner.Count];

@@ -35,35 +35,17 @@ public static class CueOrder
         return order.DrainToImmutable();
     }
 
-    /// <summary>What the moment of a cue is worked out from: single channels and, where the channel is null, where and how an object lies in what carries it.</summary>
+    /// <summary>What the moment of a cue is worked out from.</summary>
     public static IEnumerable<TimeTarget> Reads(Scene scene, Cue cue)
     {
         if (cue.When.Object is not { } watched) return [];
-        var reads = new HashSet<TimeTarget>();
-        void Place(ObjectId id) => reads.UnionWith(scene.Behind(id).Select(each => new TimeTarget(each.Id, null)));
-        if (cue.When.Channel is { } channel)
-        {
-            var thing = scene.Object(watched);
-            reads.Add(new(watched, channel));
-            // What rolls adds up all that carries it; and quaternion interpolation is one of three channels together.
-            if (thing.Roll?.Channel == channel || thing.RotationInterpolation == RotationInterpolation.Quaternion && channel.StartsWith("rotation.", StringComparison.Ordinal)) Place(watched);
-        }
-        else
-        {
-            Place(watched);
-            Place(cue.When.Other!.Value);
-        }
-        return reads;
+        return cue.When.Channel is { } channel
+            ? RestsOn.Channel(scene, watched, channel)
+            : RestsOn.Place(scene, watched).Concat(RestsOn.Place(scene, cue.When.Other!.Value)).Distinct();
     }
 
-    /// <summary>Whether something that is started is among what is read.</summary>
-    public static bool Touches(TimeTarget started, TimeTarget read) => started.Object == read.Object
-        && (started.Channel is null || (read.Channel is { } channel ? channel == started.Channel : IsOfPlace(started.Channel)));
-
-    private static bool IsOfPlace(string channel) => channel is Follow.Travel or Aim.Weight || ChannelCatalogue.OfAnyKind(channel)?.IsOfTransform == true;
-
     private static IEnumerable<Cue> Below(Scene scene, Cue cue, ILookup<ObjectId, (TimeTarget Target, Cue Cue)> starters) =>
-        starters.Count == 0 ? [] : Reads(scene, cue).SelectMany(read => starters[read.Object].Where(each => Touches(each.Target, read)).Select(each => each.Cue)).Distinct();
+        starters.Count == 0 ? [] : Reads(scene, cue).SelectMany(read => starters[read.Object].Where(each => RestsOn.Touches(each.Target, read)).Select(each => each.Cue)).Distinct();
 
     private static Refusal Circle(IEnumerable<string> names, string first) =>
         new("when", $"{string.Join(" would wait for ", names.Append(first))}; motion cannot wait for itself");

@@ -56,7 +56,8 @@ public static class SceneRules
         if (thing.Kind == ObjectKind.Path != thing.Path is not null) throw new Refusal("points", thing.Path is null ? "a path has points" : $"a {thing.Kind.ToString().ToLowerInvariant()} has no points");
         if (thing.Path is { } path) PathRules.Check(path);
         if (thing.Follow is { } follow) PathRules.Check(follow);
-        if (thing.Aim is { } aim) AimTies.Check(aim);
+        if (thing.Aim is { } aim) AimRules.Check(aim);
+        LooseRules.Check(thing);
     }
 
     /// <exception cref="Refusal">The channel breaks a rule.</exception>

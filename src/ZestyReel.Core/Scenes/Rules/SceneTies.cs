@@ -33,6 +33,7 @@ public static class SceneTies
         if (scene.InOrder().Count() != scene.Objects.Count) throw new Refusal("parent", "an object would be its own ancestor");
         foreach (var thing in scene.Objects.Values)
             if (thing.Follow is { } follow && scene.Objects.GetValueOrDefault(follow.Path)?.Path is null) throw new Refusal("follow", $"the path of {thing.Name} is not there any more");
+        if (scene.Bouncing().Skip(LooseRules.MostBouncing).Any()) throw new Refusal("bounce", $"{LooseRules.MostBouncing} objects at the most bounce in a scene; switch some of them off, or bake them");
         CarryNoCircle(scene);
         foreach (var warp in scene.Warps.Values)
             if (warp.Targets is { } targets && !targets.All(target => scene.Objects.ContainsKey(target.Object))) throw new Refusal("targets", $"what {warp.Name} covers is not there any more");
@@ -44,7 +45,7 @@ public static class SceneTies
         if (!scene.Settings.Range.Contains(scene.Settings.Work)) throw new Refusal("work", "the work range reaches beyond the scene range");
     }
 
-    /// <summary>A path carries what follows it, and a parent its children: nothing carries itself, nor aims at what it carries.</summary>
+    /// <summary>A path carries what follows it, and a parent its children: nothing carries itself, nor aims at what it carries, nor bounces off what rests on it.</summary>
     /// <exception cref="Refusal">Something would; it names what is in the circle.</exception>
     public static void CarryNoCircle(Scene scene)
     {
@@ -61,7 +62,7 @@ public static class SceneTies
             }
             ends.UnionWith(way.Keys);
         }
-        AimTies.Check(scene);
+        PlaceTies.Check(scene);
     }
 
     internal static void AreUnique(IEnumerable<string> names, string what)

@@ -1,0 +1,78 @@
+using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Evaluation;
+
+/// <summary>How many beats of its sway have gone by since the scene's first frame: the pace summed up over the grid, by the trapezoidal rule where it is keyed.</summary>
+internal sealed class SwayBeats : LooseRun
+{
+    private static readonly ConditionalWeakTable<SceneObject, SwayBeats> Known = [];
+
+    private readonly Scene _scene;
+    private readonly SceneObject _thing;
+    private readonly ImmutableArray<object> _decisive;
+
+    private SwayBeats(Scene scene, SceneObject thing, ImmutableArray<object> decisive) : base(LooseGrid.Of(scene)) => (_scene, _thing, _decisive) = (scene, thing, decisive);
+
+    private static SwayBeats Of(Scene scene, SceneObject thing)
+    {
+        var decisive = Decisive.Of(scene, RestsOn.Channel(scene, thing.Id, Sway.Pace));
+        if (Known.TryGetValue(thing, out var known) && known._decisive.AsSpan().SequenceEqual(decisive.AsSpan())) return known;
+        var beats = new SwayBeats(scene, thing, decisive);
+        Known.AddOrUpdate(thing, beats);
+        return beats;
+    }
+
+    /// <summary>The beats at each of the times.</summary>
+    public static double[] At(SceneObject thing, FrameTimes times)
+    {
+        if (Stages.Moves(thing, Sway.Pace, times)) return Of(times.Scene, thing).Summed(times);
+        var (pace, grid) = (Stages.Values(thing, Sway.Pace, times)[0], LooseGrid.Of(times.Scene));
+        return Array.ConvertAll(times.Played.ToArray(), time => pace * Seconds(time - grid.Start));
+    }
+
+    private static double Seconds(double ticks) => ticks * (LooseGrid.Seconds / LooseGrid.Step);
+
+    private double[] Summed(FrameTimes times)
+    {
+        var beats = new double[times.Count];
+        for (var from = 0; from < times.Count;)
+        {
+            var count = Grid.RunFrom(times.Played, from, out var block);
+            var asked = times.Played.Slice(from, count);
+            // Before the first place it went on as it does there.
+            var first = Math.Max(0, block) * LooseGrid.Block;
+            var moments = block < 0 ? [.. asked.ToArray().Append(Grid.TimeOf(0)).Order().Distinct()] : Grid.With(first, asked);
+            var paces = Stages.Values(_thing, Sway.Pace, new FrameTimes(_scene, moments) { Stop = times.Stop });
+            var sums = new double[moments.Length];
+            if (block < 0)
+                for (var i = 0; i < sums.Length; i++) sums[i] = paces[^1] * Seconds(moments[i] - Grid.Start);
+            else
+            {
+                sums[0] = StartOf(block, times.Stop)[0];
+                // The sum on a place rests on places alone.
+                var (place, sum) = (0, sums[0]);
+                for (var i = 1; i < sums.Length; i++)
+                {
+                    sums[i] = sum + (paces[place] + paces[i]) / 2 * Seconds(moments[i] - moments[place]);
+                    if (moments[i] == Grid.TimeOf(Grid.PlaceOf(moments[i]))) (place, sum) = (i, sums[i]);
+                }
+            }
+            for (var i = 0; i < count; i++) beats[from + i] = sums[Array.BinarySearch(moments, asked[i])];
+            from += count;
+        }
+        return beats;
+    }
+
+    protected override double[] First(CancellationToken stop) => [0];
+
+    protected override double[] Walked(long block, double[] state, CancellationToken stop)
+    {
+        var moments = Grid.With(block * LooseGrid.Block, [Grid.TimeOf((block + 1) * LooseGrid.Block)]);
+        var paces = Stages.Values(_thing, Sway.Pace, new FrameTimes(_scene, moments) { Stop = stop });
+        var sum = state[0];
+        for (var i = 1; i < paces.Length; i++) sum += (paces[i - 1] + paces[i]) / 2 * Seconds(moments[i] - moments[i - 1]);
+        return [sum];
+    }
+}

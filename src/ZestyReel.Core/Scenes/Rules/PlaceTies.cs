@@ -1,0 +1,84 @@
+namespace ZestyReel.Core.Scenes;
+
+/// <summary>How the places and turns of objects rest on each other: by what carries them, what they aim at, and what they bounce off.</summary>
+public static class PlaceTies
+{
+    /// <summary>So many aims, and lags in the world, may rest on each other, one behind the other.</summary>
+    public const int MostBehind = 100;
+
+    /// <summary>What is aimed at and bounced off is there, and nothing would have to know where it is or how it is turned to know just that.</summary>
+    /// <exception cref="Refusal">It is not so; a circle is told with its names.</exception>
+    public static void Check(Scene scene)
+    {
+        foreach (var thing in scene.Objects.Values)
+        {
+            if (thing.Aim is { } aim)
+            {
+                if (aim.At == thing.Id) throw new Refusal("aim", $"{thing.Name} cannot aim at itself");
+                if (!scene.Objects.ContainsKey(aim.At)) throw new Refusal("aim", $"what {thing.Name} aims at is not there any more");
+            }
+            foreach (var other in thing.Bounce?.Against ?? [])
+            {
+                if (other == thing.Id) throw new Refusal("against", $"{thing.Name} cannot bounce off itself");
+                if (!scene.Objects.ContainsKey(other)) throw new Refusal("against", $"what {thing.Name} bounces off is not there any more");
+            }
+        }
+        Lazy<Place[]> bounced = new(() => [.. scene.Bouncing().Where(thing => thing.Carrier is not null).Select(thing => new Place(thing.Carrier!.Value, true)), .. scene.BouncedOff().Select(id => new Place(id, false))]);
+        var done = new HashSet<Place>();
+        foreach (var thing in scene.Objects.Values)
+        {
+            if (thing.Aim is not null) Walk(scene, new(thing.Id, true), done, bounced);
+            if (thing.Bounce is { On: true } || thing.Lag is { On: true, World: true }) Walk(scene, new(thing.Id, false), done, bounced);
+        }
+    }
+
+    private static void Walk(Scene scene, Place first, HashSet<Place> done, Lazy<Place[]> bounced)
+    {
+        var way = new OrderedDictionary<Place, Queue<Place>>();
+        var deep = 0;
+        bool IsDeep(Place at) => scene.Object(at.Id) is var thing && (at.IsTurned ? thing.Aim is not null : thing.Lag is { On: true, World: true });
+        void Enter(Place at)
+        {
+            way.Add(at, new(RestsOn(scene, at, bounced)));
+            if (IsDeep(at) && ++deep > MostBehind)
+                throw new Refusal("aim", $"more than {MostBehind} aims and lags would rest on each other; let some of them aim at something that aims at nothing, or lag by channels only");
+        }
+        if (!done.Contains(first)) Enter(first);
+        while (way.Count > 0)
+        {
+            var (now, next) = way.GetAt(way.Count - 1);
+            if (!next.TryDequeue(out var below))
+            {
+                way.RemoveAt(way.Count - 1);
+                done.Add(now);
+                if (IsDeep(now)) deep--;
+            }
+            else if (way.IndexOf(below) is var at and >= 0) throw Circle(scene, [.. way.Keys.Skip(at), below]);
+            else if (!done.Contains(below)) Enter(below);
+        }
+    }
+
+    // How something is turned rests on where it is and, where it aims, on where its target is; where something is rests on
+    // how what carries it is turned. So two can look at each other, but nothing at what it carries. What bounces rests
+    // besides on all that carries anything that bounces, and on what is bounced off.
+    private static IEnumerable<Place> RestsOn(Scene scene, Place at, Lazy<Place[]> bounced)
+    {
+        var thing = scene.Object(at.Id);
+        if (at.IsTurned) return thing.Aim is { } aim ? [new(at.Id, false), new(aim.At, false)] : [new(at.Id, false)];
+        if (thing.Bounce is { On: true }) return bounced.Value;
+        return thing.Carrier is { } carrier ? [new(carrier, true)] : [];
+    }
+
+    private static Refusal Circle(Scene scene, List<Place> places)
+    {
+        var names = new List<string>();
+        foreach (var place in places)
+            if (scene.Object(place.Id).Name is var name && (names.Count == 0 || names[^1] != name)) names.Add(name);
+        if (names.Count == 1) names.Add(names[0]);
+        var isBounced = places.Any(place => !place.IsTurned && scene.Object(place.Id).Bounce is { On: true });
+        return new(isBounced ? "bounce" : "aim", $"{string.Join(" would rest on ", names)}; {(isBounced ? "nothing that bounces can carry something else that does, nor what that bounces off" : "nothing can aim at what it carries")}");
+    }
+
+    /// <summary>Where an object is, or also how it is turned.</summary>
+    private readonly record struct Place(ObjectId Id, bool IsTurned);
+}
