@@ -146,12 +146,12 @@ public sealed record Scene(
             }
     }
 
-    /// <summary>What falls and bounces, in the order in which it is shown.</summary>
-    public IEnumerable<SceneObject> Bouncing() => Objects.Values.Where(thing => thing.Bounce is { On: true }).OrderBy(thing => thing.Place).ThenBy(thing => thing.Id);
+    /// <summary>What falls and bounces, by name: the same order whatever number each has.</summary>
+    public IEnumerable<SceneObject> Bouncing() => Objects.Values.Where(thing => thing.Bounce is { On: true }).OrderBy(thing => thing.Name, StringComparer.Ordinal);
 
     /// <summary>What is bounced off though it does not bounce itself.</summary>
     public IEnumerable<ObjectId> BouncedOff() =>
-        Bouncing().SelectMany(thing => thing.Bounce!.Against).Distinct().Where(id => Object(id).Bounce is not { On: true });
+        Bouncing().SelectMany(thing => thing.Bounce!.Against).Distinct().Where(id => Object(id).Bounce is not { On: true }).OrderBy(id => Object(id).Name, StringComparer.Ordinal);
 
     /// <summary>A number that no clip has.</summary>
     public ClipId NextClipId() => new(Clips.IsEmpty ? 1 : Clips.Keys.Max().Value + 1);

@@ -141,6 +141,27 @@ public class CueMomentTests
         RetimedObjects.Of(Core.Changes.SceneChange.Between(scene, other), scene, other).IsEmpty.ShouldBeTrue();
     }
 
+    [Fact]
+    public void It_waits_for_what_nobody_keyed_and_starts_it()
+    {
+        // Half a unit above the ground it is four and a half below where the boat lets go of it at 15.
+        var fall = Math.Sqrt(2 * 4.5 / 9.81) * 24;
+        var scene = Bay(new SetValues([new(Buoy, "position.y", 5.5)]), new SetBounce([Buoy], []), new KeyChannels(1, [new(Buoy, Bounce.Falling, 0)]), new KeyChannels(2, [new(Buoy, Bounce.Falling, 1)]),
+            new AddCue(new(CueEvent.Reaches, Boat, "position.x", 14), [new(Buoy, Bounce.Falling)], Anchor: 2), When(new(CueEvent.Reaches, Buoy, "position.y", 1, CueGoing.Down)));
+        Frame(scene).ShouldBe(15);
+        Frame(scene, 2)!.Value.ShouldBe(15 + fall, 0.01);
+        Should.Throw<Refusal>(() => new AddCue(new(CueEvent.Reaches, Buoy, "position.y", 3), [new(Boat, null)]).Apply(scene)).Reason.ShouldContain("motion cannot wait for itself");
+    }
+
+    [Fact]
+    public void What_rolls_is_waited_for_though_something_else_of_its_carrier_waits_for_it()
+    {
+        var scene = Bay(new SetParent([Buoy], Boat), new SetRoll([Buoy], Axis.Z, 1), When(new(CueEvent.Reaches, Buoy, "rotation.z", -360)), new KeyChannels(1, [new(Boat, "look.opacity", 0)]), new KeyChannels(5, [new(Boat, "look.opacity", 1)]),
+            new AddCue(new(CueEvent.Reaches, Gull, "position.y", 9), [new(Boat, "look.opacity")]));
+        Frame(scene)!.Value.ShouldBe(1 + 2 * Math.PI, 0.01);
+        Frame(scene, 2)!.Value.ShouldBe(Frame(scene)!.Value + 24, 0.01);
+    }
+
     private static double Seen(Scene scene, string channel, decimal frame, ObjectId? id = null) =>
         Stages.Values(scene.Object(id ?? Gull), channel, FrameTimes.At(scene, scene.Rate.At(frame)))[0];
 }

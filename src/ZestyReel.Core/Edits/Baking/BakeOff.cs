@@ -31,7 +31,9 @@ internal sealed class BakeOff(Scene scene, Bake bake)
             // Where the world or a path says where it is, the nine channels say it together.
             var isPlaced = bake.Into == BakeInto.Twin || bake.Into == BakeInto.Keys && (bake.World || isCarried && (group.Any(target => target.Channel is null) || names.Overlaps(transform)));
             if (isPlaced && (bake.Into == BakeInto.Keys || group.Any(target => target.Channel is null))) names.UnionWith(transform);
-            if (isPlaced) names.RemoveWhere(name => name == Follow.Travel && Takes(BakePart.Path) || name == Aim.Weight && Takes(BakePart.Aim) || bake.Into == BakeInto.Twin && name is Follow.Travel or Aim.Weight);
+            if (isPlaced) names.RemoveWhere(name => name == Follow.Travel && Takes(BakePart.Path) || name == Aim.Weight && Takes(BakePart.Aim) || bake.Into == BakeInto.Twin && ChannelCatalogue.UseFor(name) != ChannelUses.None);
+            // What says how it is loose says nothing more once that is written down.
+            if (Takes(BakePart.Loose) && group.Any(target => target.Channel is null)) names.RemoveWhere(ChannelCatalogue.IsOfLoose);
             if (bake.Into == BakeInto.Keys && QuaternionRotation.Channels.Any(name => names.Contains(name) && QuaternionRotation.Covers(thing, name))) names.UnionWith(QuaternionRotation.Channels);
             if (bake.Into == BakeInto.Keys)
                 foreach (var name in names) thing.Unlocked(name, "targets");

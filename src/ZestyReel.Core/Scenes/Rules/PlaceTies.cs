@@ -24,7 +24,7 @@ public static class PlaceTies
             }
         }
         Lazy<Place[]> bounced = new(() => [.. scene.Bouncing().Where(thing => thing.Carrier is not null).Select(thing => new Place(thing.Carrier!.Value, true)), .. scene.BouncedOff().Select(id => new Place(id, false))]);
-        var done = new HashSet<Place>();
+        var done = new Dictionary<Place, int>();
         foreach (var thing in scene.Objects.Values)
         {
             if (thing.Aim is not null) Walk(scene, new(thing.Id, true), done, bounced);
@@ -32,31 +32,37 @@ public static class PlaceTies
         }
     }
 
-    private static void Walk(Scene scene, Place first, HashSet<Place> done, Lazy<Place[]> bounced)
+    /// <summary>Walks from a place to all that it rests on; places that have been walked are known by how many aims and lags lie behind them, one behind the other.</summary>
+    private static void Walk(Scene scene, Place first, Dictionary<Place, int> done, Lazy<Place[]> bounced)
     {
-        var way = new OrderedDictionary<Place, Queue<Place>>();
-        var deep = 0;
-        bool IsDeep(Place at) => scene.Object(at.Id) is var thing && (at.IsTurned ? thing.Aim is not null : thing.Lag is { On: true, World: true });
-        void Enter(Place at)
-        {
-            way.Add(at, new(RestsOn(scene, at, bounced)));
-            if (IsDeep(at) && ++deep > MostBehind)
-                throw new Refusal("aim", $"more than {MostBehind} aims and lags would rest on each other; let some of them aim at something that aims at nothing, or lag by channels only");
-        }
-        if (!done.Contains(first)) Enter(first);
+        var way = new OrderedDictionary<Place, (Queue<Place> Next, int Behind)>();
+        void Enter(Place at) => way.Add(at, (new(RestsOn(scene, at, bounced)), 0));
+        if (!done.ContainsKey(first)) Enter(first);
         while (way.Count > 0)
         {
-            var (now, next) = way.GetAt(way.Count - 1);
+            var (now, (next, behind)) = way.GetAt(way.Count - 1);
             if (!next.TryDequeue(out var below))
             {
                 way.RemoveAt(way.Count - 1);
-                done.Add(now);
-                if (IsDeep(now)) deep--;
+                done[now] = behind += IsDeep(scene, now) ? 1 : 0;
+                if (behind > MostBehind)
+                    throw new Refusal("aim", $"more than {MostBehind} aims and lags would rest on each other; let some of them aim at something that aims at nothing, or lag by channels only");
+                if (way.Count > 0) Reach(behind);
             }
             else if (way.IndexOf(below) is var at and >= 0) throw Circle(scene, [.. way.Keys.Skip(at), below]);
-            else if (!done.Contains(below)) Enter(below);
+            else if (done.TryGetValue(below, out var known)) Reach(known);
+            else Enter(below);
+        }
+
+        void Reach(int behind)
+        {
+            var (place, (next, before)) = way.GetAt(way.Count - 1);
+            way[place] = (next, Math.Max(before, behind));
         }
     }
+
+    private static bool IsDeep(Scene scene, Place at) =>
+        scene.Object(at.Id) is var thing && (at.IsTurned ? thing.Aim is not null : thing.Lag is { On: true, World: true });
 
     // How something is turned rests on where it is and, where it aims, on where its target is; where something is rests on
     // how what carries it is turned. So two can look at each other, but nothing at what it carries. What bounces rests
