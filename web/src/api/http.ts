@@ -9,6 +9,7 @@ export type DeletedScene = Schemas['DeletedScene']
 export type HistoryItem = Schemas['HistoryItem']
 export type CatalogueEntry = Schemas['CatalogueEntry']
 export type ChannelSpec = Schemas['ChannelSpec']
+export type UseEntry = Schemas['UseEntry']
 /** Keys of a curve, by their times in ticks. */
 export type KeySet = KeysAt
 /** A value for a channel; none stands for the one that it has anyway. */

@@ -1264,6 +1264,7 @@ export interface components {
       | components['schemas']['EditSpreadKeys']
       | components['schemas']['EditStayStill']
       | components['schemas']['EditStretchTime']
+      | components['schemas']['EditSwitchLoose']
       | components['schemas']['EditUngroupObjects']
       | components['schemas']['EditUnwindRotation']
     /** @description Adds a cue: something happens, and motion starts. */
@@ -3022,6 +3023,17 @@ export interface components {
       ends?: components['schemas']['StretchEnds']
       onFrames?: null | components['schemas']['FrameRule']
     }
+    /** @description Switches loose motion of a kind on or off for those of some objects that have it. */
+    EditSwitchLoose: {
+      /** @enum {string} */
+      edit?: 'switchLoose'
+      /** @description The objects. */
+      objects: unknown[]
+      /** @description Which of it. */
+      kind: components['schemas']['LooseKind']
+      /** @description Whether it is on. */
+      on: boolean
+    }
     /**
      * @description Takes groups away and puts what moves with them under what they were under. Out of a group that only stands somewhere,
      *     neither turned nor scaled, motion comes as it was; out of others it keeps its place on each of its keys.
@@ -3216,6 +3228,11 @@ export interface components {
        */
       before: number
     }
+    /**
+     * @description The kinds of motion that nobody keyed.
+     * @enum {unknown}
+     */
+    LooseKind: 'sway' | 'lag' | 'bounce'
     /** @description A mark on a picture of a reel. */
     MarkCard: {
       /**

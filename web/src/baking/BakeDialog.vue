@@ -15,7 +15,10 @@ import { partsOver, type BakePart } from './bakeParts'
 import ChannelChoice from './ChannelChoice.vue'
 
 /** Writes what is seen of objects down as keys. What that makes, and how far it is off, is told before; the way that is sampled shows on the stage. */
-const props = defineProps<{ ids: readonly number[] }>()
+const props = defineProps<{
+  ids: readonly number[]
+  /** What alone is written down at first. */ part: BakePart | null
+}>()
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const selection = useSelection()
@@ -38,7 +41,9 @@ const last = ref(workLast)
 const perFrame = ref(1)
 const perSecond = ref(60)
 const into = ref<'keys' | 'layer' | 'twin'>('keys')
-const left = ref<readonly BakePart[]>([])
+const left = ref<readonly BakePart[]>(
+  props.part ? parts.value.map(({ part }) => part).filter((part) => part !== props.part) : [],
+)
 const world = ref(false)
 const tolerance = ref(0.001)
 

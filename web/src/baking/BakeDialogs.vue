@@ -6,5 +6,5 @@ const dialog = useBakeDialog()
 </script>
 
 <template>
-  <BakeDialog v-if="dialog.objects" :ids="dialog.objects" @close="dialog.close" />
+  <BakeDialog v-if="dialog.objects" :ids="dialog.objects" :part="dialog.only" @close="dialog.close" />
 </template>

@@ -5,12 +5,16 @@ import { channelsOf } from '../scene/catalogue'
 import type { SceneObject } from '../scene/sceneModel'
 
 /** Which channels are meant: by groups, or one by one. */
-const props = defineProps<{ objects: readonly SceneObject[] }>()
+const props = defineProps<{
+  objects: readonly SceneObject[]
+  /** Only these can be; all where left out. */ only?: ReadonlySet<string>
+}>()
 const chosen = defineModel<readonly string[]>({ required: true })
 
 const groups = computed(() => {
   const specs = new Map<string, ChannelSpec>()
-  for (const object of props.objects) for (const spec of channelsOf(object)) specs.set(spec.name, spec)
+  for (const object of props.objects)
+    for (const spec of channelsOf(object)) if (props.only?.has(spec.name) ?? true) specs.set(spec.name, spec)
   return Object.entries(Object.groupBy([...specs.values()], ({ group }) => group)).map(([group, list]) => ({
     group,
     specs: list!,

@@ -1,4 +1,5 @@
 import type { components } from '../api/schema'
+import { loosely } from '../loose/loose'
 import { layerOfName } from '../scene/layered'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
 
@@ -10,6 +11,7 @@ const names: Record<BakePart, string> = {
   layers: 'layers',
   path: 'the path',
   aim: 'the aim',
+  loose: 'loose motion',
   roll: 'rolling',
 }
 
@@ -22,6 +24,7 @@ export function partsOver(model: SceneModel, objects: readonly SceneObject[]): {
     layers: objects.some(({ channels }) => [...channels.keys()].some((name) => layerOfName(name) !== null)),
     path: objects.some(({ follow }) => follow),
     aim: objects.some(({ aim }) => aim),
+    loose: objects.some((object) => loosely(object) !== ''),
     roll: objects.some(({ roll }) => roll),
   }
   return (Object.keys(names) as BakePart[]).filter((part) => has[part]).map((part) => ({ part, name: names[part] }))

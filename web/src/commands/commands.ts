@@ -8,6 +8,7 @@ import { curveCommands } from './curveCommands'
 import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
 import { jointCommands } from './jointCommands'
+import { looseCommands } from './looseCommands'
 import { keyCommands } from './keyCommands'
 import { layerCommands } from './layerCommands'
 import { objectCommands } from './objectCommands'
@@ -29,6 +30,7 @@ export const workspaceCommands = (): Command[] => [
   ...layerCommands(),
   ...objectCommands(),
   ...jointCommands(),
+  ...looseCommands(),
   ...pathCommands(),
   ...cueCommands(),
   ...workingCommands(),

@@ -29,6 +29,7 @@ import { useDesk } from './deskStore'
 import FirstSteps from './FirstSteps.vue'
 import FilterMenu from './FilterMenu.vue'
 import { useHandsByLane } from './handsByLane'
+import { useLooseBands } from '../loose/useLooseBands'
 import { drawLanes } from './laneDraw'
 import { useLaneFilter } from './laneFilter'
 import { useLaneHands } from './laneHands'
@@ -64,6 +65,7 @@ const speeds = useSpeeds()
 const comparing = useComparing()
 
 const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
+const looseBands = useLooseBands()
 const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
   const p = picture(width, height)
   const { keys, owners } = selection
@@ -74,6 +76,7 @@ const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
     // Asked for every channel on the desk.
     selectedTimes: (object, channel) => (owners.has(object) ? keys.get(laneOf(object, channel)) : undefined),
     spacing: desk.spacing,
+    loose: looseBands,
     box: desk.selectionBox,
     played: desk.played,
     cursor: keyboard.cursor,

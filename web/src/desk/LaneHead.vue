@@ -12,6 +12,7 @@ import { useDesk } from './deskStore'
 import { useLaneFilter } from './laneFilter'
 import { useCancelOnEscape } from '../shared/cancelling'
 import { useLift } from '../shared/lift'
+import { loosely } from '../loose/loose'
 import LayerChip from '../layers/LayerChip.vue'
 import { useLayers } from '../layers/layers'
 import PeopleDots from '../people/PeopleDots.vue'
@@ -45,6 +46,12 @@ const warped = computed(() => {
     ? scene.model.warpsOver(object.id, kind === 'channel' ? channels[0]!.name : undefined)
     : [...scene.model.warps.values()].filter(({ targets }) => targets === null)
   return covering.map(({ name, on }) => (on ? name : `${name} (off)`)).join(', ')
+})
+/** What the object does without keys, in words. */
+const looseWords = computed(() => {
+  void scene.rowsVersion
+  const object = props.lane.kind === 'object' && objectOf(props.lane)
+  return object ? loosely(scene.model.objects.get(object.id) ?? object) : ''
 })
 const layers = useLayers()
 const isObject = computed(() => props.lane.kind === 'object')
@@ -236,6 +243,16 @@ function drop(event: PointerEvent): void {
       :aria-label="`Warped by ${warped}`"
       role="img"
     />
+    <span
+      v-if="looseWords"
+      class="unkeyed"
+      role="img"
+      :title="`${lane.label} ${looseWords}: not keyed. Bake makes it keys`"
+      :aria-label="`${lane.label} ${looseWords}: not keyed`"
+      ><i class="bi bi-wind" aria-hidden="true" /><template v-if="lane.channels.length === 0">
+        not keyed</template
+      ></span
+    >
     <button
       v-if="canPull"
       type="button"
@@ -276,6 +293,11 @@ function drop(event: PointerEvent): void {
   padding-right: 10px;
   font-size: 12.5px;
   border-bottom: 1px solid var(--line-soft);
+}
+.unkeyed {
+  flex: none;
+  color: var(--mint);
+  font-size: 11px;
 }
 .head.whole {
   background: var(--panel);

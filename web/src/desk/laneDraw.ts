@@ -4,6 +4,7 @@ import type { SelectionBox } from './deskStore'
 import { drawPlainStems, drawStem } from './keyStem'
 import { laneColumns, margin, selected, several, waiting } from './laneColumns'
 import { objectOf, type Lane } from './lanes'
+import { drawLooseBand, type LooseBand } from '../loose/looseBand'
 import type { Spacing } from './spacing'
 
 export interface LanePicture {
@@ -13,6 +14,8 @@ export interface LanePicture {
   selected: ReadonlySet<number>
   selectedTimes: (object: OwnerKey, channel: string) => ReadonlySet<number> | undefined
   spacing: (lane: Lane) => Spacing | null
+  /** What of a lane moves without keys. */
+  loose: (lane: Lane) => LooseBand | null
   box: SelectionBox | null
   /** Whether keys are shown as they are played, and not where they stand in source. */
   played: boolean
@@ -49,6 +52,8 @@ export function drawLanes(ctx: CanvasRenderingContext2D, p: DeskPicture, picture
     const top = lane.top - scrolled
     const band = picture.spacing(lane)
     if (band) drawSpacing(ctx, p, band, top + lane.height - 6)
+    const loose = picture.loose(lane)
+    if (loose) drawLooseBand(ctx, p, loose, top + 3.5)
     drawKeys(ctx, p, lane, top + (band ? 9 : lane.height / 2), picture)
   }
   if (picture.box) drawSelectionBox(ctx, p, picture.box, scrolled)

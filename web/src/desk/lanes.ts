@@ -1,3 +1,4 @@
+import { loosely } from '../loose/loose'
 import { allGroups, channelLabel, specOf } from '../scene/catalogue'
 import { layerOfName, ownName } from '../scene/layered'
 import { isObject, type Holder, type Layer, type SceneModel, type SceneObject } from '../scene/sceneModel'
@@ -121,7 +122,12 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
   const moving = new Set<number>()
   if (wish.animatedOnly)
     for (const object of [...order].reverse())
-      if (moving.has(object.id) || own(object).length > 0 || model.placedOn(object.id).length > 0) {
+      if (
+        moving.has(object.id) ||
+        own(object).length > 0 ||
+        model.placedOn(object.id).length > 0 ||
+        loosely(object) !== ''
+      ) {
         moving.add(object.id)
         if (object.parent !== null) moving.add(object.parent)
       }

@@ -6,6 +6,8 @@ import { useDesk } from '../desk/deskStore'
 import { keysOf } from '../desk/laneKeys'
 import type { Lane } from '../desk/lanes'
 import { useScene } from '../scene/sceneStore'
+import { useBakeDialog } from '../baking/bakeDialog'
+import { looseObjects, loosely } from '../loose/loose'
 import CheckItem from '../shared/CheckItem.vue'
 import { useFlowDialogs } from './flowDialogs'
 import { misfitOf } from './ladder'
@@ -18,6 +20,7 @@ const scene = useScene()
 const desk = useDesk()
 const dialogs = useFlowDialogs()
 const warps = useWarps()
+const baking = useBakeDialog()
 
 const warp = computed(() => {
   void scene.rowsVersion
@@ -29,6 +32,18 @@ const covers = computed(() => {
   const names = [...new Set(targets.map(({ object }) => scene.model.objects.get(object)?.name ?? ''))]
   return names.length > 2 ? `${names.length} objects` : names.join(', ')
 })
+/** What it covers that moves without keys. */
+const unretimed = computed(() => {
+  void scene.rowsVersion
+  if (!warp.value?.on) return []
+  const covered = warp.value.targets && new Set(warp.value.targets.map(({ object }) => object))
+  return looseObjects(scene.model).filter(({ id }) => covered?.has(id) ?? true)
+})
+const unretimedNames = computed(() =>
+  unretimed.value.length > 3
+    ? `${unretimed.value.length} objects`
+    : unretimed.value.map((object) => `${object.name} ${loosely(object)}`).join(', '),
+)
 /** Where the warp ends, if that is not where the scene does. */
 const misfit = computed(() => {
   void scene.rowsVersion
@@ -119,6 +134,31 @@ const id = computed(() => warp.value?.id ?? 0)
         <MenuItem @click="scene.edit({ edit: 'fitRangeToWarp', warp: id })">End the scene at {{ misfit }}</MenuItem>
         <MenuItem @click="scene.edit({ edit: 'refitWarp', warp: id })"
           >Refit the warp to {{ scene.settings.range[0] }}–{{ scene.settings.range[1] }}</MenuItem
+        >
+      </BDropdown>
+      <BDropdown
+        v-if="unretimed.length"
+        size="sm"
+        variant="link"
+        toggle-class="misfit"
+        no-caret
+        strategy="fixed"
+        lazy
+        title="Motion that nobody keyed is not retimed"
+      >
+        <template #button-content><i class="bi bi-wind" aria-hidden="true" /> not retimed</template>
+        <BDropdownText class="loose-words"
+          >{{ unretimedNames }}: motion that nobody keyed is played as it is, whatever warps there are. Baked, it is
+          keys, and retimed.</BDropdownText
+        >
+        <MenuItem
+          @click="
+            baking.ask(
+              unretimed.map((object) => object.id),
+              'loose',
+            )
+          "
+          >Bake it…</MenuItem
         >
       </BDropdown>
       <button
@@ -222,6 +262,11 @@ const id = computed(() => warp.value?.id ?? 0)
 .toggle {
   flex: none;
   margin-left: auto;
+}
+:deep(.loose-words) {
+  max-width: 260px;
+  font-size: 12px;
+  white-space: normal;
 }
 :deep(.misfit) {
   padding: 0;

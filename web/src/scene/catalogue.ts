@@ -1,39 +1,38 @@
-import { http, type ChannelSpec, type ObjectKind } from '../api/http'
+import { http, type ChannelSpec, type ObjectKind, type UseEntry } from '../api/http'
 import { ownName } from './layered'
 
 const byKind = new Map<string, ChannelSpec[]>()
 let kinds: ObjectKind[] = []
 let groups: string[] = []
-/** What an object has besides while it follows a path. */
-let followers: ChannelSpec[] = []
-/** What it has besides while it aims at another one. */
-let aimers: ChannelSpec[] = []
-/** The channels of a kind, by whether such an object follows a path and aims. */
+/** What an object has besides, by what gives it that, in the order in which it is shown. */
+let uses: UseEntry[] = []
+/** The channels of a kind with all that gives it more. */
 const byUse = new Map<string, ChannelSpec[]>()
-const use = (kind: string, follows: boolean, aims: boolean) => `${kind} ${follows} ${aims}`
+/** What ties an object to others stands before its kind's channels, and loose motion after them. */
+const isTie = ({ use }: UseEntry) => use === 'follows' || use === 'aims'
 
 /** Fetches, once, what the server knows of kinds and channels. */
 export async function loadCatalogue(): Promise<void> {
   if (kinds.length) return
   const catalogue = await http.catalogue()
-  followers = catalogue.followers
-  aimers = catalogue.aimers
-  for (const { kind, channels } of catalogue.kinds) {
-    byKind.set(kind, channels)
-    for (const follows of [false, true])
-      for (const aims of [false, true])
-        byUse.set(use(kind, follows, aims), [...(follows ? followers : []), ...(aims ? aimers : []), ...channels])
-  }
-  groups = [
-    ...new Set(
-      [...followers, ...aimers, ...catalogue.kinds.flatMap(({ channels }) => channels)].map(({ group }) => group),
-    ),
-  ]
+  uses = catalogue.uses
+  for (const { kind, channels } of catalogue.kinds) byKind.set(kind, channels)
+  const all = withUses(
+    catalogue.kinds.flatMap(({ channels }) => channels),
+    uses.map(({ use }) => use),
+  )
+  groups = [...new Set(all.map(({ group }) => group))]
   kinds = catalogue.kinds.map((entry) => entry.kind)
   // What a warp, a placed clip and a layer have instead of an object's channels.
   byKind.set('warp', [catalogue.warp])
   byKind.set('rate', [catalogue.rate])
   byKind.set('strength', [catalogue.strength])
+}
+
+function withUses(channels: readonly ChannelSpec[], given: readonly string[]): ChannelSpec[] {
+  const more = (isWanted: boolean) =>
+    uses.filter((entry) => isTie(entry) === isWanted && given.includes(entry.use)).flatMap((entry) => entry.channels)
+  return [...more(true), ...channels, ...more(false)]
 }
 
 export const allKinds = (): readonly ObjectKind[] => kinds
@@ -47,12 +46,18 @@ export const isOfColour = (spec: ChannelSpec): boolean => spec.unit === 'linearL
 /** What decides which channels something has. */
 export interface Described {
   kind: string
-  follow?: object | null
-  aim?: object | null
+  /** What gives it more than its kind has. */
+  uses?: readonly string[]
 }
 
-export const channelsOf = ({ kind, follow, aim }: Described): readonly ChannelSpec[] =>
-  (follow || aim ? byUse.get(use(kind, !!follow, !!aim)) : byKind.get(kind)) ?? []
+export function channelsOf({ kind, uses: given }: Described): readonly ChannelSpec[] {
+  const own = byKind.get(kind) ?? []
+  if (!given?.length) return own
+  const key = `${kind} ${given.join(' ')}`
+  let all = byUse.get(key)
+  if (!all) byUse.set(key, (all = withUses(own, given)))
+  return all
+}
 
 /** What is known of a channel, be it in a layer or not. */
 export function specOf(of: Described, channel: string): ChannelSpec | undefined {
@@ -76,8 +81,7 @@ const furthest = 1e12
 /** Every channel that any object can have. */
 export const allChannels = (): readonly ChannelSpec[] => [
   ...kinds.flatMap((kind) => channelsOf({ kind })),
-  ...followers,
-  ...aimers,
+  ...uses.flatMap(({ channels }) => channels),
 ]
 
 /** A channel's full name for people, such as `Position X` or `Opacity`. */

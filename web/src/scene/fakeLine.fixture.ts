@@ -199,6 +199,10 @@ export const objectOf = (id: number, name: string): RowsMessage['objects'][numbe
   path: null,
   follow: null,
   aim: null,
+  sway: null,
+  lag: null,
+  bounce: null,
+  uses: [],
 })
 
 /** A channel with keys at some times, their values being a tenth of those; of another owner than an object where one is named. */

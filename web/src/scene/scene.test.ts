@@ -34,8 +34,10 @@ beforeAll(async () => {
       warp: spec('warp', 'Source', 'Time', 0),
       rate: spec('rate', 'Rate', 'Time', 1),
       strength: spec('strength', 'Strength', 'Time', 1),
-      followers: [spec('follow.travel', 'Travel', 'Path', 0)],
-      aimers: [spec('aim.weight', 'Weight', 'Aim', 1)],
+      uses: [
+        { use: 'follows', channels: [spec('follow.travel', 'Travel', 'Path', 0)] },
+        { use: 'aims', channels: [spec('aim.weight', 'Weight', 'Aim', 1)] },
+      ],
     }),
   )
   vi.stubGlobal('fetch', () => Promise.resolve(answer))
@@ -244,7 +246,12 @@ describe('lanes', () => {
   it('show whatever channel the server describes, in the group that it has there', () => {
     const model = harbour()
     const follow = { path: 2, facing: null, up: 'plusY' as const, bank: 0 }
-    model.take(rows({ objects: [{ ...object(1, 'Ferry'), follow }], channels: [keyed(1, 'follow.travel', 5)] }))
+    model.take(
+      rows({
+        objects: [{ ...object(1, 'Ferry'), follow, uses: ['follows'] }],
+        channels: [keyed(1, 'follow.travel', 5)],
+      }),
+    )
     expect(lay({ open: new Set([1]) }, model).map(({ label }) => label)).toContain('Path Travel')
     expect(lay({ open: new Set([1]), hidden: new Set(['Path']) }, model).map(({ label }) => label)).not.toContain(
       'Path Travel',

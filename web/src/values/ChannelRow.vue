@@ -8,6 +8,7 @@ import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { numberStyle, useChannelState } from './channelState'
 import NumberField from './NumberField.vue'
+import { driverOf } from '../loose/loose'
 import { useLayers } from '../layers/layers'
 import { useLayerShares } from '../layers/shares'
 import Sparkline from './Sparkline.vue'
@@ -60,6 +61,13 @@ const shut = computed(() => {
   void scene.rowsVersion
   const { object, spec } = props
   return working.isLocked(object.id) || (object.channels.get(layers.nameOf(object.id, spec.name))?.locked ?? false)
+})
+/** What says the value so that none can be set. */
+const driver = computed(() => {
+  void scene.rowsVersion
+  void scene.seenVersion
+  const object = scene.model.objects.get(props.object.id as number)
+  return object ? driverOf(object, props.spec.name, scene.book, playhead.readFrame) : ''
 })
 const tint = computed(() => /\.([xyz])$/.exec(props.spec.name)?.[1] ?? '')
 const clipboard = useValueClipboard()
@@ -131,9 +139,9 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       :decimals="style.decimals"
       :least="spec.least"
       :most="spec.most"
-      :disabled="shut"
+      :disabled="shut || driver !== ''"
       :placeholder="various ? 'various' : undefined"
-      :hint="shares"
+      :hint="driver || shares"
       @changed="emit('changed', $event)"
       @again="emit('again')"
       @hold="emit('hold', $event)"

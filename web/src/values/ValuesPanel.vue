@@ -15,6 +15,9 @@ import { useChannelState } from './channelState'
 import ColourRow from './ColourRow.vue'
 import ClipSection from '../clips/ClipSection.vue'
 import AimSection from '../aims/AimSection.vue'
+import LooseHead from '../loose/LooseHead.vue'
+import LooseSection from '../loose/LooseSection.vue'
+import { looseKinds, looseWords } from '../loose/loose'
 import CueSection from '../cues/CueSection.vue'
 import FollowSection from '../paths/FollowSection.vue'
 import PathSection from '../paths/PathSection.vue'
@@ -145,6 +148,8 @@ function toggleKey(channels: readonly string[]): void {
   else void pending.key(onAll(channels))
 }
 
+const looseOf = (group: string) => looseKinds.find((kind) => looseWords[kind].group === group)
+
 const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
 </script>
 
@@ -157,6 +162,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
       <ObjectHead :object="object" />
       <FollowSection :object="object" />
       <AimSection :object="object" />
+      <LooseSection :object="object" />
       <CueSection :object="object" />
       <PathSection v-if="object.path" :object="object" />
       <div v-if="selection.objects.size > 1" class="together" role="radiogroup" aria-label="A change gives each">
@@ -174,6 +180,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
       </div>
       <section v-for="group in groups" :key="group.name" :aria-label="group.name">
         <h2 class="group">{{ group.name }}</h2>
+        <LooseHead v-if="looseOf(group.name)" :object="object" :kind="looseOf(group.name)!" />
         <ChannelRow
           v-for="spec in group.specs"
           :key="key(spec)"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import LooseDialogs from '../loose/LooseDialogs.vue'
 import BakeDialogs from '../baking/BakeDialogs.vue'
 import ClipDialogs from '../clips/ClipDialogs.vue'
 import ShortcutList from '../commands/ShortcutList.vue'
@@ -32,6 +33,7 @@ const shooting = useShooting()
   <ClipDialogs />
   <LayerDialogs />
   <BakeDialogs />
+  <LooseDialogs />
   <CueDialogs />
   <ShootDialog v-if="shooting.asking" @close="shooting.asking = false" />
   <BvhDialog v-if="bvh.isOpen" @close="bvh.isOpen = false" />
