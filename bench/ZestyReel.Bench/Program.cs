@@ -43,6 +43,11 @@ if (args.ElementAtOrDefault(1) is null or "bake")
     Baked.Everything();
     if (args.Length > 1) return;
 }
+if (args.ElementAtOrDefault(1) is null or "loose")
+{
+    Loosened.Sampling();
+    if (args.Length > 1) return;
+}
 await Sampling();
 SamplingRetimed();
 await Live.Measured();

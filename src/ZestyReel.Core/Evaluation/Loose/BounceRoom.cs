@@ -33,6 +33,9 @@ internal sealed class BounceRoom
         }
     }
 
+    /// <summary>Whether all fall all the time, and nothing changes by what they do or what stands in their way.</summary>
+    public bool IsSteady => _still.Length == 0 && _falling.All(each => each is [>= 0.5]) && _rules.All(each => each.All(rule => rule.Length == 1));
+
     /// <summary>The place of the grid that the first moment is.</summary>
     public long First { get; init; }
 

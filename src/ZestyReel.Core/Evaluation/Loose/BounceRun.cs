@@ -108,6 +108,8 @@ internal sealed class BounceRun : LooseRun
     private int Walk(BounceRoom room, State state, int at, long to)
     {
         at = Math.Max(at, 1);
+        var isSteady = room.IsSteady;
+        Ball[]? last = null;
         while (room.First + at < to)
         {
             at++;
@@ -123,6 +125,10 @@ internal sealed class BounceRun : LooseRun
             }
             for (var s = 0; s < _still.Length; s++) (state.Balls[_bouncing.Length + s], state.Radii[_bouncing.Length + s]) = room.Still(s, at);
             BallMeeting.Meet(state.Balls, state.Radii, state.Falls, state.Restitutions, lies, state.Order);
+            // Where all lie and nothing else changes, they go on lying.
+            if (!isSteady) continue;
+            if ((at & 31) == 0) last = [.. state.Balls];
+            else if ((at & 31) == 1 && last is not null && state.Balls.AsSpan().SequenceEqual(last)) return (int)(to - room.First);
         }
         return at;
     }

@@ -112,9 +112,8 @@ internal sealed class LagRun : LooseRun
 
     private void Step(Targets targets, double[] state, int at, int to)
     {
-        var seconds = (targets.Time(to) - targets.Time(at)) / (LooseGrid.Step / LooseGrid.Seconds);
-        for (var c = 0; c < _specs.Length; c++)
-            (state[2 * c], state[2 * c + 1]) = Spring.Step(state[2 * c], state[2 * c + 1], targets[c, at], targets[c, to], seconds, targets.Frequency(at), targets.Damping(at));
+        var spring = targets.Spring(at, to);
+        for (var c = 0; c < _specs.Length; c++) (state[2 * c], state[2 * c + 1]) = spring.Step(state[2 * c], state[2 * c + 1], targets[c, at], targets[c, to]);
     }
 
     /// <summary>What is followed, at some moments, and the spring there.</summary>
@@ -123,6 +122,7 @@ internal sealed class LagRun : LooseRun
         private readonly double[][] _values;
         private readonly double[] _frequencies, _dampings, _times;
         private readonly TransformRun? _around;
+        private Spring _spring;
 
         public Targets(LagRun run, FrameTimes times)
         {
@@ -143,9 +143,13 @@ internal sealed class LagRun : LooseRun
 
         public double Time(int at) => _times[at];
 
-        public double Frequency(int at) => _frequencies[at];
-
-        public double Damping(int at) => _dampings[at];
+        /// <summary>The spring over a step. Most are like the one before.</summary>
+        public Spring Spring(int at, int to)
+        {
+            var seconds = (_times[to] - _times[at]) / (LooseGrid.Step / LooseGrid.Seconds);
+            if (_spring.Seconds != seconds || _spring.Frequency != _frequencies[at] || _spring.Damping != _dampings[at]) _spring = new(seconds, _frequencies[at], _dampings[at]);
+            return _spring;
+        }
 
         /// <summary>A place of the world inside what the object lies in; null where that has no size.</summary>
         public Vector? Local(Vector world, int at) => _around is null ? world : _around[at].Inverse()?.Point(world);
