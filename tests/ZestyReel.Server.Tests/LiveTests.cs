@@ -413,4 +413,30 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         await Should.ThrowAsync<HttpRequestException>(() => hub.StartAsync());
         await hub.DisposeAsync();
     }
+
+    [Fact]
+    public async Task An_edit_that_takes_long_tells_how_far_it_is_and_can_be_called_off()
+    {
+        var id = await server.AddScene();
+        var revision = 0;
+        async Task Make(string edit) => await server.Edit(id, revision++, edit);
+        await Make("""{"edit":"setRanges","range":{"first":1,"last":1000}}""");
+        for (var i = 0; i < 40; i++) await Make(AddBox);
+        await Make($$"""{"edit":"setSway","objects":[{{string.Join(',', Enumerable.Range(1, 40))}}],"channels":["position.x","rotation.x","rotation.y"]}""");
+        var tab = await Tab.Open(server, id);
+        var bake = $$"""{"edit":"bake","targets":[{{string.Join(',', Enumerable.Range(1, 40).Select(one => $$"""{"object":{{one}}}"""))}}],"first":1,"last":1000,"perFrame":8,"tolerance":0.001}""";
+        var told = tab.Hub.Next<double>("working");
+        var made = tab.Hub.Edit(id, revision, bake);
+        (await told).ShouldBeInRange(0, 1);
+        // The line is free for others meanwhile.
+        await tab.Hub.InvokeAsync("Stand", id, 7.0, Array.Empty<int>());
+        made.IsCompleted.ShouldBeFalse();
+        await tab.Hub.InvokeAsync("CallOff");
+        (await Should.ThrowAsync<HubException>(() => made.WaitAsync(Patience))).Message.ShouldContain("Called off; nothing was changed.");
+        // Nothing is being made any more, and nothing has been.
+        await tab.Hub.InvokeAsync("CallOff");
+        var kept = await tab.Hub.Edit(id, revision, AddBox);
+        kept.Revision.ShouldBe(revision + 1);
+        await tab.Hub.DisposeAsync();
+    }
 }

@@ -14,14 +14,20 @@ public abstract record Edit
     public Scene Apply(Scene scene) => Changed(scene).After;
 
     /// <summary>The scene after the edit, and what the edit changed.</summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="effort">Told how far it is, where that takes long, and calls it off.</param>
     /// <exception cref="Refusal">The edit cannot be done.</exception>
-    public (Scene After, SceneChange Change) Changed(Scene scene)
+    /// <exception cref="OperationCanceledException">It has been called off.</exception>
+    public (Scene After, SceneChange Change) Changed(Scene scene, Effort? effort = null)
     {
-        var after = Following(scene, Make(scene).WithoutLostCues());
+        var after = Following(scene, Effort.Within(effort, () => Make(scene)).WithoutLostCues());
         var change = SceneChange.Between(scene, after);
         ChangeRules.Check(change, after);
         return (after, change);
     }
+
+    /// <summary>Whether it may take so long that others are not to wait behind it on the same line.</summary>
+    public virtual bool MayTakeLong => false;
 
     /// <summary>Whether it says itself what the work range is to be.</summary>
     protected virtual bool SetsWorkRange => false;

@@ -135,8 +135,23 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     /// <param name="revision">The revision that the person saw.</param>
     /// <param name="edit">What to do.</param>
     /// <param name="mark">The sender's own mark of this edit: sent again after a broken line, it is not made twice. May be empty.</param>
-    public Task<KeptMessage> Edit(long scene, long revision, string edit, string mark) =>
-        Making(scene, session => session.Apply(EditJson.Read(edit), revision, Person.Marked(Who, mark), Locked(scene)));
+    public async Task<KeptMessage> Edit(long scene, long revision, string edit, string mark)
+    {
+        var (wanted, by, locked) = (EditJson.Read(edit), Person.Marked(Who, mark), Locked(scene));
+        if (!wanted.MayTakeLong) return await Making(scene, session => session.Apply(wanted, revision, by, locked));
+        using var working = new Working(Context.ConnectionId, Clients.Caller, Stop);
+        try
+        {
+            return await Making(scene, session => Task.Run(() => session.Apply(wanted, revision, by, locked, working.Effort)));
+        }
+        catch (OperationCanceledException)
+        {
+            throw new Refusal("edit", "Called off; nothing was changed.");
+        }
+    }
+
+    /// <summary>Calls off an edit of this tab that takes long.</summary>
+    public void CallOff() => Working.CallOff(Context.ConnectionId);
 
     /// <summary>Brings in the joints of a BVH file that was sent before.</summary>
     /// <param name="scene">The scene.</param>
@@ -308,13 +323,15 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
 
     private TabFeed Feed(long scene) => tabs.Of(Context.ConnectionId, scene) ?? throw new Refusal("scene", "open the scene first");
 
-    private async Task<KeptMessage> Making(long scene, Func<SceneSession, Kept> make)
+    private Task<KeptMessage> Making(long scene, Func<SceneSession, Kept> make) => Making(scene, session => Task.FromResult(make(session)));
+
+    private async Task<KeptMessage> Making(long scene, Func<SceneSession, Task<Kept>> make)
     {
         using var use = sessions.Use(scene);
         KeptMessage Nothing() => new(use.State.Revision, use.State.Position, "", []);
         try
         {
-            var kept = make(use.Session);
+            var kept = await make(use.Session);
             if (tabs.Of(Context.ConnectionId, scene) is { } feed)
             {
                 await feed.Until(kept.After.Revision);

@@ -39,10 +39,12 @@ public sealed class SceneSession
     /// <param name="basedOn">The revision that the person saw.</param>
     /// <param name="by">Who does it.</param>
     /// <param name="locked">What they have locked while they work: none of it may change.</param>
+    /// <param name="effort">Told how far it is, where that takes long, and calls it off.</param>
+    /// <exception cref="OperationCanceledException">It has been called off.</exception>
     /// <exception cref="Refusal">The edit cannot be done.</exception>
     /// <exception cref="Clash">What it touches has been changed from elsewhere since that revision.</exception>
     /// <exception cref="StoreTrouble">It could not be kept, and was not made.</exception>
-    public Kept Apply(Edit edit, long basedOn, Origin? by = null, IReadOnlySet<ObjectId>? locked = null)
+    public Kept Apply(Edit edit, long basedOn, Origin? by = null, IReadOnlySet<ObjectId>? locked = null, Effort? effort = null)
     {
         by ??= Origin.Nobody;
         lock (_turn)
@@ -50,7 +52,7 @@ public sealed class SceneSession
             var now = _state;
             if (by.Mark is { } mark && _store.FindMark(Id, mark) is { } seq) return Unchanged(now, seq > now.Floor ? now.Entry(seq).Title : "Kept before", by);
             var title = edit.Title(now.Scene);
-            var (next, change) = edit.Changed(now.Scene);
+            var (next, change) = edit.Changed(now.Scene, effort);
             change.RefuseLocked(now.Scene, locked ?? NoObjects);
             _recent.Refuse(change, basedOn, now.Revision, by.Window);
             return change.IsEmpty ? Unchanged(now, title, by) : Keep(now, next, change, title, by, null);

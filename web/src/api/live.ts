@@ -41,6 +41,8 @@ export interface LineListener {
   sampled(samples: SamplesMessage): void
   tried(tried: TriedMessage): void
   people(people: PeopleMessage): void
+  /** An edit that takes long is so far, 0 to 1. */
+  working(share: number): void
   gone(scene: number): void
   /** The line is back after a break, or the tab has lost count: the scene has to be opened again. */
   back(): void
@@ -92,6 +94,7 @@ export class LiveLine {
     this.hub.on('sampled', (samples: SamplesMessage) => listener.sampled(samples))
     this.hub.on('tried', (tried: TriedMessage) => listener.tried(tried))
     this.hub.on('people', (people: PeopleMessage) => listener.people(people))
+    this.hub.on('working', (share: number) => listener.working(share))
     this.hub.on('gone', (scene: number) => listener.gone(scene))
     this.hub.on('lost', () => listener.back())
     this.hub.onreconnecting(() => listener.state('away'))
@@ -140,6 +143,8 @@ export class LiveLine {
   dropTry = (scene: number) => this.call<void>('DropTry', scene)
   edit = (scene: number, revision: number, edit: Edit, mark: string) =>
     this.call<KeptMessage>('Edit', scene, revision, JSON.stringify(addressedEdit(edit)), mark)
+  /** Calls off an edit that takes long. */
+  callOff = () => this.call<void>('CallOff')
   goTo = (scene: number, revision: number, position: number) =>
     this.call<KeptMessage>('GoTo', scene, revision, position)
   undo = (scene: number, revision: number) => this.call<KeptMessage>('Undo', scene, revision)

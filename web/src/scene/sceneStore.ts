@@ -61,6 +61,8 @@ export const useScene = defineStore('scene', () => {
   /** How many changes have been made from this page and not been taken back. */
   const made = ref(0)
   const busy = ref(false)
+  /** What is being made and how far it is, 0 to 1; null where that is not told. */
+  const effort = shallowRef<{ words: string; share: number | null } | null>(null)
   /** Why the last change was not kept, until one is. */
   const trouble = ref('')
   const settings = computed(() => {
@@ -83,6 +85,9 @@ export const useScene = defineStore('scene', () => {
       sampled: takeSamples,
       tried: takeTry,
       people: (message) => others.take(message),
+      working: (share) => {
+        if (effort.value) effort.value = { ...effort.value, share }
+      },
       gone: (scene) => {
         if (scene === id.value) gone.value = true
       },
@@ -334,7 +339,10 @@ export const useScene = defineStore('scene', () => {
     const parcel = outbox.put(wanted, held.base(revision.value))
     if (lineState.value !== 'standing')
       notices.say(`The server is away. Kept here until it is back: ${wordsOf(wanted)}.`)
-    const kept = await inTurn(wordsOf(wanted), () => outbox.send(parcel))
+    const kept = await inTurn(wordsOf(wanted), () => {
+      effort.value = { words: wordsOf(wanted), share: null }
+      return outbox.send(parcel).finally(() => (effort.value = null))
+    })
     if (kept?.clash) {
       const meet = await clashes.ask(kept.clash)
       if (meet !== 'stop') return edit({ ...wanted, meet } as Edit)
@@ -494,6 +502,8 @@ export const useScene = defineStore('scene', () => {
     trouble,
     gone,
     people: others.people,
+    effort,
+    callOff: () => void line.callOff(),
     made,
     busy,
     settings,

@@ -87,6 +87,7 @@ export async function drawThumbnails(
       sampled: (message) => (samples = message),
       tried() {},
       people() {},
+      working() {},
       changed() {},
       gone() {},
       back() {},

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import LooseDialogs from '../loose/LooseDialogs.vue'
+import EffortBar from './EffortBar.vue'
 import BakeDialogs from '../baking/BakeDialogs.vue'
 import ClipDialogs from '../clips/ClipDialogs.vue'
 import ShortcutList from '../commands/ShortcutList.vue'
@@ -32,6 +33,7 @@ const shooting = useShooting()
   <FlowDialogs />
   <ClipDialogs />
   <LayerDialogs />
+  <EffortBar />
   <BakeDialogs />
   <LooseDialogs />
   <CueDialogs />

@@ -26,6 +26,9 @@ public sealed record Bake(
     public const long MostSamples = 10_000_000;
 
     /// <inheritdoc/>
+    public override bool MayTakeLong => true;
+
+    /// <inheritdoc/>
     public override string Title(Scene scene)
     {
         var objects = Targets.Select(target => target.Object).Distinct().ToList();

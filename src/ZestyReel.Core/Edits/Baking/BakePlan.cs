@@ -13,9 +13,12 @@ internal sealed class BakePlan
     private readonly Bake _bake;
     private readonly Scene _before;
     private readonly Layer? _layer;
+    private readonly long _channels;
+    /// <summary>How many channels have been written so far.</summary>
+    private long _written;
 
     private BakePlan(Bake bake, Scene before, Scene prepared, ImmutableArray<BakedObject> objects, BakeGrid grid, Layer? layer) =>
-        (_bake, _before, Prepared, Objects, Grid, _layer) = (bake, before, prepared, objects, grid, layer);
+        (_bake, _before, Prepared, Objects, Grid, _layer, _channels) = (bake, before, prepared, objects, grid, layer, objects.Sum(each => (long)each.Specs.Length));
 
     /// <summary>The scene without what is taken off.</summary>
     public Scene Prepared { get; }
@@ -90,7 +93,7 @@ internal sealed class BakePlan
     private static SceneObject[] AtOnce(BakedObject[] objects, Func<BakedObject, SceneObject> write)
     {
         var (written, refusals) = (new SceneObject[objects.Length], new Refusal?[objects.Length]);
-        Parallel.For(0, objects.Length, i =>
+        Parallel.For(0, objects.Length, new ParallelOptions { CancellationToken = Effort.Stop }, i =>
         {
             try
             {
@@ -112,9 +115,11 @@ internal sealed class BakePlan
         var rows = values.Of(baked);
         foreach (var (i, spec) in baked.Specs.Index())
         {
+            Effort.Done(_written, _channels);
             var name = _layer is null ? spec.Name : LayeredName.Of(_layer.Id, spec.Name);
             var own = thing.Channel(name);
             thing = thing.WithChannel(name, BakedCurve.Of(own, _layer is null ? spec : spec.InLayer(_layer.Id), values.Source(baked, spec), rows[i], _bake.Tolerance, thing.Name));
+            Interlocked.Increment(ref _written);
         }
         return thing;
     }

@@ -21,7 +21,7 @@ internal sealed class BakedValues
     public BakedValues(Scene before, Scene prepared, Layer? layer, double[] moments)
     {
         (_scene, _prepared, _layer, _moments) = (before, prepared, layer, moments);
-        (_before, _after) = (new FrameTimes(before, moments), new FrameTimes(prepared, moments));
+        (_before, _after) = (new FrameTimes(before, moments) { Stop = Effort.Stop }, new FrameTimes(prepared, moments) { Stop = Effort.Stop });
     }
 
     /// <summary>What is to be seen of an object: one row for each channel.</summary>

@@ -8,6 +8,8 @@ namespace ZestyReel.Core.Edits;
 /// <summary>What edits do to the keys of one channel.</summary>
 internal static class ChannelKeys
 {
+    private const int Many = 20_000;
+
     /// <summary>Adds the key, or gives the one at its time the new value.</summary>
     public static Channel WithKey(this Channel channel, Key key)
     {
@@ -50,6 +52,9 @@ internal static class ChannelKeys
         };
     }
 
+    /// <summary>Whether these are so many keys that working on their curves takes long.</summary>
+    public static bool AreMany(ImmutableArray<KeySet> keys) => !keys.IsDefault && keys.Sum(set => set.Times.IsDefault ? 0 : set.Times.Length) > Many;
+
     /// <summary>Runs a change over every curve that the keys belong to, with the times selected on it.</summary>
     /// <exception cref="Refusal">A key is not there, or its channel is locked.</exception>
     public static Scene OnEachChannel(
@@ -61,8 +66,10 @@ internal static class ChannelKeys
         this Scene scene, ImmutableArray<KeySet> keys, Func<AddressedChannel, IReadOnlySet<Tick>, Channel> change)
     {
         if (keys.IsDefaultOrEmpty || keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "select at least one key");
-        foreach (var group in keys.GroupBy(set => set.Curve))
+        var groups = keys.GroupBy(set => set.Curve).ToList();
+        foreach (var (done, group) in groups.Index())
         {
+            Effort.Done(done, groups.Count);
             var at = scene.At(group.Key, "keys").Unlocked("keys");
             var times = group.SelectMany(set => set.Times.IsDefault ? [] : set.Times).ToHashSet();
             foreach (var time in times)

@@ -7,6 +7,9 @@ namespace ZestyReel.Core.Edits;
 public sealed record UnwindRotation(ImmutableArray<KeySet> Keys) : Edit
 {
     /// <inheritdoc/>
+    public override bool MayTakeLong => ChannelKeys.AreMany(Keys);
+
+    /// <inheritdoc/>
     public override string Title(Scene scene) => $"Unwind {ChannelWords.Keys(Keys)}";
 
     /// <inheritdoc/>
