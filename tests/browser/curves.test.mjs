@@ -269,6 +269,44 @@ test('dense keys are reduced, and it is told beforehand what that changes', asyn
   for (const [frame, value] of before) near(now.get(frame), value, 0.01, `frame ${frame}`)
 })
 
+test('keys get another rate, or as much time from each to the next, and undo gives them back', async () => {
+  const before = await frames('Buoy', 'position.y')
+  const curve = await desk.samples('Buoy', 'position.y')
+  const clean = (way) => page.getByLabel('How to clean up').selectOption({ label: way })
+  const done = () => desk.changing(() => page.getByRole('button', { name: 'Do it' }).click())
+  await page.keyboard.press('Control+Shift+A')
+  await command(page, 'Select all keys')
+  await clean('Resample')
+  await setField(page, 'Resample: A second', '6')
+  await page
+    .getByText(/keys become/)
+    .last()
+    .waitFor()
+  await done()
+  // Every fourth frame, from the first key to the last.
+  const even = await frames('Buoy', 'position.y')
+  assert.deepEqual([even[0], even.at(-1)], [before[0], before.at(-1)])
+  for (let i = 2; i < even.length; i++) near(even[i - 1] - even[i - 2], 4, 1e-9)
+  const now = await desk.samples('Buoy', 'position.y')
+  for (const frame of even) near(now.get(Math.round(frame)), curve.get(Math.round(frame)), 1e-6, `frame ${frame}`)
+  await desk.undo()
+  assert.deepEqual(await frames('Buoy', 'position.y'), before)
+
+  await clean('Spread evenly')
+  await page
+    .getByText(/keys become/)
+    .last()
+    .waitFor()
+  await done()
+  // Between frames a key stands at a tick.
+  const spread = (await desk.keys('Buoy', 'position.y')).map(({ frame, tick }) => frame ?? tick / 29_400_000)
+  assert.equal(spread.length, before.length)
+  const gap = (spread.at(-1) - spread[0]) / (spread.length - 1)
+  for (let i = 1; i < spread.length; i++) near(spread[i] - spread[i - 1], gap, 1e-6)
+  await desk.undo()
+  assert.deepEqual(await frames('Buoy', 'position.y'), before)
+})
+
 test('the curves of earlier are shown behind, and a part of them is taken back', async () => {
   await page.keyboard.press('c')
   await page.getByRole('dialog').getByRole('button', { name: 'Compare', exact: true }).click()
