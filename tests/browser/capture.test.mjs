@@ -76,6 +76,46 @@ test('a broken file is told with its line, and nothing comes of it', async () =>
   assert.ok(await dialog().getByRole('button', { name: 'Bring in', exact: true }).isDisabled())
 })
 
+test('a file that is dropped anywhere opens the dialog with it; what is no such file is told, and the page stays', async () => {
+  const drop = async (name, content) => {
+    const dataTransfer = await page.evaluateHandle(
+      ([called, inside]) => {
+        const data = new DataTransfer()
+        data.items.add(new File([inside], called))
+        return data
+      },
+      [name, content],
+    )
+    await page.dispatchEvent('.stage-canvas', 'drop', { dataTransfer })
+  }
+  await drop('notes.txt', 'nothing')
+  await page.getByText(/^Drop a BVH file to bring in captured motion/).waitFor()
+  await drop('Walk.BVH', text)
+  await dialog().getByText(`5 joints, ${frames} moments at 120 a second`, { exact: false }).waitFor()
+  await dialog().getByText('Walk.BVH').waitFor()
+  // Another file dropped meanwhile does nothing.
+  await drop('chart.svg', '<svg/>')
+  await page.keyboard.press('Escape')
+  await dialog().waitFor({ state: 'detached' })
+  await drop('chart.svg', '<svg xmlns="http://www.w3.org/2000/svg"><path id="Quay" d="M0 0L9 3"/></svg>')
+  await dialog().getByText('One path from chart.svg.').waitFor()
+  await page.keyboard.press('Escape')
+  await dialog().waitFor({ state: 'detached' })
+  assert.deepEqual((await file()).objects, [])
+})
+
+test('without a file of one’s own there is the keeper, who walks at sixty a second', async () => {
+  await command(page, 'Bring in captured motion (BVH)…')
+  await dialog().getByRole('button', { name: 'take the keeper’s walk' }).click()
+  await dialog().getByText('11 joints, 180 moments at 60 a second', { exact: false }).waitFor()
+  await desk.changing(() => dialog().getByRole('button', { name: 'Bring in', exact: true }).click())
+  const hips = await desk.server.samples(desk.id, 'Hips', 'position.z')
+  // In three seconds as far as a walk goes, in the lengths of the scene.
+  assert.ok(hips.get(71) - hips.get(1) > 3 && hips.get(71) - hips.get(1) < 4)
+  await desk.undo()
+  assert.deepEqual((await file()).objects, [])
+})
+
 test('a skeleton comes in where another reader sees it, at the times of the file, locked under a layer', async () => {
   await give(text)
   await dialog().getByRole('status').getByText('5 joints, 481 moments at 120 a second: frames 1 to 97.').waitFor()

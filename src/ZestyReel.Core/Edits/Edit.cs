@@ -27,7 +27,7 @@ public abstract record Edit
     }
 
     /// <summary>Whether it may take so long that others are not to wait behind it on the same line.</summary>
-    public virtual bool MayTakeLong => false;
+    public virtual bool MayTakeLong() => false;
 
     /// <summary>Whether it says itself what the work range is to be.</summary>
     protected virtual bool SetsWorkRange => false;

@@ -138,7 +138,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     public async Task<KeptMessage> Edit(long scene, long revision, string edit, string mark)
     {
         var (wanted, by, locked) = (EditJson.Read(edit), Person.Marked(Who, mark), Locked(scene));
-        if (!wanted.MayTakeLong) return await Making(scene, session => session.Apply(wanted, revision, by, locked));
+        if (!wanted.MayTakeLong()) return await Making(scene, session => session.Apply(wanted, revision, by, locked));
         using var working = new Working(Context.ConnectionId, Clients.Caller, Stop);
         try
         {

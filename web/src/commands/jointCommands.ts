@@ -24,7 +24,7 @@ export function jointCommands(): Command[] {
   }
 
   return [
-    { group: 'Objects', title: 'Bring in captured motion (BVH)…', run: () => void (dialog.isOpen = true) },
+    { group: 'Objects', title: 'Bring in captured motion (BVH)…', run: () => dialog.open() },
     {
       group: 'Objects',
       title: 'Save the selected joint and those below it as BVH',

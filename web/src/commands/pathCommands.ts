@@ -75,7 +75,7 @@ export function pathCommands(): Command[] {
   }
 
   return [
-    { group: 'Paths', title: 'Bring in SVG outlines as paths…', run: () => void (svg.isOpen = true) },
+    { group: 'Paths', title: 'Bring in SVG outlines as paths…', run: () => svg.open() },
     {
       group: 'Paths',
       title: 'Places at even times: show or hide',

@@ -1,30 +1,27 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { http } from '../api/http'
+import keeper from '../samples/keeper.bvh?raw'
 import { useLayers } from '../layers/layers'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 import AskDialog from '../shared/AskDialog.vue'
 import { useAnswer } from '../shared/answers'
+import { usePickedFile } from '../shared/pickedFile'
 import TimeField from '../timebar/TimeField.vue'
 import { useTrails } from '../trails/trails'
 import NumberField from '../values/NumberField.vue'
 
 /** Brings in captured motion: a skeleton with dense keys, its base locked, and a layer on top that takes the changes. */
+const props = defineProps<{ dropped: File | null }>()
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const selection = useSelection()
 const layers = useLayers()
 const trails = useTrails()
 
-const picked = shallowRef<{ name: string; text: string } | null>(null)
-let taken = 0
-async function take(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  const mine = ++taken
-  const text = (await file?.text()) ?? ''
-  if (file && mine === taken) picked.value = { name: file.name, text }
-}
+const { picked, take } = usePickedFile(props.dropped)
+const useKeeper = () => (picked.value = { name: 'the keeper’s walk', text: keeper })
 const { told, wrong } = useAnswer(
   () => `${picked.value?.name} ${picked.value?.text.length}`,
   () => picked.value && http.readBvh(picked.value.text),
@@ -83,10 +80,15 @@ async function bring(): Promise<void> {
     @done="bring"
     @close="emit('close')"
   >
-    <label>
-      <span class="visually-hidden">BVH file</span>
-      <input type="file" class="form-control form-control-sm" accept=".bvh,text/plain" @change="take" />
-    </label>
+    <div class="row-of-fields">
+      <label>
+        <span class="visually-hidden">BVH file</span>
+        <input type="file" class="form-control form-control-sm" accept=".bvh,text/plain" @change="take" />
+      </label>
+      or
+      <BButton variant="quiet" class="btn-small" @click="useKeeper">take the keeper’s walk</BButton>
+    </div>
+    <p v-if="dropped && picked?.name === dropped.name" class="dim dropped">{{ picked.name }}</p>
     <div class="row-of-fields">
       one length of the file is
       <NumberField
@@ -126,3 +128,12 @@ async function bring(): Promise<void> {
     >
   </AskDialog>
 </template>
+
+<style scoped>
+input[type='file'] {
+  width: 220px;
+}
+.dropped {
+  margin: 0;
+}
+</style>

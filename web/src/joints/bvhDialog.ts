@@ -1,8 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { fileDialog } from '../shared/fileDialog'
 
 /** Whether the dialog is open that brings in captured motion. */
-export const useBvhDialog = defineStore('bvhDialog', () => {
-  const isOpen = ref(false)
-  return { isOpen }
-})
+export const useBvhDialog = defineStore('bvhDialog', fileDialog)

@@ -1,26 +1,21 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref } from 'vue'
 import { http, type SvgPlacement } from '../api/http'
 import chart from '../samples/harbour-chart.svg?raw'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 import AskDialog from '../shared/AskDialog.vue'
 import { useAnswer } from '../shared/answers'
+import { usePickedFile } from '../shared/pickedFile'
 import NumberField from '../values/NumberField.vue'
 
 /** Brings in the outlines of an SVG file as paths: where to, how wide, and how they are spread in depth. */
+const props = defineProps<{ dropped: File | null }>()
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const selection = useSelection()
 
-const file = shallowRef<{ name: string; text: string } | null>(null)
-let taken = 0
-async function take(event: Event): Promise<void> {
-  const picked = (event.target as HTMLInputElement).files?.[0]
-  const mine = ++taken
-  const text = (await picked?.text()) ?? ''
-  if (picked && mine === taken) file.value = { name: picked.name, text }
-}
+const { picked: file, take } = usePickedFile(props.dropped)
 const useChart = () => (file.value = { name: 'the harbour chart', text: chart })
 
 const placement = ref<Required<SvgPlacement>>({

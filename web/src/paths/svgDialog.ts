@@ -1,8 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { fileDialog } from '../shared/fileDialog'
 
 /** Whether the dialog is open that brings in the outlines of an SVG file. */
-export const useSvgDialog = defineStore('svgDialog', () => {
-  const isOpen = ref(false)
-  return { isOpen }
-})
+export const useSvgDialog = defineStore('svgDialog', fileDialog)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, useTemplateRef, watch } from 'vue'
+import ProgressCard from '../shared/ProgressCard.vue'
 import { useShooting } from './shooting'
 
 /** How far the reel is that is being shot, with its picture. */
@@ -23,52 +24,25 @@ const left = computed(() => {
 </script>
 
 <template>
-  <section v-if="shooting.reel" class="shooting" aria-label="A reel is being shot">
+  <ProgressCard
+    v-if="shooting.reel"
+    label="A reel is being shot"
+    :title="`Reel ${shooting.reel.number} is being shot`"
+    :detail="`${shooting.drawn} of ${shooting.reel.pictures} · ${left}`"
+    :done="shooting.drawn"
+    :all="shooting.reel.pictures"
+    what="Pictures shot"
+    hint="Stop shooting; nothing of this reel is kept"
+    @cancel="shooting.cancel"
+  >
     <canvas ref="picture" aria-hidden="true" />
-    <div class="words">
-      <b>Reel {{ shooting.reel.number }} is being shot</b>
-      <span class="num dim">{{ shooting.drawn }} of {{ shooting.reel.pictures }} · {{ left }}</span>
-      <progress :value="shooting.drawn" :max="shooting.reel.pictures" aria-label="Pictures shot" />
-    </div>
-    <BButton
-      variant="quiet"
-      class="btn-small"
-      title="Stop shooting; nothing of this reel is kept"
-      @click="shooting.cancel"
-      >Cancel</BButton
-    >
-  </section>
+  </ProgressCard>
 </template>
 
 <style scoped>
-.shooting {
-  position: fixed;
-  right: 14px;
-  top: 52px;
-  z-index: 1040;
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  padding: 10px 12px;
-  border: 1px solid var(--line);
-  border-radius: 9px;
-  background: var(--panel);
-  box-shadow: 0 8px 28px rgb(0 0 0 / 35%);
-  font-size: 12.5px;
-}
 canvas {
   width: 96px;
   border-radius: 6px;
   background: var(--stage);
-}
-.words {
-  display: grid;
-  gap: 3px;
-  min-width: 190px;
-}
-progress {
-  width: 100%;
-  height: 6px;
-  accent-color: var(--lime);
 }
 </style>

@@ -38,6 +38,6 @@ const shooting = useShooting()
   <LooseDialogs />
   <CueDialogs />
   <ShootDialog v-if="shooting.asking" @close="shooting.asking = false" />
-  <BvhDialog v-if="bvh.isOpen" @close="bvh.isOpen = false" />
-  <SvgDialog v-if="svg.isOpen" @close="svg.isOpen = false" />
+  <BvhDialog v-if="bvh.isOpen" :dropped="bvh.dropped" @close="bvh.isOpen = false" />
+  <SvgDialog v-if="svg.isOpen" :dropped="svg.dropped" @close="svg.isOpen = false" />
 </template>

@@ -29,6 +29,7 @@ import { usePerson } from '../scene/person'
 import { usePending } from '../values/pending'
 import ValuesPanel from '../values/ValuesPanel.vue'
 import QuestionDialog from '../shared/QuestionDialog.vue'
+import { useFileDrop } from './fileDrop'
 import { usePanes } from './panes'
 import TopBar from './TopBar.vue'
 import WhoDialog from './WhoDialog.vue'
@@ -52,6 +53,7 @@ const opened = ref(false)
 const problem = ref('')
 const person = usePerson()
 const asksWho = ref(false)
+useFileDrop()
 
 const { stage: stageShare, values: valuesShare, leastValues } = usePanes()
 type Sizes = { panes: { size: number }[] }

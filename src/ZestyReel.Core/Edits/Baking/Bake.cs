@@ -26,7 +26,7 @@ public sealed record Bake(
     public const long MostSamples = 10_000_000;
 
     /// <inheritdoc/>
-    public override bool MayTakeLong => true;
+    public override bool MayTakeLong() => true;
 
     /// <inheritdoc/>
     public override string Title(Scene scene)

@@ -10,7 +10,7 @@ namespace ZestyReel.Core.Edits;
 public sealed record ReduceKeys(ImmutableArray<KeySet> Keys, double Tolerance) : Edit
 {
     /// <inheritdoc/>
-    public override bool MayTakeLong => ChannelKeys.AreMany(Keys);
+    public override bool MayTakeLong() => ChannelKeys.AreMany(Keys);
 
     /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant($"Reduce {ChannelWords.Keys(Keys)} within {Tolerance:0.######}");

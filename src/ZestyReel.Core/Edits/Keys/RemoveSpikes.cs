@@ -16,7 +16,7 @@ public sealed record RemoveSpikes(ImmutableArray<KeySet> Keys) : Edit
     private const double Deviations = 3, ToNormal = 1.4826;
 
     /// <inheritdoc/>
-    public override bool MayTakeLong => ChannelKeys.AreMany(Keys);
+    public override bool MayTakeLong() => ChannelKeys.AreMany(Keys);
 
     /// <inheritdoc/>
     public override string Title(Scene scene) => $"Remove spikes among {ChannelWords.Keys(Keys)}";

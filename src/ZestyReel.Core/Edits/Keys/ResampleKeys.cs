@@ -16,7 +16,7 @@ public sealed record ResampleKeys(ImmutableArray<KeySet> Keys, decimal PerSecond
     private const int MostPerSecond = 240, MostKeys = 1_000_000;
 
     /// <inheritdoc/>
-    public override bool MayTakeLong => ChannelKeys.AreMany(Keys);
+    public override bool MayTakeLong() => ChannelKeys.AreMany(Keys);
 
     /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant($"Resample {ChannelWords.Keys(Keys)} at {PerSecond:0.###} a second");

@@ -16,7 +16,7 @@ public sealed record SmoothKeys(ImmutableArray<KeySet> Keys, double Amount) : Ed
     private const int MostPasses = 16;
 
     /// <inheritdoc/>
-    public override bool MayTakeLong => ChannelKeys.AreMany(Keys);
+    public override bool MayTakeLong() => ChannelKeys.AreMany(Keys);
 
     /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant($"Smooth {ChannelWords.Keys(Keys)} by {Amount * 100:0.#} %");

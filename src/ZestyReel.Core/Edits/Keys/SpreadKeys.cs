@@ -10,7 +10,7 @@ namespace ZestyReel.Core.Edits;
 public sealed record SpreadKeys(ImmutableArray<KeySet> Keys) : Edit
 {
     /// <inheritdoc/>
-    public override bool MayTakeLong => ChannelKeys.AreMany(Keys);
+    public override bool MayTakeLong() => ChannelKeys.AreMany(Keys);
 
     /// <inheritdoc/>
     public override string Title(Scene scene) => $"Spread {ChannelWords.Keys(Keys)} evenly";

@@ -7,7 +7,7 @@ namespace ZestyReel.Core.Edits;
 public sealed record UnwindRotation(ImmutableArray<KeySet> Keys) : Edit
 {
     /// <inheritdoc/>
-    public override bool MayTakeLong => ChannelKeys.AreMany(Keys);
+    public override bool MayTakeLong() => ChannelKeys.AreMany(Keys);
 
     /// <inheritdoc/>
     public override string Title(Scene scene) => $"Unwind {ChannelWords.Keys(Keys)}";

@@ -27,7 +27,7 @@ internal sealed class BounceRoom
         if (still.IsEmpty) (_still, _radii) = ([], []);
         else
         {
-            var worlds = new WorldSampler(scene, times);
+            var worlds = WorldSampler.For(times);
             _still = [.. still.Select(thing => worlds.Origins(thing.Id))];
             _radii = [.. still.Select(thing => Radii(thing, worlds, times.Count, Of))];
         }
@@ -66,7 +66,7 @@ internal sealed class BounceRoom
     {
         using var rows = new ChannelRows(thing, [.. Lag.Place.Select(name => thing.Spec(name, "channel"))], _times.Count);
         Stages.EvaluateBefore<BounceStage>(rows, _times);
-        var around = new WorldSampler(_scene, _times).Around(thing);
+        var around = WorldSampler.For(_times).Around(thing);
         var origins = new Vector[_times.Count];
         for (var i = 0; i < origins.Length; i++)
         {

@@ -18,7 +18,7 @@ internal sealed class BounceStage : IStage
         if (rows.Object.Bounce is not { On: true } || !rows.Channels.Any(spec => Lag.Place.Contains(spec.Name))) return;
         var places = BounceRun.Of(times.Scene).Places(rows.Object, times);
         if (Array.TrueForAll(places, place => place is null)) return;
-        var around = new WorldSampler(times.Scene, times).Around(rows.Object);
+        var around = WorldSampler.For(times).Around(rows.Object);
         Span<double> x = rows.Of("position.x"), y = rows.Of("position.y"), z = rows.Of("position.z");
         for (var i = 0; i < places.Length; i++)
         {

@@ -46,10 +46,9 @@ internal sealed class LagRun : LooseRun
     private void Apply(ChannelRows rows, FrameTimes times, int from, int count, long block)
     {
         var asked = times.Played.Slice(from, count);
-        var moments = Grid.With(block * LooseGrid.Block, asked);
-        // What is asked for whole, as by what this carries, is not worked out twice.
-        var these = moments.Length == times.Count && asked.SequenceEqual(moments) ? times : new FrameTimes(_scene, moments) { Stop = times.Stop };
+        var these = Finer(times, from, count, block);
         var targets = new Targets(this, these);
+        var moments = these.Played;
         var state = (double[])StartOf(block, times.Stop).Clone();
         for (int i = 0, at = 0; i < count; i++)
         {
@@ -60,10 +59,17 @@ internal sealed class LagRun : LooseRun
             if (moments[at] < asked[i])
             {
                 lagging = (double[])state.Clone();
-                Step(targets, lagging, at, Array.BinarySearch(moments, asked[i]));
+                Step(targets, lagging, at, moments.BinarySearch(asked[i]));
             }
-            Tell(rows, targets, lagging, from + i, Array.BinarySearch(moments, asked[i]));
+            Tell(rows, targets, lagging, from + i, moments.BinarySearch(asked[i]));
         }
+    }
+
+    /// <summary>The places of the grid from the start of a block on, with a run of times. What is asked for whole, as by what this carries, is not worked out twice.</summary>
+    private FrameTimes Finer(FrameTimes times, int from, int count, long block)
+    {
+        var made = times.Finer(from, () => new FrameTimes(times.Scene, Grid.With(block * LooseGrid.Block, times.Played.Slice(from, count))) { Stop = times.Stop });
+        return made.Played.SequenceEqual(times.Played) ? times : made;
     }
 
     private void Tell(ChannelRows rows, Targets targets, double[] state, int row, int at)
@@ -131,7 +137,7 @@ internal sealed class LagRun : LooseRun
             Stages.EvaluateBefore<LagStage>(rows, times);
             _values = [.. Enumerable.Range(0, run._specs.Length).Select(c => rows[c].ToArray())];
             (_frequencies, _dampings) = (Stages.Values(run._thing, Lag.Frequency, times), Stages.Values(run._thing, Lag.Damping, times));
-            if (!run._lag.World || (_around = new WorldSampler(run._scene, times).Around(run._thing)) is not { } around) return;
+            if (!run._lag.World || (_around = WorldSampler.For(times).Around(run._thing)) is not { } around) return;
             for (var i = 0; i < _times.Length; i++)
             {
                 var world = around[i].Point(new(_values[0][i], _values[1][i], _values[2][i]));

@@ -19,6 +19,7 @@ public sealed class FrameTimes
     private readonly Lazy<ILookup<ObjectId, PlacedClip>> _placed;
     private readonly ConcurrentDictionary<ObjectId, ClipMix> _clips = [];
     private readonly ConcurrentDictionary<LayerId, double[]> _strengths = [];
+    private readonly ConcurrentDictionary<int, FrameTimes> _finer = [];
     private readonly ConcurrentDictionary<SceneObject, LayeredCurves> _layered = new(ReferenceEqualityComparer.Instance);
 
     /// <param name="scene">Whose warps apply.</param>
@@ -58,6 +59,11 @@ public sealed class FrameTimes
 
     /// <summary>Source times that the whole scene shows, in ticks, one for each played time.</summary>
     public double[] ForScene() => _flow.IsPlain ? _played : Through(_flow.CoveringScene());
+
+    /// <summary>Other times that are needed for a run of these, made once for all who need them; the same for whoever they are made.</summary>
+    /// <param name="from">The first of the run.</param>
+    /// <param name="make">Makes them.</param>
+    internal FrameTimes Finer(int from, Func<FrameTimes> make) => _finer.GetOrAdd(from, _ => make());
 
     /// <summary>Source times as frames, worked out once for each way through cues and warps; null where they are the played ones.</summary>
     internal float[]? InFrames(double[] source)

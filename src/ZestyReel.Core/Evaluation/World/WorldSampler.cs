@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using System.Runtime.InteropServices;
 using ZestyReel.Core.Scenes;
 
@@ -12,6 +13,8 @@ public sealed class WorldSampler
 
     private static readonly string[] Channels =
         ["position.x", "position.y", "position.z", "rotation.x", "rotation.y", "rotation.z", "scale.x", "scale.y", "scale.z"];
+
+    [ThreadStatic] private static ConditionalWeakTable<FrameTimes, WorldSampler>? _mine;
 
     private readonly Scene _scene;
     private readonly FrameTimes _times;
@@ -27,6 +30,12 @@ public sealed class WorldSampler
 
     /// <summary>The same, where some channels of an object were evaluated at these moments already.</summary>
     internal WorldSampler(Scene scene, FrameTimes times, ChannelRows? known) => (_scene, _times, _known) = (scene, times, known);
+
+    /// <summary>
+    /// The one that this thread has for some moments. What lags in the world asks for what carries it while that is being
+    /// worked out: it is not worked out again, for else each link of a chain would double the work.
+    /// </summary>
+    internal static WorldSampler For(FrameTimes times) => (_mine ??= []).GetValue(times, static each => new(each.Scene, each));
 
     /// <summary>The nine channels of an object's transform: position, rotation and scale, about x, y and z each.</summary>
     internal static ImmutableArray<ChannelSpec> TransformOf(SceneObject thing)
