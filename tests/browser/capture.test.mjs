@@ -68,14 +68,6 @@ function placesAt(content, seconds) {
   return new Map(skeleton.bones.map((bone) => [bone.name, bone.getWorldPosition(new Vector3())]))
 }
 
-test('a broken file is told with its line, and nothing comes of it', async () => {
-  await command(page, 'Bring in captured motion (BVH)…')
-  const line = text.split('\n').findIndex((each) => each.includes('OFFSET 18 20 0')) + 1
-  await give(text.replace('OFFSET 18 20 0', 'OFFSET 18 twenty 0'))
-  await dialog().getByRole('alert').getByText(`line ${line}: a number`).waitFor()
-  assert.ok(await dialog().getByRole('button', { name: 'Bring in', exact: true }).isDisabled())
-})
-
 test('a file that is dropped anywhere opens the dialog with it; what is no such file is told, and the page stays', async () => {
   const drop = async (name, content) => {
     const dataTransfer = await page.evaluateHandle(
@@ -114,6 +106,14 @@ test('without a file of one’s own there is the keeper, who walks at sixty a se
   assert.ok(hips.get(71) - hips.get(1) > 3 && hips.get(71) - hips.get(1) < 4)
   await desk.undo()
   assert.deepEqual((await file()).objects, [])
+})
+
+test('a broken file is told with its line, and nothing comes of it', async () => {
+  await command(page, 'Bring in captured motion (BVH)…')
+  const line = text.split('\n').findIndex((each) => each.includes('OFFSET 18 20 0')) + 1
+  await give(text.replace('OFFSET 18 20 0', 'OFFSET 18 twenty 0'))
+  await dialog().getByRole('alert').getByText(`line ${line}: a number`).waitFor()
+  assert.ok(await dialog().getByRole('button', { name: 'Bring in', exact: true }).isDisabled())
 })
 
 test('a skeleton comes in where another reader sees it, at the times of the file, locked under a layer', async () => {
