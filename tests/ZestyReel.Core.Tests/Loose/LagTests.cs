@@ -113,6 +113,19 @@ public class LagTests
     }
 
     [Fact]
+    public void Nobody_waits_for_more_than_two_hours_of_it()
+    {
+        var scene = Harbour(new SetLag([Crane], ["position.x"]), new SetSway([Lamp], ["rotation.x"]), new KeyChannels(1, [new(Lamp, Sway.Pace, 2)]), new KeyChannels(50, [new(Lamp, Sway.Pace, 3)]),
+            new AddObject(ObjectKind.Sphere, "Crate", Values: System.Collections.Immutable.ImmutableDictionary<string, double>.Empty.Add("position.y", 3)), new SetBounce([new(3)], []));
+        double[] far = [2 * 3600 * 24 + 2, 9_000_000, 9_000_001];
+        Seen(scene, Crane, "position.x", far).ShouldBe([23, 23, 23]);
+        Seen(scene, new(3), "position.y", far).ShouldBe([0.5, 0.5, 0.5], 1e-9);
+        var swaying = Seen(scene, Lamp, "rotation.x", far);
+        swaying[2].ShouldNotBe(swaying[1]);
+        Seen(scene, Lamp, "rotation.x", far[2])[0].ShouldBe(swaying[2]);
+    }
+
+    [Fact]
     public void A_chain_of_lags_in_the_world_has_an_end()
     {
         var scene = Scene.Empty("Bay").After(new AddObject(ObjectKind.Group), new KeyChannels(1, [new(Crane, "position.x", 0)]), new KeyChannels(9, [new(Crane, "position.x", 5)]));

@@ -54,10 +54,19 @@ internal sealed class BounceRun : LooseRun
         for (var from = 0; from < times.Count;)
         {
             var count = Grid.RunFrom(times.Played, from, out var block);
-            if (block >= 0) Tell(told, times.Played.Slice(from, count), from, block, times.Stop);
+            if (block == LooseGrid.MostBlocks) Lie(told, from, count, times.Stop);
+            else if (block >= 0) Tell(told, times.Played.Slice(from, count), from, block, times.Stop);
             from += count;
         }
         return told;
+    }
+
+    /// <summary>Beyond what is worked out all lie where they were.</summary>
+    private void Lie(Vector?[][] told, int from, int count, CancellationToken stop)
+    {
+        var state = Start(LooseGrid.MostBlocks, stop);
+        for (var b = 0; b < _bouncing.Length; b++)
+            if (state.Falls[b]) told[b].AsSpan(from, count).Fill(state.Balls[b].At);
     }
 
     private void Tell(Vector?[][] told, ReadOnlySpan<double> asked, int from, long block, CancellationToken stop)

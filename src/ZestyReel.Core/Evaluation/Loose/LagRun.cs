@@ -38,7 +38,7 @@ internal sealed class LagRun : LooseRun
         for (var from = 0; from < times.Count;)
         {
             var count = Grid.RunFrom(times.Played, from, out var block);
-            if (block >= 0) Apply(rows, times, from, count, block);
+            if (block is >= 0 and < LooseGrid.MostBlocks) Apply(rows, times, from, count, block);
             from += count;
         }
     }

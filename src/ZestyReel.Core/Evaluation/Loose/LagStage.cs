@@ -26,5 +26,5 @@ internal sealed class LagStage : IStage
 
     /// <summary>What is seen rests on all that was before.</summary>
     public double? Before(SceneObject thing, ChannelSpec spec, double after, FrameTimes times) =>
-        !Moves(thing, spec.Name, times) || times.Played[0] < LooseGrid.Of(times.Scene).Start ? after : null;
+        !Moves(thing, spec.Name, times) || !LooseGrid.Of(times.Scene).Covers(times.Played[0]) ? after : null;
 }

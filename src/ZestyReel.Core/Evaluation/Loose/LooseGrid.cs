@@ -15,6 +15,9 @@ internal readonly record struct LooseGrid(double Start)
     /// <summary>Places from one kept state to the next: two seconds.</summary>
     public const int Block = 960;
 
+    /// <summary>So many blocks are worked out, two hours: nobody waits for more, and no file can ask for it.</summary>
+    public const long MostBlocks = 3600;
+
     /// <summary>That of a scene.</summary>
     public static LooseGrid Of(Scene scene) => new(scene.Rate.StartOf(scene.Settings.Range.First).Value);
 
@@ -24,11 +27,15 @@ internal readonly record struct LooseGrid(double Start)
     /// <summary>The time of a place, in ticks.</summary>
     public double TimeOf(long place) => Start + place * Step;
 
-    /// <summary>How many of the times from one on lie in its block, on the place that ends it too; all those before the first place are one run.</summary>
+    /// <summary>Whether loose motion is worked out there.</summary>
+    public bool Covers(double time) => time >= Start && time < TimeOf(MostBlocks * Block);
+
+    /// <summary>How many of the times from one on lie in its block, on the place that ends it too. All before the first place are one run, of block −1, and so are all beyond the last block.</summary>
     public int RunFrom(ReadOnlySpan<double> times, int from, out long block)
     {
-        block = Math.Max(-1, (long)Math.Floor((times[from] - Start) / (Step * Block)));
-        var (low, high) = block < 0 ? (double.NegativeInfinity, Start) : (TimeOf(block * Block), TimeOf((block + 1) * Block));
+        block = Math.Clamp((long)Math.Floor((times[from] - Start) / (Step * Block)), -1, MostBlocks);
+        var low = block < 0 ? double.NegativeInfinity : TimeOf(block * Block);
+        var high = block == MostBlocks ? double.PositiveInfinity : TimeOf((block + 1) * Block);
         var to = from + 1;
         while (to < times.Length && times[to] >= low && (block < 0 ? times[to] < high : times[to] <= high)) to++;
         return to - from;

@@ -41,12 +41,14 @@ internal sealed class SwayBeats : LooseRun
         {
             var count = Grid.RunFrom(times.Played, from, out var block);
             var asked = times.Played.Slice(from, count);
-            // Before the first place it went on as it does there.
+            // Before the first place, and beyond the last, it goes on as it does there.
             var first = Math.Max(0, block) * LooseGrid.Block;
-            var moments = block < 0 ? [.. asked.ToArray().Append(Grid.TimeOf(0)).Order().Distinct()] : Grid.With(first, asked);
+            var moments = block == LooseGrid.MostBlocks ? [.. asked.ToArray().Append(Grid.TimeOf(first)).Order().Distinct()] : block < 0 ? [.. asked.ToArray().Append(Grid.TimeOf(0)).Order().Distinct()] : Grid.With(first, asked);
             var paces = Stages.Values(_thing, Sway.Pace, new FrameTimes(_scene, moments) { Stop = times.Stop });
             var sums = new double[moments.Length];
-            if (block < 0)
+            if (block == LooseGrid.MostBlocks)
+                for (var i = 0; i < sums.Length; i++) sums[i] = StartOf(block, times.Stop)[0] + paces[0] * Seconds(moments[i] - moments[0]);
+            else if (block < 0)
                 for (var i = 0; i < sums.Length; i++) sums[i] = paces[^1] * Seconds(moments[i] - Grid.Start);
             else
             {
