@@ -197,6 +197,8 @@ await page.screenshot({ path: join(folder, 'cues.png') })
 
 // A layer over dense motion, and a hand's arc that is bent along its trail.
 const cues = page.url()
+// Where nothing follows a path the pace table says nothing.
+await command(page, 'Pace table')
 await command(page, 'Show me: layers')
 await page.waitForURL((url) => String(url) !== cues)
 await page.locator('.desk').waitFor()

@@ -25,10 +25,14 @@ function movedBy(object: SceneObject, kind: LooseKind): readonly string[] {
   return bounce?.on ? place : []
 }
 
+/** Whether loose motion of a kind moves an object, or one of its channels. */
+export const isMovedBy = (kind: LooseKind, object: SceneObject, channel?: string): boolean =>
+  channel ? movedBy(object, kind).includes(channel) : movedBy(object, kind).length > 0
+
 /** What moves an object besides keys, in words; empty where nothing loose does. */
 export const loosely = (object: SceneObject, channel?: string): string =>
   looseKinds
-    .filter((kind) => (channel ? movedBy(object, kind).includes(channel) : movedBy(object, kind).length > 0))
+    .filter((kind) => isMovedBy(kind, object, channel))
     .map((kind) => looseWords[kind].does)
     .join(', ')
 

@@ -1,6 +1,6 @@
 import { objectOf, type Lane } from '../desk/lanes'
 import { useScene } from '../scene/sceneStore'
-import { loosely } from './loose'
+import { isMovedBy } from './loose'
 import type { LooseBand } from './looseBand'
 
 /** The loose motion of what a lane shows; null where nothing of it moves without keys. */
@@ -11,9 +11,9 @@ export function useLooseBands(): (lane: Lane) => LooseBand | null {
     const object = objectOf(lane)
     if (!object || (lane.kind !== 'object' && lane.kind !== 'channel')) return null
     const channel = lane.kind === 'channel' ? lane.channels[0]!.name : undefined
-    if (loosely(object, channel) === '') return null
     // What only bounces is loose while it falls.
-    const isAlways = loosely({ ...object, bounce: null }, channel) !== ''
+    const isAlways = isMovedBy('sway', object, channel) || isMovedBy('lag', object, channel)
+    if (!isAlways && !isMovedBy('bounce', object, channel)) return null
     const falling = scene.book.track(object.id, 'bounce.falling')
     return {
       at: (frame) => {
