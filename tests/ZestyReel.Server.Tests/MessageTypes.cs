@@ -18,7 +18,7 @@ internal static class MessageTypes
 {
     /// <summary>What the hub sends or answers; what these are made of comes with them.</summary>
     private static readonly Type[] Messages =
-        [typeof(SceneMessage), typeof(MoreMessage), typeof(ChangeMessage), typeof(SamplesMessage), typeof(TriedMessage), typeof(KeptMessage), typeof(TimeMessage), typeof(CurveMessage), typeof(FallMessage), typeof(PeopleMessage), typeof(MotionMessage), typeof(CueProposalMessage), typeof(LayerShareMessage), typeof(BakeWayMessage), typeof(PaceMessage), typeof(MeetingMessage), typeof(CastMessage), typeof(ShownMessage)];
+        [typeof(SceneMessage), typeof(MoreMessage), typeof(ChangeMessage), typeof(SamplesMessage), typeof(TriedMessage), typeof(KeptMessage), typeof(TimeMessage), typeof(CurveMessage), typeof(FallMessage), typeof(PeopleMessage), typeof(MotionMessage), typeof(CueProposalMessage), typeof(LayerShareMessage), typeof(BakeWayMessage), typeof(PaceMessage), typeof(MeetingMessage), typeof(CastMessage), typeof(ShownMessage), typeof(TrackerMessage), typeof(TrackedMessage)];
 
     /// <summary>The source of a module.</summary>
     public static string TypeScript()

@@ -3,14 +3,15 @@ using ZestyReel.Core;
 using ZestyReel.Formats.Samples;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Hosting;
+using ZestyReel.Server.Recording;
 using ZestyReel.Store;
 
 namespace ZestyReel.Server.Commands;
 
-/// <summary>The command line: <c>demo</c>, <c>serve</c>, <c>scene</c>, <c>sample</c>.</summary>
+/// <summary>The command line: <c>demo</c>, <c>serve</c>, <c>scene</c>, <c>sample</c>, <c>tracker</c>.</summary>
 internal static class CommandLine
 {
-    private const int Failed = 2;
+    private const int Failed = 2, DefaultTracking = 5171;
 
     private static readonly Option<string> Data = new("--data")
     {
@@ -28,6 +29,7 @@ internal static class CommandLine
             SampleCommand(),
             BackupCommand(),
             RestoreCommand(),
+            TrackerCommand(),
         };
         var parsed = root.Parse(args);
         if (parsed.Errors.Count == 0) return await parsed.InvokeAsync();
@@ -43,12 +45,14 @@ internal static class CommandLine
         var host = new Option<string[]>("--host") { Description = "Name by which the server may be called; may be given several times." };
         var certificate = new Option<string?>("--certificate") { Description = "Certificate for HTTPS, PFX or PEM." };
         var key = new Option<string?>("--certificate-key") { Description = "The certificate's key, where it is in a PEM file of its own." };
-        var command = new Command(name, description) { port, address, token, host, certificate, key, Data };
+        var tracking = new Option<int>("--tracking") { Description = "UDP port on which tracked devices are listened for; 0 takes any free one.", DefaultValueFactory = _ => DefaultTracking };
+        var command = new Command(name, description) { port, address, token, host, certificate, key, tracking, Data };
         command.SetAction((parsed, stop) => Guarded(() => Serve.Run(
             new ServerOptions(parsed.GetValue(Data)!, parsed.GetValue(address)!, parsed.GetValue(port), Serve.WebFolder)
             {
                 Token = Checked(parsed.GetValue(token) ?? Environment.GetEnvironmentVariable("ZESTY_TOKEN")),
                 Hosts = parsed.GetValue(host) ?? [],
+                TrackingPort = parsed.GetValue(tracking),
                 Certificate = parsed.GetValue(certificate),
                 CertificateKey = parsed.GetValue(key),
             }, demo, stop)));
@@ -135,6 +139,22 @@ internal static class CommandLine
             using var held = FolderLock.Take(folder, "a command that restores a copy");
             if (Backups.Restore(parsed.GetValue(file)!, folder) is { } aside) Console.WriteLine($"What was there is in {aside}");
         }));
+        return command;
+    }
+
+    private static Command TrackerCommand()
+    {
+        var port = new Option<int>("--port") { Description = "UDP port that it is sent to.", DefaultValueFactory = _ => DefaultTracking };
+        var name = new Option<string>("--name") { Description = "What the device calls itself.", DefaultValueFactory = _ => "wand" };
+        var rate = new Option<double>("--rate") { Description = "Poses a second.", DefaultValueFactory = _ => 120 };
+        var noise = new Option<double>("--noise") { Description = "How far it is off at most, in metres.", DefaultValueFactory = _ => 0.002 };
+        var lost = new Option<double>("--lost") { Description = "The share of poses that get lost.", DefaultValueFactory = _ => 0.01 };
+        var late = new Option<double>("--late") { Description = "The share of poses that come late.", DefaultValueFactory = _ => 0.01 };
+        var drop = new Option<double>("--drop") { Description = "Every so many seconds nothing comes for half of one; 0 for never.", DefaultValueFactory = _ => 7 };
+        var seconds = new Option<double>("--seconds") { Description = "How long it goes on; for ever when left out.", DefaultValueFactory = _ => double.PositiveInfinity };
+        var command = new Command("tracker", "Sends the poses of a device that is not there, as a real one would.") { port, name, rate, noise, lost, late, drop, seconds };
+        command.SetAction((parsed, stop) => Guarded(() => new StandInTracker(parsed.GetValue(name)!, parsed.GetValue(rate), parsed.GetValue(noise), parsed.GetValue(lost), parsed.GetValue(late), parsed.GetValue(drop))
+            .Run(parsed.GetValue(port), parsed.GetValue(seconds), stop)));
         return command;
     }
 

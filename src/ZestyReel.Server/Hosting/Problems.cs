@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 using ZestyReel.Core;
 using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Server.Recording;
 using ZestyReel.Server.Reels;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Store;
@@ -34,6 +35,7 @@ public sealed class Problems(IProblemDetailsService service) : IExceptionHandler
             TouchesOthers touches => new ProblemDetails { Status = 409, Title = "Others changed the same since", Detail = touches.Message },
             SceneGone gone => new ProblemDetails { Status = 404, Title = "No such scene", Detail = gone.Message },
             ReelGone gone => new ProblemDetails { Status = 404, Title = "No such reel", Detail = gone.Message },
+            TakeGone gone => new ProblemDetails { Status = 404, Title = "No such take", Detail = gone.Message },
             StoreTrouble trouble => new ProblemDetails { Status = trouble.Kind == TroubleKind.Full ? 507 : 503, Title = "Not kept", Detail = trouble.Message },
             BadHttpRequestException { StatusCode: 413 } => new ProblemDetails { Status = 413, Title = "Too large", Detail = "The file is larger than what is taken; nothing was read." },
             BadHttpRequestException { InnerException: JsonException json } => NotUnderstood(400, json),

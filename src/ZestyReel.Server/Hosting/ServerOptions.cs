@@ -15,6 +15,9 @@ public sealed record ServerOptions(string DataFolder, string Address, int Port, 
     /// <summary>Names by which the server may be called, besides the machine's own.</summary>
     public IReadOnlyList<string> Hosts { get; init; } = [];
 
+    /// <summary>The UDP port on which tracked devices are listened for; 0 takes any free one.</summary>
+    public int TrackingPort { get; init; }
+
     /// <summary>A certificate for HTTPS, PFX or PEM; null for plain HTTP.</summary>
     public string? Certificate { get; init; }
 

@@ -8,6 +8,7 @@ using Serilog.Events;
 using ZestyReel.Core;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Live;
+using ZestyReel.Server.Recording;
 using ZestyReel.Server.Reels;
 using ZestyReel.Server.Scenes;
 using ZestyReel.Server.Screens;
@@ -17,6 +18,7 @@ using ZestyReel.Server.Wire;
 using ZestyReel.Store;
 using ZestyReel.Store.Assets;
 using ZestyReel.Store.Reels;
+using ZestyReel.Store.Takes;
 
 namespace ZestyReel.Server.Hosting;
 
@@ -119,6 +121,14 @@ public static class ZestyHost
         builder.Services.AddHostedService(services => services.GetRequiredService<Shootings>());
         builder.Services.AddSingleton<Work>();
         builder.Services.AddSingleton<Tabs>();
+        builder.Services.AddSingleton<TakeShelf>();
+        builder.Services.AddSingleton<TakeBook>();
+        builder.Services.AddSingleton<TrackerDevices>();
+        builder.Services.AddSingleton(options);
+        builder.Services.AddSingleton<TrackerListener>();
+        builder.Services.AddHostedService(services => services.GetRequiredService<TrackerListener>());
+        builder.Services.AddSingleton<Trackers>();
+        builder.Services.AddHostedService(services => services.GetRequiredService<Trackers>());
         builder.Services.AddSingleton<ScreenPages>();
     }
 
@@ -142,6 +152,7 @@ public static class ZestyHost
         app.MapReels();
         app.MapComparing();
         app.MapMarks();
+        app.MapTakes();
         app.MapHub<SceneHub>("/live");
         app.MapHub<ScreenHub>("/live/screens");
         if (!Directory.Exists(options.WebFolder)) return;

@@ -8,6 +8,8 @@ using ZestyReel.Core.Reels;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 using ZestyReel.Formats.Bvh;
+using ZestyReel.Core.Takes;
+using ZestyReel.Server.Recording;
 using ZestyReel.Server.Reels;
 using ZestyReel.Server.Scenes;
 using ZestyReel.Server.Sessions;
@@ -23,7 +25,7 @@ namespace ZestyReel.Server.Live;
 /// with samples that it asked for; <c>tried</c> with what it tries; <c>people</c> with who is at the other tabs; <c>gone</c> when the scene is deleted; and <c>lost</c>
 /// when it has to open it again.
 /// </summary>
-public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelShelf reels, ReelScenes reelScenes, BroughtMotions brought) : Hub
+public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelShelf reels, ReelScenes reelScenes, BroughtMotions brought, TakeBook takes, Trackers trackers, TrackerDevices devices) : Hub
 {
     /// <summary>Most channels that one call names.</summary>
     public const int MostLanes = 100_000;
@@ -115,9 +117,10 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     /// <summary>Shows what an edit would give, heard as <c>tried</c>. Nothing is kept.</summary>
     public Task Try(long scene, string edit)
     {
-        var (feed, wanted) = (Feed(scene), EditJson.Read(edit));
+        var feed = Feed(scene);
         return feed.Try(now =>
         {
+            var wanted = takes.Read(edit, scene, now);
             var (after, change) = wanted.Changed(now);
             change.RefuseLocked(now, feed.Locked);
             return after;
@@ -137,7 +140,8 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     /// <param name="mark">The sender's own mark of this edit: sent again after a broken line, it is not made twice. May be empty.</param>
     public async Task<KeptMessage> Edit(long scene, long revision, string edit, string mark)
     {
-        var (wanted, by, locked) = (EditJson.Read(edit), Person.Marked(Who, mark), Locked(scene));
+        using var use = sessions.Use(scene);
+        var (wanted, by, locked) = (takes.Read(edit, scene, use.State.Scene), Person.Marked(Who, mark), Locked(scene));
         if (!wanted.MayTakeLong()) return await Making(scene, session => session.Apply(wanted, revision, by, locked));
         using var working = new Working(Context.ConnectionId, Clients.Caller, Stop);
         try
@@ -152,6 +156,62 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
 
     /// <summary>Calls off an edit of this tab that takes long.</summary>
     public void CallOff() => Working.CallOff(Context.ConnectionId);
+
+    /// <summary>The devices that are heard of.</summary>
+    public TrackerMessage[] Devices()
+    {
+        var now = devices.Now;
+        return [.. devices.All.OrderBy(device => device.Name, StringComparer.Ordinal).Select(device =>
+        {
+            var (rate, lost) = device.Quality();
+            return new TrackerMessage(device.Name, rate, lost, now - device.Newest.Arrived);
+        })];
+    }
+
+    /// <summary>The present, in seconds of the clock by which poses arrive.</summary>
+    public double TrackerClock() => devices.Now;
+
+    /// <summary>Binds a device to an object while this tab is there: it is told as <c>tracked</c> where that is.</summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="device">The device's name.</param>
+    /// <param name="thing">The object.</param>
+    /// <param name="position">Whether it moves.</param>
+    /// <param name="rotation">Whether it turns.</param>
+    /// <param name="scale">Scene lengths for one of the device's.</param>
+    /// <param name="from">The frame on which the object is where it goes on from; null where the device's origin is its parent's.</param>
+    public void Bind(long scene, string device, int thing, bool position, bool rotation, double scale, double? from)
+    {
+        Feed(scene);
+        using var use = sessions.Use(scene);
+        var now = use.State.Scene;
+        trackers.Bind(Context.ConnectionId, scene, Who, now, device, new(thing), (position, rotation), scale, from is { } frame ? now.Rate.At(Frame(frame, "from"), "from") : null);
+    }
+
+    /// <summary>Lets go of the device; what is recorded ends, and is kept.</summary>
+    public void Unbind() => trackers.Release(Context.ConnectionId);
+
+    /// <summary>Records the device that is bound while the tab plays.</summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="startedAt">When it starts to play, in seconds of <see cref="TrackerClock"/>.</param>
+    /// <param name="from">The frame that it starts from.</param>
+    /// <param name="first">The first frame of what is played.</param>
+    /// <param name="last">The last.</param>
+    /// <param name="speed">How fast it plays.</param>
+    /// <param name="loops">Whether it starts again at the end; each time becomes a take.</param>
+    /// <param name="byStamps">Takes go where the device's own clock says.</param>
+    public void Record(long scene, double startedAt, double from, long first, long last, double speed, bool loops, bool byStamps)
+    {
+        using var use = sessions.Use(scene);
+        var rate = use.State.Scene.Rate;
+        Tick At(double frame, string place) => rate.At(Frame(frame, place), place);
+        trackers.Begin(Context.ConnectionId, new PassPlan(startedAt, At(from, "from"), At(first, "first"), At(last + 1.0, "last"), speed, loops), byStamps);
+    }
+
+    /// <summary>Ends the recording.</summary>
+    /// <param name="at">When, in seconds of <see cref="TrackerClock"/>.</param>
+    /// <param name="keep">Whether the pass that is under way is kept.</param>
+    /// <returns>How many takes were kept now.</returns>
+    public int EndRecord(double at, bool keep) => double.IsFinite(at) ? trackers.End(Context.ConnectionId, at, keep) : throw new Refusal("at", "a moment is a number");
 
     /// <summary>Brings in the joints of a BVH file that was sent before.</summary>
     /// <param name="scene">The scene.</param>
@@ -311,6 +371,7 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     /// <inheritdoc/>
     public override Task OnDisconnectedAsync(Exception? exception)
     {
+        trackers.Release(Context.ConnectionId);
         tabs.Close(Context.ConnectionId);
         return Task.CompletedTask;
     }

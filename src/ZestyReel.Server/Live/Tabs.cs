@@ -73,6 +73,13 @@ public sealed class Tabs(IHubContext<SceneHub> hub, SceneSessions sessions, Work
             if (feed.Scene == scene) _ = hub.Clients.Client(connection).SendAsync("gone", scene);
     }
 
+    /// <summary>Tells the tabs of a scene that its takes are others now.</summary>
+    public void SendTakes(long scene)
+    {
+        foreach (var (connection, feed) in _byConnection)
+            if (feed.Scene == scene) _ = hub.Clients.Client(connection).SendAsync("takes", scene);
+    }
+
     private IEnumerable<TabFeed> At(long scene) => _byConnection.Values.Where(feed => feed.Scene == scene);
 
     private IEnumerable<TabFeed> Others(TabFeed feed) => At(feed.Scene).Where(other => other != feed && other.Standing is not null);

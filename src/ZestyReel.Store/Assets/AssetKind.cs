@@ -14,4 +14,7 @@ public enum AssetKind
 
     /// <summary>A scene as it was when a reel was shot, as a scene file packed with Brotli.</summary>
     Scene,
+
+    /// <summary>The samples of a take, as CSV.</summary>
+    Take,
 }

@@ -10,7 +10,7 @@ namespace ZestyReel.Store.Assets;
 public sealed class AssetShelf
 {
     /// <summary>Every table that needs assets, with its column.</summary>
-    private static readonly (string Table, string Column)[] Users = [("thumbnail", "asset"), ("reel_picture", "asset"), ("reel_picture", "light"), ("reel", "scene_asset")];
+    private static readonly (string Table, string Column)[] Users = [("thumbnail", "asset"), ("reel_picture", "asset"), ("reel_picture", "light"), ("reel", "scene_asset"), ("take", "asset")];
 
     private static readonly string Unused = string.Concat(Users.Select(user => $" AND NOT EXISTS (SELECT 1 FROM {user.Table} u WHERE u.{user.Column} = asset.hash)"));
 

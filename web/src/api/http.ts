@@ -73,6 +73,12 @@ export type ShootRequest = Schemas['ShootRequest']
 export type ShootStart = Schemas['ShootStart']
 export type HandleForm = Schemas['HandleForm']
 export type KeptEase = Schemas['KeptEase']
+export type HandTake = Schemas['HandTake']
+export type TakeCard = Schemas['TakeCard']
+export type TakeTold = Schemas['TakeTold']
+export type TakeCourse = Schemas['TakeCourseAnswer']
+export type TakeWay = Schemas['TakeWayAnswer']
+export type LandTakes = Schemas['LandTakes']
 export type Interpolation = NonNullable<Schemas['Interpolation']>
 
 /** Where a drawing is put in the world; see `SvgPlacement` on the server. */
@@ -178,6 +184,20 @@ export const http = {
   /** Lines of JSON, one for each place of the first reel. */
   differences: async (reel: number, other: number, lineUp: ReelLineUp, offset: number, stop: AbortSignal) =>
     send('GET', `/api/reels/${reel}/difference/${other}?lineUp=${lineUp}&offset=${offset}`, undefined, { stop }),
+  takes: (scene: number) => json<TakeCard[]>(send('GET', `/api/scenes/${scene}/takes`)),
+  keepTake: (scene: number, take: HandTake) =>
+    json<TakeCard>(send('POST', `/api/scenes/${scene}/takes`, JSON.stringify(take))),
+  tellTakes: (scene: number, takes: LandTakes) =>
+    json<TakeTold>(send('POST', `/api/scenes/${scene}/takes/told`, JSON.stringify(takes))),
+  takeCourse: (take: number, places: number) =>
+    json<TakeCourse>(send('GET', `/api/takes/${take}/course?places=${places}`)),
+  takeWay: (take: number, places: number) => json<TakeWay>(send('GET', `/api/takes/${take}/way?places=${places}`)),
+  renameTake: (take: number, name: string) => send('PUT', `/api/takes/${take}/name`, JSON.stringify({ name })),
+  clockTake: (take: number, byStamps: boolean) => send('PUT', `/api/takes/${take}/clock`, JSON.stringify({ byStamps })),
+  deleteTake: (take: number) => send('DELETE', `/api/takes/${take}`),
+  restoreTake: (take: number) => send('POST', `/api/takes/${take}/restore`),
+  takeAddress: (take: number) => `/api/takes/${take}/file`,
+  tracking: () => json<Schemas['TrackingPort']>(send('GET', '/api/tracking')),
   scene: (id: number) => json<Schemas['SceneSummary']>(send('GET', `/api/scenes/${id}`)),
   picture: async (reel: number, picture: number) => (await send('GET', http.pictureAddress(reel, picture))).blob(),
   pictureAddress: (reel: number, picture: number) => `/api/reels/${reel}/pictures/${picture}`,

@@ -21,6 +21,8 @@ import type {
   SamplesMessage,
   SceneMessage,
   TimeMessage,
+  TrackedMessage,
+  TrackerMessage,
   TriedMessage,
 } from './messages'
 
@@ -43,6 +45,10 @@ export interface LineListener {
   people(people: PeopleMessage): void
   /** An edit that takes long is so far, 0 to 1. */
   working(share: number): void
+  /** Where a device has what it is bound to. */
+  tracked(tracked: TrackedMessage): void
+  /** The scene has other takes now. */
+  takes(): void
   gone(scene: number): void
   /** The line is back after a break, or the tab has lost count: the scene has to be opened again. */
   back(): void
@@ -64,6 +70,27 @@ export interface Bringing {
   up: 'y' | 'z'
   onto: boolean
   grow: boolean
+}
+
+/** How the scene plays while a device is recorded; see `Record` on the server. */
+export interface RecordedPlay {
+  startedAt: number
+  from: number
+  first: number
+  last: number
+  speed: number
+  loops: boolean
+  byStamps: boolean
+}
+
+/** What a device is bound to; see `Bind` on the server. */
+export interface Bound {
+  device: string
+  object: number
+  position: boolean
+  rotation: boolean
+  scale: number
+  from: number | null
 }
 
 /** The live line to the server: one for each tab. */
@@ -95,6 +122,8 @@ export class LiveLine {
     this.hub.on('tried', (tried: TriedMessage) => listener.tried(tried))
     this.hub.on('people', (people: PeopleMessage) => listener.people(people))
     this.hub.on('working', (share: number) => listener.working(share))
+    this.hub.on('tracked', (tracked: TrackedMessage) => listener.tracked(tracked))
+    this.hub.on('takes', () => listener.takes())
     this.hub.on('gone', (scene: number) => listener.gone(scene))
     this.hub.on('lost', () => listener.back())
     this.hub.onreconnecting(() => listener.state('away'))
@@ -157,6 +186,16 @@ export class LiveLine {
   /** Brings in the joints of a file that was sent before. */
   bringJoints = (scene: number, revision: number, { file, scale, start, up, onto, grow }: Bringing) =>
     this.call<KeptMessage>('BringJoints', scene, revision, file, scale, start, up, onto, grow)
+  devices = () => this.ask<TrackerMessage[]>('Devices')
+  /** Seconds of the clock by which devices are recorded. */
+  trackerClock = () => this.call<number>('TrackerClock')
+  bind = (scene: number, { device, object, position, rotation, scale, from }: Bound) =>
+    this.call<void>('Bind', scene, device, object, position, rotation, scale, from)
+  unbind = () => this.call<void>('Unbind')
+  record = (scene: number, { startedAt, from, first, last, speed, loops, byStamps }: RecordedPlay) =>
+    this.call<void>('Record', scene, startedAt, from, first, last, speed, loops, byStamps)
+  /** Ends the recording; how many takes were kept by that. */
+  endRecord = (at: number, keep: boolean) => this.call<number>('EndRecord', at, keep)
   redo = (scene: number, revision: number) => this.call<KeptMessage>('Redo', scene, revision)
   watchSpeeds = (scene: number, lanes: readonly LaneName[]) => this.ask<void>('WatchSpeeds', scene, ...columns(lanes))
   timeLabels = (scene: number, frames: number[], display: string) =>

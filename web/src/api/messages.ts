@@ -151,6 +151,19 @@ export interface ShownMessage {
   cast: CastMessage
 }
 
+export interface TrackerMessage {
+  name: string
+  rate: number
+  lost: number
+  quiet: number
+}
+
+export interface TrackedMessage {
+  object: number
+  channels: string[]
+  values: number[]
+}
+
 export interface HistoryNote {
   position: number
   floor: number

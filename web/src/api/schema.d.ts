@@ -141,6 +141,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/tracking': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Where tracked devices are listened for. */
+    get: operations['GetTracking']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/scenes': {
     parameters: {
       query?: never
@@ -777,6 +794,160 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/scenes/{id}/takes': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The takes of a scene, the newest first. */
+    get: operations['ListTakes']
+    put?: never
+    /** Keeps what a hand did while the scene played as a take. */
+    post: operations['KeepTake']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/takes/told': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** What would become of takes that are made into keys. */
+    post: operations['TellTakes']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/takes/{take}/course': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** What moved in a take, in a number of places. */
+    get: operations['GetTakeCourse']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/takes/{take}/way': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The way of an object through the world as a take has it, in a number of places. */
+    get: operations['GetTakeWay']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/takes/{take}/file': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The samples of a take as they came, as CSV. */
+    get: operations['GetTakeFile']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/takes/{take}/name': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /** Calls a take otherwise. */
+    put: operations['RenameTake']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/takes/{take}/clock': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /** Says whether a take goes where its device's own clock says. */
+    put: operations['ClockTake']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/takes/{take}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /** Throws a take away; it can be brought back until the server starts anew. */
+    delete: operations['DeleteTake']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/takes/{take}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Brings back a take that was thrown away. */
+    post: operations['RestoreTake']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
 }
 export type webhooks = Record<string, never>
 export interface components {
@@ -1197,6 +1368,7 @@ export interface components {
       | components['schemas']['EditJoinPaths']
       | components['schemas']['EditKeyChannels']
       | components['schemas']['EditKeyFrames']
+      | components['schemas']['EditLandTake']
       | components['schemas']['EditLeaveAim']
       | components['schemas']['EditLeavePath']
       | components['schemas']['EditLetFall']
@@ -1952,6 +2124,39 @@ export interface components {
        * @description In layers that add: so many frames before and after each, the change has faded out; without end when left out.
        */
       reach?: null | number
+    }
+    /** @description Makes keys of recorded motion: what was seen while it was recorded is seen. */
+    EditLandTake: {
+      /** @enum {string} */
+      edit?: 'landTake'
+      /** @description The object that moves. */
+      object: components['schemas']['ObjectId']
+      /** @description The played moments of the samples, rising; they need not be on frames. */
+      times: unknown[]
+      /** @description The motion, one value for each moment. */
+      channels: components['schemas']['BroughtChannel'][]
+      /** @description What the layer is called, and the step in the history. */
+      name: string
+      /** @description Where the keys go. */
+      into?: components['schemas']['TakeInto']
+      /**
+       * Format: double
+       * @description The largest difference that fewer keys may make, in scene lengths or the channel's unit; 0 keeps each sample.
+       * @default 0
+       */
+      tolerance?: number
+      /**
+       * Format: double
+       * @description The same of channels in degrees.
+       * @default 0
+       */
+      degrees?: number
+      /**
+       * Format: double
+       * @description Frames over which a layer comes in and goes out again.
+       * @default 0
+       */
+      ease?: number
     }
     /** @description Lets objects aim no more. They stay turned as they are on a frame, and what is keyed of them as on each of its keys; or they keep their motion, with a key on each frame of the scene. */
     EditLeaveAim: {
@@ -3112,6 +3317,41 @@ export interface components {
       /** @description The channels and their values. */
       values: components['schemas']['ChannelValue'][]
     }
+    /** @description What a hand did while the scene played. */
+    HandTake: {
+      /**
+       * Format: int32
+       * @description The object that it drove.
+       */
+      object: number
+      /**
+       * Format: double
+       * @description The played frame of its first sample; it need not be whole.
+       */
+      start: number
+      /**
+       * Format: double
+       * @description Seconds of the scene for each on the wall.
+       */
+      speed: number
+      /** @description The channels that it drove. */
+      channels: string[]
+      /** @description When each sample came, on the wall. */
+      seconds: number[]
+      /** @description One row for each channel. */
+      values: number[][]
+      /**
+       * Format: double
+       * @description When it was let go, in the same seconds.
+       */
+      end?: null | number
+      /**
+       * @description The sender's own mark: what is sent twice is kept once.
+       * @default
+       */
+      mark?: string
+      by?: null | components['schemas']['ByRequest']
+    }
     /** @description A free handle: an offset from its key in ticks and in the channel's unit. */
     Handle: {
       /**
@@ -3210,6 +3450,47 @@ export interface components {
     KindEntry: {
       kind: components['schemas']['ObjectKind']
       channels: components['schemas']['ChannelSpec'][]
+    }
+    /** @description Takes that are made into keys. */
+    LandTakes: {
+      /**
+       * Format: int32
+       * @description The object that is to move.
+       */
+      object: number
+      /** @description One take, or parts of several, one after the other. */
+      parts: components['schemas']['TakeUse'][]
+      /**
+       * Format: double
+       * @description Frames over which one part goes over into the next.
+       * @default 0
+       */
+      blend?: number
+      /** @description Where the keys go. */
+      into?: components['schemas']['TakeInto']
+      /**
+       * @description What the layer is called; empty for the takes' numbers.
+       * @default
+       */
+      name?: string
+      /**
+       * Format: double
+       * @description The largest difference that fewer keys may make, in scene lengths.
+       * @default 0
+       */
+      tolerance?: number
+      /**
+       * Format: double
+       * @description The same in degrees.
+       * @default 0
+       */
+      degrees?: number
+      /**
+       * Format: double
+       * @description Frames over which the layer comes in and goes out.
+       * @default 0
+       */
+      ease?: number
     }
     /** @description Names a layer within its scene. */
     LayerId: number
@@ -3740,6 +4021,153 @@ export interface components {
       /** @description What is left out, and why. */
       leftOut: components['schemas']['SvgLeftOut'][]
     }
+    /** @description A take. */
+    TakeCard: {
+      /**
+       * Format: int64
+       * @description Which one.
+       */
+      id: number
+      /**
+       * Format: int64
+       * @description Its number within the scene.
+       */
+      number: number
+      /** @description As people call it; empty for its number alone. */
+      name: string
+      /**
+       * Format: int32
+       * @description The object that was driven.
+       */
+      object: number
+      /** @description As it was called. */
+      objectName: string
+      /** @description The device; empty for a hand. */
+      device: string
+      /** @description The channels that were driven. */
+      channels: string[]
+      /**
+       * Format: double
+       * @description The played frame at which it begins.
+       */
+      first: number
+      /**
+       * Format: double
+       * @description The played frame at which it ends.
+       */
+      last: number
+      /**
+       * Format: double
+       * @description Seconds of the scene for each on the wall.
+       */
+      speed: number
+      /** @description Whether it goes where its device's own clock says. */
+      byStamps: boolean
+      /** @description Whether its device has a clock. */
+      hasStamps: boolean
+      /**
+       * Format: double
+       * @description How long it is in the scene.
+       */
+      seconds: number
+      /**
+       * Format: int64
+       * @description How many samples it has.
+       */
+      samples: number
+      /**
+       * Format: int64
+       * @description How many are known to have been lost.
+       */
+      lost: number
+      /** @description Where nothing came: two played frames each. */
+      gaps: number[][]
+      /** @description Who recorded it; null where nobody said. */
+      madeBy: null | string
+      /** @description When, in UTC. */
+      madeAt: string
+    }
+    /** @description Whether a take goes where its device's own clock says. */
+    TakeClock: {
+      byStamps: boolean
+    }
+    /** @description What moved in a take, in a few hundred places. */
+    TakeCourseAnswer: {
+      /** @description The played frames. */
+      frames: number[]
+      /** @description One row for each channel. */
+      values: number[][]
+    }
+    /**
+     * @description Where a take goes.
+     * @default layer
+     * @enum {unknown}
+     */
+    TakeInto: 'layer' | 'keys'
+    /** @description What people call a take. */
+    TakeName: {
+      name: string
+    }
+    /** @description What becomes of takes that are made into keys. */
+    TakeTold: {
+      /** @description What the layer is called. */
+      name: string
+      /**
+       * Format: double
+       * @description The played frame at which the motion begins.
+       */
+      first: number
+      /**
+       * Format: double
+       * @description The played frame at which it ends.
+       */
+      last: number
+      /**
+       * Format: int32
+       * @description Samples of all channels.
+       */
+      samples: number
+      /**
+       * Format: int32
+       * @description The keys that say the same.
+       */
+      keys: number
+      /**
+       * Format: double
+       * @description By how much they are off at most, in scene lengths.
+       */
+      error: number
+      /**
+       * Format: double
+       * @description By how much they are off at most, in degrees.
+       */
+      degrees: number
+      /**
+       * Format: int32
+       * @description How many gaps are gone through in a straight line.
+       */
+      gaps: number
+    }
+    /** @description A take, or a part of one. */
+    TakeUse: {
+      /**
+       * Format: int64
+       * @description Which.
+       */
+      take: number
+      /**
+       * Format: double
+       * @description The played frame at which the next one takes over; nothing of the last.
+       */
+      until?: null | number
+    }
+    /** @description The way of an object through the world as a take has it. */
+    TakeWayAnswer: {
+      /** @description The played frames. */
+      frames: number[]
+      /** @description Three numbers for each. */
+      places: number[]
+    }
     /** @description Ticks of 1/705,600,000 s. */
     Tick: number
     /** @description An object as a whole, or one channel of it, whose time something changes: what a warp covers, or what a cue starts. */
@@ -3748,6 +4176,16 @@ export interface components {
       object?: components['schemas']['ObjectId']
       /** @description The channel; null is the object as a whole. */
       channel?: null | string
+    }
+    /** @description Where devices are listened for. */
+    TrackingPort: {
+      /**
+       * Format: int32
+       * @description The UDP port on this machine; 0 where it could not be taken.
+       */
+      port: number
+      /** @description Why it could not; empty where it could. */
+      problem: string
     }
     /** @description The channels that an object has besides its kind's. */
     UseEntry: {
@@ -4022,6 +4460,26 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['FrameNote'][]
+        }
+      }
+    }
+  }
+  GetTracking: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['TrackingPort']
         }
       }
     }
@@ -5002,6 +5460,236 @@ export interface operations {
       header?: never
       path: {
         mark: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  ListTakes: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['TakeCard'][]
+        }
+      }
+    }
+  }
+  KeepTake: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['HandTake']
+      }
+    }
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['TakeCard']
+        }
+      }
+    }
+  }
+  TellTakes: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LandTakes']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['TakeTold']
+        }
+      }
+    }
+  }
+  GetTakeCourse: {
+    parameters: {
+      query: {
+        places: number
+      }
+      header?: never
+      path: {
+        take: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['TakeCourseAnswer']
+        }
+      }
+    }
+  }
+  GetTakeWay: {
+    parameters: {
+      query: {
+        places: number
+      }
+      header?: never
+      path: {
+        take: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['TakeWayAnswer']
+        }
+      }
+    }
+  }
+  GetTakeFile: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        take: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  RenameTake: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        take: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TakeName']
+      }
+    }
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  ClockTake: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        take: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TakeClock']
+      }
+    }
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  DeleteTake: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        take: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  RestoreTake: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        take: number
       }
       cookie?: never
     }

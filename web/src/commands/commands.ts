@@ -13,6 +13,7 @@ import { keyCommands } from './keyCommands'
 import { layerCommands } from './layerCommands'
 import { objectCommands } from './objectCommands'
 import { pathCommands } from './pathCommands'
+import { recordCommands } from './recordCommands'
 import { sampleCommands } from './sampleCommands'
 import { stageCommands } from './stageCommands'
 import { timeCommands } from './timeCommands'
@@ -33,6 +34,7 @@ export const workspaceCommands = (): Command[] => [
   ...looseCommands(),
   ...pathCommands(),
   ...cueCommands(),
+  ...recordCommands(),
   ...workingCommands(),
   ...trailCommands(),
   ...stageCommands(),

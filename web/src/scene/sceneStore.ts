@@ -2,7 +2,15 @@ import { useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, markRaw, ref, shallowRef } from 'vue'
 import type { Edit } from '../api/http'
-import { LineBroken, LiveLine, type Bringing, type LaneName, type LineState } from '../api/live'
+import {
+  type Bound,
+  type RecordedPlay,
+  LineBroken,
+  LiveLine,
+  type Bringing,
+  type LaneName,
+  type LineState,
+} from '../api/live'
 import type {
   ChangeMessage,
   HistoryMessage,
@@ -12,6 +20,7 @@ import type {
   RowsMessage,
   SamplesMessage,
   SceneMessage,
+  TrackedMessage,
   TriedMessage,
 } from '../api/messages'
 import { askingOf } from './asking'
@@ -62,6 +71,10 @@ export const useScene = defineStore('scene', () => {
   const made = ref(0)
   const busy = ref(false)
   /** What is being made and how far it is, 0 to 1; null where that is not told. */
+  /** Where a device has what it drives at this tab; null before it was heard of. */
+  const tracked = shallowRef<TrackedMessage | null>(null)
+  /** Counts up when the scene has other takes. */
+  const takesVersion = ref(0)
   const effort = shallowRef<{ words: string; share: number | null } | null>(null)
   /** Why the last change was not kept, until one is. */
   const trouble = ref('')
@@ -88,6 +101,8 @@ export const useScene = defineStore('scene', () => {
       working: (share) => {
         if (effort.value) effort.value = { ...effort.value, share }
       },
+      tracked: (message) => (tracked.value = message),
+      takes: () => void takesVersion.value++,
       gone: (scene) => {
         if (scene === id.value) gone.value = true
       },
@@ -503,6 +518,8 @@ export const useScene = defineStore('scene', () => {
     gone,
     people: others.people,
     effort,
+    tracked,
+    takesVersion,
     callOff: () => void line.callOff(),
     made,
     busy,
@@ -530,6 +547,12 @@ export const useScene = defineStore('scene', () => {
     letGo,
     rename,
     watchSpeeds,
+    bind: (bound: Bound) => line.bind(id.value!, bound),
+    unbind: line.unbind,
+    record: (play: RecordedPlay) => line.record(id.value!, play),
+    endRecord: line.endRecord,
+    trackerClock: line.trackerClock,
+    devices: line.devices,
     ...asking,
   }
 })

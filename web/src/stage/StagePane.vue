@@ -14,6 +14,7 @@ const emit = defineEmits<{
   press: [event: PointerEvent, pane: number]
   release: [event: PointerEvent, pane: number]
   moved: [event: PointerEvent, pane: number]
+  wheeled: [event: WheelEvent, pane: number]
   doubled: [event: MouseEvent, pane: number]
   /** The camera is about to move, and has to be stepped. */
   stir: []
@@ -40,6 +41,11 @@ function nudge(event: KeyboardEvent): void {
 }
 
 const isStuck = () => typeof views.all[props.index]!.look === 'number' && !camera?.movesCamera
+
+function wheel(event: WheelEvent): void {
+  emit('wheeled', event, props.index)
+  if (!event.defaultPrevented && isStuck()) emit('stuck', props.index)
+}
 
 let pressed: PointerEvent | null = null
 function press(event: PointerEvent): void {
@@ -76,7 +82,7 @@ defineExpose({
       @pointerdown.capture="views.activeIndex = index"
       @pointerdown="press"
       @pointermove="move"
-      @wheel.passive="isStuck() && emit('stuck', index)"
+      @wheel="wheel"
       @pointerup="emit('release', $event, index)"
       @dblclick="emit('doubled', $event, index)"
       @keydown="nudge"

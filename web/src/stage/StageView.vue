@@ -27,6 +27,10 @@ import { useTrailPicture } from '../trails/trailPicture'
 import { usePeople } from '../people/people'
 import { useShowWhere } from './showWhere'
 import { useWorking } from '../working/working'
+import { useLiveMotion } from '../record/live'
+import { useRecordHands } from '../record/recordHands'
+import RecordPanel from '../record/RecordPanel.vue'
+import type { OwnerKey } from '../scene/owners'
 import HandlingMenu from './HandlingMenu.vue'
 import { useCarrying } from './carrying'
 import { usePicking } from './picking'
@@ -53,6 +57,7 @@ const working = useWorking()
 const people = usePeople()
 const layers = useLayers()
 const showWhere = useShowWhere()
+const live = useLiveMotion()
 const nobody: ReadonlyMap<number, string> = new Map()
 /** What others have selected, each in the colour of the first of them. */
 const byOthers = computed(() =>
@@ -69,6 +74,9 @@ let pointer = { x: 0, y: 0 }
 
 const stage = new StageScene()
 const picking = usePicking(stage)
+const recordHands = useRecordHands(stage, (resting) => {
+  for (const index of views.shown) paneAt(index).camera.resting = resting
+})
 const pathHands = usePathHands(stage)
 const pathBox = pathHands.box
 const trails = useTrails()
@@ -97,7 +105,10 @@ let drawn: Drawn[] = []
 
 const paneAt = (index: number): Pane => panes.value!.find((pane) => pane.index === index)!
 /** What a hand holds on this frame; null, and so nothing to ask, while it holds nothing. */
-const held = () => (pending.count ? pending.get : null)
+const held = () => {
+  if (!live.isMoving) return pending.count ? pending.get : null
+  return (object: OwnerKey, channel: string) => live.get(object, channel) ?? pending.get(object, channel)
+}
 
 onMounted(() => {
   try {
@@ -154,6 +165,7 @@ const handView = (pane: number) => ({
 
 function press(event: PointerEvent, pane: number): void {
   const of = handView(pane)
+  if (recordHands.press(event, of)) return
   if (!isOnDrawnHandle() && (pathHands.press(event, of) || trailHands.press(event, of))) return
   // The middle of the handles lies over the point that they move, which goes along time as well.
   if (handles?.isOnMiddle && trails.selected.size > 0 && trailHands.press(event, of)) return
@@ -161,7 +173,7 @@ function press(event: PointerEvent, pane: number): void {
 }
 
 function release(event: PointerEvent, pane: number): void {
-  if (!pathHands.release(event) && !trailHands.release(event))
+  if (!recordHands.release(event) && !pathHands.release(event) && !trailHands.release(event))
     picking.release(event, paneAt(pane).element!, paneAt(pane).camera)
 }
 
@@ -280,6 +292,7 @@ function render(): void {
       index === views.activeIndex &&
       (selection.first !== null || trails.selected.size > 0) &&
       !playhead.playing &&
+      !recordHands.isActive() &&
       !trailHands.isDragging()
     renderer.draw(stage, each)
   }
@@ -470,6 +483,8 @@ watch(
     () => playhead.frame,
     () => scene.seenVersion,
     () => pending.values,
+    () => live.values,
+    () => trails.ways,
     () => working.unseen,
     () => showWhere.drawn,
     byOthers,
@@ -550,7 +565,11 @@ watch(colours, applyColours)
         @stuck="(pane) => isOnHandle() || trailHands.isDragging() || carrying.tellStuck(pane, paneAt(pane).camera)"
         @press="press"
         @release="release"
-        @moved="(event, pane) => trailHands.move(event) || pathHands.move(event, handView(pane))"
+        @moved="
+          (event, pane) =>
+            recordHands.move(event, handView(pane)) || trailHands.move(event) || pathHands.move(event, handView(pane))
+        "
+        @wheeled="(event) => recordHands.turn(event)"
         @doubled="(event, pane) => pathHands.doubled(event as PointerEvent, handView(pane))"
       />
     </div>
@@ -579,6 +598,7 @@ watch(colours, applyColours)
       Click to set points, drag to pull handles. <kbd>Enter</kbd> ends, <kbd>Backspace</kbd> takes the last back,
       <kbd>Esc</kbd> gives up.
     </p>
+    <RecordPanel />
     <p v-if="!playhead.isHere" class="stage-away num" role="status">Frame {{ playhead.frame }} is on its way</p>
     <StageMeter v-if="playhead.playing" />
     <div v-else-if="scene.model.objects.size === 0 && !drawing.isOn" :key="scene.rowsVersion" class="stage-empty">

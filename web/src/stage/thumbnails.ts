@@ -88,6 +88,8 @@ export async function drawThumbnails(
       tried() {},
       people() {},
       working() {},
+      tracked() {},
+      takes() {},
       changed() {},
       gone() {},
       back() {},

@@ -7,6 +7,7 @@ declare module 'bootstrap-vue-next' {
     strong: unknown
     lemon: unknown
     lime: unknown
+    tangerine: unknown
     chip: unknown
     pill: unknown
   }

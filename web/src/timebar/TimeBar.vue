@@ -3,6 +3,7 @@ import { computed, useTemplateRef } from 'vue'
 import SourceReadout from '../flow/SourceReadout.vue'
 import { useScene } from '../scene/sceneStore'
 import { useFolding } from '../shared/folding'
+import RecordButton from '../record/RecordButton.vue'
 import KeyMenu from '../values/KeyMenu.vue'
 import { goToNeighbourKey } from './neighbourKeys'
 import { usePlayhead } from './playhead'
@@ -83,6 +84,7 @@ const outside = computed(() => {
     <RateMenu />
     <PlayMenus />
     <TimeMenu />
+    <RecordButton />
     <div class="gap" />
     <RangeFields class="goes-5" />
     <BDropdown

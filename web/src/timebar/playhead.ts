@@ -57,6 +57,25 @@ export const usePlayhead = defineStore('playhead', () => {
   let passedInTurn = 0
   let stopStepping: (() => void) | null = null
 
+  /** How often playing was begun, or gone on with from where it stood. */
+  const runs = ref(0)
+
+  /** What is played at a moment of the page's clock, in milliseconds: which time through the range, counted from 0, and the frame, which need not be whole. */
+  function playedAt(now: number): { pass: number; frame: number } {
+    const [first, last] = range.value
+    const length = last - first + 1
+    const along = startedFrom - first + (Math.max(0, now - startedAt) * wantedRate.value) / 1000
+    const pass = Math.floor(along / length)
+    return { pass, frame: first + along - pass * length }
+  }
+
+  /** When a time through the range begins, by the page's clock. */
+  function startOf(pass: number): number {
+    const [first, last] = range.value
+    if (pass === 0) return startedAt
+    return startedAt + ((pass * (last - first + 1) - (startedFrom - first)) / wantedRate.value) * 1000
+  }
+
   /** How often somebody asked to be taken to a frame, which is then brought into view. */
   const went = ref(0)
 
@@ -113,6 +132,7 @@ export const usePlayhead = defineStore('playhead', () => {
     startedAt = steppedAt = performance.now()
     startedFrom = frame.value
     startedWay = heading
+    runs.value++
     passedInTurn = 0
     meter.goOn()
   }
@@ -242,6 +262,9 @@ export const usePlayhead = defineStore('playhead', () => {
     othersAt,
     whenDrawn,
     heads,
+    runs,
+    playedAt,
+    startOf,
     goTo,
     scrubTo,
     went,

@@ -30,6 +30,8 @@ export interface TrailPicture {
   selected: (object: number, frame: number) => boolean
   /** Ways that a bake would sample: x, y and z of each place. */
   sampled: readonly Float32Array[]
+  /** Ways that takes have. */
+  ways: readonly { frames: readonly number[]; places: Float32Array; ink: number; isGap: (frame: number) => boolean }[]
 }
 
 const inkOf = (hex: number): Ink => new Color(hex).toArray() as unknown as Ink
@@ -79,7 +81,7 @@ export class TrailLines {
 
   show(picture: TrailPicture | null): void {
     this.used = 0
-    this.isShown = picture !== null && picture.trails.length > 0
+    this.isShown = picture !== null && picture.trails.length + picture.ways.length > 0
     if (picture && this.isShown) this.fill(picture)
     for (let i = this.used; i < this.numbers.length; i++) this.numbers[i]!.visible = false
     for (const part of [this.line, this.thin, this.dots, this.keys]) part.visible &&= this.isShown
@@ -107,12 +109,12 @@ export class TrailLines {
     }
   }
 
-  private fill({ trails, handles, settings, isPlaying, reached, selected, sampled }: TrailPicture): void {
+  private fill({ trails, handles, settings, isPlaying, reached, selected, sampled, ways }: TrailPicture): void {
     this.isThin = isPlaying
     const most =
       trails.reduce((sum, trail) => sum + lengthOf(trail), 0) +
       handles.length +
-      sampled.reduce((sum, way) => sum + way.length / 3, 0)
+      [...sampled, ...ways.map(({ places }) => places)].reduce((sum, way) => sum + way.length / 3, 0)
     if (this.ends.begin(most)) this.line.geometry = this.ends.geometry
     this.dotMarks.begin(most)
     this.keyMarks.begin(most)
@@ -121,6 +123,7 @@ export class TrailLines {
     const inks = one ? Array.from(one.keys, (_, i) => fadedInk(one.first + i, one.first, one.now)) : []
     for (const trail of trails) this.fillTrail(trail, settings, inks, reached, selected)
     for (const way of sampled) this.fillWay(way)
+    for (const way of ways) this.fillTake(way)
     for (const { from, to } of handles) {
       this.ends.add(from.x, from.y, from.z, lemon)
       this.ends.add(to.x, to.y, to.z, lemon)
@@ -142,6 +145,19 @@ export class TrailLines {
       if (i === 0 || Number.isNaN(way[i - 3]!)) continue
       this.ends.add(way[i - 3]!, way[i - 2]!, way[i - 1]!, tangerine)
       this.ends.add(x, y, z, tangerine)
+    }
+  }
+
+  /** A line in the take's own ink, and in that of a problem where nothing came. */
+  private fillTake({ frames, places, ink, isGap }: TrailPicture['ways'][number]): void {
+    const own = inkOf(ink)
+    for (let i = 1; i < frames.length; i++) {
+      const at = i * 3
+      if (Number.isNaN(places[at]! + places[at - 3]!)) continue
+      const middle = (frames[i - 1]! + frames[i]!) / 2
+      const now = isGap(middle) ? grapefruit : own
+      this.ends.add(places[at - 3]!, places[at - 2]!, places[at - 1]!, now)
+      this.ends.add(places[at]!, places[at + 1]!, places[at + 2]!, now)
     }
   }
 

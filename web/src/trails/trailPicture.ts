@@ -46,7 +46,7 @@ export function useTrailPicture() {
 
   /** @param changed Frames that a hand is about to change, with how far that reaches; null while it does not. */
   function picture(changed: { object: number; frames: readonly number[] } | null): TrailPicture | null {
-    if (trails.objects.length === 0) {
+    if (trails.objects.length === 0 && trails.ways.length === 0) {
       last = []
       handles = []
       return null
@@ -76,20 +76,24 @@ export function useTrailPicture() {
         (changed ? changed.object === object : pending.list().some((value) => value.object === object)),
       selected: trails.isSelected,
       sampled: sampledWays(),
+      ways: trails.ways.map((way) => ({ ...way, places: shownPlaces(way) })),
     }
   }
 
   /** The ways that a bake would sample, as they are drawn. */
   function sampledWays(): readonly Float32Array[] {
     if (trails.sampled.length === 0) return noWays
+    return trails.sampled.map(shownPlaces)
+  }
+
+  /** Places of the world as they are drawn. */
+  function shownPlaces({ frames, places }: { frames: readonly number[]; places: ArrayLike<number> }): Float32Array {
     const { shown } = space()
-    return trails.sampled.map(({ frames, places }) => {
-      const drawn = new Float32Array(places.length).fill(NaN)
-      frames.forEach((frame, i) =>
-        shown(new Vector3().fromArray(places, i * 3), Math.round(frame))?.toArray(drawn, i * 3),
-      )
-      return drawn
-    })
+    const drawn = new Float32Array(places.length).fill(NaN)
+    frames.forEach((frame, i) =>
+      shown(new Vector3().fromArray(places, i * 3), Math.round(frame))?.toArray(drawn, i * 3),
+    )
+    return drawn
   }
 
   /** Those of the selected points; a layer's curves are added to others and have none of their own in space. */

@@ -37,6 +37,16 @@ const usual: TrailSettings = {
 /** Most trails at once. */
 export const mostTrails = 40
 
+/** A way through the world that a take has. */
+export interface TakenWay {
+  frames: readonly number[]
+  /** x, y and z of each place. */
+  places: readonly number[]
+  ink: number
+  /** Where nothing came. */
+  isGap: (frame: number) => boolean
+}
+
 /** Which trails are shown on the stage, and how. What is shown is this window's alone. */
 export const useTrails = defineStore('trails', () => {
   const scene = useScene()
@@ -63,6 +73,8 @@ export const useTrails = defineStore('trails', () => {
   })
   /** The ways that a bake would sample; they are drawn over the true ones. */
   const sampled = shallowRef<readonly BakeWayMessage[]>([])
+  /** The ways that takes have, each in an ink of its own. */
+  const ways = shallowRef<readonly TakenWay[]>([])
   /** The objects whose trails are shown. */
   const objects = computed<readonly number[]>(() =>
     isOn.value
@@ -111,7 +123,22 @@ export const useTrails = defineStore('trails', () => {
   // Whoever turns to other objects is done with the points.
   watch(() => selection.objects, letGo)
 
-  return { isOn, settings, pins, pin, space, sampled, objects, framesAt, selected, select, isSelected, letGo, toggle }
+  return {
+    isOn,
+    settings,
+    pins,
+    pin,
+    space,
+    sampled,
+    ways,
+    objects,
+    framesAt,
+    selected,
+    select,
+    isSelected,
+    letGo,
+    toggle,
+  }
 })
 
 const none: readonly number[] = []

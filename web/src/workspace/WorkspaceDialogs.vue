@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import LooseDialogs from '../loose/LooseDialogs.vue'
+import RecordDialogs from '../record/RecordDialogs.vue'
 import EffortBar from './EffortBar.vue'
 import BakeDialogs from '../baking/BakeDialogs.vue'
 import ClipDialogs from '../clips/ClipDialogs.vue'
@@ -36,6 +37,7 @@ const shooting = useShooting()
   <EffortBar />
   <BakeDialogs />
   <LooseDialogs />
+  <RecordDialogs />
   <CueDialogs />
   <ShootDialog v-if="shooting.asking" @close="shooting.asking = false" />
   <BvhDialog v-if="bvh.isOpen" :dropped="bvh.dropped" @close="bvh.isOpen = false" />

@@ -28,6 +28,8 @@ import { http } from '../api/http'
 import { usePerson } from '../scene/person'
 import { usePending } from '../values/pending'
 import ValuesPanel from '../values/ValuesPanel.vue'
+import { useRecording } from '../record/recording'
+import { useTakes } from '../record/takes'
 import QuestionDialog from '../shared/QuestionDialog.vue'
 import { useFileDrop } from './fileDrop'
 import { usePanes } from './panes'
@@ -48,6 +50,8 @@ const playhead = usePlayhead()
 const pending = usePending()
 const views = useViews()
 const finder = useFinder()
+const takes = useTakes()
+const recording = useRecording()
 const view = useTimeView()
 const opened = ref(false)
 const problem = ref('')
@@ -142,7 +146,7 @@ watch(
 )
 
 useEventListener(window, 'beforeunload', (event) => {
-  if (scene.waiting > 0) event.preventDefault()
+  if (scene.waiting + takes.waiting > 0 || recording.isActive) event.preventDefault()
 })
 
 onBeforeUnmount(() => {

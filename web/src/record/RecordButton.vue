@@ -1,0 +1,17 @@
+<script setup lang="ts">
+import { useRecording } from './recording'
+
+const recording = useRecording()
+</script>
+
+<template>
+  <BButton
+    :variant="recording.isActive ? 'tangerine' : 'quiet'"
+    :aria-pressed="recording.isOpen"
+    title="Record motion by hand or by a device (R)"
+    aria-label="Record"
+    @click="recording.isActive ? recording.finish(true) : (recording.isOpen = !recording.isOpen)"
+  >
+    <i class="bi bi-record-circle" aria-hidden="true" /> <span class="folds-2">Record</span>
+  </BButton>
+</template>

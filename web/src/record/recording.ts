@@ -1,0 +1,377 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { channelLabel, specOf } from '../scene/catalogue'
+import { eachFrame } from '../scene/drawLoop'
+import { useNotices } from '../scene/notices'
+import { newMark, usePerson } from '../scene/person'
+import { useScene } from '../scene/sceneStore'
+import { useSelection } from '../scene/selection'
+import { useCancelOnEscape } from '../shared/cancelling'
+import { usePlayhead } from '../timebar/playhead'
+import { useChannelState } from '../values/channelState'
+import { useWorking } from '../working/working'
+import { useDevices } from './devices'
+import { HandDrive } from './handDrive'
+import { useLiveMotion } from './live'
+import { useRecordSettings } from './recordSettings'
+import { nameOf, useTakes } from './takes'
+import { Ticks } from './ticks'
+import type { Object3D } from 'three'
+
+/** Of a take that is to be made into keys. */
+export type LandAsk = readonly number[]
+
+interface Sample {
+  /** By the page's clock, in milliseconds. */
+  at: number
+  frame: number
+  values: readonly number[]
+}
+
+/** How often the server is asked for its clock; the quickest answer counts. */
+const clockAsks = 5
+
+/** Recording: the scene is counted in and plays, while a hand or a device drives an object; each time through is a take. */
+export const useRecording = defineStore('recording', () => {
+  const scene = useScene()
+  const selection = useSelection()
+  const playhead = usePlayhead()
+  const notices = useNotices()
+  const person = usePerson()
+  const working = useWorking()
+  const settings = useRecordSettings()
+  const live = useLiveMotion()
+  const devices = useDevices()
+  const takes = useTakes()
+  const state = useChannelState()
+  const ticks = new Ticks()
+
+  /** Whether the panel is shown. */
+  const isOpen = ref(false)
+  const phase = ref<'idle' | 'counting' | 'recording'>('idle')
+  /** Beats still to be counted, and how much of the one that runs is left, 1 to 0. */
+  const beats = ref(0)
+  const beatLeft = ref(0)
+  /** How often it has been through the range. */
+  const pass = ref(0)
+  const isDriving = ref(false)
+  /** The takes that are about to be made into keys; null while that is not asked. */
+  const landing = shallowRef<LandAsk | null>(null)
+  const isActive = computed(() => phase.value !== 'idle')
+
+  /** What would be driven. */
+  const target = computed(() => {
+    void scene.rowsVersion
+    const id = settings.now.source === 'device' && devices.bound ? devices.bound.object : selection.first
+    return id === null ? null : (scene.model.objects.get(id) ?? null)
+  })
+  /** Why nothing can be recorded; null where it can. */
+  const lacks = computed<string | null>(() => {
+    const { now } = settings
+    if (!target.value) return 'Select the object that is to be driven.'
+    if (working.isLocked(target.value.id)) return `${target.value.name} is locked; unlock it first.`
+    if (now.source === 'device') return devices.bound ? null : 'Bind a device to the object first.'
+    const wanted = now.drives === 'rotations' ? now.turns : now.drives === 'channels' ? now.pad : []
+    const named = [...wanted.map(({ channel }) => channel), now.wheel.channel].filter((channel) => channel !== '')
+    const missing = named.find((channel) => !specOf(target.value!, channel))
+    if (missing) return `${target.value.name} has no such channel as ${missing}; choose another one.`
+    return null
+  })
+
+  /** Where the stage has an object; the stage says so. */
+  let nodeOf: (object: number) => Object3D | undefined = () => undefined
+  let rests: (resting: boolean) => void = () => {}
+  function onStage(node: typeof nodeOf, rest: typeof rests): void {
+    nodeOf = node
+    rests = rest
+  }
+
+  let drive: HandDrive | null = null
+  let driven: { id: number; name: string } | null = null
+  let samples: Sample[] = []
+  let startsAt = 0
+  let run = 0
+  /** The server's clock less the page's, in seconds. */
+  let apart = 0
+  let before: Pick<typeof playhead, 'speed' | 'ending' | 'pace' | 'onlySelection' | 'frame'> | null = null
+  let stopStepping: (() => void) | null = null
+  const isByDevice = () => drive === null
+
+  async function start(): Promise<void> {
+    if (phase.value !== 'idle') return finish(true)
+    isOpen.value = true
+    if (lacks.value) return notices.say(lacks.value)
+    const { now } = settings
+    const object = target.value!
+    driven = { id: object.id, name: object.name }
+    playhead.stop()
+    before = {
+      speed: playhead.speed,
+      ending: playhead.ending,
+      pace: playhead.pace,
+      onlySelection: playhead.onlySelection,
+      frame: playhead.frame,
+    }
+    drive = now.source === 'device' ? null : driveOf(object.id)
+    samples = []
+    pass.value = 0
+    isDriving.value = false
+    const beat = (now.beat / scene.settings.framesPerSecond / now.speed) * 1000
+    phase.value = 'counting'
+    rests(true)
+    if (isByDevice()) {
+      try {
+        await measureClock()
+      } catch (wrong) {
+        notices.problem(wrong)
+        return settle()
+      }
+      // It may have been called off meanwhile.
+      if (!isActive.value) return
+    }
+    startsAt = performance.now() + now.count * beat
+    if (now.ticks && now.count > 0) ticks.schedule(Array.from({ length: now.count + 1 }, (_, i) => (i * beat) / 1000))
+    beats.value = now.count
+    beatLeft.value = 1
+    stopStepping = eachFrame((at) => step(at, beat))
+  }
+
+  function driveOf(id: number): HandDrive {
+    const { now } = settings
+    const object = () => scene.model.objects.get(id)!
+    return new HandDrive({
+      object: id,
+      order: object().rotationOrder,
+      drives: now.drives,
+      reaches: now.drives === 'rotations' ? now.turns : now.pad,
+      wheel: now.wheel,
+      node: () => nodeOf(id),
+      value: (channel) => live.get(id, channel) ?? state.value(object(), channel),
+      limits: (channel) => {
+        const spec = specOf(object(), channel)
+        return spec ? [spec.least, spec.most] : [-Infinity, Infinity]
+      },
+    })
+  }
+
+  async function measureClock(): Promise<void> {
+    let quickest = Infinity
+    for (let i = 0; i < clockAsks; i++) {
+      const asked = performance.now()
+      const theirs = await scene.trackerClock()
+      const took = performance.now() - asked
+      if (took >= quickest) continue
+      quickest = took
+      apart = theirs - (asked + took / 2) / 1000
+    }
+  }
+
+  function step(now: number, beat: number): void {
+    if (phase.value === 'counting') {
+      const left = startsAt - now
+      if (left <= 0) return begin()
+      beats.value = Math.ceil(left / beat)
+      beatLeft.value = left / beat - beats.value + 1
+      return
+    }
+    const at = performance.now()
+    const { pass: present } = playhead.playedAt(at)
+    if (present > pass.value && playhead.ending === 'loop') goThrough(present)
+  }
+
+  function begin(): void {
+    const { now } = settings
+    const [first, last] = playhead.range
+    phase.value = 'recording'
+    playhead.setSpeed(now.speed)
+    playhead.ending = now.loops ? 'loop' : 'once'
+    playhead.pace = 'realTime'
+    playhead.onlySelection = false
+    if (playhead.frame < first || playhead.frame >= last) playhead.goTo(first)
+    before!.frame = playhead.frame
+    playhead.play()
+    run = playhead.runs
+    if (drive?.isHeld) sample(performance.now())
+    if (!isByDevice()) return
+    const startedAt = apart + playhead.startOf(0) / 1000
+    const how = { from: playhead.frame, first, last, speed: now.speed, loops: now.loops, byStamps: now.byStamps }
+    scene.record({ startedAt, ...how }).catch((wrong) => {
+      notices.problem(wrong)
+      void finish(false)
+    })
+  }
+
+  /** Takes note of what the hand has, at a moment of the page's clock. */
+  function sample(at: number): void {
+    if (!drive?.values) return
+    isDriving.value = true
+    live.put(driven!.id, drive.channels, drive.values)
+    if (phase.value !== 'recording') return
+    const played = playhead.playedAt(at)
+    if (played.pass > pass.value) {
+      if (playhead.ending !== 'loop') return
+      goThrough(played.pass)
+    }
+    samples.push({ at: Math.max(at, playhead.startOf(0)), frame: played.frame, values: [...drive.values] })
+  }
+
+  /** It has come to the end of the range and starts again: what was driven is a take. */
+  function goThrough(next: number): void {
+    const at = playhead.startOf(pass.value + 1)
+    keep(at)
+    pass.value = next
+    samples = []
+    if (!drive) return
+    if (drive.isHeld) {
+      samples.push({ at: playhead.startOf(next), frame: playhead.range[0], values: [...drive.values!] })
+      return
+    }
+    drive.rest()
+    isDriving.value = false
+    live.letGo()
+  }
+
+  /** Keeps what the hand did in this pass, if it did anything. */
+  function keep(end: number): boolean {
+    const [first] = samples
+    if (!drive || !first) return false
+    const { channels } = drive
+    const { id, name } = driven!
+    void takes
+      .keep({
+        object: id,
+        start: first.frame,
+        speed: settings.now.speed,
+        channels: [...channels],
+        seconds: samples.map(({ at }) => (at - first.at) / 1000),
+        values: channels.map((_, i) => samples.map(({ values }) => values[i]!)),
+        end: (end - first.at) / 1000,
+        mark: newMark(),
+        by: { author: person.author.value, name: person.name.value, window: person.window },
+      })
+      .then(async (card) => {
+        if (!card) return
+        await takes.load()
+        tellKept(`${nameOf(card)} of ${name} is kept: ${card.seconds.toFixed(1)} s, ${card.samples} samples.`, [
+          card.id,
+        ])
+      })
+    return true
+  }
+
+  const tellKept = (words: string, ids: readonly number[]) =>
+    notices.say(words, { label: 'Make keys of it', run: () => void (landing.value = ids) }, 'take kept')
+
+  /** Ends it. What was driven in the pass that runs is kept, or not; passes before it are. */
+  async function finish(isKept: boolean): Promise<void> {
+    if (phase.value === 'idle') return
+    const wasRecording = phase.value === 'recording'
+    const at = performance.now()
+    const end = playhead.ending === 'once' ? Math.min(at, playhead.startOf(1)) : at
+    const byDevice = isByDevice()
+    const was = driven!
+    settle()
+    if (!wasRecording) return
+    if (byDevice) return endDevice(end, isKept)
+    const wasDriven = samples.length > 0
+    if (isKept && !keep(end))
+      notices.say(`Nothing drove ${was.name}; no take was kept. Drag anywhere on the stage while it records.`)
+    if (!isKept && wasDriven) notices.say('The pass that ran is let go of.')
+    samples = []
+    drive = null
+  }
+
+  async function endDevice(end: number, isKept: boolean): Promise<void> {
+    const device = devices.bound?.device ?? 'the device'
+    try {
+      const kept = await scene.endRecord(apart + end / 1000, isKept)
+      await takes.load()
+      const newest = takes.newest
+      if (kept > 0 && newest) {
+        const gaps = newest.gaps.length
+        const words = gaps ? `; ${gaps} ${gaps === 1 ? 'gap is' : 'gaps are'} gone through in a straight line` : ''
+        tellKept(
+          `${nameOf(newest)} of ${newest.objectName} is kept: ${newest.seconds.toFixed(1)} s, ${newest.samples} samples, ${newest.lost} lost${words}.`,
+          [newest.id],
+        )
+      } else if (isKept) notices.problem(`Nothing came from ${device} while it recorded; no take was kept.`)
+    } catch {
+      notices.problem(`The line broke; what came from ${device} until then is kept as a take.`)
+    }
+  }
+
+  /** Everything is as it was before recording. */
+  function settle(): void {
+    stopStepping?.()
+    stopStepping = null
+    ticks.stop()
+    phase.value = 'idle'
+    rests(false)
+    playhead.stop()
+    if (before) {
+      const { speed, ending, pace, onlySelection, frame } = before
+      playhead.setSpeed(speed)
+      Object.assign(playhead, { ending, pace, onlySelection })
+      playhead.goTo(frame)
+    }
+    before = null
+    drive?.release()
+    isDriving.value = false
+    if (!isByDevice()) live.letGo()
+  }
+
+  // Playing that ends, by itself or by a key, ends it; so does playing that does not go on evenly.
+  watch(
+    () => [playhead.playing, playhead.runs] as const,
+    ([playing, runs]) => {
+      if (phase.value === 'counting' && playing) void finish(false)
+      if (phase.value !== 'recording') return
+      if (!playing) void finish(true)
+      else if (run !== 0 && runs !== run) {
+        notices.say('Playing was broken off or set elsewhere, so the recording ended there.')
+        void finish(true)
+      }
+    },
+    { flush: 'post' },
+  )
+  watch(
+    () => scene.lineState,
+    (line) => line !== 'standing' && isActive.value && isByDevice() && void finish(true),
+  )
+  watch(
+    () => scene.id,
+    () => {
+      landing.value = null
+      if (isActive.value) void finish(true)
+    },
+    { flush: 'sync' },
+  )
+  useCancelOnEscape(
+    () => isActive.value,
+    () => void finish(false),
+  )
+
+  const words = computed(() => {
+    const object = target.value
+    return object && drive ? drive.channels.map((channel) => channelLabel(specOf(object, channel)!)).join(', ') : ''
+  })
+
+  return {
+    isOpen,
+    phase,
+    isActive,
+    beats,
+    beatLeft,
+    pass,
+    isDriving,
+    landing,
+    target,
+    lacks,
+    words,
+    onStage,
+    start,
+    finish,
+    sample,
+    hand: () => drive,
+  }
+})
