@@ -31,7 +31,17 @@ export class Server {
   async start() {
     // Once it has a port it keeps it, so that pages find it again.
     const port = this.address ? new URL(this.address).port : '0'
-    const asked = [this.command, '--no-build', '--port', port, '--tracking', '0', '--data', this.folder, ...this.options]
+    const asked = [
+      this.command,
+      '--no-build',
+      '--port',
+      port,
+      '--tracking',
+      '0',
+      '--data',
+      this.folder,
+      ...this.options,
+    ]
     this.process = spawn(join(home, 'zesty'), asked, { stdio: ['ignore', 'pipe', 'inherit'] })
     const lines = createInterface({ input: this.process.stdout })
     const line = await new Promise((resolve, reject) => {

@@ -5,8 +5,11 @@ namespace ZestyReel.Core.Takes;
 /// <summary>What a hand did, as a take. A hand that rests tells of nothing: until it moves again, everything stays as it was.</summary>
 public static class HandMotion
 {
-    /// <summary>A hand that has not been heard of for so long has rested, in seconds.</summary>
-    public const double Rest = 0.05;
+    /// <summary>A hand that has not been heard of for so long, in seconds, may have rested.</summary>
+    public const double Rest = 0.1;
+
+    /// <summary>It has where that is so many times as long as usual: else its computer was only slow to tell.</summary>
+    private const double MuchLonger = 4;
 
     /// <summary>So long before it is heard of again it was still at rest, in seconds.</summary>
     private const double Stirred = 1.0 / 120;
@@ -37,10 +40,12 @@ public static class HandMotion
         }
         int[] order = [.. Enumerable.Range(0, seconds.Length).OrderBy(i => seconds[i])];
         var first = seconds[order[0]];
+        var steps = order.Zip(order.Skip(1), (a, b) => seconds[b] - seconds[a]).Where(step => step > 0).Order().ToList();
+        var rest = Math.Max(Rest, steps.Count == 0 ? 0 : MuchLonger * steps[steps.Count / 2]);
         for (var i = 0; i < order.Length; i++)
         {
             var at = seconds[order[i]] - first;
-            if (times.Count > 0 && at - times[^1] > Rest) Add(at - Stirred, order[i - 1]);
+            if (times.Count > 0 && at - times[^1] > rest) Add(at - Stirred, order[i - 1]);
             Add(at, order[i]);
         }
         if (end is { } last && last - first > times[^1]) Add(last - first, order[^1]);

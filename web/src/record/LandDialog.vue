@@ -196,7 +196,9 @@ const frames = computed(
           :placeholder="told?.name ?? ''"
           aria-label="Name of the layer"
         />
-        in and out over
+      </div>
+      <div v-if="into === 'layer'" class="row-of-fields">
+        comes in and goes out over
         <NumberField
           :value="ease"
           label="Frames over which the layer comes in and goes out"
@@ -223,7 +225,7 @@ const frames = computed(
         @hold="tolerance = $event"
         @keep="tolerance = $event"
       />
-      and
+      lengths and
       <NumberField
         :value="degrees"
         label="Tolerance in degrees"
@@ -234,7 +236,7 @@ const frames = computed(
         @hold="degrees = $event"
         @keep="degrees = $event"
       />
-      ° <span class="dim">(0 keeps each sample)</span>
+      °; 0 keeps each sample
     </div>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-else-if="told" class="told" role="status">

@@ -6,7 +6,8 @@ const recording = useRecording()
 
 <template>
   <BButton
-    :variant="recording.isActive ? 'tangerine' : 'quiet'"
+    variant="quiet"
+    :class="{ on: recording.isActive }"
     :aria-pressed="recording.isOpen"
     title="Record motion by hand or by a device (R)"
     aria-label="Record"
@@ -15,3 +16,12 @@ const recording = useRecording()
     <i class="bi bi-record-circle" aria-hidden="true" /> <span class="folds-2">Record</span>
   </BButton>
 </template>
+
+<style scoped>
+.on {
+  --bs-btn-bg: var(--tangerine);
+  --bs-btn-color: var(--on-lemon);
+  --bs-btn-hover-bg: var(--tangerine);
+  --bs-btn-hover-color: var(--on-lemon);
+}
+</style>

@@ -36,6 +36,15 @@ const told = computed(() => {
   return recording.isDriving ? `Recording${pass}` : `Recording${pass}: drag anywhere on the stage`
 })
 
+const frames = computed(() => {
+  const [first, last] = playhead.range
+  const { frame } = playhead
+  const from = frame < first || frame >= last ? first : frame
+  return settings.now.loops && from !== first
+    ? `frames ${from} to ${last}, then from ${first} on`
+    : `frames ${from} to ${last}`
+})
+
 watch(
   () => [takes.compared, takes.all] as const,
   () =>
@@ -60,14 +69,19 @@ watch(
     <span>{{ told }}</span>
     <span class="num frame">{{ playhead.readFrame }}</span>
     <BButton
+      v-if="recording.phase === 'recording'"
       variant="tangerine"
       class="btn-small"
       title="End it and keep the take (Space)"
       @click="recording.finish(true)"
       >Stop and keep</BButton
     >
-    <BButton variant="quiet" class="btn-small" title="End it without this pass (Esc)" @click="recording.finish(false)"
-      >Drop</BButton
+    <BButton
+      variant="quiet"
+      class="btn-small"
+      title="End it without this pass (Esc)"
+      @click="recording.finish(false)"
+      >{{ recording.phase === 'recording' ? 'Drop' : 'Cancel' }}</BButton
     >
   </div>
   <section
@@ -142,9 +156,7 @@ watch(
         @click="recording.start"
         >Record</BButton
       >
-      <span class="dim lacks">{{
-        recording.lacks ?? `from frame ${playhead.readFrame}, as long as the work range lasts`
-      }}</span>
+      <span class="dim lacks">{{ recording.lacks ?? frames }}</span>
     </div>
     <ul v-if="takes.all.length" class="takes" aria-label="Takes">
       <TakeRow v-for="take in takes.all" :key="take.id" :take="take" />

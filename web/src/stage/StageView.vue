@@ -562,7 +562,13 @@ watch(colours, applyColours)
         :index="index"
         :moves="carrying.moves(index)"
         @stir="stir"
-        @stuck="(pane) => isOnHandle() || trailHands.isDragging() || carrying.tellStuck(pane, paneAt(pane).camera)"
+        @stuck="
+          (pane) =>
+            recordHands.isActive() ||
+            isOnHandle() ||
+            trailHands.isDragging() ||
+            carrying.tellStuck(pane, paneAt(pane).camera)
+        "
         @press="press"
         @release="release"
         @moved="
