@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.SignalR;
 using ZestyReel.Core;
+using ZestyReel.Server.Recording;
 using ZestyReel.Server.Reels;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Store;
@@ -22,7 +23,7 @@ public sealed partial class HubTrouble(ILogger<HubTrouble> log) : IHubFilter
         {
             throw;
         }
-        catch (Exception no) when (no is Refusal or Clash or SceneGone or ReelGone or StoreTrouble or TouchesOthers)
+        catch (Exception no) when (no is Refusal or Clash or SceneGone or ReelGone or TakeGone or StoreTrouble or TouchesOthers)
         {
             throw new HubException(no is Refusal refusal ? refusal.Reason : no.Message);
         }

@@ -178,13 +178,14 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     /// <param name="position">Whether it moves.</param>
     /// <param name="rotation">Whether it turns.</param>
     /// <param name="scale">Scene lengths for one of the device's.</param>
-    /// <param name="from">The frame on which the object is where it goes on from; null where the device's origin is its parent's.</param>
-    public void Bind(long scene, string device, int thing, bool position, bool rotation, double scale, double? from)
+    /// <param name="goesOn">The object goes on from where it is; else the device's origin is its parent's.</param>
+    /// <param name="from">The frame on which it is there.</param>
+    public void Bind(long scene, string device, int thing, bool position, bool rotation, double scale, bool goesOn, double from)
     {
         Feed(scene);
         using var use = sessions.Use(scene);
         var now = use.State.Scene;
-        trackers.Bind(Context.ConnectionId, scene, Who, now, device, new(thing), (position, rotation), scale, from is { } frame ? now.Rate.At(Frame(frame, "from"), "from") : null);
+        trackers.Bind(Context.ConnectionId, scene, Who, now, device, new(thing), (position, rotation), scale, goesOn ? now.Rate.At(Frame(from, "from"), "from") : null);
     }
 
     /// <summary>Lets go of the device; what is recorded ends, and is kept.</summary>

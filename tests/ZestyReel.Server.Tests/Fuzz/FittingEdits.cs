@@ -40,6 +40,13 @@ internal sealed class FittingEdits(Random random, Scene scene)
             return new BringJoints([.. Enumerable.Range(0, count).Select(i => new BroughtJoint($"Joint {random.Next(6)}", i == 0 ? null : random.Next(i), new(Number(), Number(), Number()), (RotationOrder)random.Next(6), [Channel("rotation.z"), Channel("position.x")]))],
                 Frame(), 0.0083333m, random.Next(3) == 0, random.Next(2) == 0, random.Next(4) == 0, random.Next(4) == 0);
         }
+        if (kind == typeof(LandTake))
+        {
+            var (count, at) = (random.Next(1, 40), (long)(Frame() * 29_400_000));
+            ImmutableArray<Tick> times = [.. Enumerable.Range(0, count).Select(_ => new Tick(at += random.Next(1, 20_000_000)))];
+            BroughtChannel Taken(string name) => new(name, [.. Enumerable.Range(0, count).Select(_ => Number())]);
+            return new LandTake(AnyObject(), times, [.. LooseChannels().Distinct().Select(Taken)], $"Take {random.Next(9)}", (TakeInto)random.Next(2), random.Next(2) * random.NextDouble(), random.Next(2) * 5, random.Next(2) * Frame());
+        }
         if (kind == typeof(SetSway)) return new SetSway(Objects(), random.Next(5) == 0 ? null : LooseChannels(), random.Next(5) > 0, random.Next(2) == 0 ? null : random.Next(9));
         if (kind == typeof(SetLag)) return random.Next(3) == 0 ? new SetLag(Objects(), null, random.Next(3) > 0) : new SetLag(Objects(), LooseChannels(), On: random.Next(5) > 0);
         if (kind == typeof(SetBounce)) return new SetBounce(Objects(), random.Next(5) == 0 ? null : random.Next(2) == 0 ? [] : Objects(), random.Next(5) > 0);

@@ -90,7 +90,9 @@ export interface Bound {
   position: boolean
   rotation: boolean
   scale: number
-  from: number | null
+  /** The object goes on from where it is on a frame; else the device’s origin is its parent’s. */
+  goesOn: boolean
+  from: number
 }
 
 /** The live line to the server: one for each tab. */
@@ -189,8 +191,8 @@ export class LiveLine {
   devices = () => this.ask<TrackerMessage[]>('Devices')
   /** Seconds of the clock by which devices are recorded. */
   trackerClock = () => this.call<number>('TrackerClock')
-  bind = (scene: number, { device, object, position, rotation, scale, from }: Bound) =>
-    this.call<void>('Bind', scene, device, object, position, rotation, scale, from)
+  bind = (scene: number, { device, object, position, rotation, scale, goesOn, from }: Bound) =>
+    this.call<void>('Bind', scene, device, object, position, rotation, scale, goesOn, from)
   unbind = () => this.call<void>('Unbind')
   record = (scene: number, { startedAt, from, first, last, speed, loops, byStamps }: RecordedPlay) =>
     this.call<void>('Record', scene, startedAt, from, first, last, speed, loops, byStamps)

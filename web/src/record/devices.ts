@@ -60,7 +60,8 @@ export const useDevices = defineStore('devices', () => {
         position: moved !== 'rotation',
         rotation: moved !== 'position',
         scale,
-        from: fromHere ? playhead.frame : null,
+        goesOn: fromHere,
+        from: playhead.frame,
       })
       bound.value = { device: chosen.value, object }
     } catch (wrong) {

@@ -20,6 +20,9 @@ public sealed record LandTake(
     ObjectId Object, ImmutableArray<Tick> Times, ImmutableArray<BroughtChannel> Channels, string Name,
     TakeInto Into = TakeInto.Layer, double Tolerance = 0, double Degrees = 0, decimal Ease = 0) : Edit
 {
+    /// <summary>For how many moments what lies over a channel may be undone, one by one.</summary>
+    private const int MostUndone = 100_000;
+
     /// <inheritdoc/>
     public override bool MayTakeLong() => !Channels.IsDefault && !Times.IsDefault && (long)Channels.Length * Times.Length > 100_000;
 
@@ -42,6 +45,7 @@ public sealed record LandTake(
         Check();
         var thing = scene.Object(Object);
         var layer = Into == TakeInto.Layer ? NewLayer(scene) : null;
+        if (layer is not null) RefuseAbove(thing);
         var prepared = layer is null ? scene : scene.With(layer);
         double[] ticks = [.. Times.Select(time => (double)time.Value)];
         var times = new FrameTimes(prepared, ticks) { Stop = Effort.Stop };
@@ -55,7 +59,12 @@ public sealed record LandTake(
             var spec = layer is null ? own : own.InLayer(layer.Id);
             if (layer is null) thing.Unlocked(own.Name, $"channels[{i}]");
             double[] values = [.. brought.Values.Select(own.Within)];
-            if (layer is null) new KeptWorlds(scene, scene, ticks).Own(thing, own, values);
+            if (layer is null)
+            {
+                if (ticks.Length > MostUndone && Stages.DriverOf(thing, own.Name, times) is { } driver)
+                    throw new Refusal("into", $"so many samples cannot be led back through {driver} of {thing.Name}; make a layer of the take instead");
+                new KeptWorlds(scene, scene, ticks).Own(thing, own, values);
+            }
             var source = times.For(Object, own.Name);
             var landed = BakedCurve.Of(thing.Channel(name), spec, source, values, own.Unit == ChannelUnit.Degrees ? Degrees : Tolerance, thing.Name);
             keys += landed.Curve?.Keys.Count(key => key.Time >= SeenValues.KeyedAt(source[0]) && key.Time <= SeenValues.KeyedAt(source[^1])) ?? 0;
@@ -66,6 +75,14 @@ public sealed record LandTake(
         }
         told = new(Times.Length * Channels.Length, keys, error, degrees);
         return prepared.With(thing);
+    }
+
+    /// <exception cref="Refusal">What would be seen is not what was recorded.</exception>
+    private void RefuseAbove(SceneObject thing)
+    {
+        var names = Channels.Select(channel => channel.Channel).ToHashSet();
+        if (thing.Roll is { } roll && names.Contains(roll.Channel)) throw new Refusal("into", $"{thing.Name} rolls, which lies above all layers; let it roll no more, or make keys in the base");
+        if (BakedLoose.On(thing).FirstOrDefault(each => each.Channels.Any(names.Contains)) is { Word: { } word }) throw new Refusal("into", $"{thing.Name} {word}, which lies above all layers; switch that off, or bake it first");
     }
 
     private static double Off(Channel landed, double[] source, double[] values)
@@ -94,7 +111,16 @@ public sealed record LandTake(
     private Layer NewLayer(Scene scene)
     {
         if (scene.Layers.Values.FirstOrDefault(other => other.Solo) is { } solo) throw new Refusal("into", $"{solo.Name} is solo, so that a new layer is not seen; let go of that first");
-        return LayerEdits.New(scene, LayerEdits.FreeName(scene, Names.Checked(Name, "name")), LayerMode.Override) with { Strength = Strength(scene.Rate) };
+        return LayerEdits.New(scene, FreeName(scene, Names.Checked(Name, "name")), LayerMode.Override) with { Strength = Strength(scene.Rate) };
+    }
+
+    /// <summary>The name, or where there is such a layer already, with what tells them apart behind it: a take's number stays its own.</summary>
+    private static string FreeName(Scene scene, string name)
+    {
+        var taken = scene.Layers.Values.Select(layer => layer.Name).Append(Layer.Base).ToHashSet();
+        if (!taken.Contains(name)) return name;
+        var start = name[..Math.Min(name.Length, Names.Longest - 5)];
+        return Enumerable.Range(2, taken.Count).Select(i => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{start}, {i}")).First(wanted => !taken.Contains(wanted));
     }
 
     /// <summary>It is there only as long as the take lasts, coming in and going out over some frames.</summary>
