@@ -25,6 +25,7 @@ export const useDevices = defineStore('devices', () => {
   const chosen = ref('')
   /** What is bound. */
   const bound = shallowRef<{ device: string; object: number } | null>(null)
+  const isWatched = ref(false)
   const isThere = (device: TrackerMessage) => device.quiet < patience
   const current = computed(() => all.value.find(({ name }) => name === chosen.value) ?? null)
 
@@ -40,16 +41,21 @@ export const useDevices = defineStore('devices', () => {
   const boundDevice = () => all.value.find(({ name }) => name === bound.value?.device)
   const looking = useIntervalFn(() => void look(), askEvery, { immediate: false })
 
-  /** Listens for devices as long as somebody looks at them. */
+  /** Listens for devices as long as somebody looks at them, or one is bound. */
   function watchThem(on: boolean): void {
-    if (!on) return looking.pause()
+    isWatched.value = on
+    if (!on) return
     void look()
-    looking.resume()
     http.tracking().then(
       (now) => (port.value = now),
       () => {},
     )
   }
+
+  watch(
+    () => isWatched.value || bound.value !== null,
+    (looks) => (looks ? looking.resume() : looking.pause()),
+  )
 
   async function bind(object: number): Promise<void> {
     const { moved, scale, fromHere } = settings.now
