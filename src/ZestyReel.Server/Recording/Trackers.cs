@@ -14,7 +14,7 @@ namespace ZestyReel.Server.Recording;
 /// <summary>Which tab has which device bound to what, tells it where that is, and records it.</summary>
 public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, TakeShelf shelf, Tabs tabs, ILogger<Trackers> log) : BackgroundService
 {
-    private static readonly TimeSpan Every = TimeSpan.FromMilliseconds(15);
+    private static readonly TimeSpan Every = TimeSpan.FromMilliseconds(30);
 
     private readonly ConcurrentDictionary<string, TrackerTab> _bound = new();
     private readonly Lock _turn = new();

@@ -67,7 +67,6 @@ watch(
   <div v-if="recording.isActive" class="bar" role="status" aria-label="Recording">
     <span class="lamp" :class="{ on: recording.phase === 'recording' }" aria-hidden="true" />
     <span>{{ told }}</span>
-    <span class="num frame">{{ playhead.readFrame }}</span>
     <BButton
       v-if="recording.phase === 'recording'"
       variant="tangerine"
@@ -195,6 +194,8 @@ watch(
   align-items: center;
   gap: 10px;
   padding: 6px 10px;
+  contain: layout paint;
+  will-change: transform;
 }
 header {
   display: flex;
@@ -288,9 +289,5 @@ h2 {
 }
 .lamp.on {
   background: #fff3df;
-}
-.frame {
-  min-width: 34px;
-  text-align: right;
 }
 </style>

@@ -483,7 +483,6 @@ watch(
     () => playhead.frame,
     () => scene.seenVersion,
     () => pending.values,
-    () => live.values,
     () => trails.ways,
     () => working.unseen,
     () => showWhere.drawn,
@@ -499,6 +498,13 @@ watch(
     () => layers.reaches,
   ],
   () => redrawState(playhead.playing && views.updates === 'active' ? [views.activeIndex] : undefined),
+  { flush: 'sync' },
+)
+/** Where so many pictures a second come anyway, what a hand or a device does goes along with them. */
+const oftenEnough = 20
+watch(
+  () => live.values,
+  () => (playhead.playing && playhead.wantedRate >= oftenEnough && live.isMoving) || redrawState(),
   { flush: 'sync' },
 )
 watch(
