@@ -1,5 +1,12 @@
 using System.Net.Http.Json;
+using System.Net.Sockets;
 using System.Text;
+using Microsoft.AspNetCore.SignalR.Client;
+using Microsoft.Extensions.DependencyInjection;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Takes;
+using ZestyReel.Formats.Osc;
+using ZestyReel.Server.Wire;
 
 namespace ZestyReel.Server.Tests;
 
@@ -47,6 +54,46 @@ public sealed class CrashTests : IDisposable
         revisionNow.ShouldBe(keys + 1);
         (await after.PostAsJsonAsync("/api/scenes/1/undo", new { revision = revisionNow })).EnsureSuccessStatusCode();
         (await RunningServer.Json(await after.GetAsync("/api/scenes/1"))).GetProperty("keys").GetInt64().ShouldBe(keys - 1);
+    }
+
+    [Fact]
+    public async Task What_came_of_a_device_is_a_take_after_a_kill_and_only_one()
+    {
+        using (var server = await ServerProcess.Start(_folder, "--tracking", "0"))
+        {
+            using var http = new HttpClient { BaseAddress = server.Address };
+            (await http.PostAsJsonAsync("/api/scenes", new { name = "Burst" })).EnsureSuccessStatusCode();
+            await Edit(http, 0, """{"edit":"addObject","kind":"box"}""");
+            var port = (await RunningServer.Json(await http.GetAsync("/api/tracking"))).GetProperty("port").GetInt32();
+            await using var hub = new HubConnectionBuilder().WithUrl(new Uri(server.Address, "/live")).AddMessagePackProtocol().Build();
+            await hub.StartAsync();
+            await hub.OpenScene(1);
+            using var socket = new UdpClient();
+            Task<int> Send(int i) => socket.SendAsync(PoseMessage.Write("wand", new TrackedPose(i, i / 100.0, 0, new(i, 0, 0), new Quaternion(1, 0, 0, 0))), "127.0.0.1", port).AsTask();
+            await Send(0);
+            while ((await hub.InvokeAsync<TrackerMessage[]>("Devices")).Length == 0) await Task.Delay(5);
+            await hub.InvokeAsync("Bind", 1, "wand", 1, true, true, 1.0, true, 1.0);
+            await hub.InvokeAsync("Record", 1L, await hub.InvokeAsync<double>("TrackerClock"), 1.0, 1L, 2000L, 1.0, false, false);
+            var written = Directory.GetFiles(Path.Combine(_folder, "recordings")).ShouldHaveSingleItem();
+            for (var i = 1; new FileInfo(written).Length < 5_000; i++)
+            {
+                await Send(i);
+                await Task.Delay(8);
+            }
+            server.Kill();
+        }
+        for (var start = 0; start < 2; start++)
+        {
+            using var again = await ServerProcess.Start(_folder, "--tracking", "0");
+            using var after = new HttpClient { BaseAddress = again.Address };
+            System.Text.Json.JsonElement takes;
+            do takes = await RunningServer.Json(await after.GetAsync("/api/scenes/1/takes"));
+            while (takes.GetArrayLength() == 0);
+            takes.GetArrayLength().ShouldBe(1);
+            takes[0].GetProperty("samples").GetInt64().ShouldBeInRange(40, 200);
+            takes[0].GetProperty("channels").GetArrayLength().ShouldBe(6);
+            while (Directory.GetFiles(Path.Combine(_folder, "recordings")).Length > 0) await Task.Delay(5);
+        }
     }
 
     private static async Task Edit(HttpClient http, long revision, string edit) =>

@@ -79,6 +79,15 @@ public class TakeTests(RunningServer server) : IClassFixture<RunningServer>
         await Refused(await server.Http.PutAsync($"/api/takes/{id}/clock", new StringContent("""{"byStamps":true}""", Encoding.UTF8, "application/json")), HttpStatusCode.NotFound, "cannot be changed so");
     }
 
+    [Fact]
+    public async Task What_drove_an_object_that_was_deleted_meanwhile_is_kept()
+    {
+        var scene = await SceneWithBox();
+        (await server.Edit(scene, 1, """{"edit":"deleteObjects","objects":[1]}""")).EnsureSuccessStatusCode();
+        await Refused(await Post($"/api/scenes/{scene}/takes", Hand()), HttpStatusCode.BadRequest, "");
+        (await Kept(scene, Hand()[..^1] + ""","objectName":"Boat"}""")).GetProperty("objectName").GetString().ShouldBe("Boat");
+    }
+
     [Theory]
     [InlineData("""{"object":9,"start":1,"speed":1,"channels":["position.x"],"seconds":[0],"values":[[1]]}""", "9")]
     [InlineData("""{"object":1,"start":1,"speed":0,"channels":["position.x"],"seconds":[0],"values":[[1]]}""", "speed")]

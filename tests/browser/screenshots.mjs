@@ -1,4 +1,5 @@
 // Makes the pictures in docs/screenshots/ from the demo data: node tests/browser/screenshots.mjs
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { browse, command, deskPoint, home, open, Server, setField, until } from './harness.mjs'
 
@@ -289,6 +290,43 @@ await page.keyboard.press('Enter')
 await page.getByRole('button', { name: 'Rub out this remark' }).waitFor()
 await page.mouse.move(640, 20)
 await page.screenshot({ path: join(folder, 'notes.png') })
+
+// Two takes of the buoy, hopping, one of them with its name; their ways on the stage.
+const demo = JSON.parse(readFileSync(join(home, 'demo', 'lantern-bay.zesty.json'), 'utf8'))
+const { id: bay } = await server.post('/api/scenes/import', demo)
+const buoy = demo.objects.findIndex(({ name }) => name === 'Buoy') + 1
+const hop = (height, far) => {
+  const seconds = Array.from({ length: 600 }, (_, i) => i / 120)
+  const x = seconds.map((s) => 5.4 - far * s + 0.15 * Math.sin(s * 3))
+  const y = seconds.map((s) => 0.3 + height * Math.abs(Math.sin(s * 1.9)) * Math.exp(-s / 6))
+  const z = seconds.map((s) => 6.4 + 0.3 * Math.sin(s))
+  return {
+    object: buoy,
+    start: 30,
+    speed: 1,
+    channels: ['position.x', 'position.y', 'position.z'],
+    seconds,
+    values: [x, y, z],
+  }
+}
+await server.post(`/api/scenes/${bay}/takes`, hop(1.6, 0.1))
+const { id: best } = await server.post(`/api/scenes/${bay}/takes`, hop(2.4, -0.6))
+await fetch(`${server.address}/api/takes/${best}/name`, {
+  method: 'PUT',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({ name: 'Higher' }),
+})
+await page.goto(`${server.address}/scenes/${bay}`)
+await page.getByPlaceholder('Find a lane…').fill('buoy')
+await page.getByRole('button', { name: 'Buoy', exact: true }).click()
+await page.getByPlaceholder('Find a lane…').fill('')
+await setField(page, 'Frame', '86')
+await page.keyboard.press('r')
+for (const name of ['Take 1', 'Higher'])
+  await page.getByRole('button', { name: `The way of ${name} on the stage` }).click()
+await page.getByRole('button', { name: 'See Higher' }).click()
+await rested()
+await page.screenshot({ path: join(folder, 'record.png') })
 
 await browser.close()
 await server.dispose()

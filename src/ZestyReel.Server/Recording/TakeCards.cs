@@ -1,10 +1,8 @@
 using System.Collections.Immutable;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Takes;
 using ZestyReel.Core.Time;
 using ZestyReel.Formats.Takes;
 using ZestyReel.Server.Wire;
-using ZestyReel.Store;
 using ZestyReel.Store.Takes;
 
 namespace ZestyReel.Server.Recording;
@@ -31,7 +29,7 @@ internal static class TakeCards
     public static TakePlace PlaceOf(KeptTake take) => new(new Tick(take.Start), take.Speed, take.ByStamps);
 
     /// <summary>A take as it is kept of an object.</summary>
-    public static NewTake New(SceneObject thing, string device, Take take, TakePlace place, string mark, Origin by) => new(
-        thing.Id.Value, thing.Name, device, EditJson.Write(take.Channels), place.Start.Value, place.Speed, place.ByStamps, take.Stamps?[0],
-        take.Length, take.Seconds.Length, take.Lost, EditJson.Write(take.Gaps), mark, by.Name, TakeCsv.Write(take));
+    public static NewTake New(int thing, string name, string device, Take take, TakePlace place, string mark, string? by) => new(
+        thing, name, device, EditJson.Write(take.Channels), place.Start.Value, place.Speed, place.ByStamps, take.Stamps?[0],
+        take.Length, take.Seconds.Length, take.Lost, EditJson.Write(take.Gaps), mark, by, TakeCsv.Write(take));
 }

@@ -46,15 +46,17 @@ public static class TakeEndpoints
     {
         using var use = sessions.Use(id);
         var scene = use.State.Scene;
-        var thing = scene.Object(new ObjectId(request.Object));
+        // Somebody may have deleted it while it was driven: what was recorded is kept all the same.
+        var thing = request.ObjectName.Length > 0 ? scene.Objects.GetValueOrDefault(new(request.Object)) : scene.Object(new ObjectId(request.Object));
+        var name = thing?.Name ?? Names.Checked(request.ObjectName, "objectName");
         if (request.Mark.Length > LongestMark) throw new Refusal("mark", $"a mark has {LongestMark} characters at most");
         if (!(Math.Abs(request.Start) <= FrameRange.FurthestFrame)) throw new Refusal("start", "a frame is out of reach");
         var take = HandMotion.Of(request.Channels, request.Seconds, request.Values, request.End);
-        foreach (var channel in take.Channels) thing.OwnSpec(channel, "channels");
+        foreach (var channel in take.Channels) thing?.OwnSpec(channel, "channels");
         var place = new TakePlace(scene.Rate.At((decimal)request.Start, "start"), request.Speed);
         place.Of(take);
         var by = request.By is { } who ? Person.Checked(who.Author, who.Name, who.Mark, who.Window) : Origin.Nobody;
-        var kept = shelf.Keep(id, TakeCards.New(thing, "", take, place, request.Mark, by)) ?? throw new SceneGone(id);
+        var kept = shelf.Keep(id, TakeCards.New(request.Object, name, "", take, place, request.Mark, by.Name)) ?? throw new SceneGone(id);
         tabs.SendTakes(id);
         return TypedResults.Created($"/api/takes/{kept.Id}", TakeCards.Of(kept, scene.Rate));
     }

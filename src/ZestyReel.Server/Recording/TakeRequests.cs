@@ -14,9 +14,10 @@ namespace ZestyReel.Server.Recording;
 /// <param name="End">When it was let go, in the same seconds.</param>
 /// <param name="Mark">The sender's own mark: what is sent twice is kept once.</param>
 /// <param name="By">Who recorded it.</param>
+/// <param name="ObjectName">What the object was called, should it be gone by now.</param>
 public sealed record HandTake(
     int Object, double Start, double Speed, ImmutableArray<string> Channels, ImmutableArray<double> Seconds, ImmutableArray<ImmutableArray<double>> Values,
-    double? End = null, string Mark = "", ByRequest? By = null);
+    double? End = null, string Mark = "", ByRequest? By = null, string ObjectName = "");
 
 /// <summary>A take.</summary>
 /// <param name="Id">Which one.</param>

@@ -1,11 +1,12 @@
-using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Takes;
 using ZestyReel.Core.Time;
 
 namespace ZestyReel.Server.Recording;
 
 /// <summary>What comes of a device while the scene plays, cut into one take for each pass. Safe to use from several threads.</summary>
-internal sealed class TrackerRecording : IDisposable
+/// <param name="head">What is recorded.</param>
+/// <param name="kept">How many passes are takes already.</param>
+internal sealed class TrackerRecording(RecordingHead head, int kept = 0)
 {
     /// <summary>Most poses that are held.</summary>
     private const int Most = Take.MostSamples;
@@ -18,30 +19,36 @@ internal sealed class TrackerRecording : IDisposable
 
     private readonly Lock _turn = new();
     private readonly List<TrackedPose> _poses = [];
-    private readonly TrackerDevice _device;
-    private readonly PoseBinding _binding;
-    private readonly PassPlan _plan;
-    private int _cut;
+    private readonly PoseBinding _binding = head.Binding();
+    private readonly PassPlan _plan = head.Plan();
+    private List<TrackedPose> _unwritten = [];
 
-    public TrackerRecording(TrackerDevice device, PoseBinding binding, PassPlan plan, SceneObject thing, bool byStamps)
-    {
-        (_device, _binding, _plan, Thing, ByStamps) = (device, binding, plan, thing, byStamps);
-        _device.Heard += Hear;
-    }
+    /// <summary>What is recorded.</summary>
+    public RecordingHead Head => head;
 
-    /// <summary>What is driven, as it was when the recording began.</summary>
-    public SceneObject Thing { get; }
+    /// <summary>How many passes are over.</summary>
+    public int Cut { get; private set; } = kept;
 
-    /// <summary>Whether its takes go where the device's own clock says.</summary>
-    public bool ByStamps { get; }
-
-    /// <summary>The device's name.</summary>
-    public string Device => _device.Name;
-
-    private void Hear(TrackedPose pose)
+    /// <summary>Takes note of a pose.</summary>
+    public void Hear(TrackedPose pose)
     {
         lock (_turn)
-            if (_poses.Count < Most) _poses.Add(pose);
+        {
+            if (_poses.Count >= Most) return;
+            _poses.Add(pose);
+            _unwritten.Add(pose);
+        }
+    }
+
+    /// <summary>The poses that came since this was asked for last.</summary>
+    public IReadOnlyList<TrackedPose> Unwritten()
+    {
+        lock (_turn)
+        {
+            var those = _unwritten;
+            if (those.Count > 0) _unwritten = [];
+            return those;
+        }
     }
 
     /// <summary>Takes of the passes that are over.</summary>
@@ -51,10 +58,10 @@ internal sealed class TrackerRecording : IDisposable
     public IReadOnlyList<(Take Take, TakePlace Place)> Over(double now, bool isEnd, bool isKept = true)
     {
         var takes = new List<(Take, TakePlace)>();
-        foreach (var (from, to, start) in _plan.Until(now).Skip(_cut))
+        foreach (var (from, to, start) in _plan.Until(now).Skip(Cut))
         {
             if (!isEnd && now < to + Late || !isKept && to >= now) break;
-            _cut++;
+            Cut++;
             TrackedPose[] near;
             lock (_turn)
             {
@@ -65,10 +72,8 @@ internal sealed class TrackerRecording : IDisposable
             var poses = PoseTimes.Of(near).Within(from, to);
             if (poses.Poses.IsEmpty) continue;
             var at = new Tick(start.Value + (long)Math.Round((poses.Seconds[0] - from) * _plan.Speed * Tick.PerSecond));
-            takes.Add((_binding.TakeOf(poses, to), new TakePlace(at, _plan.Speed, ByStamps)));
+            takes.Add((_binding.TakeOf(poses, to), new TakePlace(at, _plan.Speed, head.ByStamps)));
         }
         return takes;
     }
-
-    public void Dispose() => _device.Heard -= Hear;
 }

@@ -25,6 +25,9 @@ internal sealed class TrackerTab(ISingleClientProxy tab, long sceneId, Origin wh
 
     public TrackerRecording? Recording { get; set; }
 
+    /// <summary>Where that is written down as it comes.</summary>
+    public RecordingJournal? Journal { get; set; }
+
     /// <summary>Tells where the object is, if that is news and the tab is not still busy with what it was told before.</summary>
     public void Tell()
     {

@@ -5,6 +5,7 @@ using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Takes;
 using ZestyReel.Core.Time;
+using ZestyReel.Server.Hosting;
 using ZestyReel.Server.Live;
 using ZestyReel.Store;
 using ZestyReel.Store.Takes;
@@ -12,7 +13,7 @@ using ZestyReel.Store.Takes;
 namespace ZestyReel.Server.Recording;
 
 /// <summary>Which tab has which device bound to what, tells it where that is, and records it.</summary>
-public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, TakeShelf shelf, Tabs tabs, ILogger<Trackers> log) : BackgroundService
+public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, TakeShelf shelf, Tabs tabs, ServerOptions options, ILogger<Trackers> log) : BackgroundService
 {
     private static readonly TimeSpan Every = TimeSpan.FromMilliseconds(30);
 
@@ -73,7 +74,23 @@ public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, 
         {
             var tab = _bound.GetValueOrDefault(connection) ?? throw new Refusal("device", "bind a device to an object first");
             if (tab.Recording is not null) throw new Refusal("device", "it is recorded already");
-            tab.Recording = new(tab.Device, tab.Binding, plan.Checked(), tab.Thing, byStamps);
+            var head = RecordingHead.Of(tab, plan.Checked(), byStamps);
+            var recording = new TrackerRecording(head);
+            tab.Journal = Written(head);
+            tab.Device.Heard += recording.Hear;
+            tab.Recording = recording;
+        }
+    }
+
+    private RecordingJournal Written(RecordingHead head)
+    {
+        try
+        {
+            return new(options.DataFolder, head);
+        }
+        catch (Exception wrong) when (wrong is IOException or UnauthorizedAccessException)
+        {
+            throw new Refusal("device", $"The recording cannot be written down: {wrong.Message}");
         }
     }
 
@@ -92,20 +109,51 @@ public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, 
     {
         if (tab.Recording is not { } recording) return 0;
         tab.Recording = null;
-        recording.Dispose();
-        return Keep(tab, recording.Over(at, isEnd: true, isKept), recording);
+        tab.Device.Heard -= recording.Hear;
+        var journal = tab.Journal!;
+        tab.Journal = null;
+        // Where they cannot be kept, what came is still in the file, and is tried again when the program starts anew.
+        using (journal)
+        {
+            journal.Add(recording.Unwritten());
+            var count = Keep(recording, recording.Over(at, isEnd: true, isKept));
+            journal.Done();
+            return count;
+        }
     }
 
-    private int Keep(TrackerTab tab, IReadOnlyList<(Take Take, TakePlace Place)> takes, TrackerRecording recording)
+    private int Keep(TrackerRecording recording, IReadOnlyList<(Take Take, TakePlace Place)> takes)
     {
-        foreach (var (take, place) in takes) shelf.Keep(tab.SceneId, TakeCards.New(recording.Thing, recording.Device, take, place, "", tab.Who));
-        if (takes.Count > 0) tabs.SendTakes(tab.SceneId);
+        var head = recording.Head;
+        foreach (var (take, place) in takes) shelf.Keep(head.Scene, TakeCards.New(head.Object, head.ObjectName, head.Device, take, place, "", head.By));
+        if (takes.Count > 0) tabs.SendTakes(head.Scene);
         return takes.Count;
+    }
+
+    /// <summary>Keeps what the program was killed over.</summary>
+    private void TakeUpWhatIsLeft()
+    {
+        foreach (var path in RecordingJournal.Left(options.DataFolder))
+            try
+            {
+                if (RecordingJournal.Read(path) is { Poses.Count: > 0 } left)
+                {
+                    var recording = new TrackerRecording(left.Head, left.Kept);
+                    foreach (var pose in left.Poses) recording.Hear(pose);
+                    Keep(recording, recording.Over(left.Poses.Max(pose => pose.Arrived), isEnd: true));
+                }
+                File.Delete(path);
+            }
+            catch (Exception wrong) when (wrong is StoreTrouble or Refusal or IOException)
+            {
+                log.LogWarning(wrong, "A recording that was broken off is still in {Path}", path);
+            }
     }
 
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        TakeUpWhatIsLeft();
         using var timer = new PeriodicTimer(Every);
         while (await timer.WaitForNextTickAsync(stoppingToken))
             foreach (var tab in _bound.Values) Step(tab);
@@ -119,9 +167,13 @@ public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, 
         {
             try
             {
-                if (tab.Recording is { } recording) Keep(tab, recording.Over(devices.Now, isEnd: false), recording);
+                if (tab is not { Recording: { } recording, Journal: { } journal }) return;
+                if (recording.Unwritten() is { Count: > 0 } came) journal.Add(came);
+                var cut = recording.Cut;
+                Keep(recording, recording.Over(devices.Now, isEnd: false));
+                if (recording.Cut > cut) journal.AddKept(recording.Cut);
             }
-            catch (Exception wrong) when (wrong is StoreTrouble or Refusal)
+            catch (Exception wrong) when (wrong is StoreTrouble or Refusal or IOException)
             {
                 log.LogWarning(wrong, "A take was lost");
             }

@@ -3351,6 +3351,11 @@ export interface components {
        */
       mark?: string
       by?: null | components['schemas']['ByRequest']
+      /**
+       * @description What the object was called, should it be gone by now.
+       * @default
+       */
+      objectName?: string
     }
     /** @description A free handle: an offset from its key in ticks and in the channel's unit. */
     Handle: {

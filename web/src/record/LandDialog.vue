@@ -89,7 +89,7 @@ onBeforeUnmount(() => {
   asked++
   if (!isMade) void scene.dropTry()
 })
-takes.seen = null
+takes.see(null)
 
 function add(): void {
   const last = parts.value.at(-1)!

@@ -43,7 +43,7 @@ function choose(channel: string): void {
       @change="choose(($event.target as HTMLSelectElement).value)"
     >
       <option v-if="free" value="">nothing</option>
-      <option v-else-if="!spec" :value="reach.channel">choose a channel</option>
+      <option v-else-if="!spec" :value="reach.channel">channel…</option>
       <option v-for="each in specs" :key="each.name" :value="each.name">{{ channelLabel(each) }}</option>
     </select>
     <template v-if="reach.channel && spec">

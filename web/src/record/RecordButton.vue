@@ -20,8 +20,8 @@ const recording = useRecording()
 <style scoped>
 .on {
   --bs-btn-bg: var(--tangerine);
-  --bs-btn-color: var(--on-lemon);
+  --bs-btn-color: var(--on-tangerine);
   --bs-btn-hover-bg: var(--tangerine);
-  --bs-btn-hover-color: var(--on-lemon);
+  --bs-btn-hover-color: var(--on-tangerine);
 }
 </style>

@@ -46,6 +46,11 @@ const frames = computed(() => {
 })
 
 watch(
+  () => recording.isOpen,
+  (isOpen) => isOpen || takes.see(null),
+)
+
+watch(
   () => [takes.compared, takes.all] as const,
   () =>
     (trails.ways = takes.all.flatMap((take) => {
@@ -160,6 +165,7 @@ watch(
     <ul v-if="takes.all.length" class="takes" aria-label="Takes">
       <TakeRow v-for="take in takes.all" :key="take.id" :take="take" />
     </ul>
+    <p v-if="takes.seen !== null" class="dim waits" role="status">It is only shown; <b>Keys…</b> makes keys of it.</p>
     <p v-if="takes.waiting" class="dim waits" role="status">
       {{ takes.waiting }} {{ takes.waiting === 1 ? 'take waits' : 'takes wait' }} for the server.
     </p>

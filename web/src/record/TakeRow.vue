@@ -7,7 +7,6 @@ import MenuItem from '../shared/MenuItem.vue'
 import NameField from '../shared/NameField.vue'
 import { inkOfTake } from './takeInks'
 import TakeLane from './TakeLane.vue'
-import { landEdit } from './landing'
 import { nameOf, useTakes } from './takes'
 import { useRecording } from './recording'
 
@@ -30,17 +29,6 @@ const about = computed(() => {
   return `${take.objectName}, ${by}, from frame ${shown(take.first)} to ${shown(take.last)}${take.speed === 1 ? '' : `, recorded at ${take.speed}×`}`
 })
 const shown = (frame: number) => Number(frame.toFixed(1))
-
-function see(): void {
-  const { take } = props
-  if (isSeen.value) {
-    takes.seen = null
-    void scene.dropTry()
-    return
-  }
-  takes.seen = take.id
-  scene.tryEdit(landEdit({ object: take.object, parts: [{ take: take.id }] }))
-}
 </script>
 
 <template>
@@ -80,7 +68,7 @@ function see(): void {
         :disabled="!isThere"
         :aria-label="`See ${nameOf(take)}`"
         title="See it move: play, and nothing is kept"
-        @click="see"
+        @click="takes.see(isSeen ? null : take)"
       >
         <i class="bi bi-eye" aria-hidden="true" />
       </button>

@@ -51,6 +51,10 @@ export class HandDrive {
     this.channels = [...new Set([...own, wheel.channel])].filter((channel) => channel !== '')
   }
 
+  get object(): number {
+    return this.driven.object
+  }
+
   get isHeld(): boolean {
     return this.grip !== null
   }

@@ -1,3 +1,4 @@
+import type { Camera, Object3D } from 'three'
 import type { HandView } from '../paths/pathHands'
 import type { StageScene } from '../stage/stageScene'
 import type { Spot } from './handDrive'
@@ -11,9 +12,19 @@ export function useRecordHands(stage: StageScene, rest: (resting: boolean) => vo
   const recording = useRecording()
   recording.onStage((object) => stage.nodes.get(object), rest)
 
+  /** The view as it was when the hand took hold, where what it drives carries the camera: else each would chase the other. */
+  let fixed: Camera | null = null
+  function carries(look: HandView['look']): boolean {
+    const driven = recording.hand()?.object
+    if (typeof look !== 'number' || driven === undefined) return false
+    for (let node = stage.nodes.get(look) as Object3D | null | undefined; node; node = node.parent)
+      if (node === stage.nodes.get(driven)) return true
+    return false
+  }
+
   function spotOf(event: PointerEvent, { element, view }: HandView): Spot {
     const { left, top, width, height } = element.getBoundingClientRect()
-    return { x: event.clientX - left, y: event.clientY - top, width, height, camera: view.camera }
+    return { x: event.clientX - left, y: event.clientY - top, width, height, camera: fixed ?? view.camera }
   }
 
   const hand = () => (recording.isActive ? recording.hand() : null)
@@ -25,6 +36,7 @@ export function useRecordHands(stage: StageScene, rest: (resting: boolean) => vo
     event.stopImmediatePropagation()
     if (!drive || event.button !== 0) return true
     of.element.setPointerCapture(event.pointerId)
+    fixed = carries(of.look) ? of.view.camera.clone() : null
     drive.press(spotOf(event, of))
     recording.sample(event.timeStamp)
     return true

@@ -87,7 +87,7 @@ export const useRecording = defineStore('recording', () => {
   }
 
   let drive: HandDrive | null = null
-  let driven: { id: number; name: string } | null = null
+  let driven: { scene: number; id: number; name: string } | null = null
   let samples: Sample[] = []
   let startsAt = 0
   let run = 0
@@ -100,10 +100,11 @@ export const useRecording = defineStore('recording', () => {
   async function start(): Promise<void> {
     if (phase.value !== 'idle') return finish(true)
     isOpen.value = true
+    takes.see(null)
     if (lacks.value) return notices.say(lacks.value)
     const { now } = settings
     const object = target.value!
-    driven = { id: object.id, name: object.name }
+    driven = { scene: scene.id!, id: object.id, name: object.name }
     playhead.stop()
     before = {
       speed: playhead.speed,
@@ -236,10 +237,11 @@ export const useRecording = defineStore('recording', () => {
     const [first] = samples
     if (!drive || !first) return false
     const { channels } = drive
-    const { id, name } = driven!
+    const { scene: of, id, name } = driven!
     void takes
-      .keep({
+      .keep(of, {
         object: id,
+        objectName: name,
         start: first.frame,
         speed: settings.now.speed,
         channels: [...channels],
@@ -343,6 +345,15 @@ export const useRecording = defineStore('recording', () => {
     () => {
       landing.value = null
       if (isActive.value) void finish(true)
+    },
+    { flush: 'sync' },
+  )
+  watch(
+    () => scene.rowsVersion,
+    () => {
+      if (!isActive.value || scene.model.objects.has(driven!.id)) return
+      notices.say(`${driven!.name} is not there any more, so the recording ended.`)
+      void finish(true)
     },
     { flush: 'sync' },
   )

@@ -4,6 +4,7 @@ import { http, type HandTake, type TakeCard, type TakeWay } from '../api/http'
 import { Refused } from '../api/refused'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
+import { landEdit } from './landing'
 
 /** So long is waited before a take that could not be sent is sent again, in milliseconds. */
 const again = 2000
@@ -35,7 +36,7 @@ export const useTakes = defineStore('takes', () => {
     const there = new Set(list.map((take) => take.id))
     if ([...compared.value.keys()].some((take) => !there.has(take)))
       compared.value = new Map([...compared.value].filter(([take]) => there.has(take)))
-    if (seen.value !== null && !there.has(seen.value)) seen.value = null
+    if (seen.value !== null && !there.has(seen.value)) see(null)
   }
   watch(() => [scene.id, scene.loads, scene.takesVersion, scene.settings.framesPerSecond], load, { immediate: true })
   watch(
@@ -48,9 +49,19 @@ export const useTakes = defineStore('takes', () => {
     { flush: 'sync' },
   )
 
-  /** Keeps what a hand did; while the server is away, as soon as it is back. */
-  async function keep(take: HandTake): Promise<TakeCard | null> {
-    const of = scene.id!
+  /** Shows on the stage what keys of a take would give, until something is changed; or no more. */
+  function see(take: TakeCard | null): void {
+    if (take) scene.tryEdit(landEdit({ object: take.object, parts: [{ take: take.id }] }))
+    else if (seen.value !== null) void scene.dropTry()
+    seen.value = take?.id ?? null
+  }
+  watch(
+    () => scene.revision,
+    () => see(null),
+  )
+
+  /** Keeps what a hand did to a scene; while the server is away, as soon as it is back. */
+  async function keep(of: number, take: HandTake): Promise<TakeCard | null> {
     waiting.value++
     try {
       while (true) {
@@ -106,5 +117,5 @@ export const useTakes = defineStore('takes', () => {
     compared.value = next
   }
 
-  return { all, newest, waiting, compared, seen, load, keep, rename, clock, discard, compare }
+  return { all, newest, waiting, compared, seen, load, keep, rename, clock, discard, compare, see }
 })
