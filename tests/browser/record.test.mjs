@@ -215,6 +215,32 @@ test('two channels and the wheel are driven, and the values are those of the han
   await page.getByLabel('What the hand drives').selectOption('plane')
 })
 
+test('a fast pointer is recorded as often as it is told of, however slowly the page draws', async () => {
+  const { length } = await takes()
+  await record()
+  await recording()
+  const { x, y } = await page.locator('.stage-canvas').boundingBox()
+  const line = await desk.context.newCDPSession(page)
+  await page.mouse.move(x + 450, y + 250)
+  await page.mouse.down()
+  const began = performance.now()
+  const told = []
+  for (let i = 1; i <= 240; i++) {
+    while (performance.now() - began < i * 5) await new Promise(setImmediate)
+    const at = { x: x + 450 + i, y: y + 250 + 60 * Math.sin(i / 20) }
+    told.push(line.send('Input.dispatchMouseEvent', { type: 'mouseMoved', button: 'left', buttons: 1, ...at }))
+  }
+  await Promise.all(told)
+  await page.mouse.up()
+  await stop()
+  const [take] = await kept(length + 1)
+  const file = await (await fetch(`${desk.server.address}/api/takes/${take.id}/file`)).text()
+  const seconds = file.trim().split('\n').slice(2).map((row) => Number(row.split(',')[0])) // prettier-ignore
+  // Of two hundred a second nearly all, while the stage draws a tenth of that.
+  const inASecond = seconds.filter((at) => at > seconds[0] && at < seconds[0] + 1).length
+  assert.ok(inASecond > 120, `${inASecond} in a second`)
+})
+
 test('takes are compared on the stage, renamed, thrown away and brought back; another window sees the same', async () => {
   const other = await open(desk.context, `${desk.server.address}/scenes/${desk.id}`)
   await other.locator('.desk').waitFor()

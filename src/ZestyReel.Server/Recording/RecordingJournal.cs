@@ -6,7 +6,7 @@ namespace ZestyReel.Server.Recording;
 
 /// <summary>
 /// What comes of a device while it is recorded, written down as it comes: a line of JSON that says what is recorded, then a
-/// line of numbers for each pose, and <c>kept N</c> after the first N passes have become takes. A recording that the program
+/// line of numbers for each pose, and <c>kept N</c> once the first N passes are takes, or had nothing in them. A recording that the program
 /// was killed over is read from it when the program starts anew.
 /// </summary>
 internal sealed class RecordingJournal : IDisposable

@@ -22,12 +22,11 @@ internal sealed class TrackerRecording(RecordingHead head, int kept = 0)
     private readonly PoseBinding _binding = head.Binding();
     private readonly PassPlan _plan = head.Plan();
     private List<TrackedPose> _unwritten = [];
+    /// <summary>How many passes are over.</summary>
+    private int _cut = kept;
 
     /// <summary>What is recorded.</summary>
     public RecordingHead Head => head;
-
-    /// <summary>How many passes are over.</summary>
-    public int Cut { get; private set; } = kept;
 
     /// <summary>Takes note of a pose.</summary>
     public void Hear(TrackedPose pose)
@@ -51,17 +50,19 @@ internal sealed class TrackerRecording(RecordingHead head, int kept = 0)
         }
     }
 
-    /// <summary>Takes of the passes that are over.</summary>
+    /// <summary>The passes that are over and not kept yet, in their order: where one cannot be kept, it is tried again.</summary>
+    public Queue<CutTake> Unkept { get; } = new();
+
+    /// <summary>Cuts off the passes that are over.</summary>
     /// <param name="now">The present.</param>
     /// <param name="isEnd">Nothing more is waited for.</param>
     /// <param name="isKept">At the end, whether the pass that is under way is kept as well.</param>
-    public IReadOnlyList<(Take Take, TakePlace Place)> Over(double now, bool isEnd, bool isKept = true)
+    public void CutOver(double now, bool isEnd, bool isKept = true)
     {
-        var takes = new List<(Take, TakePlace)>();
-        foreach (var (from, to, start) in _plan.Until(now).Skip(Cut))
+        foreach (var (from, to, start) in _plan.Until(now).Skip(_cut))
         {
             if (!isEnd && now < to + Late || !isKept && to >= now) break;
-            Cut++;
+            var pass = _cut++;
             TrackedPose[] near;
             lock (_turn)
             {
@@ -72,8 +73,7 @@ internal sealed class TrackerRecording(RecordingHead head, int kept = 0)
             var poses = PoseTimes.Of(near).Within(from, to);
             if (poses.Poses.IsEmpty) continue;
             var at = new Tick(start.Value + (long)Math.Round((poses.Seconds[0] - from) * _plan.Speed * Tick.PerSecond));
-            takes.Add((_binding.TakeOf(poses, to), new TakePlace(at, _plan.Speed, head.ByStamps)));
+            Unkept.Enqueue(new(pass, _binding.TakeOf(poses, to), new TakePlace(at, _plan.Speed, head.ByStamps)));
         }
-        return takes;
     }
 }

@@ -28,6 +28,9 @@ internal sealed class TrackerTab(ISingleClientProxy tab, long sceneId, Origin wh
     /// <summary>Where that is written down as it comes.</summary>
     public RecordingJournal? Journal { get; set; }
 
+    /// <summary>Before then nothing is tried to be kept again, in seconds of the devices' clock.</summary>
+    public double RestsUntil { get; set; }
+
     /// <summary>Tells where the object is, if that is news and the tab is not still busy with what it was told before.</summary>
     public void Tell()
     {

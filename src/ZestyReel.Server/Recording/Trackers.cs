@@ -17,6 +17,9 @@ public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, 
 {
     private static readonly TimeSpan Every = TimeSpan.FromMilliseconds(30);
 
+    /// <summary>After what could not be kept, so many seconds are waited.</summary>
+    private const double Patience = 2;
+
     private readonly ConcurrentDictionary<string, TrackerTab> _bound = new();
     private readonly Lock _turn = new();
 
@@ -61,7 +64,7 @@ public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, 
             }
             catch (Exception wrong) when (wrong is StoreTrouble or Refusal)
             {
-                log.LogWarning(wrong, "A take was lost");
+                log.LogWarning(wrong, "A take is not kept; what came of it is taken up when the program starts anew");
             }
         }
     }
@@ -116,18 +119,27 @@ public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, 
         using (journal)
         {
             journal.Add(recording.Unwritten());
-            var count = Keep(recording, recording.Over(at, isEnd: true, isKept));
+            recording.CutOver(at, isEnd: true, isKept);
+            var count = Keep(recording, journal);
             journal.Done();
             return count;
         }
     }
 
-    private int Keep(TrackerRecording recording, IReadOnlyList<(Take Take, TakePlace Place)> takes)
+    /// <summary>Keeps the passes that are over.</summary>
+    /// <exception cref="StoreTrouble">One could not be kept; it and those after it are still there.</exception>
+    private int Keep(TrackerRecording recording, RecordingJournal? journal)
     {
-        var head = recording.Head;
-        foreach (var (take, place) in takes) shelf.Keep(head.Scene, TakeCards.New(head.Object, head.ObjectName, head.Device, take, place, "", head.By));
-        if (takes.Count > 0) tabs.SendTakes(head.Scene);
-        return takes.Count;
+        var (head, count) = (recording.Head, 0);
+        while (recording.Unkept.TryPeek(out var cut))
+        {
+            shelf.Keep(head.Scene, TakeCards.New(head.Object, head.ObjectName, head.Device, cut.Take, cut.Place, "", head.By));
+            recording.Unkept.Dequeue();
+            journal?.AddKept(cut.Pass + 1);
+            count++;
+        }
+        if (count > 0) tabs.SendTakes(head.Scene);
+        return count;
     }
 
     /// <summary>Keeps what the program was killed over.</summary>
@@ -140,7 +152,8 @@ public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, 
                 {
                     var recording = new TrackerRecording(left.Head, left.Kept);
                     foreach (var pose in left.Poses) recording.Hear(pose);
-                    Keep(recording, recording.Over(left.Poses.Max(pose => pose.Arrived), isEnd: true));
+                    recording.CutOver(left.Poses.Max(pose => pose.Arrived), isEnd: true);
+                    Keep(recording, null);
                 }
                 File.Delete(path);
             }
@@ -169,13 +182,14 @@ public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, 
             {
                 if (tab is not { Recording: { } recording, Journal: { } journal }) return;
                 if (recording.Unwritten() is { Count: > 0 } came) journal.Add(came);
-                var cut = recording.Cut;
-                Keep(recording, recording.Over(devices.Now, isEnd: false));
-                if (recording.Cut > cut) journal.AddKept(recording.Cut);
+                if (devices.Now < tab.RestsUntil) return;
+                recording.CutOver(devices.Now, isEnd: false);
+                Keep(recording, journal);
             }
             catch (Exception wrong) when (wrong is StoreTrouble or Refusal or IOException)
             {
-                log.LogWarning(wrong, "A take was lost");
+                tab.RestsUntil = devices.Now + Patience;
+                log.LogWarning(wrong, "A take cannot be kept yet");
             }
         }
     }

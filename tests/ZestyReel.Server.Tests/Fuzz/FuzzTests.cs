@@ -107,6 +107,44 @@ public sealed class FuzzTests : IDisposable
         });
     }
 
+    /// <summary>Takes of a hand, and what is to be made of them, spoiled; and packets to where devices are listened for.</summary>
+    [Fact]
+    public Task Takes()
+    {
+        const string hand = """{"object":1,"start":3,"speed":0.5,"channels":["position.x","rotation.y"],"seconds":[0,0.5,0.75],"values":[[1,2,3],[10,20,30]],"end":2,"mark":"","by":{"author":"a","name":"A","mark":"","window":"w"}}""";
+        long id = 0;
+        var port = 0;
+        using var socket = new System.Net.Sockets.UdpClient();
+        return Run(async (http, random, _) =>
+        {
+            if (id == 0)
+            {
+                id = (await RunningServer.Json(await http.PostAsync("/api/scenes/import", new ByteArrayContent(Sample)))).GetProperty("id").GetInt64();
+                port = (await RunningServer.Json(await http.GetAsync("/api/tracking"))).GetProperty("port").GetInt32();
+                (await http.PostAsync($"/api/scenes/{id}/takes", new StringContent(hand, Encoding.UTF8, "application/json"))).EnsureSuccessStatusCode();
+            }
+            var spoiling = new Spoiling(random);
+            async Task<HttpResponseMessage> Post(string path, string body)
+            {
+                var spoiled = random.Next(4) == 0 ? spoiling.Bytes(Encoding.UTF8.GetBytes(body)) : Encoding.UTF8.GetBytes(spoiling.Tree(body));
+                var answer = await http.PostAsync(path, new ByteArrayContent(spoiled) { Headers = { ContentType = new MediaTypeHeaderValue("application/json") } });
+                await ShouldBeNoFault(answer, () => Encoding.UTF8.GetString(spoiled));
+                return answer;
+            }
+            var kept = await Post($"/api/scenes/{id}/takes", hand);
+            if (kept.IsSuccessStatusCode)
+            {
+                var take = (await RunningServer.Json(kept)).GetProperty("id").GetInt64();
+                foreach (var path in (string[])["course?places=50", "way?places=50", "file"]) await ShouldBeNoFault(await http.GetAsync($"/api/takes/{take}/{path}"), () => path);
+                await Post($"/api/scenes/{id}/takes/told", $$"""{"object":1,"parts":[{"take":{{take}},"until":9},{"take":1}],"blend":4,"into":"layer","name":"","tolerance":0.1,"degrees":1,"ease":2}""");
+                await http.DeleteAsync($"/api/takes/{take}");
+            }
+            var pose = Formats.Osc.PoseMessage.Write($"d{random.Next(40)}", new Core.Takes.TrackedPose(random.Next(), random.NextDouble(), 0, new(random.NextDouble(), 0, 0), new Core.Evaluation.Quaternion(1, 0, 0, 0)));
+            for (var i = 0; i < 20; i++) await socket.SendAsync(random.Next(3) == 0 ? pose : spoiling.Bytes(pose), "127.0.0.1", port);
+            (await RunningServer.Json(await http.GetAsync($"/api/scenes/{id}/takes"))).GetArrayLength().ShouldBe(1);
+        });
+    }
+
     private static (string Method, object?[] Arguments) Call(Random random, long id, RandomEdits edits)
     {
         var numbers = new object?[] { 0L, -1L, long.MaxValue, 1L, 50L, null };
@@ -116,7 +154,7 @@ public sealed class FuzzTests : IDisposable
         string Edit() => random.Next(4) == 0 ? new Spoiling(random).Tree(edits.Next().ToJsonString()) : edits.Next().ToJsonString();
         var lanes = Any<(int[]?, string?[]?)>(([1, 2], ["position.x", "rotation.z"]), ([1], []), (null, ["position.x"]), ([-1, 7], ["warp", null]), ([1], ["nothing"]));
         var sets = Any("""[{"object":1,"channel":"position.x","times":[29400000,588000000]}]""", "[null]", "[]", "{}", "", """[{"object":1,"channel":null,"times":null}]""");
-        return random.Next(15) switch
+        return random.Next(18) switch
         {
             0 => ("Sample", [scene, Any(numbers), Any(numbers), Any(numbers), Any(true, false), Any<long[]?>([], [0, long.MinValue, long.MaxValue], null, new long[9000])]),
             1 => ("Try", [scene, Edit()]),
@@ -131,6 +169,9 @@ public sealed class FuzzTests : IDisposable
             10 => ("CopyKeys", [scene, sets]),
             11 => ("ChannelsAt", [scene, random.Next(-2, 5), lanes.Item1, lanes.Item2]),
             12 => ("CopyKeysAt", [scene, random.Next(-2, 3), lanes.Item1, lanes.Item2, Any(frames), Any(frames)]),
+            14 => ("Bind", [scene, Any<string?>("wand", "", null, "<b>"), random.Next(-2, 5), Any(true, false), Any(true, false), Any(1.0, 0.0, -1.0, double.NaN, 1e300), Any(true, false), Any(frames)]),
+            15 => ("Record", [scene, Any(frames), Any(frames), Any(numbers), Any(numbers), Any(1.0, 0.5, 0.0, double.NaN), Any(true, false), Any(true, false)]),
+            16 => Any<(string, object?[])>(("EndRecord", [Any(frames), Any<object?>(true, false, null)]), ("Unbind", []), ("Devices", []), ("TrackerClock", [])),
             13 => (Any("Undo", "Redo"), [scene, Any(numbers)]),
             _ => ("GoTo", [scene, Any(numbers), random.Next(-3, 9)]),
         };
@@ -138,7 +179,7 @@ public sealed class FuzzTests : IDisposable
 
     private async Task Run(Func<HttpClient, Random, Uri, Task> throwOne)
     {
-        using var server = await ServerProcess.Start(_folder);
+        using var server = await ServerProcess.Start(_folder, "--tracking", "0");
         using var http = new HttpClient { BaseAddress = server.Address, Timeout = TimeSpan.FromSeconds(60) };
         var (clock, thrown) = (Stopwatch.StartNew(), 0);
         try

@@ -10,12 +10,14 @@ export async function settle(page, server, id) {
   await until(
     async () => {
       await page.keyboard.press('Escape')
-      return page.locator('.modal.show, .dropdown-menu.show').count()
+      return page.locator('.modal.show, .dropdown-menu.show, [aria-label="Recording"]').count()
     },
     (open) => open === 0,
     'a page without dialogs',
   )
   await page.evaluate(() => document.activeElement?.blur())
+  // What it shows of takes is kept by nothing.
+  if (await page.getByRole('region', { name: 'Record', exact: true }).count()) await page.keyboard.press('r')
   await page.keyboard.press('k')
   await until(
     async () => [

@@ -20,7 +20,7 @@ const keys = [
   'Control+Shift+v', 'Control+Shift+a', 'Control+a', 'ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'Home', 'End',
   'Alt+ArrowRight', 'Shift+ArrowRight', 'Space', 'Escape', 'Escape', 'Enter', 'Tab', 'd', 'f', 'h', 'Shift+H', 'c', 'i',
   'j', 'k', 'l', 'e', 'b', ',', '.', 'Shift+Period', '1', '2', '3', '4', 'Shift+W', 'Shift+D', 'Shift+Delete', '?',
-  'Alt+2', 'Alt+Shift+1', 'w', 'v', 's', 'g', 'm', 'q',
+  'Alt+2', 'Alt+Shift+1', 'r', 'w', 'v', 's', 'g', 'm', 'q',
 ] // prettier-ignore
 const modifiers = ['Shift', 'Control', 'Alt']
 
@@ -58,6 +58,12 @@ const kinds = {
     held: modifiers.filter(() => random.chance(0.2)),
   }),
   play: (random) => ({ frames: random.below(20) }),
+  record: (random) => ({
+    from: { x: 0.4 + random.next() / 2, y: 0.3 + random.next() / 2 },
+    by: { x: random.next() - 0.5, y: random.next() - 0.5 },
+    end: random.of(['Space', 'Escape', 'Shift+Space', 'Control+z', 'n', 'other', 'kill', '']),
+    then: random.of(['', 'See', 'Make keys of', 'way']),
+  }),
   reload: () => ({}),
   kill: () => ({}),
 }
@@ -71,6 +77,7 @@ const weights = {
   command: 12,
   wheel: 5,
   play: 3,
+  record: 3,
   reload: 1,
   kill: 1,
 }
@@ -200,6 +207,35 @@ const does = {
       .waitForFunction(([count, began]) => Date.now() - began > count * 45, [frames, began], { timeout: 3000 })
       .catch(() => {})
     await page.keyboard.press('Space')
+  },
+  async record({ from, by, end, then }, page, { pages, server }) {
+    await page.keyboard.press('Shift+Space')
+    const isOn = await page
+      .getByRole('button', { name: 'Stop and keep' })
+      .waitFor({ timeout: 3000 })
+      .then(() => true)
+      .catch(() => false)
+    const box = isOn && (await page.locator('.stage').boundingBox())
+    if (!box) return
+    const start = { x: box.x + from.x * box.width, y: box.y + from.y * box.height }
+    await page.mouse.move(start.x, start.y)
+    await page.mouse.down()
+    await page.mouse.move(start.x + by.x * 200, start.y + by.y * 200, { steps: 5 })
+    if (end === 'other') await pages.at(-1).keyboard.press('Control+z')
+    else if (end === 'kill') {
+      await server.kill()
+      await page.keyboard.press('Space')
+      await server.start()
+    } else if (end) await page.keyboard.press(end)
+    await page.mouse.up()
+    if (end !== 'Escape') await page.keyboard.press('k')
+    const name = { See: /^See /, 'Make keys of': /^Make keys of /, way: /^The way of / }[then]
+    if (!name) return
+    await page
+      .getByRole('button', { name })
+      .first()
+      .click({ timeout: 1000 })
+      .catch(() => {})
   },
   async reload(_, page) {
     page.once('dialog', (dialog) => dialog.accept())

@@ -66,7 +66,7 @@ const told = ref<TakeTold | null>(null)
 const wrong = ref('')
 let asked = 0
 watch(
-  [wanted, () => scene.revision],
+  [wanted, () => scene.revision, () => scene.loads],
   async () => {
     const own = ++asked
     told.value = null

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { http, type TakeCard, type TakeCourse } from '../api/http'
 import { useScene } from '../scene/sceneStore'
 
-/** What moved in a take over its time, each channel as a line; where nothing came is hatched. */
+/** What moved in a take over its time, each channel as a line; where nothing came is marked. */
 const props = defineProps<{ take: TakeCard }>()
 const scene = useScene()
 const course = ref<TakeCourse | null>(null)

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { channelLabel, specOf } from '../scene/catalogue'
+import { specOf } from '../scene/catalogue'
 import { eachFrame } from '../scene/drawLoop'
 import { useNotices } from '../scene/notices'
 import { newMark, usePerson } from '../scene/person'
@@ -17,9 +17,6 @@ import { useRecordSettings } from './recordSettings'
 import { nameOf, useTakes } from './takes'
 import { Ticks } from './ticks'
 import type { Object3D } from 'three'
-
-/** Of a take that is to be made into keys. */
-export type LandAsk = readonly number[]
 
 interface Sample {
   /** By the page's clock, in milliseconds. */
@@ -56,7 +53,7 @@ export const useRecording = defineStore('recording', () => {
   const pass = ref(0)
   const isDriving = ref(false)
   /** The takes that are about to be made into keys; null while that is not asked. */
-  const landing = shallowRef<LandAsk | null>(null)
+  const landing = shallowRef<readonly number[] | null>(null)
   const isActive = computed(() => phase.value !== 'idle')
 
   /** What would be driven. */
@@ -147,7 +144,7 @@ export const useRecording = defineStore('recording', () => {
       reaches: now.drives === 'rotations' ? now.turns : now.pad,
       wheel: now.wheel,
       node: () => nodeOf(id),
-      value: (channel) => live.get(id, channel) ?? state.value(object(), channel),
+      value: (channel) => live.get(id, channel) ?? state.kept(object(), channel),
       limits: (channel) => {
         const spec = specOf(object(), channel)
         return spec ? [spec.least, spec.most] : [-Infinity, Infinity]
@@ -362,11 +359,6 @@ export const useRecording = defineStore('recording', () => {
     () => void finish(false),
   )
 
-  const words = computed(() => {
-    const object = target.value
-    return object && drive ? drive.channels.map((channel) => channelLabel(specOf(object, channel)!)).join(', ') : ''
-  })
-
   return {
     isOpen,
     phase,
@@ -378,7 +370,6 @@ export const useRecording = defineStore('recording', () => {
     landing,
     target,
     lacks,
-    words,
     onStage,
     start,
     finish,

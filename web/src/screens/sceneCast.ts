@@ -1,4 +1,5 @@
 import type { CastMessage } from '../api/messages'
+import { useLiveMotion } from '../record/live'
 import { useScene } from '../scene/sceneStore'
 import { useViews } from '../stage/views'
 import { usePlayhead } from '../timebar/playhead'
@@ -14,14 +15,15 @@ export function useSceneCast(sceneId: () => number): void {
   const playhead = usePlayhead()
   const views = useViews()
   const pending = usePending()
+  const live = useLiveMotion()
 
   function shows(): CastMessage | null {
     const [pose, { look, shading, helpers }] = [views.stand(), views.active]
     if (!pose || scene.id === null) return null
     // What is held of paces and clips has lanes of its own, which the stage does not know.
-    const held = pending
-      .list()
-      .flatMap(({ object, channel, value }) => (typeof object === 'number' ? [{ object, channel, value }] : []))
+    const held = [...pending.list(), ...live.list()].flatMap(({ object, channel, value }) =>
+      typeof object === 'number' ? [{ object, channel, value }] : [],
+    )
     held.splice(mostHeld)
     const tried = scene.tried ? JSON.stringify(scene.tried) : ''
     const { lens } = pose
@@ -58,6 +60,7 @@ export function useSceneCast(sceneId: () => number): void {
       () => [views.active.look, views.active.shading, views.active.helpers],
       () => (playhead.playing ? null : views.turned),
       () => pending.values,
+      () => live.values,
       () => scene.tried,
       () => scene.loads,
     ],

@@ -5,6 +5,7 @@ import type { Holder } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { useLayers } from '../layers/layers'
 import { usePlayhead } from '../timebar/playhead'
+import { useLiveMotion } from '../record/live'
 import { usePending } from './pending'
 import type { MarkerState } from './ValueMarker.vue'
 
@@ -13,6 +14,7 @@ export function useChannelState() {
   const scene = useScene()
   const playhead = usePlayhead()
   const pending = usePending()
+  const live = useLiveMotion()
   const layers = useLayers()
 
   /** The keys of a channel in the layer that takes keys. */
@@ -43,8 +45,9 @@ export function useChannelState() {
     return keyHere(object, channel) === undefined ? 'animated' : 'keyed'
   }
 
-  /** The value at the playhead: the one held by a hand, or the one that is kept. */
-  const value = (object: Holder, channel: string) => pending.get(object.id, channel) ?? kept(object, channel)
+  /** The value at the playhead: the one held by a hand, the one that is being recorded, or the one that is kept. */
+  const value = (object: Holder, channel: string) =>
+    pending.get(object.id, channel) ?? live.read(object.id, channel) ?? kept(object, channel)
 
   /**
    * The value that is kept at the playhead: the exact one of a still channel that nothing else moves, or the sampled one.
