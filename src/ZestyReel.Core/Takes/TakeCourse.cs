@@ -9,6 +9,9 @@ namespace ZestyReel.Core.Takes;
 /// <param name="Values">One row for each channel.</param>
 public sealed record TakeCourse(ImmutableArray<string> Channels, ImmutableArray<Tick> Times, ImmutableArray<ImmutableArray<double>> Values)
 {
+    /// <summary>A blend is made of so many straight lines at least.</summary>
+    private const int BlendSteps = 16;
+
     /// <summary>Most parts of several takes.</summary>
     public const int MostParts = 50;
 
@@ -41,7 +44,10 @@ public sealed record TakeCourse(ImmutableArray<string> Channels, ImmutableArray<
             if (own.Count == 0) throw new Refusal($"parts[{i}]", "nothing of this take lies where it is wanted; let it take over elsewhere, or leave it out");
             times.UnionWith(own);
             // A jump has two sides, a blend two ends.
-            if (i + 1 < placed.Length) times.UnionWith(half == 0 ? [ends[i] - 1, ends[i]] : [ends[i] - half, ends[i] + half]);
+            if (i + 1 == placed.Length) continue;
+            if (half == 0) times.UnionWith([ends[i] - 1, ends[i]]);
+            // A hand that rests has no samples for the way over.
+            else for (var k = 0; k <= BlendSteps; k++) times.Add(ends[i] - half + 2 * half * k / BlendSteps);
         }
         long[] all = [.. times];
         var rows = channels.Select(_ => new double[all.Length]).ToArray();

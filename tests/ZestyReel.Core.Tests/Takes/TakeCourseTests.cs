@@ -70,6 +70,18 @@ public class TakeCourseTests
     }
 
     [Fact]
+    public void A_blend_is_round_also_where_nothing_was_told_of_the_hand()
+    {
+        var still = new Take(["position.x"], [0, 2], [[2, 2]], null, []);
+        var course = TakeCourse.Of([Part(still, 1, 25), Part(still with { Values = [[6, 6]] }, 1)], At(16) - Tick.Zero);
+        for (var frame = 17; frame <= 33; frame++)
+        {
+            var u = (frame - 17) / 16.0;
+            Value(course, At(frame)).ShouldBe(2 + 4 * u * u * (3 - 2 * u), 1e-9, $"{frame}");
+        }
+    }
+
+    [Fact]
     public void Without_a_blend_the_next_takes_over_on_its_frame()
     {
         var course = TakeCourse.Of([Part(Steady(2), 1, 25), Part(Steady(6), 1, 30), Part(Steady(-1), 1)], default);
