@@ -135,6 +135,7 @@ public class TakeTests(RunningServer server) : IClassFixture<RunningServer>
         var id = (await Kept(scene, Hand())).GetProperty("id").GetInt64();
         await Refused(await Post($"/api/scenes/{other}/takes/told", $$"""{"object":1,"parts":[{"take":{{id}}}]}"""), HttpStatusCode.BadRequest, "another scene");
         await Refused(await Post($"/api/scenes/{scene}/takes/told", """{"object":1,"parts":[]}"""), HttpStatusCode.BadRequest, "choose 1 to");
+        await Refused(await Post($"/api/scenes/{scene}/takes/told", """{"object":1,"parts":[null]}"""), HttpStatusCode.BadRequest, "empty place");
         await Refused(await Post($"/api/scenes/{scene}/takes/told", """{"object":1,"parts":[{"take":987654}]}"""), HttpStatusCode.NotFound, "no such take");
         await Refused(await Post($"/api/scenes/{scene}/takes/told", $$"""{"object":1,"parts":[{"take":{{id}}},{"take":{{id}}}]}"""), HttpStatusCode.BadRequest, "takes over");
         var hub = await server.Connect();

@@ -54,6 +54,7 @@ public sealed class TakeBook(TakeShelf shelf) : IDisposable
     public LandTake EditOf(LandTakes wanted, long sceneId, Scene scene)
     {
         if (wanted.Parts.IsDefaultOrEmpty || wanted.Parts.Length > TakeCourse.MostParts) throw new Refusal("parts", $"choose 1 to {TakeCourse.MostParts} takes");
+        if (wanted.Parts.Any(part => part is null)) throw new Refusal("parts", "the list has an empty place (null) in it");
         var kept = wanted.Parts.Select(part => Find(part.Take)).ToList();
         if (kept.Any(take => take.SceneId != sceneId)) throw new Refusal("parts", "a take is of another scene");
         Tick At(double frame, string place) => Math.Abs(frame) <= FrameRange.FurthestFrame ? scene.Rate.At((decimal)frame, place) : throw new Refusal(place, "a frame is out of reach");

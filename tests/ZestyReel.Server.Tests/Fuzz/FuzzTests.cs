@@ -109,13 +109,13 @@ public sealed class FuzzTests : IDisposable
 
     /// <summary>Takes of a hand, and what is to be made of them, spoiled; and packets to where devices are listened for.</summary>
     [Fact]
-    public Task Takes()
+    public async Task Takes()
     {
         const string hand = """{"object":1,"start":3,"speed":0.5,"channels":["position.x","rotation.y"],"seconds":[0,0.5,0.75],"values":[[1,2,3],[10,20,30]],"end":2,"mark":"","by":{"author":"a","name":"A","mark":"","window":"w"}}""";
         long id = 0;
         var port = 0;
         using var socket = new System.Net.Sockets.UdpClient();
-        return Run(async (http, random, _) =>
+        await Run(async (http, random, _) =>
         {
             if (id == 0)
             {
