@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { defineAsyncComponent } from 'vue'
 import { RouterView } from 'vue-router'
-import { useEscapeOfDialogs } from './shared/escape'
+import { useEscapeOfDialogs, useEscapeOfMenus } from './shared/escape'
 import NoticeList from './shared/NoticeList.vue'
 
 // Of no use to who only looks at the list, who is not to wait for it.
 const ShootProgress = defineAsyncComponent(() => import('./reels/ShootProgress.vue'))
 useEscapeOfDialogs()
+useEscapeOfMenus()
 </script>
 
 <template>

@@ -30,3 +30,20 @@ export function useEscapeOfDialogs(): void {
     { capture: true },
   )
 }
+
+/** A menu that is open while the focus is elsewhere closes on Escape as well. To be called before anything else listens. */
+export function useEscapeOfMenus(): void {
+  useEventListener(
+    window,
+    'keydown',
+    (event: KeyboardEvent) => {
+      if (event.key !== 'Escape') return
+      const menu = document.querySelector('.dropdown-menu.show')
+      const toggle = menu?.parentElement?.querySelector<HTMLElement>('.dropdown-toggle[aria-expanded="true"]')
+      if (!toggle || menu!.parentElement!.contains(event.target as Node)) return
+      event.stopImmediatePropagation()
+      toggle.click()
+    },
+    { capture: true },
+  )
+}
