@@ -292,9 +292,9 @@ await page.mouse.move(640, 20)
 await page.screenshot({ path: join(folder, 'notes.png') })
 
 // Two takes of the buoy, hopping, one of them with its name; their ways on the stage.
-const demo = JSON.parse(readFileSync(join(home, 'demo', 'lantern-bay.zesty.json'), 'utf8'))
-const { id: bay } = await server.post('/api/scenes/import', demo)
-const buoy = demo.objects.findIndex(({ name }) => name === 'Buoy') + 1
+const harbour = JSON.parse(readFileSync(join(home, 'demo', 'lantern-bay.zesty.json'), 'utf8'))
+const { id: bay } = await server.post('/api/scenes/import', harbour)
+const buoy = harbour.objects.findIndex(({ name }) => name === 'Buoy') + 1
 const hop = (height, far) => {
   const seconds = Array.from({ length: 600 }, (_, i) => i / 120)
   const x = seconds.map((s) => 5.4 - far * s + 0.15 * Math.sin(s * 3))
