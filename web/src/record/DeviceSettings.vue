@@ -5,12 +5,10 @@ import { useScene } from '../scene/sceneStore'
 import NumberField from '../values/NumberField.vue'
 import { useDevices } from './devices'
 import { useRecordSettings } from './recordSettings'
-import { useRecording } from './recording'
 
 /** Which device drives what. */
 const settings = useRecordSettings()
 const devices = useDevices()
-const recording = useRecording()
 const selection = useSelection()
 const scene = useScene()
 onMounted(() => devices.watchThem(true))
@@ -85,7 +83,6 @@ const told = computed(() => {
         <BButton v-if="devices.bound" variant="quiet" class="btn-small" @click="devices.release">Let go</BButton>
       </div>
     </template>
-    <p v-if="recording.isActive" class="visually-hidden" role="status">Recording</p>
   </div>
 </template>
 

@@ -57,7 +57,7 @@ watch(
       const way = takes.compared.get(take.id)
       if (!way) return []
       const isGap = (frame: number) => take.gaps.some(([from, to]) => frame > from! && frame < to!)
-      return [{ frames: way.frames, places: way.places, ink: inkOfTake(take), isGap }]
+      return [{ frames: way.frames, places: Float32Array.from(way.places), ink: inkOfTake(take), isGap }]
     })),
 )
 </script>

@@ -76,7 +76,8 @@ export function useTrailPicture() {
         (changed ? changed.object === object : pending.list().some((value) => value.object === object)),
       selected: trails.isSelected,
       sampled: sampledWays(),
-      ways: trails.ways.map((way) => ({ ...way, places: shownPlaces(way) })),
+      // Places of the world are drawn as they are, and need not be led anywhere for each picture.
+      ways: trails.space === 'world' ? trails.ways : trails.ways.map((way) => ({ ...way, places: shownPlaces(way) })),
     }
   }
 

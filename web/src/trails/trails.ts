@@ -41,7 +41,7 @@ export const mostTrails = 40
 export interface TakenWay {
   frames: readonly number[]
   /** x, y and z of each place. */
-  places: readonly number[]
+  places: Float32Array
   ink: number
   /** Where nothing came. */
   isGap: (frame: number) => boolean
