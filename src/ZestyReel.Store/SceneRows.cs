@@ -36,10 +36,10 @@ internal static class SceneRows
                 .Channel(c.Keys is { } packed ? KeyPacking.Unpack(packed) : keys.TryGetValue((RowKind.Channel, (int)c.ObjectId, c.Name), out var there) ? there : null)))
             .ToLookup(c => c.ObjectId);
         return connection.Query<ObjectRow>("""
-            SELECT id, name, kind, parent_id AS parent, place, rotation_order AS rotationOrder, rotation AS rotationInterpolation, roll_axle AS rollAxle, roll_radius AS rollRadius, path, follow, aim, loose
+            SELECT id, name, kind, parent_id AS parent, place, rotation_order AS rotationOrder, rotation AS rotationInterpolation, roll_axle AS rollAxle, roll_radius AS rollRadius, path, follow, aim, loose, geometry
             FROM object WHERE scene_id = @scene
             """, new { scene })
-            .Select(o => new ObjectImage(o.Name, o.Kind, (int?)o.Parent, (int)o.Place, o.RotationOrder, o.RotationInterpolation, o.RollAxle, o.RollRadius, Unpacked<PathImage>(o.Path), Unpacked<FollowImage>(o.Follow), Unpacked<AimImage>(o.Aim), Unpacked<LooseImage>(o.Loose)).Object((int)o.Id) with
+            .Select(o => new ObjectImage(o.Name, o.Kind, (int?)o.Parent, (int)o.Place, o.RotationOrder, o.RotationInterpolation, o.RollAxle, o.RollRadius, Unpacked<PathImage>(o.Path), Unpacked<FollowImage>(o.Follow), Unpacked<AimImage>(o.Aim), Unpacked<LooseImage>(o.Loose), Unpacked<GeometryImage>(o.Geometry)).Object((int)o.Id) with
             {
                 Channels = channels[o.Id].ToImmutableSortedDictionary(c => c.Name, c => c.Channel),
             })
@@ -72,13 +72,13 @@ internal static class SceneRows
     {
         using var delete = new Batch(connection, "DELETE FROM object WHERE scene_id = $1 AND id = $2", 2);
         using var write = new Batch(connection, """
-            INSERT INTO object (scene_id, id, name, kind, parent_id, place, rotation_order, rotation, roll_axle, roll_radius, path, follow, aim, loose)
-            VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)
+            INSERT INTO object (scene_id, id, name, kind, parent_id, place, rotation_order, rotation, roll_axle, roll_radius, path, follow, aim, loose, geometry)
+            VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)
             ON CONFLICT (scene_id, id) DO UPDATE SET name = excluded.name, kind = excluded.kind,
               parent_id = excluded.parent_id, place = excluded.place, rotation_order = excluded.rotation_order,
               rotation = excluded.rotation, roll_axle = excluded.roll_axle, roll_radius = excluded.roll_radius,
-              path = excluded.path, follow = excluded.follow, aim = excluded.aim, loose = excluded.loose
-            """, 14);
+              path = excluded.path, follow = excluded.follow, aim = excluded.aim, loose = excluded.loose, geometry = excluded.geometry
+            """, 15);
         foreach (var row in rows)
         {
             if (row.Row.Kind != RowKind.Object) continue;
@@ -88,7 +88,7 @@ internal static class SceneRows
                 continue;
             }
             var o = ObjectImage.Of(thing);
-            write.Run(scene, row.Row.Id, o.Name, o.Kind, o.Parent, o.Place, o.RotationOrder, o.RotationInterpolation, o.RollAxle, o.RollRadius, Packed(o.Path), Packed(o.Follow), Packed(o.Aim), Packed(o.Loose));
+            write.Run(scene, row.Row.Id, o.Name, o.Kind, o.Parent, o.Place, o.RotationOrder, o.RotationInterpolation, o.RollAxle, o.RollRadius, Packed(o.Path), Packed(o.Follow), Packed(o.Aim), Packed(o.Loose), Packed(o.Geometry));
         }
     }
 
@@ -126,7 +126,7 @@ internal static class SceneRows
             """, new { scene, row.Id, image });
     }
 
-    private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string RotationOrder, string RotationInterpolation, string? RollAxle, double? RollRadius, byte[]? Path, byte[]? Follow, byte[]? Aim, byte[]? Loose);
+    private sealed record ObjectRow(long Id, string Name, string Kind, long? Parent, long Place, string RotationOrder, string RotationInterpolation, string? RollAxle, double? RollRadius, byte[]? Path, byte[]? Follow, byte[]? Aim, byte[]? Loose, byte[]? Geometry);
 
     private sealed record ChannelRow(long ObjectId, string Name, double Still, long Before, long After, byte[]? Keys, long Locked);
 }

@@ -15,7 +15,7 @@ public class RoomsTests
             .GetResult().FailingTypeNames.ShouldBeNull();
 
     /// <summary>The rooms of the core, each of which knows only those before it.</summary>
-    private static readonly string[] Rooms = ["Time", "Pictures", "Curves", "Scenes", "Retiming", "Changes", "Evaluation", "Reels", "Baking", "Takes", "Edits"];
+    private static readonly string[] Rooms = ["Time", "Pictures", "Curves", "Scenes", "Retiming", "Changes", "Evaluation", "Geometry", "Reels", "Baking", "Takes", "Edits"];
 
     public static TheoryData<string> Each() => [.. Rooms];
 

@@ -20,7 +20,7 @@ public abstract record Edit
     /// <exception cref="OperationCanceledException">It has been called off.</exception>
     public (Scene After, SceneChange Change) Changed(Scene scene, Effort? effort = null)
     {
-        var after = Following(scene, Effort.Within(effort, () => Make(scene)).WithoutLostCues());
+        var after = Following(scene, Effort.Within(effort, () => Make(scene)).WithoutLost(scene));
         var change = SceneChange.Between(scene, after);
         ChangeRules.Check(change, after);
         return (after, change);
@@ -40,7 +40,7 @@ public abstract record Edit
 
     /// <summary>The scene after the edit as a part of another one, whose rules are looked at once, at its end.</summary>
     /// <exception cref="Refusal">The edit cannot be done.</exception>
-    internal Scene Within(Scene scene) => Make(scene).WithoutLostCues();
+    internal Scene Within(Scene scene) => Make(scene).WithoutLost(scene);
 
     /// <summary>Does what the edit is for; the rules are looked at afterwards.</summary>
     /// <exception cref="Refusal">The edit cannot be done.</exception>

@@ -9,6 +9,9 @@ public static class ChannelCatalogue
 {
     internal const double Far = 1e12;
 
+    /// <summary>Into how many parts a shape can be cut along an axis, or about one.</summary>
+    public const int MostSegments = 128;
+
     private static readonly ImmutableArray<ChannelSpec> Shared =
     [
         .. Axes("position", "Position", ChannelUnit.Length, 0, CurveShade.Plain),
@@ -24,21 +27,23 @@ public static class ChannelCatalogue
         Attribute("look.blue", "Blue", ChannelUnit.LinearLight, 0.6, 0, 1, CurveHue.Z),
     ];
 
+    private static readonly ChannelSpec Opacity = Attribute("look.opacity", "Opacity", ChannelUnit.Fraction, 1, 0, 1, CurveHue.Fern);
+
     private static readonly ImmutableArray<ChannelSpec> Surface =
-        [.. Colour, Attribute("look.opacity", "Opacity", ChannelUnit.Fraction, 1, 0, 1, CurveHue.Fern)];
+        [.. Colour, Opacity];
 
     private static readonly FrozenDictionary<ObjectKind, ImmutableArray<ChannelSpec>> ByKind =
         new Dictionary<ObjectKind, ImmutableArray<ChannelSpec>>
         {
-            [ObjectKind.Group] = Shared,
+            [ObjectKind.Group] = [.. Shared, Opacity],
             [ObjectKind.Path] = Shared,
             [ObjectKind.Joint] = Shared,
-            [ObjectKind.Box] = [.. Shared, Length("width", 1), Length("height", 1, CurveHue.Fern), Length("depth", 1, CurveHue.Sand), .. Surface],
-            [ObjectKind.Sphere] = [.. Shared, Length("radius", 0.5), .. Surface],
-            [ObjectKind.Cylinder] = [.. Shared, Length("radius", 0.5), Length("height", 1, CurveHue.Fern), .. Surface],
-            [ObjectKind.Cone] = [.. Shared, Length("radius", 0.5), Length("height", 1, CurveHue.Fern), .. Surface],
-            [ObjectKind.Torus] = [.. Shared, Length("radius", 0.5), Length("tube", 0.15, CurveHue.Plum), .. Surface],
-            [ObjectKind.Plane] = [.. Shared, Length("width", 1), Length("depth", 1, CurveHue.Sand), .. Surface],
+            [ObjectKind.Box] = [.. Shared, Length("width", 1), Length("height", 1, CurveHue.Fern), Length("depth", 1, CurveHue.Sand), .. Surface, Along(Axis.X), Along(Axis.Y), Along(Axis.Z)],
+            [ObjectKind.Sphere] = [.. Shared, Length("radius", 0.5), .. Surface, Around(24), Along(Axis.Y, 14, 2)],
+            [ObjectKind.Cylinder] = [.. Shared, Length("radius", 0.5), Length("height", 1, CurveHue.Fern), .. Surface, Around(28), Along(Axis.Y)],
+            [ObjectKind.Cone] = [.. Shared, Length("radius", 0.5), Length("height", 1, CurveHue.Fern), .. Surface, Around(28), Along(Axis.Y)],
+            [ObjectKind.Torus] = [.. Shared, Length("radius", 0.5), Length("tube", 0.15, CurveHue.Plum), .. Surface, Around(36), Segments("aroundTube", "Around the tube", 12, 3, CurveHue.Plum)],
+            [ObjectKind.Plane] = [.. Shared, Length("width", 1), Length("depth", 1, CurveHue.Sand), .. Surface, Along(Axis.X), Along(Axis.Z)],
             [ObjectKind.Camera] = [.. Shared, Attribute("camera.fov", "Field of view", ChannelUnit.Degrees, 45, 1, 170, CurveHue.Fern)],
             [ObjectKind.Light] =
             [
@@ -79,6 +84,11 @@ public static class ChannelCatalogue
             Loose(Bounce.Ground, "Ground", "Bounce", ChannelUnit.Length, 0, -Far, Far, CurveHue.Sky),
             Loose(Bounce.Radius, "Radius", "Bounce", ChannelUnit.Length, 0.5, 0, Far, CurveHue.Fern),
         ]),
+        (ChannelUses.Fades,
+        [
+            new(Fade.Edge, "Edge", "Fade", ChannelUnit.Length, 0, -Far, Far, []) { Hue = CurveHue.Sky },
+            new(Fade.Softness, "Softness", "Fade", ChannelUnit.Length, 0.5, 0, Far, []) { Hue = CurveHue.Fern },
+        ]),
     ];
 
     private static readonly ConcurrentDictionary<(ObjectKind, ChannelUses), ImmutableArray<ChannelSpec>> Known = [];
@@ -100,13 +110,13 @@ public static class ChannelCatalogue
         ByName.GetOrAdd((kind, uses), static each => Of(each.Item1, each.Item2).ToFrozenDictionary(spec => spec.Name)).GetValueOrDefault(name);
 
     /// <summary>The channel of that name as the first kind that has it has it; null if none has.</summary>
-    public static ChannelSpec? OfAnyKind(string name) => Any.GetValueOrDefault(name);
+    public static ChannelSpec? OfAnyKind(string name) => DeformerChannels.Is(name) ? DeformerChannels.OfAny(name) : Any.GetValueOrDefault(name);
 
     /// <summary>What gives an object the channel of that name; nothing where its kind does, or no object has it.</summary>
     public static ChannelUses UseFor(string name) => UseOf.GetValueOrDefault(name);
 
     /// <summary>Whether a channel says how an object sways, lags or bounces.</summary>
-    public static bool IsOfLoose(string name) => UseFor(name) is not (ChannelUses.None or ChannelUses.Follows or ChannelUses.Aims);
+    public static bool IsOfLoose(string name) => UseFor(name) is not (ChannelUses.None or ChannelUses.Follows or ChannelUses.Aims or ChannelUses.Fades);
 
     private static ChannelSpec Sways(string name, string label, ChannelUnit unit, double rest, CurveHue hue) => Loose($"sway.{name}", label, "Sway", unit, rest, -Far, Far, hue);
 
@@ -119,6 +129,14 @@ public static class ChannelCatalogue
 
     private static ChannelSpec Length(string name, double rest, CurveHue hue = CurveHue.Sky) =>
         Attribute($"shape.{name}", char.ToUpperInvariant(name[0]) + name[1..], ChannelUnit.Length, rest, 0, Far, hue);
+
+    /// <summary>Into how many parts a shape is cut along an axis.</summary>
+    private static ChannelSpec Along(Axis axis, double rest = 1, double least = 1) => Segments($"segments{axis}", $"Along {axis.ToString().ToLowerInvariant()}", rest, least, axis switch { Axis.X => CurveHue.X, Axis.Y => CurveHue.Y, _ => CurveHue.Z });
+
+    private static ChannelSpec Around(double rest) => Segments("around", "Around", rest, 3, CurveHue.Fern);
+
+    private static ChannelSpec Segments(string name, string label, double rest, double least, CurveHue hue) =>
+        new($"shape.{name}", label, "Segments", ChannelUnit.Count, rest, least, MostSegments, []) { Hue = hue };
 
     private static ChannelSpec Attribute(string name, string label, ChannelUnit unit, double rest, double least, double most, CurveHue hue = CurveHue.Sky) =>
         new(name, label, "Attributes", unit, rest, least, most, []) { Hue = hue };

@@ -29,8 +29,8 @@ public sealed record ChannelSpec(
     /// <summary>How its curve is told apart from others of that hue.</summary>
     public CurveShade Shade { get; init; }
 
-    /// <summary>On/off and choice channels jump; nothing lies between their values.</summary>
-    public bool HoldsOnly => Unit is ChannelUnit.OnOff or ChannelUnit.Choice;
+    /// <summary>Such channels jump; nothing lies between their values.</summary>
+    public bool HoldsOnly => Unit is ChannelUnit.OnOff or ChannelUnit.Choice or ChannelUnit.Count;
 
     /// <summary>Whether it is a part of where an object is, how it is turned, or how large it is.</summary>
     public bool IsOfTransform => Group is "Position" or "Rotation" or "Scale";

@@ -24,6 +24,9 @@ public enum ChannelUnit
     /// <summary>Scene lengths per second per second.</summary>
     Acceleration,
 
+    /// <summary>How many there are of something; holds only.</summary>
+    Count,
+
     /// <summary>0 is off, 1 is on; holds only.</summary>
     OnOff,
 

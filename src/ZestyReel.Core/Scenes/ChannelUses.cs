@@ -24,4 +24,6 @@ public enum ChannelUses
     Lags = 128,
     /// <summary>It falls and bounces.</summary>
     Bounces = 256,
+    /// <summary>It becomes clear along a direction.</summary>
+    Fades = 512,
 }

@@ -21,6 +21,7 @@ public static class RestsOn
         var lags = thing.Lag?.Moves(channel) == true;
         if (lags) Add([Lag.Frequency, Lag.Damping, .. thing.Lag!.Channels]);
         if (thing.Sway is { } sway && (sway.Moves(channel) || lags && thing.Lag!.Channels.Any(sway.Moves))) Add([Sway.Pace, Sway.Roughness, .. sway.Channels.Select(Sway.AmountOf)]);
+        if (DeformerChannels.SpeedOf(channel) is { } speed && thing.Find(speed) is not null) Add(speed);
         // What rolls adds up all that carries it; quaternion interpolation is one of three channels together; and what lags or bounces in the world does so wherever it is carried.
         if (thing.Roll?.Channel == channel || lags && thing.Lag!.World || thing.Bounce?.Moves(channel) == true
             || thing.RotationInterpolation == RotationInterpolation.Quaternion && channel.StartsWith("rotation.", StringComparison.Ordinal))

@@ -18,6 +18,8 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Sway">The noise that is added to its channels; null where there is none.</param>
 /// <param name="Lag">How it follows its keys; null where it is where they say.</param>
 /// <param name="Bounce">How it falls; null where it does not.</param>
+/// <param name="Deformers">What bends its geometry, or that below it; null where nothing does.</param>
+/// <param name="Fade">How it becomes clear along a direction; null where it does not.</param>
 public sealed record SceneObject(
     ObjectId Id,
     string Name,
@@ -33,7 +35,9 @@ public sealed record SceneObject(
     Aim? Aim = null,
     Sway? Sway = null,
     Lag? Lag = null,
-    Bounce? Bounce = null)
+    Bounce? Bounce = null,
+    DeformerStack? Deformers = null,
+    Fade? Fade = null)
 {
     /// <summary>What its own transform lies inside: the path that it follows, else its parent; null where it is the world.</summary>
     public ObjectId? Carrier => Follow?.Path ?? Parent;
@@ -44,18 +48,20 @@ public sealed record SceneObject(
     /// <summary>What gives it more channels than its kind has.</summary>
     public ChannelUses Uses =>
         (Follow is null ? 0 : ChannelUses.Follows) | (Aim is null ? 0 : ChannelUses.Aims) | (Sway?.Uses ?? 0) |
-        (Lag is null ? 0 : ChannelUses.Lags) | (Bounce is null ? 0 : ChannelUses.Bounces);
+        (Lag is null ? 0 : ChannelUses.Lags) | (Bounce is null ? 0 : ChannelUses.Bounces) | (Fade is null ? 0 : ChannelUses.Fades);
 
     /// <summary>The channels that it has, in the order in which they are shown and written.</summary>
-    public ImmutableArray<ChannelSpec> Specs => ChannelCatalogue.Of(Kind, Uses);
+    public ImmutableArray<ChannelSpec> Specs => ChannelCatalogue.Of(Kind, Uses) is var own && Deformers is { } stack ? stack.After(own) : own;
 
     /// <summary>Whether it sways, lags or bounces, so that some of its motion is nobody's keys.</summary>
     public bool IsLoose => Sway is { On: true } || Lag is { On: true } || Bounce is { On: true };
 
     /// <summary>What is known of a channel, be it in a layer or not; null where it has no such channel.</summary>
     public ChannelSpec? Find(string channel) => LayeredName.LayerOf(channel) is { } layer
-        ? ChannelCatalogue.Find(Kind, LayeredName.ChannelOf(channel), Uses)?.InLayer(layer)
-        : ChannelCatalogue.Find(Kind, channel, Uses);
+        ? Own(LayeredName.ChannelOf(channel))?.InLayer(layer)
+        : Own(channel);
+
+    private ChannelSpec? Own(string channel) => DeformerChannels.Is(channel) ? Deformers?.Find(channel) : ChannelCatalogue.Find(Kind, channel, Uses);
 
     /// <summary>What is known of a channel itself, and not of its keys in a layer.</summary>
     /// <exception cref="Refusal">It has no such channel, or the name says a layer.</exception>
@@ -69,13 +75,16 @@ public sealed record SceneObject(
         ?? throw new Refusal(place, Lacking(channel) ?? $"a {Kind.ToString().ToLowerInvariant()} has no channel \"{Names.Shown(channel)}\"");
 
     /// <summary>Why it has not a channel that such an object could have; null where none could.</summary>
-    public string? Lacking(string channel) => ChannelCatalogue.UseFor(LayeredName.ChannelOf(channel)) switch
+    public string? Lacking(string channel) => DeformerChannels.Parts(LayeredName.ChannelOf(channel)) is { } parts
+        ? Deformers is not null && Deformers.IndexOf(parts.Deformer) >= 0 ? $"{Names.Shown(parts.Deformer)} of {Name} has no {Names.Shown(parts.Channel)}" : $"{Name} has no deformer called \"{Names.Shown(parts.Deformer)}\""
+        : ChannelCatalogue.UseFor(LayeredName.ChannelOf(channel)) switch
     {
         ChannelUses.None => null,
         ChannelUses.Follows => $"{Name} follows no path",
         ChannelUses.Aims => $"{Name} aims at nothing",
         ChannelUses.Lags => $"{Name} does not lag",
         ChannelUses.Bounces => $"{Name} does not bounce",
+        ChannelUses.Fades => $"{Name} does not fade",
         _ => Sway is null ? $"{Name} does not sway" : $"nothing of that kind sways of {Name}",
     };
 
@@ -105,11 +114,24 @@ public sealed record SceneObject(
     /// <summary>The object bouncing otherwise or not at all.</summary>
     public SceneObject Bouncing(Bounce? bounce) => (this with { Bounce = bounce }).Kept();
 
+    /// <summary>The object fading otherwise or not at all.</summary>
+    public SceneObject Fading(Fade? fade) => (this with { Fade = fade }).Kept();
+
+    /// <summary>The object with other deformers, or none; the channels of those that went go.</summary>
+    public SceneObject Deforming(IEnumerable<Deformer> deformers)
+    {
+        var next = this with { Deformers = DeformerStack.Of([.. deformers]) };
+        if (next.Sway is { } sway && sway.Channels.RemoveAll(name => next.Find(name) is null) is var swaying && swaying.Length < sway.Channels.Length)
+            next = next with { Sway = swaying.IsEmpty ? null : sway with { Channels = swaying } };
+        if (next.Lag is { World: false } lag && lag.Channels.RemoveAll(name => next.Find(name) is null) is var lagging && lagging.Length < lag.Channels.Length)
+            next = next with { Lag = lagging.IsEmpty ? null : lag with { Channels = lagging } };
+        return next.Kept();
+    }
+
     /// <summary>The object with the channels that it still has, in layers too.</summary>
     private SceneObject Kept()
     {
-        var uses = Uses;
-        bool IsGone(string name) => ChannelCatalogue.UseFor(LayeredName.ChannelOf(name)) is var use and not ChannelUses.None && !uses.HasFlag(use);
+        bool IsGone(string name) => Own(LayeredName.ChannelOf(name)) is null;
         return Channels.Keys.Any(IsGone) ? this with { Channels = Channels.RemoveRange(Channels.Keys.Where(IsGone)) } : this;
     }
 }

@@ -42,6 +42,7 @@ public static class SampleCsv
     {
         var objects = Selected(scene, query);
         var frames = Frames(scene, query);
+        if (query.Points) return PointCsv.Blocks(scene, query, objects, frames, mostRows, stop);
         var channels = objects.Sum(thing => (long)ChannelsOf(thing, query).Count());
         if (channels * frames.Length > mostRows)
             throw new Refusal("step", FormattableString.Invariant($"this asks for {channels * frames.Length} rows, and {mostRows} are the most; take fewer objects or channels, a larger step or a shorter range"));
@@ -80,10 +81,10 @@ public static class SampleCsv
         }
     }
 
-    private static string Printed(decimal frame) => frame.ToString("0.############################", CultureInfo.InvariantCulture);
+    internal static string Printed(decimal frame) => frame.ToString("0.############################", CultureInfo.InvariantCulture);
 
     // A value that is no number says why, in its place: a reader of numbers stops there, a person knows what to look for.
-    private static string Number(double value) => double.IsFinite(value)
+    internal static string Number(double value) => double.IsFinite(value)
         ? value.ToString("R", CultureInfo.InvariantCulture)
         : "out of reach: numbers above 1e308 on the way to it";
 
@@ -114,7 +115,7 @@ public static class SampleCsv
                 }
     }
 
-    private static FrameTimes TimesOf(Scene scene, decimal[] frames, CancellationToken stop) =>
+    internal static FrameTimes TimesOf(Scene scene, decimal[] frames, CancellationToken stop) =>
         new(scene, Array.ConvertAll(frames, frame => (double)scene.Rate.At(frame).Value)) { Stop = stop };
 
     private static IEnumerable<string> ChannelsOf(SceneObject thing, SampleQuery query) =>

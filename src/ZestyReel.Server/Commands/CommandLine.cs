@@ -105,14 +105,15 @@ internal static class CommandLine
         var to = new Option<decimal?>("--to") { Description = "Last frame; the scene's when left out." };
         var step = new Option<decimal>("--step") { Description = "Frames from row to row.", DefaultValueFactory = _ => 1 };
         var world = new Option<bool>("--world") { Description = "Position, rotation and scale in the world." };
-        var command = new Command("sample", "Prints evaluated motion as CSV.") { source, objects, channels, from, to, step, world, Data };
+        var points = new Option<bool>("--points") { Description = "The vertices of shapes, bent by deformers; those of groups count with --world only." };
+        var command = new Command("sample", "Prints evaluated motion as CSV.") { source, objects, channels, from, to, step, world, points, Data };
         command.SetAction(parsed => Guarded(() =>
         {
             var scene = SceneSource.Read(parsed.GetValue(source)!, parsed.GetValue(Data)!);
             using var output = new StreamWriter(Console.OpenStandardOutput(), bufferSize: 1 << 16);
             SampleCsv.Write(output, scene, new SampleQuery(
                 parsed.GetValue(objects) ?? [], parsed.GetValue(channels) ?? [],
-                parsed.GetValue(from), parsed.GetValue(to), parsed.GetValue(step), parsed.GetValue(world)));
+                parsed.GetValue(from), parsed.GetValue(to), parsed.GetValue(step), parsed.GetValue(world), parsed.GetValue(points)));
         }));
         return command;
     }

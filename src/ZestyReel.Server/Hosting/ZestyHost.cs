@@ -7,6 +7,7 @@ using Serilog;
 using Serilog.Events;
 using ZestyReel.Core;
 using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Server.Geometry;
 using ZestyReel.Server.Live;
 using ZestyReel.Server.Recording;
 using ZestyReel.Server.Reels;
@@ -153,6 +154,7 @@ public static class ZestyHost
         app.MapComparing();
         app.MapMarks();
         app.MapTakes();
+        app.MapGeometry();
         app.MapHub<SceneHub>("/live");
         app.MapHub<ScreenHub>("/live/screens");
         if (!Directory.Exists(options.WebFolder)) return;

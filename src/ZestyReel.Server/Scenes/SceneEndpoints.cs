@@ -22,7 +22,7 @@ public static class SceneEndpoints
     /// <summary>Maps what is asked over HTTP of scenes.</summary>
     public static void MapScenes(this WebApplication app)
     {
-        app.MapGet("/api/catalogue", () => new CatalogueEntry([.. Enum.GetValues<ObjectKind>().Select(kind => new KindEntry(kind, ChannelCatalogue.Of(kind)))], WarpPoints.Spec, ClipRate.Spec, LayerStrength.Spec, [.. ChannelCatalogue.ByUse.Select(use => new UseEntry(use.Use, use.Channels))]))
+        app.MapGet("/api/catalogue", () => new CatalogueEntry([.. Enum.GetValues<ObjectKind>().Select(kind => new KindEntry(kind, ChannelCatalogue.Of(kind)))], WarpPoints.Spec, ClipRate.Spec, LayerStrength.Spec, [.. ChannelCatalogue.ByUse.Select(use => new UseEntry(use.Use, use.Channels))], [.. Enum.GetValues<DeformerKind>().Select(kind => new DeformerEntry(kind, DeformerChannels.Of(kind)))]))
             .WithName("Catalogue").WithSummary("The kinds of objects and their channels, and what else has curves.");
         app.MapGet("/api/scene-file.schema.json", () => Results.Text(SceneFileSchema.Text, "application/schema+json"))
             .WithName("SceneFileSchema").WithSummary("The JSON Schema of scene files.");
@@ -72,11 +72,11 @@ public static class SceneEndpoints
     // Worked out block by block as it is read: nobody who reads slowly holds more than one.
     private static async Task Samples(
         long id, HttpContext context, SceneSessions sessions, Work work, string[] @object, string[] channel,
-        decimal? from, decimal? to, decimal step = 1, bool world = false)
+        decimal? from, decimal? to, decimal step = 1, bool world = false, bool points = false)
     {
         using var use = sessions.Use(id);
         var stop = context.RequestAborted;
-        var query = new SampleQuery(@object, channel, from, to, step, world);
+        var query = new SampleQuery(@object, channel, from, to, step, world, points);
         using var blocks = SampleCsv.Blocks(use.State.Scene, query, MostRows, stop).GetEnumerator();
         context.Response.ContentType = "text/csv; charset=utf-8";
         while (await work.Long.Run(id, _ => blocks.MoveNext(), stop))

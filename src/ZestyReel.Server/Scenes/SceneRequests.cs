@@ -43,7 +43,7 @@ public sealed record KindEntry(ObjectKind Kind, IReadOnlyList<ChannelSpec> Chann
 /// <param name="Strength">What the strength of a layer is.</param>
 /// <param name="Uses">What an object has besides, by what gives it that.</param>
 public sealed record CatalogueEntry(
-    IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate, ChannelSpec Strength, IReadOnlyList<UseEntry> Uses);
+    IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate, ChannelSpec Strength, IReadOnlyList<UseEntry> Uses, IReadOnlyList<DeformerEntry> Deformers);
 
 /// <summary>The channels that an object has besides its kind's.</summary>
 /// <param name="Use">What gives it them.</param>
@@ -70,3 +70,8 @@ public sealed record HistoryList(int Position, int Floor, IReadOnlyList<HistoryI
 /// <param name="Name">Who made it, where they said so.</param>
 /// <param name="Bytes">How much room it takes.</param>
 public sealed record HistoryItem(long Seq, string Title, string MadeAt, string? Name, long Bytes);
+
+/// <summary>The channels that a deformer of a kind gives its object; their names are those after the deformer's own, and their group is its name.</summary>
+/// <param name="Kind">The kind.</param>
+/// <param name="Channels">Its channels, in the order in which they are shown.</param>
+public sealed record DeformerEntry(DeformerKind Kind, IReadOnlyList<ChannelSpec> Channels);

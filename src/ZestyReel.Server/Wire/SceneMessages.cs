@@ -193,6 +193,8 @@ public sealed record ObjectMessage(
     [property: Key("sway")] SwayMessage? Sway,
     [property: Key("lag")] LagMessage? Lag,
     [property: Key("bounce")] BounceMessage? Bounce,
+    [property: Key("deformers")] DeformerMessage[] Deformers,
+    [property: Key("fade")] FadeMessage? Fade,
     [property: Key("uses"), MessagePackFormatter(typeof(WordLists<ChannelUses>))] ChannelUses[] Uses);
 
 /// <summary>The way of a path, in its own space.</summary>
@@ -241,6 +243,25 @@ public sealed record LagMessage([property: Key("channels")] string[] Channels, [
 /// <summary>The numbers of what is bounced off besides.</summary>
 [MessagePackObject]
 public sealed record BounceMessage([property: Key("against")] int[] Against, [property: Key("on")] bool On);
+
+/// <summary>A deformer, in the order in which they act; see the core's <c>Deformer</c>.</summary>
+[MessagePackObject]
+public sealed record DeformerMessage(
+    [property: Key("name")] string Name,
+    [property: Key("kind"), MessagePackFormatter(typeof(Words<DeformerKind>))] DeformerKind Kind,
+    [property: Key("axis"), MessagePackFormatter(typeof(Words<Axis>))] Axis Axis,
+    [property: Key("within")] bool Within,
+    [property: Key("oneWay")] bool OneWay,
+    [property: Key("on")] bool On);
+
+/// <summary>How an object fades.</summary>
+/// <param name="Azimuth">Degrees about y from x.</param>
+/// <param name="Height">Degrees upwards.</param>
+/// <param name="Invert">What is seen and what is not are exchanged.</param>
+/// <param name="Direction">The same direction, as a way of length 1.</param>
+[MessagePackObject]
+public sealed record FadeMessage(
+    [property: Key("azimuth")] double Azimuth, [property: Key("height")] double Height, [property: Key("invert")] bool Invert, [property: Key("direction")] double[] Direction);
 
 /// <summary>A wheel's axle, and its radius in scene lengths.</summary>
 [MessagePackObject]

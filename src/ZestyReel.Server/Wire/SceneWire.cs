@@ -5,6 +5,7 @@ using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
@@ -61,14 +62,20 @@ public static class SceneWire
         thing.Sway is { } sway ? new([.. sway.Channels], sway.Seed, sway.On) : null,
         thing.Lag is { } lag ? new([.. lag.Channels], lag.World, lag.On) : null,
         thing.Bounce is { } bounce ? new([.. bounce.Against.Select(id => id.Value)], bounce.On) : null,
+        [.. (thing.Deformers ?? Enumerable.Empty<Deformer>()).Select(each => new DeformerMessage(each.Name, each.Kind, each.Axis, each.Within, each.OneWay, each.On))],
+        thing.Fade is { } fade ? Fade(fade) : null,
         [.. ChannelCatalogue.ByUse.Where(use => thing.Uses.HasFlag(use.Use)).Select(use => use.Use)]);
+
+    private static FadeMessage Fade(Fade fade) =>
+        new(fade.Azimuth, fade.Height, fade.Invert, Numbers(FadeRun.DirectionOf(fade)));
 
     private static PathMessage Path(PathShape path)
     {
-        static double[] Numbers(Vector v) => [v.X, v.Y, v.Z];
         return new(path.Closed, path.Spread, PathWay.Of(path).Length,
             [.. path.Points.Select((point, i) => new PathPointMessage(point.Kind, Numbers(point.At), Numbers(path.In(i)), Numbers(path.Out(i))))]);
     }
+
+    private static double[] Numbers(Vector v) => [v.X, v.Y, v.Z];
 
     private static ChannelMessage Channel(RowChange row)
     {

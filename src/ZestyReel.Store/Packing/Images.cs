@@ -33,14 +33,14 @@ public sealed record ObjectImage(
     [property: Key(3)] int Place, [property: Key(4)] string RotationOrder, [property: Key(5)] string? RotationInterpolation = null,
     [property: Key(6)] string? RollAxle = null, [property: Key(7)] double? RollRadius = null,
     [property: Key(8)] PathImage? Path = null, [property: Key(9)] FollowImage? Follow = null, [property: Key(10)] AimImage? Aim = null,
-    [property: Key(11)] LooseImage? Loose = null)
+    [property: Key(11)] LooseImage? Loose = null, [property: Key(12)] GeometryImage? Geometry = null)
 {
     /// <summary>The image of an object.</summary>
     public static ObjectImage Of(SceneObject o) => new(
         o.Name, o.Kind.ToString(), o.Parent?.Value, o.Place, o.RotationOrder.ToString(), o.RotationInterpolation.ToString(),
         o.Roll?.Axle.ToString(), o.Roll?.Radius,
         o.Path is { } path ? PathImage.Of(path) : null, o.Follow is { } follow ? FollowImage.Of(follow) : null, o.Aim is { } aim ? AimImage.Of(aim) : null,
-        LooseImage.Of(o));
+        LooseImage.Of(o), GeometryImage.Of(o));
 
     /// <summary>The object of the image, with its number.</summary>
     public SceneObject Object(int id) => new(
@@ -49,7 +49,7 @@ public sealed record ObjectImage(
         RotationInterpolation is null ? Core.Scenes.RotationInterpolation.EachAxis : // As histories of former times have it.
             RotationInterpolation == "Shortest" ? Core.Scenes.RotationInterpolation.Quaternion : Enum.Parse<RotationInterpolation>(RotationInterpolation),
         RollAxle is null ? null : new Roll(Enum.Parse<Axis>(RollAxle), RollRadius!.Value),
-        Path?.Shape(), Follow?.Follow(), Aim?.Aim(), Loose?.Sway?.Sway(), Loose?.Lag?.Lag(), Loose?.Bounce?.Bounce());
+        Path?.Shape(), Follow?.Follow(), Aim?.Aim(), Loose?.Sway?.Sway(), Loose?.Lag?.Lag(), Loose?.Bounce?.Bounce(), Geometry?.Stack(), Geometry?.Fade?.Fade());
 }
 
 /// <summary>The way of a path as it is packed.</summary>

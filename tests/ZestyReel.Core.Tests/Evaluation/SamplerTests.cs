@@ -27,8 +27,8 @@ public class SamplerTests
         x[13].ShouldBe(5f);
         x[37].ShouldBe(20f);
         block.Tracks.Single(t => t.Channel == "scale.y").Samples.ShouldBe([1f]);
-        // The group's ten channels, its speed and its source frames.
-        block.Tracks.Length.ShouldBe(12);
+        // The group's eleven channels, its speed and its source frames.
+        block.Tracks.Length.ShouldBe(13);
     }
 
     [Fact]

@@ -317,6 +317,8 @@ export interface ObjectMessage {
   sway: SwayMessage | null
   lag: LagMessage | null
   bounce: BounceMessage | null
+  deformers: DeformerMessage[]
+  fade: FadeMessage | null
   uses: ChannelUses[]
 }
 
@@ -496,6 +498,22 @@ export interface BounceMessage {
   on: boolean
 }
 
+export interface DeformerMessage {
+  name: string
+  kind: DeformerKind
+  axis: Axis
+  within: boolean
+  oneWay: boolean
+  on: boolean
+}
+
+export interface FadeMessage {
+  azimuth: number
+  height: number
+  invert: boolean
+  direction: number[]
+}
+
 /** In the order of their numbers. */
 export const channelUseses = [
   'none',
@@ -508,6 +526,7 @@ export const channelUseses = [
   'swaysOther',
   'lags',
   'bounces',
+  'fades',
 ] as const
 export type ChannelUses = (typeof channelUseses)[number]
 
@@ -577,6 +596,20 @@ export interface PathPointMessage {
 /** In the order of their numbers. */
 export const signedAxises = ['plusX', 'minusX', 'plusY', 'minusY', 'plusZ', 'minusZ'] as const
 export type SignedAxis = (typeof signedAxises)[number]
+
+/** In the order of their numbers. */
+export const deformerKinds = [
+  'bend',
+  'twist',
+  'taper',
+  'bulge',
+  'shear',
+  'stretch',
+  'flatten',
+  'wave',
+  'ripple',
+] as const
+export type DeformerKind = (typeof deformerKinds)[number]
 
 /** In the order of their numbers. */
 export const pathPointKinds = ['smooth', 'corner', 'free'] as const

@@ -158,6 +158,40 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/meshes/{kind}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The mesh of a shape whose measures are all 1, cut so, as the stage reads it. */
+    get: operations['GetMesh']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/coarse': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Which of some objects, and of what is below them, are cut too coarsely for what bends them. */
+    get: operations['ListCoarse']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/scenes': {
     parameters: {
       query?: never
@@ -952,8 +986,12 @@ export interface paths {
 export type webhooks = Record<string, never>
 export interface components {
   schemas: {
-    /** @enum {unknown} */
-    Axis: 'x' | 'y' | 'z' | null
+    /**
+     * @description An axis of space: x to the right, y up, z towards whoever looks from the front.
+     * @default y
+     * @enum {unknown}
+     */
+    Axis: 'x' | 'y' | 'z'
     /**
      * @description Where baked keys go.
      * @default keys
@@ -1052,6 +1090,7 @@ export interface components {
       strength: components['schemas']['ChannelSpec']
       /** @description What an object has besides, by what gives it that. */
       uses: components['schemas']['UseEntry'][]
+      deformers: components['schemas']['DeformerEntry'][]
     }
     /** @description What is known of a channel beforehand. */
     ChannelSpec: {
@@ -1084,7 +1123,7 @@ export interface components {
       hue: components['schemas']['CurveHue']
       /** @description How its curve is told apart from others of that hue. */
       shade?: components['schemas']['CurveShade']
-      /** @description On/off and choice channels jump; nothing lies between their values. */
+      /** @description Such channels jump; nothing lies between their values. */
       holdsOnly?: boolean
       /** @description Whether it is a part of where an object is, how it is turned, or how large it is. */
       isOfTransform?: boolean
@@ -1101,6 +1140,7 @@ export interface components {
       | 'linearLight'
       | 'hertz'
       | 'acceleration'
+      | 'count'
       | 'onOff'
       | 'frames'
       | 'choice'
@@ -1142,6 +1182,31 @@ export interface components {
      * @enum {unknown}
      */
     ClipValues: 'changes' | 'asTheyAre'
+    /** @description An object is cut too coarsely for what bends it. */
+    CoarseShape: {
+      /**
+       * Format: int32
+       * @description Which.
+       */
+      object: number
+      /** @description Into how many parts it is cut, as a channel. */
+      channel: string
+      /**
+       * Format: int32
+       * @description How many there are.
+       */
+      now: number
+      /**
+       * Format: int32
+       * @description How many there should be at least.
+       */
+      needed: number
+      /**
+       * Format: double
+       * @description By how many degrees a single part is turned.
+       */
+      turned: number
+    }
     /** @description Copied keys of one curve, in rising time. */
     CopiedChannel: {
       /** @description The keys. */
@@ -1282,6 +1347,18 @@ export interface components {
      * @enum {unknown}
      */
     CurveShade: 'plain' | 'pale' | 'dull'
+    /** @description The channels that a deformer of a kind gives its object; their names are those after the deformer's own, and their group is its name. */
+    DeformerEntry: {
+      /** @description The kind. */
+      kind: components['schemas']['DeformerKind']
+      /** @description Its channels, in the order in which they are shown. */
+      channels: components['schemas']['ChannelSpec'][]
+    }
+    /**
+     * @description What a deformer does with a shape along its axis.
+     * @enum {unknown}
+     */
+    DeformerKind: 'bend' | 'twist' | 'taper' | 'bulge' | 'shear' | 'stretch' | 'flatten' | 'wave' | 'ripple'
     /** @description A deleted scene, which can be brought back or deleted for good. */
     DeletedScene: {
       /**
@@ -1323,6 +1400,7 @@ export interface components {
     /** @description One thing that a person does to a scene: checked and applied whole, or refused. */
     Edit:
       | components['schemas']['EditAddCue']
+      | components['schemas']['EditAddDeformer']
       | components['schemas']['EditAddLayer']
       | components['schemas']['EditAddLead']
       | components['schemas']['EditAddNoise']
@@ -1338,10 +1416,13 @@ export interface components {
       | components['schemas']['EditBakeWarp']
       | components['schemas']['EditBendTrail']
       | components['schemas']['EditBringJoints']
+      | components['schemas']['EditCopyDeformer']
+      | components['schemas']['EditCutFinely']
       | components['schemas']['EditDelayAll']
       | components['schemas']['EditDeleteBookmark']
       | components['schemas']['EditDeleteClip']
       | components['schemas']['EditDeleteCue']
+      | components['schemas']['EditDeleteDeformer']
       | components['schemas']['EditDeleteKeys']
       | components['schemas']['EditDeleteLayer']
       | components['schemas']['EditDeleteNamedSelection']
@@ -1356,6 +1437,7 @@ export interface components {
       | components['schemas']['EditEaseKeys']
       | components['schemas']['EditEvenOutPath']
       | components['schemas']['EditExtractKeys']
+      | components['schemas']['EditFitDeformer']
       | components['schemas']['EditFitRangeToWarp']
       | components['schemas']['EditFlipKeys']
       | components['schemas']['EditFollowPath']
@@ -1374,6 +1456,7 @@ export interface components {
       | components['schemas']['EditLetFall']
       | components['schemas']['EditMergeAllLayers']
       | components['schemas']['EditMergeLayerDown']
+      | components['schemas']['EditMoveDeformer']
       | components['schemas']['EditMoveKeys']
       | components['schemas']['EditMoveLayer']
       | components['schemas']['EditMovePathPoints']
@@ -1404,7 +1487,9 @@ export interface components {
       | components['schemas']['EditSetBookmark']
       | components['schemas']['EditSetBounce']
       | components['schemas']['EditSetCue']
+      | components['schemas']['EditSetDeformer']
       | components['schemas']['EditSetExtrapolation']
+      | components['schemas']['EditSetFade']
       | components['schemas']['EditSetFollow']
       | components['schemas']['EditSetHandle']
       | components['schemas']['EditSetInterpolation']
@@ -1464,6 +1549,24 @@ export interface components {
        */
       offset?: number
       /** @description What it is called; left out, it is named after what it starts. */
+      name?: null | string
+    }
+    /** @description Lets objects be deformed in one more way, after all others. At first it reaches from end to end, and does so much that it is seen. */
+    EditAddDeformer: {
+      /** @enum {string} */
+      edit?: 'addDeformer'
+      /** @description Shapes or groups. */
+      objects: unknown[]
+      /** @description What is done. */
+      kind: components['schemas']['DeformerKind']
+      /** @description Along which axis. */
+      axis?: components['schemas']['Axis']
+      /**
+       * Format: double
+       * @description The played frame on whose geometry it is fitted.
+       */
+      at?: null | number
+      /** @description What it is called; its kind when left out. */
       name?: null | string
     }
     /** @description Adds a layer without keys, above all others. */
@@ -1751,6 +1854,24 @@ export interface components {
        */
       withLayer?: boolean
     }
+    /** @description Copies a deformer with its values and keys, in layers too: right after itself on its own object, and after all others on each other one. */
+    EditCopyDeformer: {
+      /** @enum {string} */
+      edit?: 'copyDeformer'
+      /** @description Whose. */
+      object: components['schemas']['ObjectId']
+      /** @description Which one, by name. */
+      deformer: string
+      /** @description The objects that get it. */
+      to: unknown[]
+    }
+    /** @description Cuts shapes as finely as what bends them needs; see SegmentNeeds. What is below groups is meant too. */
+    EditCutFinely: {
+      /** @enum {string} */
+      edit?: 'cutFinely'
+      /** @description Shapes and groups. */
+      objects: unknown[]
+    }
     /** @description All motion later: keys, warps, clips and bookmarks. The scene starts where it did and ends as much later. */
     EditDelayAll: {
       /** @enum {string} */
@@ -1778,6 +1899,15 @@ export interface components {
       /** @enum {string} */
       edit?: 'deleteCue'
       cue: components['schemas']['CueId']
+    }
+    /** @description Takes a deformer with its channels off an object. */
+    EditDeleteDeformer: {
+      /** @enum {string} */
+      edit?: 'deleteDeformer'
+      /** @description Whose. */
+      object: components['schemas']['ObjectId']
+      /** @description Which one, by name. */
+      deformer: string
     }
     /** @description Removes keys; a channel that loses its last one stays still at that key's value. */
     EditDeleteKeys: {
@@ -1928,6 +2058,20 @@ export interface components {
        * @default 0.001
        */
       tolerance?: number
+    }
+    /** @description Lets a deformer reach from end to end of the geometry, as that is before anything bends it. */
+    EditFitDeformer: {
+      /** @enum {string} */
+      edit?: 'fitDeformer'
+      /** @description Whose. */
+      object: components['schemas']['ObjectId']
+      /** @description Which one, by name. */
+      deformer: string
+      /**
+       * Format: double
+       * @description The played frame whose geometry is meant.
+       */
+      at: number
     }
     /** @description Lets the scene range end where a warp does; the work range follows where it ended with it. */
     EditFitRangeToWarp: {
@@ -2227,6 +2371,20 @@ export interface components {
        * @default 0.001
        */
       tolerance?: number
+    }
+    /** @description Puts a deformer at another place in the order in which those of an object act. */
+    EditMoveDeformer: {
+      /** @enum {string} */
+      edit?: 'moveDeformer'
+      /** @description Whose. */
+      object: components['schemas']['ObjectId']
+      /** @description Which one, by name. */
+      deformer: string
+      /**
+       * Format: int32
+       * @description How many act before it then.
+       */
+      to: number
     }
     /** @description Moves keys in time, in value, or both. */
     EditMoveKeys: {
@@ -2789,6 +2947,24 @@ export interface components {
        */
       anchor?: null | number
     }
+    /** @description Sets what the channels of a deformer do not say. Under another name its channels are called otherwise, and what points at them follows. */
+    EditSetDeformer: {
+      /** @enum {string} */
+      edit?: 'setDeformer'
+      /** @description Whose. */
+      object: components['schemas']['ObjectId']
+      /** @description Which one, by name. */
+      deformer: string
+      /** @description Another name; as it is when left out, and so are the others. */
+      name?: null | string
+      axis?: null | components['schemas']['Axis']
+      /** @description Whether it ends at its foot and its head. */
+      keptWithin?: null | boolean
+      /** @description Whether a taper or a bulge acts along its direction only. */
+      oneWay?: null | boolean
+      /** @description Whether it does anything. */
+      on?: null | boolean
+    }
     /** @description Says what channels do before their first key, after their last, or both. */
     EditSetExtrapolation: {
       /** @enum {string} */
@@ -2796,6 +2972,19 @@ export interface components {
       channels: components['schemas']['ChannelValue'][]
       before?: null | components['schemas']['Extrapolation']
       after?: null | components['schemas']['Extrapolation']
+    }
+    /** @description Lets objects fade along a direction, or along another one, or no more. At first the edge lies where a part is seen and a part is not. */
+    EditSetFade: {
+      /** @enum {string} */
+      edit?: 'setFade'
+      /** @description Shapes or groups. */
+      objects: unknown[]
+      fade: null | components['schemas']['Fade']
+      /**
+       * Format: double
+       * @description The played frame on whose geometry the edge is laid at first.
+       */
+      at?: null | number
     }
     /** @description Sets how objects go along the paths that they follow. */
     EditSetFollow: {
@@ -3265,6 +3454,29 @@ export interface components {
      * @enum {unknown}
      */
     Extrapolation: 'hold' | 'straight' | 'repeat' | 'repeatOffset' | 'mirror'
+    /**
+     * @description An object, or all below a group, becomes clear along a direction of its own space: what lies farther along it than the
+     *     edge is seen, what lies before is not, and between lies a soft part.
+     */
+    Fade: {
+      /**
+       * Format: double
+       * @description Where the direction points, in degrees about y from x, right-handed.
+       * @default 0
+       */
+      azimuth?: number
+      /**
+       * Format: double
+       * @description How far it points upwards, in degrees: 90 is y.
+       * @default 90
+       */
+      height?: number
+      /**
+       * @description What is seen and what is not are exchanged.
+       * @default false
+       */
+      invert?: boolean
+    }
     /** @description A frame of a scene that has marks on a reel. */
     FrameNote: {
       /**
@@ -4489,6 +4701,56 @@ export interface operations {
       }
     }
   }
+  GetMesh: {
+    parameters: {
+      query?: {
+        x?: number
+        y?: number
+        z?: number
+        around?: number
+        aroundTube?: number
+      }
+      header?: never
+      path: {
+        kind: components['schemas']['ObjectKind']
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  ListCoarse: {
+    parameters: {
+      query: {
+        object: number[]
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['CoarseShape'][]
+        }
+      }
+    }
+  }
   ListScenes: {
     parameters: {
       query?: never
@@ -4672,6 +4934,7 @@ export interface operations {
         to?: number
         step?: number
         world?: boolean
+        points?: boolean
       }
       header?: never
       path: {

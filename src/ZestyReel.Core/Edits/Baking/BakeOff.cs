@@ -83,7 +83,7 @@ internal sealed class BakeOff(Scene scene, Bake bake)
             if (Takes(BakePart.Clips)) next = WithoutClips(next, baked.Was, names);
             if (Takes(BakePart.Time)) next = Untimed(next, baked.Was, names);
         }
-        return next.WithoutLostCues();
+        return next.WithoutLost(scene);
     }
 
     private SceneObject Bare(SceneObject thing, HashSet<string> names, bool isPlaced)

@@ -25,7 +25,7 @@ internal sealed class KeptPlace
     public KeptPlace(Scene before, Scene after, Tick now)
     {
         // What a cue watched may be gone.
-        after = after.WithoutLostCues();
+        after = after.WithoutLost(before);
         (_before, _after, _flow) = (before, after, new TimeFlow(before));
         // All still objects are looked at at the same moment, so that what carries them is worked out once.
         _still = new KeptWorlds(before, after, [now.Value]);

@@ -17,14 +17,14 @@ internal sealed class SwayStage : IStage
         double[]? beats = null, roughness = null;
         for (var c = 0; c < rows.Channels.Length; c++)
             if (sway.Moves(rows.Channels[c].Name))
-                Add(rows.Object, sway, rows.Channels[c].Name, rows[c], times, beats ??= SwayBeats.At(rows.Object, times), roughness ??= Stages.Values(rows.Object, Sway.Roughness, times));
+                Add(rows.Object, sway, rows.Channels[c].Name, rows[c], times, beats ??= RateSum.At(rows.Object, Sway.Pace, times), roughness ??= Stages.Values(rows.Object, Sway.Roughness, times));
     }
 
     public double? Before(SceneObject thing, ChannelSpec spec, double after, FrameTimes times)
     {
         if (!Moves(thing, spec.Name, times)) return after;
         Span<double> added = [0];
-        Add(thing, thing.Sway!, spec.Name, added, times, SwayBeats.At(thing, times), Stages.Values(thing, Sway.Roughness, times));
+        Add(thing, thing.Sway!, spec.Name, added, times, RateSum.At(thing, Sway.Pace, times), Stages.Values(thing, Sway.Roughness, times));
         return spec.Within(after - added[0]);
     }
 

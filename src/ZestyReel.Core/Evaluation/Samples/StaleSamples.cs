@@ -40,6 +40,12 @@ public static class StaleSamples
             if (after.Object(id).RotationInterpolation == RotationInterpolation.Quaternion && QuaternionRotation.Channels.Any(known.Channels.Contains))
                 Add(id, QuaternionRotation.Channels, TickInterval.All);
         foreach (var (id, channels) in change.Loosened(after, stale.Keys)) Add(id, channels, TickInterval.All);
+        // A speed sums up from the scene's first frame on.
+        foreach (var (id, known) in stale)
+            foreach (var phase in known.Channels.Select(DeformerChannels.PhaseOf).OfType<string>().ToList()) Add(id, [phase], TickInterval.All);
+        if (change.MovesStart())
+            foreach (var thing in after.Objects.Values)
+                if (thing.Deformers is { } stack) Add(thing.Id, stack.Specs.Select(spec => spec.Name).Where(name => DeformerChannels.SpeedOf(name) is not null), TickInterval.All);
         // Who aims, or bounces, rests on more than what carries it: then each looks at all.
         var rests = after.Objects.Values.Any(thing => thing.Aim is not null || thing.Bounce is not null) ? null : new Dictionary<ObjectId, bool>();
         foreach (var thing in after.Objects.Values)
@@ -60,7 +66,7 @@ public static class StaleSamples
     /// <summary>What nobody keyed is otherwise: what sways, lags or bounces and is stale in something that has a say in that, and all of it where the scene range starts elsewhere.</summary>
     private static IEnumerable<(ObjectId Object, IEnumerable<string> Channels)> Loosened(this SceneChange change, Scene after, IEnumerable<ObjectId> stale)
     {
-        var isAll = change.Rows.Any(row => row is { Before: SceneSettings a, After: SceneSettings b } && a.Range.First != b.Range.First);
+        var isAll = change.MovesStart();
         var known = stale.ToHashSet();
         // All that bounces bounces together, also off what does not any more.
         var isBounced = new Lazy<bool>(() => change.Rows.Any(row => (row.Before as SceneObject)?.Bounce != (row.After as SceneObject)?.Bounce)
@@ -75,6 +81,8 @@ public static class StaleSamples
                select (thing.Id, LooseChannels(thing)),
         ];
     }
+
+    private static bool MovesStart(this SceneChange change) => change.Rows.Any(row => row is { Before: SceneSettings a, After: SceneSettings b } && a.Range.First != b.Range.First);
 
     private static IEnumerable<string> LooseChannels(SceneObject thing) =>
         [.. (thing.Sway is { On: true } sway ? sway.Channels : []), .. (thing.Lag is { On: true } lag ? lag.Moved : []), .. (thing.Bounce is { On: true } ? Lag.Place : [])];
@@ -117,6 +125,9 @@ public static class StaleSamples
         if ((before.Sway, before.Lag, before.Bounce) != (now.Sway, now.Lag, now.Bounce)) rotations = rotations.Concat(LooseChannels(before)).Concat(LooseChannels(now));
         // Channels that it has not had.
         if (now.Uses != before.Uses) rotations = rotations.Concat(now.Specs.Select(spec => spec.Name).Where(ChannelCatalogue.IsOfLoose));
+        // Another kind of deformer may have the same channels, and what was in force without keys has come.
+        if (!Equals(now.Deformers, before.Deformers) && now.Deformers is { } stack) rotations = rotations.Concat(stack.Specs.Select(spec => spec.Name));
+        if (before.Fade is null && now.Fade is not null) rotations = rotations.Append(Fade.Edge).Append(Fade.Softness);
         // Off its path it may stand in other ways, and have another speed, though no channel of its own has changed.
         if (before.Aim != now.Aim) rotations = rotations.Append(now.Aim is null ? "rotation.x" : Aim.Weight);
         return before.Follow == now.Follow ? rotations : rotations.Append(now.Follow is null ? "position.x" : Follow.Travel);

@@ -10,10 +10,11 @@ namespace ZestyReel.Core.Evaluation;
 /// <item>Curve: <see cref="KeyedStage"/>, the channel's own keys or still value at source time; a rotation with quaternion interpolation as one thing.</item>
 /// <item>Clips: <see cref="ClipStage"/> adds what is placed on the object.</item>
 /// <item>Layers: <see cref="LayerStage"/>, from the lowest up.</item>
-/// <item>Loose motion, in played time: <see cref="SwayStage"/>, then <see cref="LagStage"/>, then <see cref="BounceStage"/>.</item>
+/// <item>Loose motion, in played time: <see cref="SwayStage"/>, then <see cref="LagStage"/>, then <see cref="BounceStage"/>; <see cref="SpeedStage"/> for the waves of deformers.</item>
 /// <item>Constraints of the transform: <see cref="RollStage"/>.</item>
 /// <item>Limits: <see cref="LimitStage"/>. What anything shows is after this.</item>
 /// <item>World: <see cref="WorldSampler"/> sets each object inside its parent.</item>
+/// <item>Geometry, in the room of that name: deformers, then fades.</item>
 /// </list>
 /// </summary>
 public static class Stages
@@ -21,7 +22,7 @@ public static class Stages
     private static readonly IStage Keyed = new KeyedStage(), Clips = new ClipStage(), Layers = new LayerStage(), Limits = new LimitStage();
 
     /// <summary>The steps that give an object's channels, in their order.</summary>
-    private static readonly IStage[] All = [Keyed, Clips, Layers, new SwayStage(), new LagStage(), new BounceStage(), new RollStage(), Limits];
+    private static readonly IStage[] All = [Keyed, Clips, Layers, new SwayStage(), new LagStage(), new BounceStage(), new SpeedStage(), new RollStage(), Limits];
 
     /// <summary>Whether a channel may differ from frame to frame; else one value stands for all.</summary>
     public static bool Moves(SceneObject thing, string channel, FrameTimes times)

@@ -17,26 +17,12 @@ public static class CueTies
         CueOrder.Of(scene);
     }
 
-    /// <summary>The scene without what its cues can watch or start no more; a cue that has lost what it waits for, or all that it starts, goes.</summary>
-    public static Scene WithoutLostCues(this Scene scene)
-    {
-        if (scene.Cues.IsEmpty) return scene;
-        var cues = scene.Cues;
-        foreach (var cue in scene.Cues.Values)
-        {
-            var starts = cue.Starts.RemoveAll(target => !IsThere(scene, target.Object, target.Channel));
-            if (starts.IsEmpty || !IsWhole(scene, cue.When)) cues = cues.Remove(cue.Id);
-            else if (starts.Length < cue.Starts.Length) cues = cues.SetItem(cue.Id, cue with { Starts = starts });
-        }
-        return scene with { Cues = cues };
-    }
-
-    private static bool IsWhole(Scene scene, CueWhen when) =>
+    internal static bool IsWhole(Scene scene, CueWhen when) =>
         (when.Object is not { } watched || IsThere(scene, watched, when.Channel))
         && (when.Other is not { } other || scene.Objects.ContainsKey(other))
         && (when.Bookmark is not { } bookmark || scene.Bookmarks.ContainsKey(bookmark));
 
-    private static bool IsThere(Scene scene, ObjectId id, string? channel) =>
+    internal static bool IsThere(Scene scene, ObjectId id, string? channel) =>
         scene.Objects.GetValueOrDefault(id) is { } thing && (channel is null || thing.Find(channel) is not null);
 
     /// <summary>Motion starts once: no two cues that are on start the same channel.</summary>

@@ -58,6 +58,8 @@ public static class SceneRules
         if (thing.Follow is { } follow) PathRules.Check(follow);
         if (thing.Aim is { } aim) AimRules.Check(aim);
         LooseRules.Check(thing);
+        DeformerRules.Check(thing);
+        FadeRules.Check(thing);
     }
 
     /// <exception cref="Refusal">The channel breaks a rule.</exception>

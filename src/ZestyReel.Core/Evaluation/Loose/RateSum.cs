@@ -1,34 +1,36 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Evaluation;
 
-/// <summary>How many beats of its sway have gone by since the scene's first frame: the pace summed up over the grid, by the trapezoidal rule where it is keyed.</summary>
-internal sealed class SwayBeats : LooseRun
+/// <summary>What a channel that counts something a second has summed up to since the scene's first frame, such as the beats of a sway: over the grid, by the trapezoidal rule where it is keyed.</summary>
+internal sealed class RateSum : LooseRun
 {
-    private static readonly ConditionalWeakTable<SceneObject, SwayBeats> Known = [];
+    private static readonly ConditionalWeakTable<SceneObject, ConcurrentDictionary<string, RateSum>> Known = [];
 
     private readonly Scene _scene;
     private readonly SceneObject _thing;
+    private readonly string _channel;
     private readonly ImmutableArray<object> _decisive;
 
-    private SwayBeats(Scene scene, SceneObject thing, ImmutableArray<object> decisive) : base(LooseGrid.Of(scene)) => (_scene, _thing, _decisive) = (scene, thing, decisive);
+    private RateSum(Scene scene, SceneObject thing, string channel, ImmutableArray<object> decisive) : base(LooseGrid.Of(scene)) =>
+        (_scene, _thing, _channel, _decisive) = (scene, thing, channel, decisive);
 
-    private static SwayBeats Of(Scene scene, SceneObject thing)
+    private static RateSum Of(Scene scene, SceneObject thing, string channel)
     {
-        var decisive = Decisive.Of(scene, RestsOn.Channel(scene, thing.Id, Sway.Pace));
-        if (Known.TryGetValue(thing, out var known) && known._decisive.AsSpan().SequenceEqual(decisive.AsSpan())) return known;
-        var beats = new SwayBeats(scene, thing, decisive);
-        Known.AddOrUpdate(thing, beats);
-        return beats;
+        var decisive = Decisive.Of(scene, RestsOn.Channel(scene, thing.Id, channel));
+        var sums = Known.GetOrCreateValue(thing);
+        if (sums.TryGetValue(channel, out var known) && known._decisive.AsSpan().SequenceEqual(decisive.AsSpan())) return known;
+        return sums[channel] = new(scene, thing, channel, decisive);
     }
 
-    /// <summary>The beats at each of the times.</summary>
-    public static double[] At(SceneObject thing, FrameTimes times)
+    /// <summary>The sum at each of the times, of a channel in so many a second.</summary>
+    public static double[] At(SceneObject thing, string channel, FrameTimes times)
     {
-        if (Stages.Moves(thing, Sway.Pace, times)) return Of(times.Scene, thing).Summed(times);
-        var (pace, grid) = (Stages.Values(thing, Sway.Pace, times)[0], LooseGrid.Of(times.Scene));
+        if (Stages.Moves(thing, channel, times)) return Of(times.Scene, thing, channel).Summed(times);
+        var (pace, grid) = (Stages.Values(thing, channel, times)[0], LooseGrid.Of(times.Scene));
         return Array.ConvertAll(times.Played.ToArray(), time => pace * Seconds(time - grid.Start));
     }
 
@@ -36,7 +38,7 @@ internal sealed class SwayBeats : LooseRun
 
     private double[] Summed(FrameTimes times)
     {
-        var beats = new double[times.Count];
+        var summed = new double[times.Count];
         for (var from = 0; from < times.Count;)
         {
             var count = Grid.RunFrom(times.Played, from, out var block);
@@ -44,7 +46,7 @@ internal sealed class SwayBeats : LooseRun
             // Before the first place, and beyond the last, it goes on as it does there.
             var first = Math.Max(0, block) * LooseGrid.Block;
             var moments = block == LooseGrid.MostBlocks ? [.. asked.ToArray().Append(Grid.TimeOf(first)).Order().Distinct()] : block < 0 ? [.. asked.ToArray().Append(Grid.TimeOf(0)).Order().Distinct()] : Grid.With(first, asked);
-            var paces = Stages.Values(_thing, Sway.Pace, new FrameTimes(_scene, moments) { Stop = times.Stop });
+            var paces = Stages.Values(_thing, _channel, new FrameTimes(_scene, moments) { Stop = times.Stop });
             var sums = new double[moments.Length];
             if (block == LooseGrid.MostBlocks)
                 for (var i = 0; i < sums.Length; i++) sums[i] = StartOf(block, times.Stop)[0] + paces[0] * Seconds(moments[i] - moments[0]);
@@ -61,10 +63,10 @@ internal sealed class SwayBeats : LooseRun
                     if (moments[i] == Grid.TimeOf(Grid.PlaceOf(moments[i]))) (place, sum) = (i, sums[i]);
                 }
             }
-            for (var i = 0; i < count; i++) beats[from + i] = sums[Array.BinarySearch(moments, asked[i])];
+            for (var i = 0; i < count; i++) summed[from + i] = sums[Array.BinarySearch(moments, asked[i])];
             from += count;
         }
-        return beats;
+        return summed;
     }
 
     protected override double[] First(CancellationToken stop) => [0];
@@ -72,7 +74,7 @@ internal sealed class SwayBeats : LooseRun
     protected override double[] Walked(long block, double[] state, CancellationToken stop)
     {
         var moments = Grid.With(block * LooseGrid.Block, [Grid.TimeOf((block + 1) * LooseGrid.Block)]);
-        var paces = Stages.Values(_thing, Sway.Pace, new FrameTimes(_scene, moments) { Stop = stop });
+        var paces = Stages.Values(_thing, _channel, new FrameTimes(_scene, moments) { Stop = stop });
         var sum = state[0];
         for (var i = 1; i < paces.Length; i++) sum += (paces[i - 1] + paces[i]) / 2 * Seconds(moments[i] - moments[i - 1]);
         return [sum];

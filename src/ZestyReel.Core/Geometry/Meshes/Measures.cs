@@ -1,0 +1,26 @@
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Geometry;
+
+/// <summary>How large a shape is: its mesh of measures 1 is stretched by these.</summary>
+/// <param name="Size">Along each axis.</param>
+/// <param name="Tube">The radius of the tube of a torus; 0 of every other kind.</param>
+public readonly record struct Measures(Vector Size, double Tube = 0)
+{
+    /// <summary>The measures of an object with a shape.</summary>
+    /// <param name="kind">What it is.</param>
+    /// <param name="value">The value of a channel that such an object has.</param>
+    public static Measures Of(ObjectKind kind, Func<string, double> value)
+    {
+        double Of(string name) => value($"shape.{name}");
+        return kind switch
+        {
+            ObjectKind.Box => new(new(Of("width"), Of("height"), Of("depth"))),
+            ObjectKind.Plane => new(new(Of("width"), 1, Of("depth"))),
+            ObjectKind.Cylinder or ObjectKind.Cone => new(new(Of("radius"), Of("height"), Of("radius"))),
+            ObjectKind.Sphere => new(new(Of("radius"), Of("radius"), Of("radius"))),
+            ObjectKind.Torus => new(new(Of("radius"), Of("radius"), Of("radius")), Of("tube")),
+            _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "has no shape"),
+        };
+    }
+}

@@ -1,0 +1,42 @@
+using System.Net.Mime;
+using Microsoft.AspNetCore.Http.HttpResults;
+using ZestyReel.Core;
+using ZestyReel.Core.Geometry;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Server.Live;
+using ZestyReel.Server.Sessions;
+
+namespace ZestyReel.Server.Geometry;
+
+/// <summary>The HTTP interface to geometry.</summary>
+public static class GeometryEndpoints
+{
+    private const int MostAsked = 500;
+
+    /// <summary>Maps everything about geometry.</summary>
+    public static void MapGeometry(this WebApplication app)
+    {
+        app.MapGet("/api/meshes/{kind}", Mesh).WithTags("Geometry").WithName("GetMesh").WithSummary("The mesh of a shape whose measures are all 1, cut so, as the stage reads it.");
+        app.MapGet("/api/scenes/{id:long}/coarse", Coarse).WithTags("Geometry").WithName("ListCoarse").WithSummary("Which of some objects, and of what is below them, are cut too coarsely for what bends them.");
+    }
+
+    // As the usual cuts where none is given.
+    private static FileContentHttpResult Mesh(ObjectKind kind, int? x, int? y, int? z, int? around, int? aroundTube)
+    {
+        if (!Enum.IsDefined(kind) || !DeformerRules.HasShape(kind)) throw new Refusal("kind", "there is no such shape");
+        var usual = Segments.Usual(kind);
+        var asked = new Segments(x ?? usual.X, y ?? usual.Y, z ?? usual.Z, around ?? usual.Around, aroundTube ?? usual.AroundTube);
+        if (asked != asked.Within(kind)) throw new Refusal("kind", $"a {kind.ToString().ToLowerInvariant()} cannot be cut so");
+        return TypedResults.File(MeshBytes.Of(ShapeMesh.Of(kind, asked)), MediaTypeNames.Application.Octet);
+    }
+
+    private static async Task<IReadOnlyList<CoarseShape>> Coarse(long id, int[] @object, SceneSessions sessions, Work work, CancellationToken stop)
+    {
+        using var use = sessions.Use(id);
+        var scene = use.State.Scene;
+        if (@object.Length > MostAsked) throw new Refusal("object", $"{MostAsked} objects can be asked for at once");
+        var meant = scene.WithDescendants(@object.Select(each => scene.Object(new ObjectId(each)).Id)).Take(MostAsked).ToList();
+        return await work.Long.Run<IReadOnlyList<CoarseShape>>(id, token =>
+            [.. meant.SelectMany(thing => SegmentNeeds.Of(scene, thing, token).Select(need => new CoarseShape(thing.Id.Value, need.Channel, need.Now, need.Needed, need.Turned)))], stop);
+    }
+}

@@ -1,0 +1,9 @@
+namespace ZestyReel.Server.Geometry;
+
+/// <summary>An object is cut too coarsely for what bends it.</summary>
+/// <param name="Object">Which.</param>
+/// <param name="Channel">Into how many parts it is cut, as a channel.</param>
+/// <param name="Now">How many there are.</param>
+/// <param name="Needed">How many there should be at least.</param>
+/// <param name="Turned">By how many degrees a single part is turned.</param>
+public sealed record CoarseShape(int Object, string Channel, int Now, int Needed, double Turned);
