@@ -16,17 +16,17 @@ public static class GeometryEndpoints
     /// <summary>Maps everything about geometry.</summary>
     public static void MapGeometry(this WebApplication app)
     {
-        app.MapGet("/api/meshes/{kind}", Mesh).WithTags("Geometry").WithName("GetMesh").WithSummary("The mesh of a shape whose measures are all 1, cut so, as the stage reads it.");
+        app.MapGet("/api/meshes/{shape}", Mesh).WithTags("Geometry").WithName("GetMesh").WithSummary("The mesh of a shape whose measures are all 1, cut so, as the stage reads it.");
         app.MapGet("/api/scenes/{id:long}/coarse", Coarse).WithTags("Geometry").WithName("ListCoarse").WithSummary("Which of some objects, and of what is below them, are cut too coarsely for what bends them.");
     }
 
     // As the usual cuts where none is given.
-    private static FileContentHttpResult Mesh(ObjectKind kind, int? x, int? y, int? z, int? around, int? aroundTube)
+    private static FileContentHttpResult Mesh(string shape, int? x, int? y, int? z, int? around, int? aroundTube)
     {
-        if (!Enum.IsDefined(kind) || !DeformerRules.HasShape(kind)) throw new Refusal("kind", "there is no such shape");
+        if (!Enum.TryParse<ObjectKind>(shape, ignoreCase: true, out var kind) || !DeformerRules.HasShape(kind)) throw new Refusal("shape", "there is no such shape");
         var usual = Segments.Usual(kind);
         var asked = new Segments(x ?? usual.X, y ?? usual.Y, z ?? usual.Z, around ?? usual.Around, aroundTube ?? usual.AroundTube);
-        if (asked != asked.Within(kind)) throw new Refusal("kind", $"a {kind.ToString().ToLowerInvariant()} cannot be cut so");
+        if (asked != asked.Within(kind)) throw new Refusal("shape", $"a {kind.ToString().ToLowerInvariant()} cannot be cut so");
         return TypedResults.File(MeshBytes.Of(ShapeMesh.Of(kind, asked)), MediaTypeNames.Application.Octet);
     }
 

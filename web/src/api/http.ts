@@ -10,6 +10,9 @@ export type HistoryItem = Schemas['HistoryItem']
 export type CatalogueEntry = Schemas['CatalogueEntry']
 export type ChannelSpec = Schemas['ChannelSpec']
 export type UseEntry = Schemas['UseEntry']
+export type DeformerEntry = Schemas['DeformerEntry']
+export type DeformerKind = NonNullable<Schemas['DeformerKind']>
+export type CoarseShape = Schemas['CoarseShape']
 /** Keys of a curve, by their times in ticks. */
 export type KeySet = KeysAt
 /** A value for a channel; none stands for the one that it has anyway. */
@@ -119,6 +122,17 @@ const json = async <T>(answer: Promise<Response>): Promise<T> => (await answer).
 
 export const http = {
   catalogue: () => json<CatalogueEntry>(send('GET', '/api/catalogue')),
+  mesh: async (kind: string, cuts: Readonly<Record<string, number>>) =>
+    (
+      await send(
+        'GET',
+        `/api/meshes/${kind}?${new URLSearchParams(Object.entries(cuts).map(([word, count]) => [word, String(count)]))}`,
+      )
+    ).arrayBuffer(),
+  coarse: (scene: number, objects: readonly number[]) =>
+    json<CoarseShape[]>(
+      send('GET', `/api/scenes/${scene}/coarse?${new URLSearchParams(objects.map((id) => ['object', String(id)]))}`),
+    ),
   scenes: () => json<SceneCard[]>(send('GET', '/api/scenes')),
   addScene: (name?: string) => json<{ id: number }>(send('POST', '/api/scenes', JSON.stringify(name ? { name } : {}))),
   importScene: sendScene,

@@ -158,7 +158,7 @@ export interface paths {
     patch?: never
     trace?: never
   }
-  '/api/meshes/{kind}': {
+  '/api/meshes/{shape}': {
     parameters: {
       query?: never
       header?: never
@@ -4712,7 +4712,7 @@ export interface operations {
       }
       header?: never
       path: {
-        kind: components['schemas']['ObjectKind']
+        shape: string
       }
       cookie?: never
     }

@@ -1,5 +1,5 @@
 import { loosely } from '../loose/loose'
-import { allGroups, channelLabel, specOf } from '../scene/catalogue'
+import { allGroups, channelLabel, groupOf, specOf } from '../scene/catalogue'
 import { layerOfName, ownName } from '../scene/layered'
 import { isObject, type Holder, type Layer, type SceneModel, type SceneObject } from '../scene/sceneModel'
 import { rateChannel, strengthChannel, warpChannel } from '../scene/owners'
@@ -96,12 +96,15 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
   }
 
   const animated = (object: SceneObject) =>
-    model.animated(object).filter(({ name }) => !wish.hidden.has(specOf(object, name)!.group))
+    model.animated(object).filter(({ name }) => !wish.hidden.has(groupOf(specOf(object, name)!)))
   const hasRates = (object: SceneObject) =>
     model.placedOn(object.id).some(({ holder }) => holder.channels.get(rateChannel)!.keys.count > 0)
   const parts = (object: SceneObject) =>
     model.partsOf(object).flatMap(({ layer, channels }) => {
-      const shown = channels.filter(({ name }) => !wish.hidden.has(specOf(object, name)?.group ?? ''))
+      const shown = channels.filter(({ name }) => {
+        const spec = specOf(object, name)
+        return !spec || !wish.hidden.has(groupOf(spec))
+      })
       return shown.length ? [{ layer, channels: shown.map(({ name }) => ({ object, name, layer })) }] : []
     })
   const own = (object: SceneObject): LaneChannel[] => [
@@ -136,7 +139,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
     const inLayers = parts(object).flatMap(({ channels }) => channels)
     const oversOf = (name: string) => inLayers.filter((channel) => ownName(channel.name) === name)
     for (const group of allGroups()) {
-      const inside = names.filter((name) => specOf(object, name)!.group === group)
+      const inside = names.filter((name) => groupOf(specOf(object, name)!) === group)
       const id = `${object.id}|${group}`
       const isOpen = isSearching || !wish.closed.has(id)
       // A group of one says no more than its channel.

@@ -1,5 +1,5 @@
 import type { Edit } from '../api/http'
-import { specOf } from '../scene/catalogue'
+import { holdsOnly, specOf } from '../scene/catalogue'
 import { ownName, layerOfName } from '../scene/layered'
 import { useNotices } from '../scene/notices'
 import { useSelection } from '../scene/selection'
@@ -58,10 +58,7 @@ export function useLayerActs() {
       const object = scene.model.objects.get(id)
       return (object ? scene.model.animated(object) : []).flatMap(({ name, keys: { times } }) => {
         const within = Array.from(times).filter((time) => time >= first - 1 && time <= last + 1)
-        const { unit } = specOf(object!, name)!
-        return within.length && unit !== 'onOff' && unit !== 'choice'
-          ? [{ object: id, channel: name, times: within }]
-          : []
+        return within.length && !holdsOnly(specOf(object!, name)!) ? [{ object: id, channel: name, times: within }] : []
       })
     })
     if (keys.length === 0) notices.say('Select objects with keys in the work range first; those go into a layer.')

@@ -1,6 +1,6 @@
 import type { BounceMessage, LagMessage, SwayMessage } from '../api/messages'
 import type { Edit } from '../api/http'
-import { channelsOf } from '../scene/catalogue'
+import { holdsOnly, channelsOf } from '../scene/catalogue'
 import type { SampleBook } from '../scene/samples'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
@@ -49,10 +49,10 @@ export function driverOf(object: SceneObject, channel: string, book: SampleBook,
 export const looseObjects = (model: SceneModel): SceneObject[] =>
   [...model.objects.values()].filter((object) => loosely(object) !== '')
 
-/** The channels of an object that can sway and lag: its kind has them, and something lies between their values. */
-export const canBeLoose = ({ kind }: SceneObject): readonly string[] =>
-  channelsOf({ kind })
-    .filter(({ unit }) => unit !== 'onOff' && unit !== 'choice')
+/** The channels of an object that can sway and lag: its kind or its deformers have them, and something lies between their values. */
+export const canBeLoose = ({ kind, deformers }: SceneObject): readonly string[] =>
+  channelsOf({ kind, deformers })
+    .filter((spec) => !holdsOnly(spec))
     .map(({ name }) => name)
 
 /** What loose motion is to be. */

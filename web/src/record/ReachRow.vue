@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { channelLabel, channelsOf, specOf } from '../scene/catalogue'
+import { holdsOnly, channelLabel, channelsOf, specOf } from '../scene/catalogue'
 import type { SceneObject } from '../scene/sceneModel'
 import NumberField from '../values/NumberField.vue'
 import type { Reach } from './recordSettings'
@@ -17,9 +17,7 @@ const reach = defineModel<Reach>({ required: true })
 
 const specs = computed(() =>
   props.object
-    ? channelsOf(props.object).filter(
-        ({ unit, group }) => unit !== 'onOff' && unit !== 'choice' && (!props.turns || group === 'Rotation'),
-      )
+    ? channelsOf(props.object).filter((spec) => !holdsOnly(spec) && (!props.turns || spec.group === 'Rotation'))
     : [],
 )
 const spec = computed(() => props.object && specOf(props.object, reach.value.channel))

@@ -10,6 +10,7 @@ import { SampleBook } from '../scene/samples'
 import { noRows, SceneModel } from '../scene/sceneModel'
 import { filmThrough } from '../stage/filming'
 import { cameraAt } from '../stage/pose'
+import { loadUsualMeshes, meshesAreHere, meshesCome } from '../stage/meshes'
 import { StageScene, type Moment } from '../stage/stageScene'
 import { burnIn } from './burnIn'
 import type { FromWorker, Shot, Spent } from './shotMessages'
@@ -36,7 +37,7 @@ async function shoot(shot: Shot): Promise<void> {
   const inside = plan.inside ?? 1
   const began = performance.now()
   const spent: Spent = { sampling: 0, drawing: 0, packing: 0, all: 0 }
-  await Promise.all([loadCatalogue(), ...fonts.map(loadFont)])
+  await Promise.all([loadCatalogue(), loadUsualMeshes(), ...fonts.map(loadFont)])
 
   const model = new SceneModel()
   model.take({ ...noRows(), objects: shot.objects })
@@ -70,16 +71,23 @@ async function shoot(shot: Shot): Promise<void> {
       spent.sampling += performance.now() - asked
     }
     const before = performance.now()
-    renderer.draw(ctx, inside, (moment) => {
-      const frame = picture * inside + moment
-      stage.show(model, book, { ...seen, frame })
-      stage.dress({
-        look: typeof shot.camera === 'number' ? shot.camera : 'free',
-        shading: settings.shading,
-        helpers: settings.helpers,
+    const draw = () =>
+      renderer.draw(ctx, inside, (moment) => {
+        const frame = picture * inside + moment
+        stage.show(model, book, { ...seen, frame })
+        stage.dress({
+          look: typeof shot.camera === 'number' ? shot.camera : 'free',
+          shading: settings.shading,
+          helpers: settings.helpers,
+        })
+        return { scene: stage.three, camera: cameraOf(frame) }
       })
-      return { scene: stage.three, camera: cameraOf(frame) }
-    })
+    draw()
+    // What is cut otherwise than before was asked for by drawing it.
+    if (!meshesAreHere()) {
+      await meshesCome()
+      draw()
+    }
     burnIn(ctx, width, height, settings.burnIn, {
       ...shot.written,
       frame: `frame ${start.frames[picture]}`,

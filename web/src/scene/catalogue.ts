@@ -1,4 +1,4 @@
-import { http, type ChannelSpec, type ObjectKind, type UseEntry } from '../api/http'
+import { http, type ChannelSpec, type DeformerEntry, type ObjectKind, type UseEntry } from '../api/http'
 import { ownName } from './layered'
 
 const byKind = new Map<string, ChannelSpec[]>()
@@ -6,6 +6,10 @@ let kinds: ObjectKind[] = []
 let groups: string[] = []
 /** What an object has besides, by what gives it that, in the order in which it is shown. */
 let uses: UseEntry[] = []
+/** The channels of each kind of deformer, under names that do not say which deformer yet. */
+let deformers: DeformerEntry[] = []
+/** The group under which the channels of all deformers are known together. */
+export const deformersGroup = 'Deformers'
 /** The channels of a kind with all that gives it more. */
 const byUse = new Map<string, ChannelSpec[]>()
 /** What ties an object to others stands before its kind's channels, and loose motion after them. */
@@ -16,12 +20,13 @@ export async function loadCatalogue(): Promise<void> {
   if (kinds.length) return
   const catalogue = await http.catalogue()
   uses = catalogue.uses
+  deformers = catalogue.deformers
   for (const { kind, channels } of catalogue.kinds) byKind.set(kind, channels)
   const all = withUses(
     catalogue.kinds.flatMap(({ channels }) => channels),
     uses.map(({ use }) => use),
   )
-  groups = [...new Set(all.map(({ group }) => group))]
+  groups = [...new Set(all.map(({ group }) => group)), deformersGroup]
   kinds = catalogue.kinds.map((entry) => entry.kind)
   // What a warp, a placed clip and a layer have instead of an object's channels.
   byKind.set('warp', [catalogue.warp])
@@ -48,9 +53,40 @@ export interface Described {
   kind: string
   /** What gives it more than its kind has. */
   uses?: readonly string[]
+  /** What bends it, each with channels of its own. */
+  deformers?: readonly { name: string; kind: string }[]
 }
 
-export function channelsOf({ kind, uses: given }: Described): readonly ChannelSpec[] {
+/** Whether a name is one of a deformer's channel. */
+export const isOfDeformer = (channel: string): boolean => ownName(channel).startsWith('deform.')
+
+/** The name of a deformer's channel. */
+export const deformerChannel = (deformer: string, channel: string): string => `deform.${deformer}.${channel}`
+
+/** The group that a channel is known under; those of all deformers together. */
+export const groupOf = ({ name, group }: ChannelSpec): string => (isOfDeformer(name) ? deformersGroup : group)
+
+export function channelsOf(of: Described): readonly ChannelSpec[] {
+  const own = withoutDeformers(of)
+  if (!of.deformers?.length) return own
+  let known = bent.get(of.deformers)
+  if (known?.own !== own)
+    bent.set(of.deformers, (known = { own, all: [...own, ...of.deformers.flatMap(channelsOfDeformer)] }))
+  return known.all
+}
+
+/** By the very list that a message brought. */
+const bent = new WeakMap<readonly object[], { own: readonly ChannelSpec[]; all: ChannelSpec[] }>()
+
+/** The channels that a deformer gives its object. */
+const channelsOfDeformer = ({ name, kind }: { name: string; kind: string }): ChannelSpec[] =>
+  (deformers.find((entry) => entry.kind === kind)?.channels ?? []).map((spec) => ({
+    ...spec,
+    name: deformerChannel(name, spec.name),
+    group: name,
+  }))
+
+function withoutDeformers({ kind, uses: given }: Described): readonly ChannelSpec[] {
   const own = byKind.get(kind) ?? []
   if (!given?.length) return own
   const key = `${kind} ${given.join(' ')}`
@@ -66,13 +102,15 @@ export function specOf(of: Described, channel: string): ChannelSpec | undefined 
   return spec && own !== channel ? inLayer(spec, channel) : spec
 }
 
+/** Whether nothing lies between a channel's values. */
+export const holdsOnly = ({ unit }: ChannelSpec): boolean => unit === 'onOff' || unit === 'choice' || unit === 'count'
+
 const layered = new Map<string, ChannelSpec>()
 /** A channel in a layer, where a number may be added to another one. */
 function inLayer(spec: ChannelSpec, name: string): ChannelSpec {
   const known = layered.get(name)
   if (known?.label === spec.label) return known
-  const holds = spec.unit === 'onOff' || spec.unit === 'choice'
-  const made = holds ? { ...spec, name } : { ...spec, name, default: 0, least: -furthest, most: furthest }
+  const made = holdsOnly(spec) ? { ...spec, name } : { ...spec, name, default: 0, least: -furthest, most: furthest }
   layered.set(name, made)
   return made
 }

@@ -202,6 +202,8 @@ export const objectOf = (id: number, name: string): RowsMessage['objects'][numbe
   sway: null,
   lag: null,
   bounce: null,
+  deformers: [],
+  fade: null,
   uses: [],
 })
 

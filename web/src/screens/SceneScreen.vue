@@ -11,6 +11,7 @@ import { cameraAt } from '../stage/pose'
 import { Sharpness } from '../stage/sharpness'
 import { PlainRenderer } from '../stage/plainRenderer'
 import { filmThrough } from '../stage/filming'
+import { loadUsualMeshes, whenMeshesCome } from '../stage/meshes'
 import { StageScene, type Moment } from '../stage/stageScene'
 import type { Shading } from '../stage/views'
 import { colours } from '../styles/scheme'
@@ -99,6 +100,9 @@ function redraw(): void {
   drawSoon(drawn)
 }
 
+void loadUsualMeshes()
+const stopWaiting = whenMeshesCome(redraw)
+
 onMounted(async () => {
   try {
     renderer = new PlainRenderer(canvas.value!)
@@ -117,6 +121,7 @@ onMounted(async () => {
   }
 })
 onBeforeUnmount(() => {
+  stopWaiting()
   sharpness.dispose()
   stage.dispose()
   renderer?.dispose()

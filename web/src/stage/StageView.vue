@@ -39,6 +39,7 @@ import StageMeter from './StageMeter.vue'
 import StagePane from './StagePane.vue'
 import { StageRenderer, type Drawn } from './stageRenderer'
 import { StageScene } from './stageScene'
+import { loadUsualMeshes, meshesAreHere, whenMeshesCome } from './meshes'
 import { poseOf } from './pose'
 import { keepThumbnail } from './thumbnails'
 import ToolPicker from './ToolPicker.vue'
@@ -134,6 +135,8 @@ onMounted(() => {
     },
     hover: () => redraw(),
   })
+  stage.bentPlaces.renderer = renderer.three
+  void loadUsualMeshes()
   stage.arrange(scene.model)
   stir()
   window.addEventListener('keydown', snapWithCtrl)
@@ -144,7 +147,9 @@ onMounted(() => {
   fit()
 })
 
+const stopWaiting = whenMeshesCome(() => redrawState())
 onBeforeUnmount(() => {
+  stopWaiting()
   stopStepping?.()
   clearTimeout(thumbnailTimer)
   sharpness.dispose()
@@ -277,8 +282,10 @@ function render(): void {
     trailNodes.place()
     handles.place()
     // What the picture really shows, for whoever looks from outside.
-    holder.value!.dataset.frame = String(frame)
-    holder.value!.dataset.pictures = String(++pictures)
+    if (meshesAreHere()) {
+      holder.value!.dataset.frame = String(frame)
+      holder.value!.dataset.pictures = String(++pictures)
+    }
   }
   isStateDue = false
   for (const each of drawn) {
@@ -396,7 +403,11 @@ function frameSelection(): void {
   const box = new Box3()
   const ids = selection.objects.size ? selection.objects : new Set(scene.model.objects.keys())
   for (const id of ids)
-    for (const node of stage.inside(id)) box.expandByPoint(new Vector3().setFromMatrixPosition(node.matrixWorld))
+    for (const node of stage.inside(id)) {
+      box.expandByPoint(new Vector3().setFromMatrixPosition(node.matrixWorld))
+      const bent = stage.bentPlaces.of(node.userData.object as number)
+      for (let i = 0; bent && i < bent.length; i += 3) box.expandByPoint(new Vector3().fromArray(bent, i))
+    }
   if (box.isEmpty()) return
   box.expandByScalar(1.2)
   if (typeof views.active.look === 'number') views.active.look = 'free'

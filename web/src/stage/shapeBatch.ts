@@ -1,13 +1,20 @@
 import {
+  BufferGeometry,
   Color,
+  DoubleSide,
+  FrontSide,
+  InstancedBufferAttribute,
   InstancedMesh,
   Matrix4,
   MeshBasicMaterial,
   MeshLambertMaterial,
-  type BufferGeometry,
   type Material,
   type Scene,
+  type Vector3,
 } from 'three'
+import { bends } from '../deform/bendShader'
+import type { Run, Steps } from '../deform/steps'
+import type { Shape } from './shapes'
 import type { Shading } from './views'
 
 /** How dark an edge is, against its own surface, where both are drawn. */
@@ -17,15 +24,24 @@ const edgeOverSurface = 0.32
 export class ShapeBatch {
   private readonly surfaceMaterial = new MeshLambertMaterial()
   private readonly wireMaterial = new MeshBasicMaterial({ wireframe: true })
+  private readonly geometry: BufferGeometry
   private surface: InstancedMesh
   /** The same instances as edges. */
   private wire: InstancedMesh
+  /** Which steps bend each instance, and how large its shape is before; null where nothing is bent. */
+  private bent: { runs: InstancedBufferAttribute; sizes: InstancedBufferAttribute } | null = null
   private owners: number[] = []
 
+  /** @param steps What bends the instances; null for a batch of those that nothing bends. */
   constructor(
     private readonly scene: Scene,
-    private readonly geometry: BufferGeometry,
+    { key, geometry }: Shape,
+    private readonly steps: Steps | null = null,
   ) {
+    // What is thin or bent is seen from behind, too.
+    this.surfaceMaterial.side = steps || key.startsWith('plane') ? DoubleSide : FrontSide
+    this.geometry = steps ? sharing(geometry) : geometry
+    if (steps) for (const material of [this.surfaceMaterial, this.wireMaterial]) bends(material, steps)
     ;[this.surface, this.wire] = this.make(16)
   }
 
@@ -33,10 +49,15 @@ export class ShapeBatch {
     this.owners.length = 0
   }
 
-  add(owner: number, matrix: Matrix4, color: Color): void {
-    if (this.owners.length === this.surface.instanceMatrix.count) this.grow()
-    this.surface.setMatrixAt(this.owners.length, matrix)
-    this.surface.setColorAt(this.owners.length, color)
+  add(owner: number, matrix: Matrix4, color: Color, bent?: { run: Run; size: Vector3 }): void {
+    const at = this.owners.length
+    if (at === this.surface.instanceMatrix.count) this.grow()
+    this.surface.setMatrixAt(at, matrix)
+    this.surface.setColorAt(at, color)
+    if (bent) {
+      this.bent!.runs.setXY(at, bent.run.first, bent.run.count)
+      this.bent!.sizes.setXYZ(at, bent.size.x, bent.size.y, bent.size.z)
+    }
     this.owners.push(owner)
   }
 
@@ -44,8 +65,13 @@ export class ShapeBatch {
     this.surface.count = this.wire.count = this.owners.length
     this.surface.instanceMatrix.needsUpdate = true
     this.surface.instanceColor!.needsUpdate = true
+    if (this.bent) this.bent.runs.needsUpdate = this.bent.sizes.needsUpdate = true
     // Worked out again when a ray asks for it.
     this.surface.boundingSphere = null
+  }
+
+  get isEmpty(): boolean {
+    return this.owners.length === 0
   }
 
   /** Makes it ready to be drawn in a view. */
@@ -55,9 +81,9 @@ export class ShapeBatch {
     this.wireMaterial.color.setScalar(shading === 'both' ? edgeOverSurface : 1)
   }
 
-  /** What a ray meets, or nothing while the batch is empty. */
+  /** What a ray meets; nothing while the batch is empty, or bent, so that it is elsewhere than a ray would look. */
   get target(): InstancedMesh | null {
-    return this.owners.length ? this.surface : null
+    return this.owners.length && !this.steps ? this.surface : null
   }
 
   ownerOf(instance: number): number | undefined {
@@ -68,6 +94,7 @@ export class ShapeBatch {
     this.drop()
     this.surfaceMaterial.dispose()
     this.wireMaterial.dispose()
+    if (this.steps) this.geometry.dispose()
   }
 
   private drop(): void {
@@ -89,14 +116,33 @@ export class ShapeBatch {
     const wire = mesh(this.wireMaterial)
     wire.instanceMatrix = surface.instanceMatrix
     wire.instanceColor = surface.instanceColor
+    if (this.steps) {
+      const perInstance = (size: number) => new InstancedBufferAttribute(new Float32Array(capacity * size), size)
+      this.bent = { runs: perInstance(2), sizes: perInstance(3) }
+      this.geometry.setAttribute('bendRun', this.bent.runs)
+      this.geometry.setAttribute('bendSize', this.bent.sizes)
+    }
     return [surface, wire]
   }
 
   private grow(): void {
-    const { instanceMatrix, instanceColor } = this.surface
+    const [{ instanceMatrix, instanceColor }, bent] = [this.surface, this.bent]
     this.drop()
+    // The card's copies are of the old size.
+    if (bent) this.geometry.dispose()
     ;[this.surface, this.wire] = this.make(instanceMatrix.count * 2)
     this.surface.instanceMatrix.array.set(instanceMatrix.array)
     this.surface.instanceColor!.array.set(instanceColor!.array)
+    if (!bent) return
+    this.bent!.runs.array.set(bent.runs.array)
+    this.bent!.sizes.array.set(bent.sizes.array)
   }
+}
+
+/** A geometry with the same vertices, which can have more said of its instances. */
+function sharing(geometry: BufferGeometry): BufferGeometry {
+  const made = new BufferGeometry()
+  made.setIndex(geometry.index)
+  for (const [name, attribute] of Object.entries(geometry.attributes)) made.setAttribute(name, attribute)
+  return made
 }

@@ -1,45 +1,60 @@
-import {
-  BoxGeometry,
-  ConeGeometry,
-  CylinderGeometry,
-  PlaneGeometry,
-  SphereGeometry,
-  TorusGeometry,
-  type BufferGeometry,
-  type Vector3,
-} from 'three'
+import { EdgesGeometry, type BufferGeometry, type Vector3 } from 'three'
+import { geometryOfMesh, hasShape, meshOf, type Cuts } from './meshes'
 
 /** Reads a channel of the object being drawn. */
 export type Read = (channel: string) => number
 
-const flatPlane = () => new PlaneGeometry(1, 1).rotateX(-Math.PI / 2)
-const makers: Record<string, () => BufferGeometry> = {
-  box: () => new BoxGeometry(1, 1, 1),
-  sphere: () => new SphereGeometry(1, 24, 14),
-  cylinder: () => new CylinderGeometry(1, 1, 1, 28),
-  cone: () => new ConeGeometry(1, 1, 28),
-  plane: flatPlane,
-}
-const made = new Map<string, BufferGeometry>()
-
-/** Which geometry an object shares with others of its shape; null for kinds that have no shape. */
-export function shapeKey(kind: string, read: Read): string | null {
-  if (kind === 'torus') {
-    // A torus does not scale into another one; those of nearly the same proportion share one.
-    const radius = read('shape.radius')
-    return `torus:${radius > 0 ? Math.round((read('shape.tube') / radius) * 64) / 64 : 0}`
-  }
-  return kind in makers ? kind : null
+/** The geometry that all objects of the same shape, cut and proportion share; of unit size. */
+export interface Shape {
+  key: string
+  geometry: BufferGeometry
 }
 
-export function geometryOf(key: string): BufferGeometry {
-  let geometry = made.get(key)
-  if (!geometry) {
-    const [kind, proportion] = key.split(':')
-    geometry = kind === 'torus' ? new TorusGeometry(1, Number(proportion), 12, 36) : makers[kind!]!()
-    made.set(key, geometry)
+/** The channels that say how a kind is cut, by the words in which a mesh is asked for. */
+const cutChannels: Record<string, Record<string, string>> = {
+  box: { x: 'shape.segmentsX', y: 'shape.segmentsY', z: 'shape.segmentsZ' },
+  plane: { x: 'shape.segmentsX', z: 'shape.segmentsZ' },
+  sphere: { around: 'shape.around', y: 'shape.segmentsY' },
+  cylinder: { around: 'shape.around', y: 'shape.segmentsY' },
+  cone: { around: 'shape.around', y: 'shape.segmentsY' },
+  torus: { around: 'shape.around', aroundTube: 'shape.aroundTube' },
+}
+
+const made = new Map<string, Shape>()
+const edges = new Map<string, EdgesGeometry>()
+/** Who keys a proportion or a cut makes many; the oldest go, and whoever still draws one keeps it. */
+const mostKept = 400
+
+/** The shape of an object; null for kinds that have none, and until the first meshes have come. */
+export function shapeOf(kind: string, read: Read): Shape | null {
+  if (!hasShape(kind)) return null
+  const cuts: Record<string, number> = {}
+  for (const [word, channel] of Object.entries(cutChannels[kind]!)) cuts[word] = Math.round(read(channel))
+  const found = meshOf(kind, cuts as Cuts)
+  if (!found) return null
+  // A torus does not scale into another one.
+  const radius = kind === 'torus' ? read('shape.radius') : 0
+  const tube = radius > 0 ? Math.fround(read('shape.tube') / radius) : 0
+  const key = `${found.key}:${tube}`
+  let shape = made.get(key)
+  if (!shape) {
+    made.set(key, (shape = { key, geometry: geometryOfMesh(found.mesh, tube) }))
+    if (made.size > mostKept) forgetOldest()
   }
-  return geometry
+  return shape
+}
+
+function forgetOldest(): void {
+  const [oldest] = made.keys()
+  made.delete(oldest!)
+  edges.delete(oldest!)
+}
+
+/** The lines along which a shape is hard. */
+export function edgesOf({ key, geometry }: Shape): EdgesGeometry {
+  let lines = edges.get(key)
+  if (!lines) edges.set(key, (lines = new EdgesGeometry(geometry, 30)))
+  return lines
 }
 
 /** How the shared geometry, of unit size, is scaled to the object's own measures. */

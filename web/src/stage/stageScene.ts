@@ -1,7 +1,6 @@
 import {
   Color,
   ConeGeometry,
-  EdgesGeometry,
   Frustum,
   GridHelper,
   LineBasicMaterial,
@@ -23,6 +22,10 @@ import {
   type EulerOrder,
 } from 'three'
 import { specOf } from '../scene/catalogue'
+import { bendingOf, bentObjects, type Bent } from '../deform/bending'
+import { BentGhosts } from '../deform/bentGhosts'
+import { BentPlaces } from '../deform/bentPlaces'
+import { Steps } from '../deform/steps'
 import { Bones } from '../joints/bones'
 import { Beads } from '../paths/beads'
 import { EvenPlaces } from '../paths/evenPlaces'
@@ -32,7 +35,7 @@ import { TrailLines, type TrailPicture } from '../trails/trailLines'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
 import { Pool } from './pool'
 import { ShapeBatch } from './shapeBatch'
-import { geometryOf, shapeKey, shapeScale, type Read } from './shapes'
+import { edgesOf, shapeOf, shapeScale, type Read, type Shape } from './shapes'
 import { StageLights } from './stageLights'
 import type { View } from './views'
 import { aimed, type Aimed } from './aiming'
@@ -78,6 +81,14 @@ export class StageScene {
   private readonly bones = new Bones(this.three)
   private readonly evenPlaces = new EvenPlaces(this.three)
   private readonly trails = new TrailLines(this.three)
+  /** What bends things in this picture, and where their vertices are then. */
+  private readonly steps = new Steps()
+  readonly bentPlaces = new BentPlaces(this.steps)
+  private readonly bentGhosts = new BentGhosts(this.three, this.steps)
+  /** The objects that something bends or fades. */
+  private bent: ReadonlySet<number> = new Set()
+  /** What the groups that each object hangs below leave of what is seen of it. */
+  private readonly veils = new Map<number, number>()
 
   private readonly root = new Object3D()
   /** What a follower's own transform lies inside: its frame on the path. */
@@ -87,7 +98,6 @@ export class StageScene {
   private readonly ghosts: Pool<Mesh<BufferGeometry, MeshLambertMaterial>>
   private readonly outlines: Pool<LineSegments<BufferGeometry, LineBasicMaterial>>
   private readonly helpers: Pool<Mesh>
-  private readonly edges = new Map<string, EdgesGeometry>()
   private readonly helperGeometry = {
     camera: new ConeGeometry(0.28, 0.5, 4, 1)
       .rotateY(Math.PI / 4)
@@ -103,7 +113,7 @@ export class StageScene {
     this.lights = new StageLights(this.three)
     this.ghosts = new Pool(
       this.three,
-      () => new Mesh(geometryOf('box'), new MeshLambertMaterial({ transparent: true, depthWrite: false })),
+      () => new Mesh(undefined, new MeshLambertMaterial({ transparent: true, depthWrite: false })),
     )
     this.outlines = new Pool(
       this.three,
@@ -134,6 +144,7 @@ export class StageScene {
 
   /** Takes over which objects there are, and what moves with what. */
   arrange(model: SceneModel): void {
+    this.bent = bentObjects(model)
     this.ropes.keep((id) => model.objects.has(id))
     for (const [id, node] of this.nodes) {
       if (model.objects.has(id)) continue
@@ -170,6 +181,9 @@ export class StageScene {
     for (const object of objects) this.place(object, readOf(object))
 
     for (const batch of this.batches.values()) batch.begin()
+    this.steps.begin()
+    this.bentPlaces.begin()
+    this.bentGhosts.begin()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.begin()
     this.lights.begin()
     this.ropes.begin()
@@ -177,29 +191,35 @@ export class StageScene {
     this.bones.begin(objects.length)
     for (const object of objects) {
       const node = this.nodes.get(object.id)!
+      const above = object.parent === null ? 1 : (this.veils.get(object.parent) ?? 1)
+      this.veils.set(object.id, object.kind === 'group' ? above * unit(readOf(object)('look.opacity')) : above)
       if (!node.visible || unseen.has(object.id)) continue
       const read = readOf(object)
       const isSelected = inSelection.has(object.id)
       const outline = isSelected ? lemon : byOthers.get(object.id)
       if (object.path) this.ropes.show(object, node, isSelected, points?.path === object.id ? points.selected : null)
       if (object.follow) this.beads.show(object.name, node.parent!)
-      const key = shapeKey(object.kind, read)
-      if (key) this.addShape(object, key, node, read, outline, othersAt !== null && !isSelected)
-      else if (object.kind === 'light') this.lights.show(object.id, node, read)
+      const shape = shapeOf(object.kind, read)
+      if (shape) {
+        const bent = this.bent.has(object.id) ? bendingOf(object, model, this.nodes, readOf, this.steps) : null
+        this.addShape(object, shape, bent, node, read, outline, othersAt !== null && !isSelected)
+      } else if (object.kind === 'light') this.lights.show(object.id, node, read)
       if (object.kind === 'joint') {
-        const above = object.follow ? null : object.parent
+        const over = object.follow ? null : object.parent
         const colour = (id: number) => (selected.has(id) ? lemon : (byOthers.get(id) ?? bone))
-        const isBelow = above !== null && model.objects.get(above)?.kind === 'joint' && !unseen.has(above)
+        const isBelow = over !== null && model.objects.get(over)?.kind === 'joint' && !unseen.has(over)
         this.bones.show(
           object.id,
           node,
           colour(object.id),
-          isBelow ? { object: above, node: node.parent!, colour: colour(above) } : undefined,
+          isBelow ? { object: over, node: node.parent!, colour: colour(over) } : undefined,
         )
       }
       if (object.kind === 'camera' || object.kind === 'light') this.addHelper(object, node, isSelected)
     }
-    for (const batch of this.batches.values()) batch.end()
+    this.steps.end()
+    this.bentGhosts.end()
+    this.endBatches()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.end()
     this.lights.end()
     this.evenPlaces.show(evenPlaces)
@@ -217,6 +237,7 @@ export class StageScene {
     this.evenPlaces.dress(helpers)
     this.trails.dress(helpers)
     for (const ghost of this.ghosts.inUse) ghost.material.wireframe = shading === 'wire'
+    this.bentGhosts.dress(shading)
     // Who looks through a camera does not see its mark.
     for (const helper of this.helpers.inUse) helper.visible = helpers && helper.userData.object !== look
   }
@@ -247,14 +268,16 @@ export class StageScene {
     }
     for (const hit of ray.intersectObjects([...this.ghosts.inUse, ...this.helpers.inUse], false))
       hits.push({ distance: hit.distance, id: hit.object.userData.object as number })
-    return [...hits, ...this.bones.pick(ray)].sort((a, b) => a.distance - b.distance).map((hit) => hit.id)
+    return [...hits, ...this.bentPlaces.under(ray.ray), ...this.bones.pick(ray)]
+      .sort((a, b) => a.distance - b.distance)
+      .map((hit) => hit.id)
   }
 
   /** The nearest place of a shape under a ray; null where there is none. */
   hit(ray: Raycaster): Vector3 | null {
     const targets = [...this.batches.values()].flatMap(({ target }) => target ?? [])
     const hits = [...targets, ...this.ghosts.inUse].flatMap((each) => ray.intersectObject(each as Object3D, false))
-    return hits.sort((a, b) => a.distance - b.distance)[0]?.point ?? null
+    return [...hits, ...this.bentPlaces.under(ray.ray)].sort((a, b) => a.distance - b.distance)[0]?.point ?? null
   }
 
   /** The objects that a camera does not see, as they stand now; those without a shape by where they are. */
@@ -268,9 +291,11 @@ export class StageScene {
       const node = this.nodes.get(object.id)
       if (!node || object.kind === 'group') return []
       const read = reader(object, book, frame, held)
-      const key = shapeKey(object.kind, read)
-      if (key) {
-        const geometry = geometryOf(key)
+      const shape = shapeOf(object.kind, read)
+      const bent = this.bentPlaces.of(object.id)
+      if (bent) ball.setFromPoints(pointsOf(bent))
+      else if (shape) {
+        const { geometry } = shape
         if (!geometry.boundingSphere) geometry.computeBoundingSphere()
         matrix.makeScale(...shapeScale(object.kind, read, scratch).toArray()).premultiply(node.matrixWorld)
         ball.copy(geometry.boundingSphere!).applyMatrix4(matrix)
@@ -281,6 +306,9 @@ export class StageScene {
 
   dispose(): void {
     for (const batch of this.batches.values()) batch.dispose()
+    this.bentGhosts.dispose()
+    this.bentPlaces.dispose()
+    this.steps.dispose()
     this.ropes.dispose()
     this.beads.dispose()
     this.bones.dispose()
@@ -331,20 +359,30 @@ export class StageScene {
 
   private addShape(
     object: SceneObject,
-    key: string,
+    shape: Shape,
+    bent: Bent | null,
     node: Object3D,
     read: Read,
     outlined: ColorRepresentation | undefined,
     aside: boolean,
   ): void {
-    matrix.makeScale(...shapeScale(object.kind, read, scratch).toArray()).premultiply(node.matrixWorld)
+    const size = shapeScale(object.kind, read, scratch)
     color.setRGB(unit(read('look.red')), unit(read('look.green')), unit(read('look.blue')))
     if (aside) color.lerp(this.ground, 1 - dimmed)
-    const opacity = unit(read('look.opacity'))
-    if (opacity >= solid) this.batch(key).add(object.id, matrix, color)
+    const opacity = unit(read('look.opacity')) * this.veils.get(object.id)!
+    const isSolid = opacity >= solid && !bent?.fades
+    if (bent) {
+      this.bentPlaces.add({ id: object.id, shape, size, ...bent })
+      if (isSolid) this.batch(shape, true).add(object.id, bent.world, color, { run: bent.run, size })
+      else if (opacity > 0) this.bentGhosts.add(object.id, shape, size, bent, color, opacity, opacity >= solid)
+      if (outlined !== undefined) this.bentGhosts.outline(shape, size, bent, outlined, outlineOpacity(outlined))
+      return
+    }
+    matrix.makeScale(size.x, size.y, size.z).premultiply(node.matrixWorld)
+    if (isSolid) this.batch(shape, false).add(object.id, matrix, color)
     else if (opacity > 0) {
       const ghost = this.ghosts.next()
-      ghost.geometry = geometryOf(key)
+      ghost.geometry = shape.geometry
       ghost.material.color.copy(color)
       ghost.material.opacity = opacity
       putAt(ghost, object.id)
@@ -352,8 +390,8 @@ export class StageScene {
     if (outlined !== undefined) {
       const outline = this.outlines.next()
       outline.material.color.set(outlined)
-      outline.material.opacity = outlined === lemon ? 0.9 : 0.6
-      outline.geometry = this.edgesOf(key)
+      outline.material.opacity = outlineOpacity(outlined)
+      outline.geometry = edgesOf(shape)
       putAt(outline, object.id)
     }
   }
@@ -366,17 +404,29 @@ export class StageScene {
     putAt(helper, object.id)
   }
 
-  private batch(key: string): ShapeBatch {
+  private batch(shape: Shape, isBent: boolean): ShapeBatch {
+    const key = `${shape.key}${isBent ? ' bent' : ''}`
     let batch = this.batches.get(key)
-    if (!batch) this.batches.set(key, (batch = new ShapeBatch(this.three, geometryOf(key))))
+    if (!batch) this.batches.set(key, (batch = new ShapeBatch(this.three, shape, isBent ? this.steps : null)))
     return batch
   }
 
-  private edgesOf(key: string): EdgesGeometry {
-    let edges = this.edges.get(key)
-    if (!edges) this.edges.set(key, (edges = new EdgesGeometry(geometryOf(key), 30)))
-    return edges
+  /** Who keys a cut or a proportion makes many batches: those that nothing is in go when there are too many. */
+  private endBatches(): void {
+    for (const [key, batch] of this.batches) {
+      batch.end()
+      if (!batch.isEmpty || this.batches.size <= mostBatches) continue
+      batch.dispose()
+      this.batches.delete(key)
+    }
   }
+}
+
+const mostBatches = 60
+const outlineOpacity = (outlined: ColorRepresentation) => (outlined === lemon ? 0.9 : 0.6)
+
+function pointsOf(places: Float32Array): Vector3[] {
+  return Array.from({ length: places.length / 3 }, (_, i) => new Vector3().fromArray(places, i * 3))
 }
 
 const matrix = new Matrix4()

@@ -5,7 +5,8 @@ import type { SamplesMessage, SceneMessage } from '../api/messages'
 import { loadCatalogue } from '../scene/catalogue'
 import { SampleBook } from '../scene/samples'
 import { SceneModel } from '../scene/sceneModel'
-import { StageScene } from './stageScene'
+import { loadUsualMeshes, meshesCome } from './meshes'
+import { StageScene, type Moment } from './stageScene'
 
 const [width, height] = [480, 270]
 const backdrop = new Color('#2a3f43')
@@ -71,7 +72,7 @@ export async function drawThumbnails(
   stop: AbortSignal,
 ): Promise<void> {
   if (ids.length === 0) return
-  await loadCatalogue()
+  await Promise.all([loadCatalogue(), loadUsualMeshes()])
   if (stop.aborted) return
   // Set by the line, in calls that the compiler does not follow.
   let scene = null as SceneMessage | null
@@ -121,7 +122,7 @@ export async function drawThumbnails(
       book.take(samples!)
       const stage = new StageScene()
       stage.arrange(model)
-      stage.show(model, book, {
+      const moment: Moment = {
         frame,
         held: null,
         selected: new Set(),
@@ -131,7 +132,10 @@ export async function drawThumbnails(
         points: null,
         evenPlaces: new Float32Array(),
         trails: null,
-      })
+      }
+      stage.show(model, book, moment)
+      await meshesCome()
+      stage.show(model, book, moment)
       await keepThumbnail(renderer, stage, model, book, frame, id, revision, () => {})
       stage.dispose()
       drawn(id)

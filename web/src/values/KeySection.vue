@@ -11,7 +11,7 @@ import { useArranging } from '../desk/arranging'
 import { useDesk } from '../desk/deskStore'
 import { useKeyDialogs } from '../desk/keyDialogs'
 import { useSelectedCounts } from '../desk/selectedCounts'
-import { specOf } from '../scene/catalogue'
+import { holdsOnly, specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { inOf, outOf } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
@@ -77,12 +77,12 @@ const setMode = (side: 'in' | 'out', mode: Interpolation) =>
   void arranging.onSelected((keys) => ({ edit: 'setInterpolation', keys, [side]: mode }))
 
 /** Whether every selected key belongs to a channel that only jumps. */
-const holdsOnly = computed(() =>
+const onlyHold = computed(() =>
   [...selection.keys.keys()].every((lane) => {
     const { object, channel } = curveOfLane(lane)
     const holder = scene.model.holder(object)
-    const unit = holder && specOf(holder, channel)?.unit
-    return unit === 'onOff' || unit === 'choice'
+    const spec = holder && specOf(holder, channel)
+    return spec !== undefined && holdsOnly(spec)
   }),
 )
 
@@ -123,7 +123,7 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
         class="wide"
         side="in"
         :mode="common.same.in ? common.in : null"
-        :holds-only="holdsOnly"
+        :holds-only="onlyHold"
         @pick="setMode('in', $event)"
       />
       <span>Out</span>
@@ -131,7 +131,7 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
         class="wide"
         side="out"
         :mode="common.same.out ? common.out : null"
-        :holds-only="holdsOnly"
+        :holds-only="onlyHold"
         @pick="setMode('out', $event)"
       />
     </template>

@@ -2,7 +2,7 @@ import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { ChannelSpec, Interpolation } from '../api/http'
-import { allChannels, allGroups, isOfColour } from '../scene/catalogue'
+import { allChannels, allGroups, deformersGroup, groupOf, isOfColour } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 
@@ -10,14 +10,14 @@ const attributes = 'Attributes'
 
 /** Which part of "key all" a channel belongs to: its group, and of the attributes what is switched on and off, and colours, by themselves. */
 function filterOf(spec: ChannelSpec): string {
-  if (spec.group !== attributes) return spec.group
+  if (spec.group !== attributes) return groupOf(spec)
   if (isOfColour(spec)) return 'Colour'
   return spec.unit === 'onOff' ? spec.label : 'Other attributes'
 }
 
 /** What "key all" can touch, in the order in which channels are shown. */
 export function keyFilters(): string[] {
-  const all = [...new Set(allChannels().map(filterOf))]
+  const all = [...new Set([...allChannels().map(filterOf), deformersGroup])]
   const order = [...allGroups(), 'Visible', 'Colour', 'Other attributes']
   return all.sort((a, b) => order.indexOf(a) - order.indexOf(b))
 }

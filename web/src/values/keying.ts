@@ -1,5 +1,5 @@
 import type { ChannelSpec, ChannelValue } from '../api/http'
-import { channelsOf } from '../scene/catalogue'
+import { groupOf, holdsOnly, channelsOf } from '../scene/catalogue'
 import { useSelection, type Tool } from '../scene/selection'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
@@ -26,7 +26,7 @@ export function useKeying() {
   const working = useWorking()
   const layers = useLayers()
   /** Nothing can be added to what only holds. */
-  const isTaken = ({ unit }: ChannelSpec) => layers.active?.mode !== 'add' || (unit !== 'onOff' && unit !== 'choice')
+  const isTaken = (spec: ChannelSpec) => layers.active?.mode !== 'add' || !holdsOnly(spec)
 
   /** The channels of some objects that are wanted and not locked; the locked ones are told of. */
   function channels(objects: Iterable<number>, isWanted: (spec: ChannelSpec) => boolean): ChannelValue[] {
@@ -55,13 +55,14 @@ export function useKeying() {
 
   /** Keys what is selected: the tool's transforms, or the groups named, and whatever the hand changed on this frame. */
   const keySelected = (groups = groupsOf[selection.tool]) =>
-    key(channels(selection.objects, (spec) => groups.includes(spec.group)))
+    key(channels(selection.objects, (spec) => groups.includes(groupOf(spec))))
 
   /** Keys everything that the settings say "key all" touches. */
   const keyAll = () => key(channels(settings.objects, settings.touches))
 
   /** Keys all attributes of what is selected: whatever no tool moves, rotates or scales. */
-  const keyAttributes = () => key(channels(selection.objects, (spec) => !groupsOf.select.includes(spec.group)))
+  const keyAttributes = () =>
+    key(channels(selection.objects, (spec) => spec.unit !== 'count' && !groupsOf.select.includes(spec.group)))
 
   return { keySelected, keyAll, keyAttributes }
 }

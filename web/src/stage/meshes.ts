@@ -1,0 +1,102 @@
+import { BufferAttribute, BufferGeometry } from 'three'
+import { http } from '../api/http'
+
+/** The mesh of a shape whose measures are all 1, as the server makes it. */
+export interface ShapeMesh {
+  /** Where each vertex is, before the tube of a torus is put about it. */
+  rings: Float32Array
+  /** Of a torus, which way each vertex lies from the middle of its tube. */
+  tubes: Float32Array | null
+  normals: Float32Array
+  indices: Uint32Array
+}
+
+/** How a shape is cut: parts along and about its axes, by the words of the server's query. */
+export type Cuts = Readonly<Record<string, number>>
+
+const shapes = ['box', 'sphere', 'cylinder', 'cone', 'torus', 'plane'] as const
+const here = new Map<string, ShapeMesh>()
+const onTheWay = new Map<string, Promise<void>>()
+/** When what could not be had was asked for last. */
+const failed = new Map<string, number>()
+const waiting = new Set<() => void>()
+const again = 2000
+/** Of whoever keys the cuts, so many are kept. */
+const mostKept = 200
+
+/** Fetches, once, the meshes that shapes have unless they are cut otherwise. */
+export const loadUsualMeshes = async (): Promise<void> => {
+  await Promise.all(shapes.map((kind) => (here.has(kind) ? undefined : fetchMesh(kind, kind, {}))))
+}
+
+/** Whether an object of a kind has a shape. */
+export const hasShape = (kind: string): boolean => (shapes as readonly string[]).includes(kind)
+
+/**
+ * The mesh of a shape that is cut so. One that is not here yet is asked for, and until it comes the usual one of its kind
+ * stands in.
+ */
+export function meshOf(kind: string, cuts: Cuts): { key: string; mesh: ShapeMesh } | null {
+  const key = `${kind} ${Object.values(cuts).join(' ')}`
+  const known = here.get(key)
+  if (known) return { key, mesh: known }
+  if (!onTheWay.has(key) && performance.now() - (failed.get(key) ?? -again) >= again) void fetchMesh(key, kind, cuts)
+  const usual = here.get(kind)
+  return usual ? { key: kind, mesh: usual } : null
+}
+
+/** Whether all meshes that were asked for are here. */
+export const meshesAreHere = (): boolean => onTheWay.size === 0
+
+/** Waits for the meshes that were asked for. */
+export const meshesCome = async (): Promise<void> => {
+  await Promise.all(onTheWay.values())
+}
+
+/** Calls back whenever a mesh has come. @returns what ends it. */
+export function whenMeshesCome(then: () => void): () => void {
+  waiting.add(then)
+  return () => waiting.delete(then)
+}
+
+async function fetchMesh(key: string, kind: string, cuts: Cuts): Promise<void> {
+  const coming = http
+    .mesh(kind, cuts)
+    .then((bytes) => {
+      if (here.size > mostKept)
+        for (const old of here.keys()) if (!(shapes as readonly string[]).includes(old)) here.delete(old)
+      here.set(key, read(bytes))
+    })
+    // The usual one goes on standing in; whoever draws a while later asks again.
+    .catch(() => void failed.set(key, performance.now()))
+    .finally(() => {
+      onTheWay.delete(key)
+      for (const then of waiting) then()
+    })
+  onTheWay.set(key, coming)
+  await coming
+}
+
+function read(bytes: ArrayBuffer): ShapeMesh {
+  const [vertices, triangles, hasTubes] = new Uint32Array(bytes, 0, 3)
+  let at = 12
+  const vectors = () => {
+    const all = new Float32Array(bytes, at, vertices! * 3)
+    at += all.byteLength
+    return all
+  }
+  const rings = vectors()
+  const tubes = hasTubes ? vectors() : null
+  const normals = vectors()
+  return { rings, tubes, normals, indices: new Uint32Array(bytes, at, triangles! * 3) }
+}
+
+/** The geometry of a mesh, its tube of so many times the radius of its ring. */
+export function geometryOfMesh({ rings, tubes, normals, indices }: ShapeMesh, tube: number): BufferGeometry {
+  const positions = tubes ? rings.map((ring, i) => ring + tubes[i]! * tube) : rings
+  const geometry = new BufferGeometry()
+  geometry.setAttribute('position', new BufferAttribute(positions, 3))
+  geometry.setAttribute('normal', new BufferAttribute(normals, 3))
+  geometry.setIndex(new BufferAttribute(indices, 1))
+  return geometry
+}
