@@ -60,6 +60,15 @@ public class DeformerEditTests
     }
 
     [Fact]
+    public void What_is_flat_is_bent_along_its_longer_side_and_rings_run_as_far_as_it_is_wide()
+    {
+        var scene = Quay(new SetValues([new(Sail, "shape.depth", 6)]), new AddDeformer([Sail], DeformerKind.Wave), new AddDeformer([Sail], DeformerKind.Ripple));
+        scene.Object(Sail).Deformers!.Select(each => each.Axis).ShouldBe([Axis.Z, Axis.Y]);
+        scene.Object(Sail).Channel("deform.Wave.length").Still.ShouldBe(6);
+        scene.Object(Sail).Channel("deform.Ripple.length").Still.ShouldBe(3);
+    }
+
+    [Fact]
     public void What_cannot_be_is_refused_in_words()
     {
         var scene = Quay();

@@ -75,24 +75,25 @@ export function bentObjects(model: SceneModel): ReadonlySet<number> {
   return found
 }
 
+/** What steps are laid down from: where things are, and what their channels are at the moment. */
+export interface Laying {
+  model: SceneModel
+  nodes: ReadonlyMap<number, Object3D>
+  readOf: (object: SceneObject) => Read
+  steps: Steps
+}
+
 /**
- * Lays down what bends an object: its own deformers, then, in the space of each group that carries it, those of that; and
- * what it and the groups that it hangs below fade by, by where it is at rest.
+ * Lays down what bends an object: its own deformers from a place in their order on, then, in the space of each group that
+ * carries it, those of that. @returns the space that the steps end in.
  */
-export function bendingOf(
-  object: SceneObject,
-  model: SceneModel,
-  nodes: ReadonlyMap<number, Object3D>,
-  readOf: (object: SceneObject) => Read,
-  steps: Steps,
-): Bent {
-  const first = steps.length
-  const node = nodes.get(object.id)!
-  let world = node.matrixWorld
-  const lay = (thing: SceneObject) => {
-    for (const deformer of thing.deformers) if (deformer.on) steps.deformer(poseOf(deformer, readOf(thing)))
+export function layBending(object: SceneObject, from: number, { model, nodes, readOf, steps }: Laying): Matrix4 {
+  let world = nodes.get(object.id)!.matrixWorld
+  const lay = (thing: SceneObject, first: number) => {
+    for (const deformer of thing.deformers.slice(first))
+      if (deformer.on) steps.deformer(poseOf(deformer, readOf(thing)))
   }
-  lay(object)
+  lay(object, from)
   for (let id = carrierOf(object); id !== null;) {
     const above = model.objects.get(id)
     if (!above) break
@@ -100,11 +101,20 @@ export function bendingOf(
     // What is flattened to nothing has no inside that could be bent.
     if (above.kind === 'group' && above.deformers.some(({ on }) => on) && inside.determinant() !== 0) {
       steps.lead(way.copy(inside).invert().multiply(world))
-      lay(above)
+      lay(above, 0)
       world = inside
     }
     id = carrierOf(above)
   }
+  return world
+}
+
+/** Lays down what bends an object, and what it and the groups that it hangs below fade by, by where it is at rest. */
+export function bendingOf(object: SceneObject, laying: Laying): Bent {
+  const { model, nodes, readOf, steps } = laying
+  const first = steps.length
+  const node = nodes.get(object.id)!
+  const world = layBending(object, 0, laying)
   let fades = false
   for (
     let at: SceneObject | undefined = object;

@@ -63,8 +63,8 @@ export class BentPlaces {
   under(ray: Ray): { distance: number; id: number; point: Vector3 }[] {
     return this.things.flatMap(({ id, shape }) => {
       const places = this.of(id)
-      const index = shape.geometry.index!.array
-      if (!places) return []
+      const index = shape.geometry.index?.array
+      if (!places || !index) return []
       let nearest: { distance: number; id: number; point: Vector3 } | null = null
       for (let i = 0; i < index.length; i += 3) {
         a.fromArray(places, index[i]! * 3)

@@ -31,6 +31,8 @@ import { useLiveMotion } from '../record/live'
 import { useRecordHands } from '../record/recordHands'
 import RecordPanel from '../record/RecordPanel.vue'
 import type { OwnerKey } from '../scene/owners'
+import { useDeforming } from '../deform/deforming'
+import { useLanternHands } from '../deform/lanternHands'
 import HandlingMenu from './HandlingMenu.vue'
 import { useCarrying } from './carrying'
 import { usePicking } from './picking'
@@ -91,6 +93,18 @@ const evenTimes = useEvenTimes()
 const pointNodes = usePointNodes(stage.ropes)
 /** The edit that the hand on the handles of path points is about to make. */
 let pointsMoved: Edit | null = null
+const deforming = useDeforming()
+const lanternHands = useLanternHands(
+  stage.lantern,
+  (words) => (told.value = words === null ? null : { ...pointer, text: words }),
+  () => redraw([views.activeIndex]),
+)
+/** The deformer whose lantern stands on the stage. */
+const lantern = computed(() =>
+  deforming.object && deforming.active && !playhead.playing
+    ? { object: deforming.object.id, deformer: deforming.active.name }
+    : null,
+)
 const carrying = useCarrying(stage)
 const sharpness = new Sharpness(window.devicePixelRatio, () => drawSoon(drawStill))
 let renderer: StageRenderer | null = null
@@ -170,7 +184,7 @@ const handView = (pane: number) => ({
 
 function press(event: PointerEvent, pane: number): void {
   const of = handView(pane)
-  if (recordHands.press(event, of)) return
+  if (recordHands.press(event, of) || lanternHands.press(event, of)) return
   if (!isOnDrawnHandle() && (pathHands.press(event, of) || trailHands.press(event, of))) return
   // The middle of the handles lies over the point that they move, which goes along time as well.
   if (handles?.isOnMiddle && trails.selected.size > 0 && trailHands.press(event, of)) return
@@ -178,7 +192,12 @@ function press(event: PointerEvent, pane: number): void {
 }
 
 function release(event: PointerEvent, pane: number): void {
-  if (!recordHands.release(event) && !pathHands.release(event) && !trailHands.release(event))
+  if (
+    !recordHands.release(event) &&
+    !lanternHands.release(event) &&
+    !pathHands.release(event) &&
+    !trailHands.release(event)
+  )
     picking.release(event, paneAt(pane).element!, paneAt(pane).camera)
 }
 
@@ -277,6 +296,7 @@ function render(): void {
       points: pathPoints.path ? { path: pathPoints.path.id, selected: pathPoints.points } : null,
       evenPlaces: evenTimes.places,
       trails: trailPicture.picture(trailHands.changed()),
+      lantern: lantern.value,
     })
     pointNodes.place()
     trailNodes.place()
@@ -507,6 +527,7 @@ watch(
     () => trails.sampled,
     () => layers.active,
     () => layers.reaches,
+    lantern,
   ],
   () => redrawState(playhead.playing && views.updates === 'active' ? [views.activeIndex] : undefined),
   { flush: 'sync' },
@@ -584,13 +605,17 @@ watch(colours, applyColours)
             recordHands.isActive() ||
             isOnHandle() ||
             trailHands.isDragging() ||
+            lanternHands.isDragging() ||
             carrying.tellStuck(pane, paneAt(pane).camera)
         "
         @press="press"
         @release="release"
         @moved="
           (event, pane) =>
-            recordHands.move(event, handView(pane)) || trailHands.move(event) || pathHands.move(event, handView(pane))
+            recordHands.move(event, handView(pane)) ||
+            lanternHands.move(event, handView(pane)) ||
+            trailHands.move(event) ||
+            pathHands.move(event, handView(pane))
         "
         @wheeled="(event) => recordHands.turn(event)"
         @doubled="(event, pane) => pathHands.doubled(event as PointerEvent, handView(pane))"

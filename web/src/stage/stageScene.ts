@@ -25,6 +25,7 @@ import { specOf } from '../scene/catalogue'
 import { bendingOf, bentObjects, type Bent } from '../deform/bending'
 import { BentGhosts } from '../deform/bentGhosts'
 import { BentPlaces } from '../deform/bentPlaces'
+import { Lantern } from '../deform/lantern'
 import { Steps } from '../deform/steps'
 import { Bones } from '../joints/bones'
 import { Beads } from '../paths/beads'
@@ -60,6 +61,8 @@ export interface Moment {
   evenPlaces: Float32Array
   /** The ways of objects through space. */
   trails: TrailPicture | null
+  /** The deformer whose lantern is shown. */
+  lantern?: { object: number; deformer: string } | null
 }
 
 const lemon = 0xffe14d
@@ -85,6 +88,7 @@ export class StageScene {
   private readonly steps = new Steps()
   readonly bentPlaces = new BentPlaces(this.steps)
   private readonly bentGhosts = new BentGhosts(this.three, this.steps)
+  readonly lantern = new Lantern(this.three, this.steps, this.bentPlaces)
   /** The objects that something bends or fades. */
   private bent: ReadonlySet<number> = new Set()
   /** What the groups that each object hangs below leave of what is seen of it. */
@@ -169,7 +173,7 @@ export class StageScene {
   show(
     model: SceneModel,
     book: SampleBook,
-    { frame, held, selected, othersAt, unseen, byOthers, points, evenPlaces, trails }: Moment,
+    { frame, held, selected, othersAt, unseen, byOthers, points, evenPlaces, trails, lantern }: Moment,
   ): void {
     const objects = model.inOrder()
     const inSelection = new Set<number>()
@@ -179,6 +183,7 @@ export class StageScene {
     const readOf = (object: SceneObject) =>
       reader(object, book, othersAt !== null && !inSelection.has(object.id) ? othersAt : frame, held)
     for (const object of objects) this.place(object, readOf(object))
+    const laying = { model, nodes: this.nodes, readOf, steps: this.steps }
 
     for (const batch of this.batches.values()) batch.begin()
     this.steps.begin()
@@ -201,7 +206,7 @@ export class StageScene {
       if (object.follow) this.beads.show(object.name, node.parent!)
       const shape = shapeOf(object.kind, read)
       if (shape) {
-        const bent = this.bent.has(object.id) ? bendingOf(object, model, this.nodes, readOf, this.steps) : null
+        const bent = this.bent.has(object.id) ? bendingOf(object, laying) : null
         this.addShape(object, shape, bent, node, read, outline, othersAt !== null && !isSelected)
       } else if (object.kind === 'light') this.lights.show(object.id, node, read)
       if (object.kind === 'joint') {
@@ -217,6 +222,8 @@ export class StageScene {
       }
       if (object.kind === 'camera' || object.kind === 'light') this.addHelper(object, node, isSelected)
     }
+    const shaped = lantern && model.objects.get(lantern.object)
+    this.lantern.show(shaped ? { object: shaped, deformer: lantern!.deformer, ...laying } : null)
     this.steps.end()
     this.bentGhosts.end()
     this.endBatches()
@@ -238,6 +245,7 @@ export class StageScene {
     this.trails.dress(helpers)
     for (const ghost of this.ghosts.inUse) ghost.material.wireframe = shading === 'wire'
     this.bentGhosts.dress(shading)
+    this.lantern.dress(helpers)
     // Who looks through a camera does not see its mark.
     for (const helper of this.helpers.inUse) helper.visible = helpers && helper.userData.object !== look
   }
@@ -307,6 +315,7 @@ export class StageScene {
   dispose(): void {
     for (const batch of this.batches.values()) batch.dispose()
     this.bentGhosts.dispose()
+    this.lantern.dispose()
     this.bentPlaces.dispose()
     this.steps.dispose()
     this.ropes.dispose()

@@ -2,7 +2,7 @@
 import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import type { ChannelSpec, ChannelValue } from '../api/http'
-import { allGroups, channelsOf, isOfColour, specOf } from '../scene/catalogue'
+import { allGroups, channelsOf, groupOf, isOfColour, isOfDeformer, specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
@@ -13,6 +13,11 @@ import { useAutoKey } from './autoKey'
 import ChannelRow from './ChannelRow.vue'
 import { useChannelState } from './channelState'
 import ColourRow from './ColourRow.vue'
+import BentSection from '../deform/BentSection.vue'
+import CoarseNote from '../deform/CoarseNote.vue'
+import DeformerHead from '../deform/DeformerHead.vue'
+import FadeHead from '../deform/FadeHead.vue'
+import { useDeforming } from '../deform/deforming'
 import ClipSection from '../clips/ClipSection.vue'
 import AimSection from '../aims/AimSection.vue'
 import LooseHead from '../loose/LooseHead.vue'
@@ -35,6 +40,7 @@ const autoKey = useAutoKey()
 const state = useChannelState()
 const playhead = usePlayhead()
 const layers = useLayers()
+const deforming = useDeforming()
 const ways = [
   ['value', 'the same value'],
   ['change', 'the same change'],
@@ -47,13 +53,28 @@ const object = computed<SceneObject | undefined>(() => {
 /** What the object has, by groups; the parts of a colour stand together. */
 const groups = computed(() => {
   const specs = object.value ? channelsOf(object.value) : []
-  return allGroups().flatMap((name) => {
-    const inside = specs.filter((spec) => spec.group === name)
+  const own = allGroups().flatMap((name) => {
+    const inside = specs.filter((spec) => groupOf(spec) === name && !isOfDeformer(spec.name))
     if (inside.length === 0) return []
     const colour = inside.filter(isOfColour).map((spec) => spec.name)
-    return [{ name, specs: inside.filter((spec) => !isOfColour(spec)), colour }]
+    return [{ name, specs: inside.filter((spec) => !isOfColour(spec)), colour, deformer: null }]
   })
+  // Of what bends it, one is open.
+  const stack = (object.value?.deformers ?? []).map((deformer) => ({
+    name: deformer.name,
+    specs:
+      deforming.active?.name === deformer.name
+        ? specs.filter(({ name, group }) => isOfDeformer(name) && group === deformer.name)
+        : [],
+    colour: [],
+    deformer,
+  }))
+  return [...own, ...stack]
 })
+/** How a shape is cut is rarely looked at. */
+const showsSegments = useStorage('zesty-segments', false)
+const shownOf = ({ name, specs }: (typeof groups.value)[number]) =>
+  name === 'Segments' && !showsSegments.value ? [] : specs
 
 /** Whether several selected objects get the same value, or each the same change. */
 const together = useStorage<'value' | 'change'>('zesty-together', 'value')
@@ -163,6 +184,8 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
       <FollowSection :object="object" />
       <AimSection :object="object" />
       <LooseSection :object="object" />
+      <BentSection :object="object" />
+      <CoarseNote :object="object" />
       <CueSection :object="object" />
       <PathSection v-if="object.path" :object="object" />
       <div v-if="selection.objects.size > 1" class="together" role="radiogroup" aria-label="A change gives each">
@@ -178,11 +201,36 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
           {{ label }}
         </button>
       </div>
-      <section v-for="group in groups" :key="group.name" :aria-label="group.name">
-        <h2 class="group">{{ group.name }}</h2>
+      <section
+        v-for="(group, i) in groups"
+        :key="`${group.deformer ? 'deformer ' : ''}${group.name}`"
+        :aria-label="group.name"
+      >
+        <template v-if="group.deformer">
+          <h2 v-if="!groups[i - 1]!.deformer" class="group">Deformers</h2>
+          <DeformerHead
+            :object="object.id"
+            :deformer="group.deformer"
+            :place="object.deformers.indexOf(group.deformer)"
+            :count="object.deformers.length"
+          />
+        </template>
+        <h2 v-else-if="group.name === 'Segments'" class="group">
+          <button
+            type="button"
+            class="fold"
+            :aria-expanded="showsSegments"
+            title="Into how many parts the shape is cut, so that it can be bent"
+            @click="showsSegments = !showsSegments"
+          >
+            <i :class="`bi bi-chevron-${showsSegments ? 'down' : 'right'}`" aria-hidden="true" /> {{ group.name }}
+          </button>
+        </h2>
+        <h2 v-else class="group">{{ group.name }}</h2>
+        <FadeHead v-if="group.name === 'Fade' && object.fade" :object="object" />
         <LooseHead v-if="looseOf(group.name)" :object="object" :kind="looseOf(group.name)!" />
         <ChannelRow
-          v-for="spec in group.specs"
+          v-for="spec in shownOf(group)"
           :key="key(spec)"
           :object="object"
           :spec="spec"
@@ -257,6 +305,18 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
   font-size: 11px;
   font-weight: 450;
   color: var(--dim);
+}
+.fold {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: inherit;
+}
+.fold:hover {
+  color: var(--text);
+}
+.fold .bi {
+  font-size: 9px;
 }
 .none {
   display: grid;

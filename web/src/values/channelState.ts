@@ -70,6 +70,8 @@ export function numberStyle(spec: ChannelSpec): { unit: string; step: number; de
       return { unit: '°', step: 1, decimals: 1 }
     case 'fraction':
       return { unit: '', step: 0.01, decimals: 2 }
+    case 'count':
+      return { unit: '', step: 1, decimals: 0 }
     case 'hertz':
       return { unit: ' Hz', step: 0.05, decimals: 2 }
     case 'acceleration':

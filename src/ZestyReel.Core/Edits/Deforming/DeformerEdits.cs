@@ -35,7 +35,9 @@ internal static class DeformerEdits
     {
         if (RestExtent.Of(scene, thing, at) is not { } extent) throw new Refusal("object", $"{thing.Name} carries no shape yet; put shapes below it first");
         var (foot, head) = (extent.Least.Along(deformer.Axis), extent.Most.Along(deformer.Axis));
-        return Set(Set(thing, deformer, DeformerChannels.Foot, Rounded(foot)), deformer, DeformerChannels.Length, Math.Max(Rounded(head - foot), DeformerChannels.Shortest));
+        // Rings run as far as the shape is wide.
+        var length = deformer.Kind == DeformerKind.Ripple ? Enum.GetValues<Axis>().Where(axis => axis != deformer.Axis).Max(axis => (extent.Most - extent.Least).Along(axis)) / 2 : head - foot;
+        return Set(Set(thing, deformer, DeformerChannels.Foot, Rounded(foot)), deformer, DeformerChannels.Length, Math.Max(Rounded(length), DeformerChannels.Shortest));
     }
 
     /// <summary>The object with a still channel of a deformer set.</summary>
