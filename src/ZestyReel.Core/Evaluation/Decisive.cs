@@ -28,8 +28,8 @@ internal static class Decisive
             var thing = scene.Object(read.Object);
             all.Add(thing);
             if (thing.IsLayered) all.Add(scene.Layers);
-            // What nobody keyed starts with the scene range.
-            if (thing.IsLoose) all.Add(scene.Settings.Range.First);
+            // What nobody keyed starts with the scene range, and so do speeds.
+            if (thing.IsLoose || thing.Deformers is not null) all.Add(scene.Settings.Range.First);
             if (starting is null) continue;
             foreach (var cue in starting(read))
             {

@@ -6,6 +6,7 @@ using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 using ZestyReel.Formats.SceneFiles;
@@ -40,7 +41,9 @@ public class EveryEditTests
         new AddLayer("Touch-up"), new AddLayer("Mood", LayerMode.Override), new KeyChannels(10, [new(new ObjectId(1), "1/position.x", 12), new(new ObjectId(1), "1/position.y", 3)], Reach: 5),
         new KeyChannels(14, [new(new ObjectId(4), "2/light.intensity", 0.3), new(new ObjectId(4), "2/rotation.y", 70)]), new KeyChannels(1, [new(CurveRef.Of(new LayerId(2)), 0)]), new KeyChannels(25, [new(CurveRef.Of(new LayerId(2)), 0.8)]),
         new SetSway([new ObjectId(2)], ["rotation.z", "look.opacity"]), new SetLag([new ObjectId(4)], ["rotation.y"]), new AddObject(ObjectKind.Sphere, "Buoy", Values: ImmutableDictionary<string, double>.Empty.Add("position.y", 4)),
-        new AddObject(ObjectKind.Box, "Crate", Values: ImmutableDictionary<string, double>.Empty.Add("position.y", 7)), new SetBounce([new ObjectId(7), new ObjectId(8)], [new ObjectId(1)]), new LetFall([new ObjectId(8)], 12));
+        new AddObject(ObjectKind.Box, "Crate", Values: ImmutableDictionary<string, double>.Empty.Add("position.y", 7)), new SetBounce([new ObjectId(7), new ObjectId(8)], [new ObjectId(1)]), new LetFall([new ObjectId(8)], 12),
+        new AddDeformer([new ObjectId(2)], DeformerKind.Bend, Name: "Lean"), new KeyChannels(1, [new(new ObjectId(2), "deform.Lean.strength", 0)]), new KeyChannels(30, [new(new ObjectId(2), "deform.Lean.strength", 90)]),
+        new AddDeformer([new ObjectId(1)], DeformerKind.Wave), new KeyChannels(5, [new(new ObjectId(1), "deform.Wave.speed", 1)]), new KeyChannels(25, [new(new ObjectId(1), "deform.Wave.speed", -2), new(new ObjectId(1), "1/deform.Wave.amount", 0.2)]), new SetFade([new ObjectId(1)], new(30, 10)));
 
     private static Scene Of(params Edit[] edits) => edits.Aggregate(Scene.Empty("Bay"), (now, edit) => edit.Apply(now));
 
@@ -104,6 +107,22 @@ public class EveryEditTests
         Same(SceneFileWriter.Write(ChangePacking.Step(ChangePacking.Packing, packed, stepped, back: false).AppliedTo(stepped)), bytes, "stepped forth");
     }
 
+    private static void ShouldBeBentAlike(Scene scene, List<SceneObject> mine, Scene back, List<SceneObject> theirs)
+    {
+        (Vector[], double[]) Bent(Scene of, SceneObject thing)
+        {
+            var times = FrameTimes.Of(of, new(17, 17));
+            using var run = new GeometryRun(thing, times, new WorldSampler(of, times));
+            return (run.World(0).Positions, run.Opacities(0));
+        }
+        foreach (var (own, other) in mine.Zip(theirs))
+        {
+            if (!DeformerRules.HasShape(own.Kind)) continue;
+            var ((places, seen), (otherPlaces, otherSeen)) = (Bent(scene, own), Bent(back, other));
+            if (!places.AsSpan().SequenceEqual(otherPlaces) || !seen.AsSpan().SequenceEqual(otherSeen)) throw new InvalidOperationException($"{own.Name} is bent otherwise when it has been written and read");
+        }
+    }
+
     private static void Same(byte[] now, byte[] wanted, string what)
     {
         if (now.AsSpan().SequenceEqual(wanted)) return;
@@ -116,6 +135,7 @@ public class EveryEditTests
     {
         var frames = new FrameRange(-3, 75);
         var (mine, theirs) = (scene.InOrder().ToList(), back.InOrder().ToList());
+        ShouldBeBentAlike(scene, mine, back, theirs);
         var blocks = Sampler.Blocks(scene, [.. mine.Select(SampleTarget.All)], frames, hands: 1);
         var others = Sampler.Blocks(back, [.. theirs.Select(SampleTarget.All)], frames, hands: 1);
         for (var i = 0; i < blocks.Length; i++)

@@ -51,13 +51,31 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (kind == typeof(SetLag)) return random.Next(3) == 0 ? new SetLag(Objects(), null, random.Next(3) > 0) : new SetLag(Objects(), LooseChannels(), On: random.Next(5) > 0);
         if (kind == typeof(SetBounce)) return new SetBounce(Objects(), random.Next(5) == 0 ? null : random.Next(2) == 0 ? [] : Objects(), random.Next(5) > 0);
         if (kind == typeof(LetFall)) return new LetFall([Any(scene.Objects.Values.Where(thing => thing.Bounce is not null).Select(thing => thing.Id), new ObjectId(1))], Frame());
+        if (kind == typeof(AddDeformer)) return new AddDeformer(Shapes(), (DeformerKind)random.Next(9), random.Next(2) == 0 ? null : (Axis)random.Next(3), Frame(), random.Next(2) == 0 ? null : $"Thing {random.Next(9)}");
+        if (kind == typeof(SetFade)) return new SetFade(Shapes(), random.Next(4) == 0 ? null : new(Number(), Number(), random.Next(2) == 0), Frame());
+        if (kind == typeof(CutFinely)) return new CutFinely([.. scene.Objects.Keys]);
+        if (typeof(SetDeformer).Namespace == kind.Namespace && kind.Name.EndsWith("Deformer", StringComparison.Ordinal)) return OfDeformer(kind);
         return (Edit)Record(kind);
     }
+
+    /// <summary>What is done to a deformer that is there.</summary>
+    private Edit OfDeformer(Type kind)
+    {
+        var (thing, name) = Any(scene.Objects.Values.SelectMany(each => (each.Deformers ?? Enumerable.Empty<Deformer>()).Select(deformer => (each.Id, deformer.Name))), (new ObjectId(1), "none"));
+        if (kind == typeof(MoveDeformer)) return new MoveDeformer(thing, name, random.Next(4));
+        if (kind == typeof(DeleteDeformer)) return new DeleteDeformer(thing, name);
+        if (kind == typeof(CopyDeformer)) return new CopyDeformer(thing, name, Shapes());
+        if (kind == typeof(FitDeformer)) return new FitDeformer(thing, name, Frame());
+        bool? Maybe() => random.Next(3) == 0 ? random.Next(2) == 0 : null;
+        return new SetDeformer(thing, name, random.Next(3) == 0 ? $"Thing {random.Next(9)}" : null, random.Next(3) == 0 ? (Axis)random.Next(3) : null, Maybe(), null, Maybe());
+    }
+
+    private ImmutableArray<ObjectId> Shapes() => [Any(scene.Objects.Values.Where(thing => DeformerRules.CanHave(thing.Kind)).Select(thing => thing.Id), new ObjectId(1))];
 
     private ImmutableArray<ObjectId> Objects() => [.. Enumerable.Range(0, random.Next(1, 3)).Select(_ => AnyObject()).Distinct()];
 
     private ImmutableArray<string> LooseChannels() =>
-        [.. new[] { "position.x", "position.y", "rotation.z", "scale.x", "look.opacity", "light.intensity", "shape.radius" }.Where(_ => random.Next(3) == 0).DefaultIfEmpty("rotation.z")];
+        [.. new[] { "position.x", "position.y", "rotation.z", "scale.x", "look.opacity", "light.intensity", "shape.radius", "deform.Lean.strength" }.Where(_ => random.Next(3) == 0).DefaultIfEmpty("rotation.z")];
 
     private object Record(Type type)
     {
@@ -164,7 +182,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (random.Next(2) == 0 && Keys() is { Channel: { } keyed, Object: { } owner, Times.IsEmpty: false }) return new ChannelValue(owner, keyed);
         var thing = AnyObject();
         var spec = AnySpec(thing);
-        double? value = spec.HoldsOnly ? random.Next((int)spec.Most + 1) : spec.Most <= 1 ? random.NextDouble() : spec.Within(Number());
+        double? value = spec.HoldsOnly ? (int)spec.Least + random.Next((int)Math.Min(spec.Most - spec.Least, 20) + 1) : spec.Most <= 1 ? random.NextDouble() : spec.Within(Number());
         var name = random.Next(3) == 0 && !scene.Layers.IsEmpty ? LayeredName.Of(Any(scene.Layers.Keys, default), spec.Name) : spec.Name;
         return new ChannelValue(thing, name, random.Next(3) == 0 ? null : value);
     }
