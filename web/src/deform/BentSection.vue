@@ -16,7 +16,7 @@ const deforming = useDeforming()
 async function add(kind: DeformerKind): Promise<void> {
   await deforming.add(kind)
   await nextTick()
-  document.querySelector('.values .deformer.open')?.closest('section')?.scrollIntoView({ block: 'nearest' })
+  document.querySelector('.values section[aria-label="Deformers"]')?.scrollIntoView({ block: 'nearest' })
 }
 
 const fades = computed(() => {

@@ -21,7 +21,7 @@ const set = (change: { azimuth?: number; height?: number; invert?: boolean }) =>
 </script>
 
 <template>
-  <div class="fade">
+  <div class="fade-way">
     <span title="Which way it becomes clear: degrees about y, from x">towards</span>
     <NumberField
       class="field"
@@ -59,7 +59,7 @@ const set = (change: { azimuth?: number; height?: number; invert?: boolean }) =>
 </template>
 
 <style scoped>
-.fade {
+.fade-way {
   display: flex;
   align-items: center;
   gap: 5px;

@@ -10,6 +10,18 @@ uniform highp sampler2D bendSteps;
 
 const float turn = 6.283185307179586;
 
+// The card's own sine may be off by 1 in 2000: the series, within a quarter turn, is exact to the last bits of a float.
+float bendSin(float a) {
+  float x = a - turn * round(a / turn);
+  x = abs(x) > turn * 0.25 ? sign(x) * turn * 0.5 - x : x;
+  float q = x * x;
+  return x * (1.0 + q * (-1.0 / 6.0 + q * (1.0 / 120.0 + q * (-1.0 / 5040.0 + q * (1.0 / 362880.0 - q / 39916800.0)))));
+}
+
+float bendCos(float a) {
+  return bendSin(a + turn * 0.25);
+}
+
 vec4 bendTexel(int step, int part) {
   return texelFetch(bendSteps, ivec2((step % ${stepsPerRow}) * 4 + part, step / ${stepsPerRow}), 0);
 }
@@ -27,7 +39,7 @@ vec3 bendSection(int kind, bool within, bool oneWay, float h, float k, vec4 more
   if (kind == 0) {
     float y = within ? clamp(at.y, 0.0, h) : at.y;
     float bent = k / h, on = at.y - y, angle = bent * y;
-    float c = cos(angle), si = sin(angle), half_ = sin(angle * 0.5);
+    float c = bendCos(angle), si = bendSin(angle), half_ = bendSin(angle * 0.5);
     float along = abs(angle) < 1e-3 ? 1.0 - angle * angle / 6.0 : si / angle;
     float aside = abs(angle) < 1e-3 ? angle * 0.5 : 2.0 * half_ * half_ / angle;
     float slope = on != 0.0 ? 1.0 : 1.0 - at.x * bent;
@@ -36,7 +48,7 @@ vec3 bendSection(int kind, bool within, bool oneWay, float h, float k, vec4 more
     return vec3(y * aside + at.x * c + on * si, y * along - at.x * si + on * c, at.z);
   }
   if (kind == 1) {
-    float c = cos(k * s), si = sin(k * s);
+    float c = bendCos(k * s), si = bendSin(k * s);
     vec2 to = vec2(at.x * c - at.z * si, at.x * si + at.z * c);
     j0 = vec3(c, -to.y * k * share.y, -si);
     j2 = vec3(si, to.x * k * share.y, c);
@@ -56,7 +68,7 @@ vec3 bendSection(int kind, bool within, bool oneWay, float h, float k, vec4 more
   }
   if (kind == 5 || kind == 6) {
     float spread = kind == 6 ? k * more.z : 0.0, left = 1.0 - s;
-    float size = kind == 5 ? inversesqrt(1.0 + k) : 1.0 + spread * left * left;
+    float size = kind == 5 ? more.z : 1.0 + spread * left * left;
     float slope = kind == 5 ? 0.0 : -2.0 * spread * left * share.y;
     float longer = kind == 5 ? k : -k;
     j0 = vec3(size, at.x * slope, 0.0);
@@ -66,18 +78,18 @@ vec3 bendSection(int kind, bool within, bool oneWay, float h, float k, vec4 more
   }
   if (kind == 7) {
     float turns = more.x * s - more.y;
-    float held = 1.0 - more.z + more.z * s, a = turn * (turns - round(turns));
-    j0.y = k * (more.z * sin(a) + held * cos(a) * turn * more.x) * share.y;
-    return vec3(at.x + k * held * sin(a), at.y, at.z);
+    float held = 1.0 - more.z + more.z * s, a = turn * (turns - round(turns)), si = bendSin(a), co = bendCos(a);
+    j0.y = k * (more.z * si + held * co * turn * more.x) * share.y;
+    return vec3(at.x + k * held * si, at.y, at.z);
   }
   float far = length(at.xz), ring = far / h;
   float turns = more.x * ring - more.y;
-  float held = 1.0 - more.z * min(ring, 1.0), a = turn * (turns - round(turns));
+  float held = 1.0 - more.z * min(ring, 1.0), a = turn * (turns - round(turns)), si = bendSin(a), co = bendCos(a);
   if (far > 0.0) {
-    float slope = k * (cos(a) * turn * more.x * held - (ring < 1.0 ? more.z * sin(a) : 0.0)) / h;
+    float slope = k * (co * turn * more.x * held - (ring < 1.0 ? more.z * si : 0.0)) / h;
     j1 = vec3(slope * at.x / far, 1.0, slope * at.z / far);
   }
-  return vec3(at.x, at.y + k * sin(a) * held, at.z);
+  return vec3(at.x, at.y + k * si * held, at.z);
 }
 
 // Along the direction, along the axis, and across both; see the core's DeformerPose.

@@ -27,7 +27,8 @@ export function poseOf({ name, kind, axis, within, oneWay }: DeformerMessage, re
       kind === 'twist' || kind === 'stretch' || kind === 'flatten' || kind === 'ripple' ? 0 : value('direction'),
     count: goes ? value('count') : 0,
     phase: goes ? value('phase') : 0,
-    share: shares[kind] ? value(shares[kind]!) : 0,
+    // What a section becomes: the card's own square roots are not exact enough.
+    share: kind === 'stretch' ? 1 / Math.sqrt(1 + strength) : shares[kind] ? value(shares[kind]!) : 0,
   }
 }
 

@@ -1,7 +1,5 @@
 import {
-  BufferAttribute,
   BufferGeometry,
-  CanvasTexture,
   DoubleSide,
   LineBasicMaterial,
   LineSegments,
@@ -20,6 +18,8 @@ import { layBending, type Laying } from './bending'
 import { bends, bendUniforms } from './bendShader'
 import type { BentPlaces } from './bentPlaces'
 import { gripIsFree, gripOf, lanternRadius, lanternValues, placeAround, type LanternValues } from './lanternShape'
+import { putPlaces } from './putPlaces'
+import { roundSpot } from './roundSpot'
 import type { Run, Steps } from './steps'
 
 /** Whose lantern is shown. */
@@ -123,14 +123,14 @@ export class Lantern {
     const around = (i: number, along: number, far = radius) =>
       placeAround(deformer.axis, { far, degrees: (360 * i) / ringParts, along })
     const heads = [foot, foot + length]
-    setLines(
+    putPlaces(
       this.rings.geometry,
       heads.flatMap((along) => loop((i) => around(i, along), ringParts)),
     )
     const rib = (i: number) => (part: number) => around((i * ringParts) / ribs, foot + (length * part) / ribParts)
-    setLines(this.ribs.geometry, Array.from({ length: ribs }, (_, i) => way(rib(i), ribParts)).flat())
+    putPlaces(this.ribs.geometry, Array.from({ length: ribs }, (_, i) => way(rib(i), ribParts)).flat())
     setPaper(this.paper.geometry, (i, part) => around((i * ringParts) / 24, foot + (length * part) / ribParts))
-    setPoints(this.grip.geometry, [placeAround(deformer.axis, gripOf(deformer, values))])
+    putPlaces(this.grip.geometry, [placeAround(deformer.axis, gripOf(deformer, values))])
     for (const { drawn, own } of this.parts) {
       const { run: steps, world } = drawn === this.grip ? free : run
       own.bendRun.value.set(steps.first, steps.count)
@@ -195,18 +195,9 @@ const way = (at: (i: number) => Vector3, parts: number): Vector3[] =>
   Array.from({ length: parts }, (_, i) => [at(i), at(i + 1)]).flat()
 const loop = (at: (i: number) => Vector3, parts: number) => way((i) => at(i % parts), parts)
 
-function setPoints(geometry: BufferGeometry, all: readonly Vector3[]): void {
-  const known = geometry.getAttribute('position') as BufferAttribute | undefined
-  const attribute = known?.count === all.length ? known : new BufferAttribute(new Float32Array(all.length * 3), 3)
-  all.forEach(({ x, y, z }, i) => attribute.setXYZ(i, x, y, z))
-  attribute.needsUpdate = true
-  if (attribute !== known) geometry.setAttribute('position', attribute)
-}
-const setLines = setPoints
-
 function setPaper(geometry: BufferGeometry, at: (i: number, part: number) => Vector3): void {
   const sides = 24
-  setPoints(
+  putPlaces(
     geometry,
     Array.from({ length: ribParts + 1 }, (_, part) => Array.from({ length: sides }, (_, i) => at(i, part))).flat(),
   )
@@ -218,18 +209,4 @@ function setPaper(geometry: BufferGeometry, at: (i: number, part: number) => Vec
       index.push(a, b, a + sides, b, b + sides, a + sides)
     }
   geometry.setIndex(index)
-}
-
-/** A round spot with a dark rim; none where there is no canvas to draw it on. */
-function roundSpot(): CanvasTexture | null {
-  if (typeof OffscreenCanvas === 'undefined') return null
-  const paper = new OffscreenCanvas(64, 64)
-  const ctx = paper.getContext('2d')!
-  ctx.arc(32, 32, 27, 0, 2 * Math.PI)
-  ctx.fillStyle = 'white'
-  ctx.fill()
-  ctx.lineWidth = 7
-  ctx.strokeStyle = '#16262a'
-  ctx.stroke()
-  return new CanvasTexture(paper as unknown as HTMLCanvasElement)
 }

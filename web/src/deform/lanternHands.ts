@@ -1,4 +1,4 @@
-import { Plane, Raycaster, Vector2, Vector3 } from 'three'
+import type { Plane, Vector3 } from 'three'
 import { deformerChannel } from '../scene/catalogue'
 import type { HandView } from '../paths/pathHands'
 import { channelRow } from '../scene/held'
@@ -7,6 +7,7 @@ import { useCancelOnEscape } from '../shared/cancelling'
 import { usePlayhead } from '../timebar/playhead'
 import { usePending } from '../values/pending'
 import { useWorking } from '../working/working'
+import { facingPlane, nearestPlace, placeInPlane, rounded } from './gripping'
 import type { Lantern, LanternHeld, LanternPart } from './lantern'
 import { aroundAxis, pulled, type AroundAxis } from './lanternShape'
 
@@ -33,38 +34,17 @@ export function useLanternHands(lantern: Lantern, tell: (words: string | null) =
   const working = useWorking()
   let hand: Hand | null = null
 
-  const spot = (event: PointerEvent, { element }: HandView) => {
-    const { left, top, width, height } = element.getBoundingClientRect()
-    return { x: event.clientX - left, y: event.clientY - top, width, height }
-  }
-
   function under(event: PointerEvent, of: HandView): { part: LanternPart; place: Vector3 } | null {
-    const { x, y, width, height } = spot(event, of)
-    const nearest = (part: LanternPart) => {
-      let best: { away: number; place: Vector3 } | null = null
-      for (const place of lantern.placesOf(part)) {
-        const at = place.clone().project(of.view.camera)
-        if (at.z < -1 || at.z > 1) continue
-        const away = Math.hypot(((at.x + 1) / 2) * width - x, ((1 - at.y) / 2) * height - y)
-        if (!best || away < best.away) best = { away, place }
-      }
-      return best
-    }
-    const grip = nearest('grip')
-    if (grip && grip.away <= reach.grip) return { part: 'grip', place: grip.place }
-    for (const part of ['head', 'foot'] as const) {
-      const ring = nearest(part)
-      if (ring && ring.away <= reach.ring) return { part, place: ring.place }
+    for (const part of ['grip', 'head', 'foot'] as const) {
+      const near = nearestPlace(lantern.placesOf(part), event, of)
+      if (near && near.away <= (part === 'grip' ? reach.grip : reach.ring)) return { part, place: near.place }
     }
     return null
   }
 
   /** Where the pointer is in the plane that the hand moves in, as the deformer sees it. */
   function around(event: PointerEvent, { view, plane, held }: Hand): AroundAxis | null {
-    const { x, y, width, height } = spot(event, view)
-    const ray = new Raycaster()
-    ray.setFromCamera(new Vector2((x / width) * 2 - 1, 1 - (y / height) * 2), view.view.camera)
-    const place = ray.ray.intersectPlane(plane, new Vector3())
+    const place = placeInPlane(event, view, plane)
     return place && aroundAxis(held.deformer.axis, place.applyMatrix4(held.world.clone().invert()))
   }
 
@@ -74,7 +54,7 @@ export function useLanternHands(lantern: Lantern, tell: (words: string | null) =
     if (event.button !== 0 || playhead.playing || !held || working.isLocked(held.object.id)) return false
     const hit = under(event, of)
     if (!hit || held.world.determinant() === 0) return false
-    const plane = new Plane().setFromNormalAndCoplanarPoint(of.view.camera.getWorldDirection(new Vector3()), hit.place)
+    const plane = facingPlane(hit.place, of)
     const from = aroundAxis(held.deformer.axis, hit.place.clone().applyMatrix4(held.world.clone().invert()))
     hand = { part: hit.part, held, view: of, plane, from, last: from, strength: held.values.strength }
     of.view.resting = true
@@ -165,9 +145,3 @@ export function useLanternHands(lantern: Lantern, tell: (words: string | null) =
 
   return { press, move, release, isDragging: () => hand !== null }
 }
-
-/** A hand is no more exact than this; with Ctrl held it goes in steps. */
-const rounded = (value: number, { ctrlKey, metaKey }: PointerEvent, step: number) =>
-  ctrlKey || metaKey
-    ? Math.round(Math.round(value / step) * step * 1e6) / 1e6
-    : Math.round(value * (step > 1 ? 10 : 1000)) / (step > 1 ? 10 : 1000)

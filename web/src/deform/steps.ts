@@ -14,7 +14,7 @@ export interface Pose {
   direction: number
   count: number
   phase: number
-  /** How much waves are pinned, what is flattened spreads, or rings fade. */
+  /** How much waves are pinned, what is flattened spreads, or rings fade; and how large a stretched section is. */
   share: number
 }
 

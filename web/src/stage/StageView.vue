@@ -32,6 +32,7 @@ import { useRecordHands } from '../record/recordHands'
 import RecordPanel from '../record/RecordPanel.vue'
 import type { OwnerKey } from '../scene/owners'
 import { useDeforming } from '../deform/deforming'
+import { useFadeHands } from '../deform/fadeHands'
 import { useLanternHands } from '../deform/lanternHands'
 import HandlingMenu from './HandlingMenu.vue'
 import { useCarrying } from './carrying'
@@ -49,6 +50,7 @@ import { useViews } from './views'
 import ViewMenu from './ViewMenu.vue'
 
 type Pane = InstanceType<typeof StagePane>
+type StageElement = HTMLElement & { verticesOf: (object: number) => Float32Array | null }
 
 const scene = useScene()
 const selection = useSelection()
@@ -94,11 +96,11 @@ const pointNodes = usePointNodes(stage.ropes)
 /** The edit that the hand on the handles of path points is about to make. */
 let pointsMoved: Edit | null = null
 const deforming = useDeforming()
-const lanternHands = useLanternHands(
-  stage.lantern,
-  (words) => (told.value = words === null ? null : { ...pointer, text: words }),
-  () => redraw([views.activeIndex]),
-)
+const tellHand = (words: string | null) => (told.value = words === null ? null : { ...pointer, text: words })
+const lanternHands = useLanternHands(stage.lantern, tellHand, () => redraw([views.activeIndex]))
+const fadeHands = useFadeHands(stage.fadeEdge, tellHand)
+/** The object whose fade can be dragged on the stage. */
+const fading = computed(() => (deforming.object?.fade && !playhead.playing ? deforming.object.id : null))
 /** The deformer whose lantern stands on the stage. */
 const lantern = computed(() =>
   deforming.object && deforming.active && !playhead.playing
@@ -150,6 +152,8 @@ onMounted(() => {
     hover: () => redraw(),
   })
   stage.bentPlaces.renderer = renderer.three
+  // Where vertices are, for whoever looks from outside.
+  ;(holder.value as unknown as StageElement).verticesOf = (id) => stage.bentPlaces.of(id)
   void loadUsualMeshes()
   stage.arrange(scene.model)
   stir()
@@ -184,7 +188,7 @@ const handView = (pane: number) => ({
 
 function press(event: PointerEvent, pane: number): void {
   const of = handView(pane)
-  if (recordHands.press(event, of) || lanternHands.press(event, of)) return
+  if (recordHands.press(event, of) || lanternHands.press(event, of) || fadeHands.press(event, of)) return
   if (!isOnDrawnHandle() && (pathHands.press(event, of) || trailHands.press(event, of))) return
   // The middle of the handles lies over the point that they move, which goes along time as well.
   if (handles?.isOnMiddle && trails.selected.size > 0 && trailHands.press(event, of)) return
@@ -192,13 +196,8 @@ function press(event: PointerEvent, pane: number): void {
 }
 
 function release(event: PointerEvent, pane: number): void {
-  if (
-    !recordHands.release(event) &&
-    !lanternHands.release(event) &&
-    !pathHands.release(event) &&
-    !trailHands.release(event)
-  )
-    picking.release(event, paneAt(pane).element!, paneAt(pane).camera)
+  const hands = [recordHands, lanternHands, fadeHands, pathHands, trailHands]
+  if (!hands.some((hand) => hand.release(event))) picking.release(event, paneAt(pane).element!, paneAt(pane).camera)
 }
 
 const isOnDrawnHandle = () => handles !== undefined && (handles.isOnDrawn || handles.isDragging)
@@ -297,6 +296,7 @@ function render(): void {
       evenPlaces: evenTimes.places,
       trails: trailPicture.picture(trailHands.changed()),
       lantern: lantern.value,
+      fading: fading.value,
     })
     pointNodes.place()
     trailNodes.place()
@@ -528,6 +528,7 @@ watch(
     () => layers.active,
     () => layers.reaches,
     lantern,
+    fading,
   ],
   () => redrawState(playhead.playing && views.updates === 'active' ? [views.activeIndex] : undefined),
   { flush: 'sync' },
@@ -606,6 +607,7 @@ watch(colours, applyColours)
             isOnHandle() ||
             trailHands.isDragging() ||
             lanternHands.isDragging() ||
+            fadeHands.isDragging() ||
             carrying.tellStuck(pane, paneAt(pane).camera)
         "
         @press="press"
@@ -614,6 +616,7 @@ watch(colours, applyColours)
           (event, pane) =>
             recordHands.move(event, handView(pane)) ||
             lanternHands.move(event, handView(pane)) ||
+            fadeHands.move(event) ||
             trailHands.move(event) ||
             pathHands.move(event, handView(pane))
         "

@@ -25,6 +25,7 @@ import { specOf } from '../scene/catalogue'
 import { bendingOf, bentObjects, type Bent } from '../deform/bending'
 import { BentGhosts } from '../deform/bentGhosts'
 import { BentPlaces } from '../deform/bentPlaces'
+import { FadeEdge } from '../deform/fadeEdge'
 import { Lantern } from '../deform/lantern'
 import { Steps } from '../deform/steps'
 import { Bones } from '../joints/bones'
@@ -63,6 +64,8 @@ export interface Moment {
   trails: TrailPicture | null
   /** The deformer whose lantern is shown. */
   lantern?: { object: number; deformer: string } | null
+  /** The object whose fade has grips. */
+  fading?: number | null
 }
 
 const lemon = 0xffe14d
@@ -89,6 +92,7 @@ export class StageScene {
   readonly bentPlaces = new BentPlaces(this.steps)
   private readonly bentGhosts = new BentGhosts(this.three, this.steps)
   readonly lantern = new Lantern(this.three, this.steps, this.bentPlaces)
+  readonly fadeEdge = new FadeEdge(this.three, this.steps, this.bentPlaces)
   /** The objects that something bends or fades. */
   private bent: ReadonlySet<number> = new Set()
   /** What the groups that each object hangs below leave of what is seen of it. */
@@ -173,7 +177,7 @@ export class StageScene {
   show(
     model: SceneModel,
     book: SampleBook,
-    { frame, held, selected, othersAt, unseen, byOthers, points, evenPlaces, trails, lantern }: Moment,
+    { frame, held, selected, othersAt, unseen, byOthers, points, evenPlaces, trails, lantern, fading }: Moment,
   ): void {
     const objects = model.inOrder()
     const inSelection = new Set<number>()
@@ -224,6 +228,8 @@ export class StageScene {
     }
     const shaped = lantern && model.objects.get(lantern.object)
     this.lantern.show(shaped ? { object: shaped, deformer: lantern!.deformer, ...laying } : null)
+    const faded = fading == null ? undefined : model.objects.get(fading)
+    this.fadeEdge.show(faded ? { object: faded, ...laying } : null)
     this.steps.end()
     this.bentGhosts.end()
     this.endBatches()
@@ -246,6 +252,7 @@ export class StageScene {
     for (const ghost of this.ghosts.inUse) ghost.material.wireframe = shading === 'wire'
     this.bentGhosts.dress(shading)
     this.lantern.dress(helpers)
+    this.fadeEdge.dress(helpers)
     // Who looks through a camera does not see its mark.
     for (const helper of this.helpers.inUse) helper.visible = helpers && helper.userData.object !== look
   }
@@ -316,6 +323,7 @@ export class StageScene {
     for (const batch of this.batches.values()) batch.dispose()
     this.bentGhosts.dispose()
     this.lantern.dispose()
+    this.fadeEdge.dispose()
     this.bentPlaces.dispose()
     this.steps.dispose()
     this.ropes.dispose()

@@ -2,7 +2,7 @@
 import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import type { ChannelSpec, ChannelValue } from '../api/http'
-import { allGroups, channelsOf, groupOf, isOfColour, isOfDeformer, specOf } from '../scene/catalogue'
+import { allGroups, channelsOf, deformersGroup, groupOf, isOfColour, isOfDeformer, specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
@@ -57,19 +57,15 @@ const groups = computed(() => {
     const inside = specs.filter((spec) => groupOf(spec) === name && !isOfDeformer(spec.name))
     if (inside.length === 0) return []
     const colour = inside.filter(isOfColour).map((spec) => spec.name)
-    return [{ name, specs: inside.filter((spec) => !isOfColour(spec)), colour, deformer: null }]
+    const stack: SceneObject['deformers'] = []
+    return [{ name, specs: inside.filter((spec) => !isOfColour(spec)), colour, stack }]
   })
-  // Of what bends it, one is open.
-  const stack = (object.value?.deformers ?? []).map((deformer) => ({
-    name: deformer.name,
-    specs:
-      deforming.active?.name === deformer.name
-        ? specs.filter(({ name, group }) => isOfDeformer(name) && group === deformer.name)
-        : [],
-    colour: [],
-    deformer,
-  }))
-  return [...own, ...stack]
+  // Of what bends it, one is open; its values stand below them all.
+  const stack = object.value?.deformers ?? []
+  if (stack.length === 0) return own
+  const open = deforming.active?.name
+  const inside = specs.filter(({ name, group }) => isOfDeformer(name) && group === open)
+  return [...own, { name: deformersGroup, specs: inside, colour: [], stack }]
 })
 /** How a shape is cut is rarely looked at. */
 const showsSegments = useStorage('zesty-segments', false)
@@ -201,21 +197,8 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
           {{ label }}
         </button>
       </div>
-      <section
-        v-for="(group, i) in groups"
-        :key="`${group.deformer ? 'deformer ' : ''}${group.name}`"
-        :aria-label="group.name"
-      >
-        <template v-if="group.deformer">
-          <h2 v-if="!groups[i - 1]!.deformer" class="group">Deformers</h2>
-          <DeformerHead
-            :object="object.id"
-            :deformer="group.deformer"
-            :place="object.deformers.indexOf(group.deformer)"
-            :count="object.deformers.length"
-          />
-        </template>
-        <h2 v-else-if="group.name === 'Segments'" class="group">
+      <section v-for="group in groups" :key="group.name" :aria-label="group.name">
+        <h2 v-if="group.name === 'Segments'" class="group">
           <button
             type="button"
             class="fold"
@@ -227,6 +210,14 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
           </button>
         </h2>
         <h2 v-else class="group">{{ group.name }}</h2>
+        <DeformerHead
+          v-for="(deformer, place) in group.stack"
+          :key="deformer.name"
+          :object="object.id"
+          :deformer="deformer"
+          :place="place"
+          :count="group.stack.length"
+        />
         <FadeHead v-if="group.name === 'Fade' && object.fade" :object="object" />
         <LooseHead v-if="looseOf(group.name)" :object="object" :kind="looseOf(group.name)!" />
         <ChannelRow
