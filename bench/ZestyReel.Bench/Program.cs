@@ -46,6 +46,7 @@ if (args.ElementAtOrDefault(1) is null or "bake")
 if (args.ElementAtOrDefault(1) is null or "loose")
 {
     Loosened.Sampling();
+    Bent.Vertices();
     if (args.Length > 1) return;
 }
 await Sampling();

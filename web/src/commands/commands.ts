@@ -5,6 +5,7 @@ import { bakeCommands } from './bakeCommands'
 import { clipCommands } from './clipCommands'
 import { cueCommands } from './cueCommands'
 import { curveCommands } from './curveCommands'
+import { deformCommands } from './deformCommands'
 import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
 import { jointCommands } from './jointCommands'
@@ -32,6 +33,7 @@ export const workspaceCommands = (): Command[] => [
   ...objectCommands(),
   ...jointCommands(),
   ...looseCommands(),
+  ...deformCommands(),
   ...pathCommands(),
   ...cueCommands(),
   ...recordCommands(),

@@ -256,8 +256,8 @@ describe('lanes', () => {
     expect(lay({ open: new Set([1]), hidden: new Set(['Path']) }, model).map(({ label }) => label)).not.toContain(
       'Path Travel',
     )
-    expect(allGroups()).toEqual(['Path', 'Aim', 'Position', 'Scale'])
-    expect(keyFilters()).toEqual(['Path', 'Aim', 'Position', 'Scale'])
+    expect(allGroups()).toEqual(['Path', 'Aim', 'Position', 'Scale', 'Deformers'])
+    expect(keyFilters()).toEqual(['Path', 'Aim', 'Position', 'Scale', 'Deformers'])
     // Off the path it has none.
     model.take(rows({ objects: [object(1, 'Ferry')] }))
     expect(lay({ open: new Set([1]) }, model).map(({ label }) => label)).not.toContain('Path Travel')
