@@ -48,7 +48,8 @@ test('a hundred words of the trade and more each find a command', async () => {
   for (const [word, title] of [
     ['tangent', /^Handles/],
     ['graph', /curve/i],
-    ['ripple', /^Insert frames/],
+    ['ripple', /^Deform: ripple/],
+    ['insert frames', /^Insert frames/],
     ['marker', /ookmark/],
     ['preroll', /lead/],
     ['fps', /^Change the rate/],

@@ -1,7 +1,3 @@
-using System.Globalization;
-using System.Text;
-using CsvHelper;
-using CsvHelper.Configuration;
 using ZestyReel.Core;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Geometry;
@@ -17,8 +13,6 @@ internal static class PointCsv
 {
     // What is worked out of an object at a time.
     private const int FramesAtOnce = 256;
-
-    private const int BlockLength = 1 << 16;
 
     /// <summary>The rows in blocks, as <see cref="SampleCsv.Blocks"/> gives them.</summary>
     /// <exception cref="Refusal">There is no geometry, or too much of it.</exception>
@@ -43,10 +37,8 @@ internal static class PointCsv
 
     private static IEnumerable<string> Written(Scene scene, SampleQuery query, List<SceneObject> objects, decimal[] frames, CancellationToken stop)
     {
-        var text = new StringWriter(new StringBuilder(BlockLength * 2));
-        using var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\n" }, leaveOpen: true);
-        foreach (var header in (string[])["object", "frame", "vertex", "x", "y", "z", "opacity"]) csv.WriteField(header);
-        csv.NextRecord();
+        using var blocks = new CsvBlocks("object", "frame", "vertex", "x", "y", "z", "opacity");
+        var csv = blocks.Csv;
         foreach (var thing in objects)
             foreach (var part in frames.Chunk(FramesAtOnce))
             {
@@ -65,17 +57,9 @@ internal static class PointCsv
                         foreach (var number in (double[])[at.X, at.Y, at.Z, opacities[vertex]]) csv.WriteField(SampleCsv.Number(number));
                         csv.NextRecord();
                     }
-                    if (text.GetStringBuilder().Length >= BlockLength) yield return Taken();
+                    if (blocks.IsFull) yield return blocks.Taken();
                 }
             }
-        yield return Taken();
-
-        string Taken()
-        {
-            csv.Flush();
-            var block = text.ToString();
-            text.GetStringBuilder().Clear();
-            return block;
-        }
+        yield return blocks.Taken();
     }
 }

@@ -1,7 +1,4 @@
 using System.Globalization;
-using System.Text;
-using CsvHelper;
-using CsvHelper.Configuration;
 using ZestyReel.Core;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
@@ -15,8 +12,6 @@ public static class SampleCsv
 
     // What is worked out at a time of the world, so that a long run takes no more room than a short one.
     private const int FramesAtOnce = 65_536;
-
-    private const int BlockLength = 1 << 16;
 
     private static readonly (string Name, Func<Transform, SceneObject, double> Of)[] WorldChannels =
     [
@@ -51,10 +46,8 @@ public static class SampleCsv
 
     private static IEnumerable<string> Written(Scene scene, SampleQuery query, List<SceneObject> objects, decimal[] frames, CancellationToken stop)
     {
-        var text = new StringWriter(new StringBuilder(BlockLength * 2));
-        using var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\n" }, leaveOpen: true);
-        foreach (var header in (string[])["object", "channel", "frame", "value"]) csv.WriteField(header);
-        csv.NextRecord();
+        using var blocks = new CsvBlocks("object", "channel", "frame", "value");
+        var csv = blocks.Csv;
         var printed = frames.Length <= FramesAtOnce ? Array.ConvertAll(frames, Printed) : null;
         foreach (var (thing, channel, first, values) in query.World ? InWorld(scene, query, objects, frames, stop) : Own(scene, query, objects, frames, stop))
         {
@@ -65,20 +58,12 @@ public static class SampleCsv
                 csv.WriteField(printed?[first + i] ?? Printed(frames[first + i]));
                 csv.WriteField(Number(values[i]));
                 csv.NextRecord();
-                if (text.GetStringBuilder().Length < BlockLength) continue;
+                if (!blocks.IsFull) continue;
                 stop.ThrowIfCancellationRequested();
-                yield return Taken();
+                yield return blocks.Taken();
             }
         }
-        yield return Taken();
-
-        string Taken()
-        {
-            csv.Flush();
-            var block = text.ToString();
-            text.GetStringBuilder().Clear();
-            return block;
-        }
+        yield return blocks.Taken();
     }
 
     internal static string Printed(decimal frame) => frame.ToString("0.############################", CultureInfo.InvariantCulture);

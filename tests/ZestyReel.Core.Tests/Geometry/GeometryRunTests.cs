@@ -94,6 +94,16 @@ public class GeometryRunTests
         Phases(set, 13)[0].ShouldBe(7, 1e-9);
     }
 
+    [Theory]
+    [InlineData(BakeInto.Keys), InlineData(BakeInto.Layer)]
+    public void Waves_that_go_by_themselves_are_baked_as_they_are_seen(BakeInto into)
+    {
+        var scene = Harbour(new AddDeformer([Pole], DeformerKind.Wave), new KeyChannels(1, [new(Pole, "deform.Wave.speed", 0)]), new KeyChannels(49, [new(Pole, "deform.Wave.speed", 3)]), new SetValues([new(Pole, "deform.Wave.phase", 0.25)], Frame: 1));
+        double[] Phases(Scene of) => Stages.Values(of.Object(Pole), "deform.Wave.phase", Core.Evaluation.FrameTimes.Of(of, new(1, 60)));
+        var baked = scene.After(new Bake([new TimeTarget(Pole, "deform.Wave.phase")], 1, 60, Into: into, Tolerance: 0));
+        Phases(baked).Zip(Phases(scene)).ShouldAllBe(each => Math.Abs(each.First - each.Second) < 1e-6);
+    }
+
     [Fact]
     public void A_fade_goes_by_rest_places_and_a_group_s_opacity_multiplies_downwards()
     {

@@ -35,7 +35,7 @@ const fades = computed(() => {
         lazy
         size="sm"
         variant="quiet"
-        toggle-class="deform-add"
+        toggle-class="word-pill"
         no-caret
         strategy="fixed"
         title="Bends the shape in one more way"
@@ -48,7 +48,7 @@ const fades = computed(() => {
     </span>
     <button
       type="button"
-      class="fades"
+      class="word-pill"
       :aria-pressed="fades"
       title="Becomes clear along a direction; the edge can be keyed"
       @click="deforming.fade(!fades)"
@@ -63,26 +63,6 @@ const fades = computed(() => {
   display: flex;
   align-items: center;
   gap: 5px;
-}
-.line :deep(.deform-add),
-.fades {
-  padding: 0 8px;
-  height: 20px;
-  border: 1px solid var(--line);
-  border-radius: 10px;
-  background: none;
-  color: var(--text);
-  font-size: 12px;
-  line-height: 18px;
-}
-.line :deep(.deform-add:hover),
-.fades:hover {
-  background: var(--raised);
-}
-.fades[aria-pressed='true'] {
-  border: 2px solid var(--mint);
-  padding: 0 7px;
-  line-height: 16px;
 }
 .kind {
   display: inline-block;

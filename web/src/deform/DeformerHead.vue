@@ -38,8 +38,8 @@ function press(event: KeyboardEvent): void {
 
 <template>
   <div
-    class="deformer"
-    :class="{ open: isOpen, off: !deformer.on, moving: shift !== 0 }"
+    class="deformer stack-row"
+    :class="{ open: isOpen, 'passed-over': !deformer.on, moving: shift !== 0 }"
     :style="{ transform: shift ? `translateY(${shift}px)` : undefined }"
     :data-deformer="deformer.name"
   >
@@ -119,41 +119,12 @@ function press(event: KeyboardEvent): void {
 
 <style scoped>
 .deformer {
-  position: relative;
-  display: flex;
-  align-items: center;
-  gap: 4px;
-  height: 26px;
   margin-top: 1px;
   padding: 0 2px 0 4px;
   border-radius: 7px;
-  font-size: 12px;
 }
 .open {
   background: var(--raised);
-}
-.off .name {
-  color: var(--dim);
-  text-decoration: line-through;
-}
-.moving {
-  z-index: 1;
-  background: var(--raised);
-  outline: 1px solid var(--lemon);
-}
-.name {
-  flex: 1;
-  min-width: 0;
-  height: 100%;
-  padding: 0 2px;
-  border: 0;
-  background: none;
-  color: var(--text);
-  text-align: left;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  touch-action: none;
 }
 .name .bi {
   margin-right: 3px;
@@ -188,20 +159,5 @@ function press(event: KeyboardEvent): void {
 }
 .axes .z[aria-checked='true'] {
   color: var(--z);
-}
-.small,
-.deformer :deep(.more) {
-  width: 20px;
-  height: 20px;
-  padding: 0;
-  border: 0;
-  border-radius: 5px;
-  background: none;
-  color: var(--dim);
-  line-height: 1;
-}
-.small:hover,
-.deformer :deep(.more:hover) {
-  color: var(--text);
 }
 </style>

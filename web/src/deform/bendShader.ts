@@ -156,25 +156,20 @@ export const bendUniforms = (): BendUniforms => ({
   bendSize: { value: new Vector3() },
 })
 
-/**
- * Lets a material bend what it is put on. What is drawn many times at once says for each instance which steps it has; what
- * is drawn by itself says it by uniforms of its own, and may fade.
- */
-export function bends<M extends Material>(material: M, steps: Steps, own?: BendUniforms): M {
+/** Lets a material bend what is drawn by itself, as its own uniforms say; what is shaded may fade. */
+export function bends<M extends Material>(material: M, steps: Steps, own: BendUniforms): M {
   const isShaded = material.type === 'MeshLambertMaterial'
-  const fades = own !== undefined && isShaded
   material.onBeforeCompile = (shader: WebGLProgramParametersWithUniforms) => {
     Object.assign(shader.uniforms, { bendSteps: steps.uniform, ...own })
-    const kind = own ? 'uniform' : 'attribute'
-    const known = `${kind} vec2 bendRun;\n${kind} vec3 bendSize;\n${fades ? 'varying vec3 bendRest;\n' : ''}`
+    const known = `uniform vec2 bendRun;\nuniform vec3 bendSize;\n${isShaded ? 'varying vec3 bendRest;\n' : ''}`
     shader.vertexShader = shader.vertexShader
       .replace('#include <common>', `#include <common>\n${known}${bendFunctions}`)
       .replace('#include <beginnormal_vertex>', isShaded ? bendShaded : '#include <beginnormal_vertex>')
       .replace(
         '#include <begin_vertex>',
-        `${isShaded ? '' : bendPlain}vec3 transformed = bentPlace;${fades ? '\nbendRest = position * bendSize;' : ''}`,
+        `${isShaded ? 'bendRest = position * bendSize;\n' : bendPlain}vec3 transformed = bentPlace;`,
       )
-    if (fades)
+    if (isShaded)
       shader.fragmentShader = shader.fragmentShader
         .replace(
           '#include <common>',
@@ -183,7 +178,7 @@ export function bends<M extends Material>(material: M, steps: Steps, own?: BendU
         .replace('#include <opaque_fragment>', bendFaded)
   }
   // Programs are told apart by this, and not by what the function above closes over.
-  material.customProgramCacheKey = () => `bends ${own ? 'one' : 'many'} ${isShaded}`
+  material.customProgramCacheKey = () => `bends ${isShaded}`
   return material
 }
 

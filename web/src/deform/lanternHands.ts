@@ -1,12 +1,8 @@
 import type { Plane, Vector3 } from 'three'
-import { deformerChannel } from '../scene/catalogue'
 import type { HandView } from '../paths/pathHands'
-import { channelRow } from '../scene/held'
-import { useScene } from '../scene/sceneStore'
-import { useCancelOnEscape } from '../shared/cancelling'
+import { deformerChannel } from '../scene/catalogue'
 import { usePlayhead } from '../timebar/playhead'
-import { usePending } from '../values/pending'
-import { useWorking } from '../working/working'
+import { useGripHand, type Gripped } from './gripHand'
 import { facingPlane, nearestPlace, placeInPlane, rounded } from './gripping'
 import type { Lantern, LanternHeld, LanternPart } from './lantern'
 import { aroundAxis, pulled, type AroundAxis } from './lanternShape'
@@ -14,10 +10,9 @@ import { aroundAxis, pulled, type AroundAxis } from './lanternShape'
 /** So near to the pointer, in pixels, the grip and a ring are meant. */
 const reach = { grip: 10, ring: 6 }
 
-interface Hand {
+interface Held extends Gripped {
   part: LanternPart
-  held: LanternHeld
-  view: HandView
+  lantern: LanternHeld
   plane: Plane
   /** Where the hand took hold, and where it was last, as the deformer sees it. */
   from: AroundAxis
@@ -28,11 +23,7 @@ interface Hand {
 
 /** Dragging the grip and the rings of a lantern. */
 export function useLanternHands(lantern: Lantern, tell: (words: string | null) => void, redraw: () => void) {
-  const scene = useScene()
-  const pending = usePending()
   const playhead = usePlayhead()
-  const working = useWorking()
-  let hand: Hand | null = null
 
   function under(event: PointerEvent, of: HandView): { part: LanternPart; place: Vector3 } | null {
     for (const part of ['grip', 'head', 'foot'] as const) {
@@ -42,74 +33,60 @@ export function useLanternHands(lantern: Lantern, tell: (words: string | null) =
     return null
   }
 
-  /** Where the pointer is in the plane that the hand moves in, as the deformer sees it. */
-  function around(event: PointerEvent, { view, plane, held }: Hand): AroundAxis | null {
-    const place = placeInPlane(event, view, plane)
-    return place && aroundAxis(held.deformer.axis, place.applyMatrix4(held.world.clone().invert()))
-  }
-
-  /** @returns whether the press is taken, and nothing else is to hear of it. */
-  function press(event: PointerEvent, of: HandView): boolean {
-    const held = lantern.shown
-    if (event.button !== 0 || playhead.playing || !held || working.isLocked(held.object.id)) return false
-    const hit = under(event, of)
-    if (!hit || held.world.determinant() === 0) return false
-    const plane = facingPlane(hit.place, of)
-    const from = aroundAxis(held.deformer.axis, hit.place.clone().applyMatrix4(held.world.clone().invert()))
-    hand = { part: hit.part, held, view: of, plane, from, last: from, strength: held.values.strength }
-    of.view.resting = true
-    of.element.setPointerCapture(event.pointerId)
-    event.stopImmediatePropagation()
-    scene.hold(channelsOf(hand).map((channel) => channelRow(held.object.id, channel)))
-    return true
-  }
-
-  const channelsOf = ({ part, held: { deformer } }: Hand): string[] => {
-    const goes = deformer.kind === 'wave' || deformer.kind === 'ripple'
-    const own = part === 'foot' ? ['foot'] : part === 'head' ? ['length'] : [goes ? 'amount' : 'strength', 'direction']
-    return own.map((channel) => deformerChannel(deformer.name, channel))
-  }
-
-  function move(event: PointerEvent, of: HandView): boolean {
-    if (!hand) {
-      hover(event, of)
-      return false
-    }
-    const at = around(event, hand)
-    if (!at) return true
-    const { held, part, from } = hand
-    const { deformer, values, object } = held
-    const put = (channel: string, value: number) => ({
+  function take(event: PointerEvent, of: HandView): Held | null {
+    const shown = lantern.shown
+    const hit = shown && shown.world.determinant() !== 0 ? under(event, of) : null
+    if (!shown || !hit) return null
+    const { deformer, object, values, world } = shown
+    const from = aroundAxis(deformer.axis, hit.place.clone().applyMatrix4(world.clone().invert()))
+    const channels =
+      hit.part === 'foot'
+        ? ['foot']
+        : hit.part === 'head'
+          ? ['length']
+          : [goes(shown) ? 'amount' : 'strength', 'direction']
+    return {
       object: object.id,
-      channel: deformerChannel(deformer.name, channel),
-      value,
-    })
+      channels: channels.map((channel) => deformerChannel(deformer.name, channel)),
+      part: hit.part,
+      lantern: shown,
+      plane: facingPlane(hit.place, of),
+      from,
+      last: from,
+      strength: values.strength,
+    }
+  }
+
+  function drag(event: PointerEvent, of: HandView, held: Held) {
+    const { lantern: shown, part, from, channels } = held
+    const { deformer, values, world } = shown
+    const place = placeInPlane(event, of, held.plane)
+    if (!place) return null
+    const at = aroundAxis(deformer.axis, place.applyMatrix4(world.clone().invert()))
     if (part !== 'grip') {
-      const moved = at.along - from.along
-      const value =
-        part === 'foot'
-          ? rounded(values.foot + moved, event, 0.1)
-          : Math.max(rounded(values.length + moved, event, 0.1), 1e-3)
-      pending.hold([put(part === 'foot' ? 'foot' : 'length', value)])
-      tell(`${part === 'foot' ? 'Foot' : 'Length'} ${value}`)
-      return true
+      const value = rounded((part === 'foot' ? values.foot : values.length) + at.along - from.along, event, 0.1)
+      const kept = part === 'foot' ? value : Math.max(value, 1e-3)
+      return { values: { [channels[0]!]: kept }, words: `${part === 'foot' ? 'Foot' : 'Length'} ${kept}` }
     }
     const turns = deformer.kind === 'bend' || deformer.kind === 'twist'
-    const goes = deformer.kind === 'wave' || deformer.kind === 'ripple'
-    const wanted = pulled(deformer, at, { ...values, strength: hand.strength }, hand.last, event.shiftKey)
-    if (deformer.kind === 'twist') hand.strength = wanted.strength!
-    hand.last = at
+    const wanted = pulled(deformer, at, { ...values, strength: held.strength }, held.last, event.shiftKey)
+    if (deformer.kind === 'twist') held.strength = wanted.strength!
+    held.last = at
     const strength = rounded(wanted.strength!, event, turns ? 15 : 0.1)
-    const changes = [put(goes ? 'amount' : 'strength', strength)]
-    let words = `${deformer.name} ${strength}${turns ? '°' : ''}`
-    if (wanted.direction !== undefined) {
-      const direction = rounded(wanted.direction, event, 15)
-      changes.push(put('direction', direction))
-      words += `, towards ${direction}°`
+    const words = `${deformer.name} ${strength}${turns ? '°' : ''}`
+    if (wanted.direction === undefined) return { values: { [channels[0]!]: strength }, words }
+    const direction = rounded(wanted.direction, event, 15)
+    return {
+      values: { [channels[0]!]: strength, [channels[1]!]: direction },
+      words: `${words}, towards ${direction}°`,
     }
-    pending.hold(changes)
-    tell(words)
-    return true
+  }
+
+  const hand = useGripHand(take, drag, tell)
+
+  function move(event: PointerEvent, of: HandView): boolean {
+    if (!hand.isDragging()) hover(event, of)
+    return hand.move(event)
   }
 
   function hover(event: PointerEvent, of: HandView): void {
@@ -121,27 +98,7 @@ export function useLanternHands(lantern: Lantern, tell: (words: string | null) =
     redraw()
   }
 
-  function letGo(): void {
-    if (hand) hand.view.view.resting = false
-    hand = null
-    tell(null)
-  }
-
-  function release(event: PointerEvent): boolean {
-    if (!hand) return false
-    letGo()
-    void pending.finish()
-    event.stopPropagation()
-    return true
-  }
-
-  useCancelOnEscape(
-    () => hand !== null,
-    () => {
-      letGo()
-      pending.cancel()
-    },
-  )
-
-  return { press, move, release, isDragging: () => hand !== null }
+  return { ...hand, move }
 }
+
+const goes = ({ deformer: { kind } }: LanternHeld) => kind === 'wave' || kind === 'ripple'

@@ -71,8 +71,8 @@ useCancelOnEscape(() => shift.value !== 0, giveUp)
 
 <template>
   <div
-    class="layer"
-    :class="{ active: isActive, over: layers.isPassedOver(layer), moving: shift !== 0 }"
+    class="layer stack-row"
+    :class="{ active: isActive, 'passed-over': layers.isPassedOver(layer), moving: shift !== 0 }"
     :style="{ transform: shift ? `translateY(${shift}px)` : undefined, '--peel': `var(--peel-${layer.peel})` }"
     :data-layer="layer.name"
   >
@@ -189,15 +189,9 @@ useCancelOnEscape(() => shift.value !== 0, giveUp)
 
 <style scoped>
 .layer {
-  position: relative;
-  display: flex;
-  align-items: center;
-  gap: 4px;
-  height: 26px;
   padding: 0 2px 0 6px;
   border-left: 3px solid var(--peel);
   border-radius: 0 7px 7px 0;
-  font-size: 12px;
 }
 .layer + .layer {
   margin-top: 1px;
@@ -207,29 +201,6 @@ useCancelOnEscape(() => shift.value !== 0, giveUp)
 }
 .active .name {
   font-weight: 650;
-}
-.over .name {
-  color: var(--dim);
-  text-decoration: line-through;
-}
-.moving {
-  z-index: 1;
-  background: var(--raised);
-  outline: 1px solid var(--lemon);
-}
-.name {
-  flex: 1;
-  min-width: 0;
-  height: 100%;
-  padding: 0 2px;
-  border: 0;
-  background: none;
-  color: var(--text);
-  text-align: left;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  touch-action: none;
 }
 .sign {
   color: var(--dim);
@@ -251,21 +222,6 @@ useCancelOnEscape(() => shift.value !== 0, giveUp)
 .strength {
   flex: none;
   width: 56px;
-}
-.small,
-.layer :deep(.more) {
-  width: 20px;
-  height: 20px;
-  padding: 0;
-  border: 0;
-  border-radius: 5px;
-  background: none;
-  color: var(--dim);
-  line-height: 1;
-}
-.small:hover,
-.layer :deep(.more:hover) {
-  color: var(--text);
 }
 .peels {
   display: flex;

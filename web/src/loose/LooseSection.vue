@@ -44,7 +44,7 @@ const hint = (kind: LooseKind) => {
         v-for="kind in looseKinds"
         :key="kind"
         type="button"
-        class="kind"
+        class="word-pill kind"
         :aria-pressed="isOn(kind)"
         :title="hint(kind)"
         @click="toggle(kind)"
@@ -61,22 +61,7 @@ const hint = (kind: LooseKind) => {
   align-items: center;
   gap: 5px;
 }
-.kind {
-  padding: 0 8px;
-  height: 20px;
-  border: 1px solid var(--line);
-  border-radius: 10px;
-  background: none;
-  color: var(--text);
-  font-size: 12px;
-}
-.kind:hover {
-  background: var(--raised);
-}
 .kind[aria-pressed='true'] {
-  border-color: var(--mint);
   border-style: dotted;
-  border-width: 2px;
-  padding: 0 7px;
 }
 </style>

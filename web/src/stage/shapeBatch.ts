@@ -10,10 +10,9 @@ import {
   MeshLambertMaterial,
   type Material,
   type Scene,
-  type Vector3,
 } from 'three'
-import { bends } from '../deform/bendShader'
-import type { Run, Steps } from '../deform/steps'
+import { bentBefore } from '../deform/bentBefore'
+import type { BentPass } from '../deform/bentPass'
 import type { Shape } from './shapes'
 import type { Shading } from './views'
 
@@ -28,20 +27,20 @@ export class ShapeBatch {
   private surface: InstancedMesh
   /** The same instances as edges. */
   private wire: InstancedMesh
-  /** Which steps bend each instance, and how large its shape is before; null where nothing is bent. */
-  private bent: { runs: InstancedBufferAttribute; sizes: InstancedBufferAttribute } | null = null
+  /** Where the bent vertices of each instance begin; null where nothing is bent. */
+  private rows: InstancedBufferAttribute | null = null
   private owners: number[] = []
 
-  /** @param steps What bends the instances; null for a batch of those that nothing bends. */
+  /** @param pass What has bent the instances; null for a batch of those that nothing bends. */
   constructor(
     private readonly scene: Scene,
     { key, geometry }: Shape,
-    private readonly steps: Steps | null = null,
+    private readonly pass: BentPass | null = null,
   ) {
     // What is thin or bent is seen from behind, too.
-    this.surfaceMaterial.side = steps || key.startsWith('plane') ? DoubleSide : FrontSide
-    this.geometry = steps ? sharing(geometry) : geometry
-    if (steps) for (const material of [this.surfaceMaterial, this.wireMaterial]) bends(material, steps)
+    this.surfaceMaterial.side = pass || key.startsWith('plane') ? DoubleSide : FrontSide
+    this.geometry = pass ? sharing(geometry) : geometry
+    if (pass) for (const material of [this.surfaceMaterial, this.wireMaterial]) bentBefore(material, pass)
     ;[this.surface, this.wire] = this.make(16)
   }
 
@@ -49,15 +48,12 @@ export class ShapeBatch {
     this.owners.length = 0
   }
 
-  add(owner: number, matrix: Matrix4, color: Color, bent?: { run: Run; size: Vector3 }): void {
+  add(owner: number, matrix: Matrix4, color: Color, row = 0): void {
     const at = this.owners.length
     if (at === this.surface.instanceMatrix.count) this.grow()
     this.surface.setMatrixAt(at, matrix)
     this.surface.setColorAt(at, color)
-    if (bent) {
-      this.bent!.runs.setXY(at, bent.run.first, bent.run.count)
-      this.bent!.sizes.setXYZ(at, bent.size.x, bent.size.y, bent.size.z)
-    }
+    this.rows?.setX(at, row)
     this.owners.push(owner)
   }
 
@@ -65,7 +61,7 @@ export class ShapeBatch {
     this.surface.count = this.wire.count = this.owners.length
     this.surface.instanceMatrix.needsUpdate = true
     this.surface.instanceColor!.needsUpdate = true
-    if (this.bent) this.bent.runs.needsUpdate = this.bent.sizes.needsUpdate = true
+    if (this.rows) this.rows.needsUpdate = true
     // Worked out again when a ray asks for it.
     this.surface.boundingSphere = null
   }
@@ -83,7 +79,7 @@ export class ShapeBatch {
 
   /** What a ray meets; nothing while the batch is empty, or bent, so that it is elsewhere than a ray would look. */
   get target(): InstancedMesh | null {
-    return this.owners.length && !this.steps ? this.surface : null
+    return this.owners.length && !this.pass ? this.surface : null
   }
 
   ownerOf(instance: number): number | undefined {
@@ -94,7 +90,7 @@ export class ShapeBatch {
     this.drop()
     this.surfaceMaterial.dispose()
     this.wireMaterial.dispose()
-    if (this.steps) this.geometry.dispose()
+    if (this.pass) this.geometry.dispose()
   }
 
   private drop(): void {
@@ -116,26 +112,22 @@ export class ShapeBatch {
     const wire = mesh(this.wireMaterial)
     wire.instanceMatrix = surface.instanceMatrix
     wire.instanceColor = surface.instanceColor
-    if (this.steps) {
-      const perInstance = (size: number) => new InstancedBufferAttribute(new Float32Array(capacity * size), size)
-      this.bent = { runs: perInstance(2), sizes: perInstance(3) }
-      this.geometry.setAttribute('bendRun', this.bent.runs)
-      this.geometry.setAttribute('bendSize', this.bent.sizes)
+    if (this.pass) {
+      this.rows = new InstancedBufferAttribute(new Float32Array(capacity), 1)
+      this.geometry.setAttribute('bentRow', this.rows)
     }
     return [surface, wire]
   }
 
   private grow(): void {
-    const [{ instanceMatrix, instanceColor }, bent] = [this.surface, this.bent]
+    const [{ instanceMatrix, instanceColor }, rows] = [this.surface, this.rows]
     this.drop()
     // The card's copies are of the old size.
-    if (bent) this.geometry.dispose()
+    if (rows) this.geometry.dispose()
     ;[this.surface, this.wire] = this.make(instanceMatrix.count * 2)
     this.surface.instanceMatrix.array.set(instanceMatrix.array)
     this.surface.instanceColor!.array.set(instanceColor!.array)
-    if (!bent) return
-    this.bent!.runs.array.set(bent.runs.array)
-    this.bent!.sizes.array.set(bent.sizes.array)
+    if (rows) this.rows!.array.set(rows.array)
   }
 }
 

@@ -46,6 +46,9 @@ export function shapeOf(kind: string, read: Read): Shape | null {
 
 function forgetOldest(): void {
   const [oldest] = made.keys()
+  // Whoever still draws it has it sent to the card again.
+  made.get(oldest!)!.geometry.dispose()
+  edges.get(oldest!)?.dispose()
   made.delete(oldest!)
   edges.delete(oldest!)
 }

@@ -24,6 +24,7 @@ import {
 import { specOf } from '../scene/catalogue'
 import { bendingOf, bentObjects, type Bent } from '../deform/bending'
 import { BentGhosts } from '../deform/bentGhosts'
+import { BentPass } from '../deform/bentPass'
 import { BentPlaces } from '../deform/bentPlaces'
 import { FadeEdge } from '../deform/fadeEdge'
 import { Lantern } from '../deform/lantern'
@@ -89,6 +90,7 @@ export class StageScene {
   private readonly trails = new TrailLines(this.three)
   /** What bends things in this picture, and where their vertices are then. */
   private readonly steps = new Steps()
+  private readonly bentPass = new BentPass(this.steps)
   readonly bentPlaces = new BentPlaces(this.steps)
   private readonly bentGhosts = new BentGhosts(this.three, this.steps)
   readonly lantern = new Lantern(this.three, this.steps, this.bentPlaces)
@@ -116,6 +118,7 @@ export class StageScene {
 
   constructor() {
     this.three.background = this.ground
+    this.three.onBeforeRender = (renderer) => this.bentPass.run(renderer)
     // The nodes say where things are, and are not drawn: a chain of parents may be deeper than a renderer calls itself.
     this.three.add(this.grid)
     this.lights = new StageLights(this.three)
@@ -191,6 +194,7 @@ export class StageScene {
 
     for (const batch of this.batches.values()) batch.begin()
     this.steps.begin()
+    this.bentPass.begin()
     this.bentPlaces.begin()
     this.bentGhosts.begin()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.begin()
@@ -231,6 +235,7 @@ export class StageScene {
     const faded = fading == null ? undefined : model.objects.get(fading)
     this.fadeEdge.show(faded ? { object: faded, ...laying } : null)
     this.steps.end()
+    this.bentPass.end()
     this.bentGhosts.end()
     this.endBatches()
     for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.end()
@@ -325,6 +330,7 @@ export class StageScene {
     this.lantern.dispose()
     this.fadeEdge.dispose()
     this.bentPlaces.dispose()
+    this.bentPass.dispose()
     this.steps.dispose()
     this.ropes.dispose()
     this.beads.dispose()
@@ -390,7 +396,8 @@ export class StageScene {
     const isSolid = opacity >= solid && !bent?.fades
     if (bent) {
       this.bentPlaces.add({ id: object.id, shape, size, ...bent })
-      if (isSolid) this.batch(shape, true).add(object.id, bent.world, color, { run: bent.run, size })
+      if (isSolid)
+        this.batch(shape, true).add(object.id, bent.world, color, this.bentPass.add(shape.geometry, size, bent.run))
       else if (opacity > 0) this.bentGhosts.add(object.id, shape, size, bent, color, opacity, opacity >= solid)
       if (outlined !== undefined) this.bentGhosts.outline(shape, size, bent, outlined, outlineOpacity(outlined))
       return
@@ -424,7 +431,7 @@ export class StageScene {
   private batch(shape: Shape, isBent: boolean): ShapeBatch {
     const key = `${shape.key}${isBent ? ' bent' : ''}`
     let batch = this.batches.get(key)
-    if (!batch) this.batches.set(key, (batch = new ShapeBatch(this.three, shape, isBent ? this.steps : null)))
+    if (!batch) this.batches.set(key, (batch = new ShapeBatch(this.three, shape, isBent ? this.bentPass : null)))
     return batch
   }
 

@@ -38,8 +38,7 @@ internal sealed class BakedValues
     public double[][] Of(BakedObject baked)
     {
         var rows = Seen(baked);
-        // A layer that overrides all below it says what is seen.
-        if (_layer is not null) return rows;
+        if (_layer is not null) return OverLayers(baked, rows);
         var thing = _prepared.Object(baked.Id);
         var worlds = new KeptWorlds(_scene, _prepared, _moments);
         foreach (var (i, spec) in baked.Specs.Index())
@@ -48,6 +47,15 @@ internal sealed class BakedValues
                 throw new Refusal("parts", $"so many samples cannot be led back through {driver} of {thing.Name}; bake that as well, or take fewer samples");
             worlds.Own(thing, spec, rows[i]);
         }
+        return rows;
+    }
+
+    /// <summary>A layer that overrides all below it says what is seen, but for speeds, which are added above layers.</summary>
+    private double[][] OverLayers(BakedObject baked, double[][] rows)
+    {
+        foreach (var (i, spec) in baked.Specs.Index())
+            if (SpeedStage.AddedTo(baked.Was, spec.Name, _before) is { } sums)
+                for (var k = 0; k < sums.Length; k++) rows[i][k] -= sums[k];
         return rows;
     }
 

@@ -7,7 +7,13 @@ internal sealed class SpeedStage : IStage
 {
     public string DriverOf(SceneObject thing, string channel, FrameTimes times) => "its speed";
 
-    public bool Moves(SceneObject thing, string channel, FrameTimes times) =>
+    public bool Moves(SceneObject thing, string channel, FrameTimes times) => MovesPhase(thing, channel, times);
+
+    /// <summary>What speed adds to a channel at each of some moments; null where nothing.</summary>
+    public static double[]? AddedTo(SceneObject thing, string channel, FrameTimes times) =>
+        MovesPhase(thing, channel, times) ? RateSum.At(thing, DeformerChannels.SpeedOf(channel)!, times) : null;
+
+    private static bool MovesPhase(SceneObject thing, string channel, FrameTimes times) =>
         DeformerChannels.SpeedOf(channel) is { } speed && thing.Deformers?.Find(speed) is not null
         && (thing.Channels.ContainsKey(speed) || thing.IsLayered || Stages.Moves(thing, speed, times));
 
@@ -18,13 +24,12 @@ internal sealed class SpeedStage : IStage
         if (rows.Object.Deformers is null) return;
         for (var c = 0; c < rows.Channels.Length; c++)
         {
-            if (!Moves(rows.Object, rows.Channels[c].Name, times)) continue;
+            if (AddedTo(rows.Object, rows.Channels[c].Name, times) is not { } sums) continue;
             var row = rows[c];
-            var sums = RateSum.At(rows.Object, DeformerChannels.SpeedOf(rows.Channels[c].Name)!, times);
             for (var i = 0; i < row.Length; i++) row[i] += sums[i];
         }
     }
 
     public double? Before(SceneObject thing, ChannelSpec spec, double after, FrameTimes times) =>
-        Moves(thing, spec.Name, times) ? spec.Within(after - RateSum.At(thing, DeformerChannels.SpeedOf(spec.Name)!, times)[0]) : after;
+        AddedTo(thing, spec.Name, times) is { } sums ? spec.Within(after - sums[0]) : after;
 }

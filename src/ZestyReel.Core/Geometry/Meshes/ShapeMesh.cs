@@ -10,16 +10,24 @@ namespace ZestyReel.Core.Geometry;
 /// <param name="Indices">Three vertices for each triangle.</param>
 public sealed record ShapeMesh(Vector[] Rings, Vector[]? Tubes, Vector[] Normals, int[] Indices)
 {
-    // Of a few kinds and cuts there are many objects; whoever keys the cuts makes many meshes once.
-    private const int MostKept = 256;
+    // Of a few kinds and cuts there are many objects; whoever keys the cuts makes many meshes once. About 100 MB.
+    private const int MostVerticesKept = 1_000_000;
+
+    private static int _kept;
 
     private static readonly ConcurrentDictionary<(ObjectKind, Segments), ShapeMesh> Known = [];
 
     /// <summary>The mesh of a kind with a shape, cut so; made once.</summary>
     public static ShapeMesh Of(ObjectKind kind, Segments cut)
     {
-        if (Known.Count > MostKept) Known.Clear();
-        return Known.GetOrAdd((kind, cut), static each => Make(each.Item1, each.Item2));
+        if (Known.TryGetValue((kind, cut), out var known)) return known;
+        var made = Make(kind, cut);
+        if (Interlocked.Add(ref _kept, made.Rings.Length) > MostVerticesKept)
+        {
+            Known.Clear();
+            Interlocked.Exchange(ref _kept, made.Rings.Length);
+        }
+        return Known.GetOrAdd((kind, cut), made);
     }
 
     /// <summary>Where each vertex is in the space of an object with these measures.</summary>

@@ -8,14 +8,14 @@ public sealed class DeformerStack : IReadOnlyList<Deformer>, IEquatable<Deformer
 {
     private readonly ImmutableArray<Deformer> _deformers;
     private readonly Dictionary<string, ChannelSpec> _specs;
-    private (ImmutableArray<ChannelSpec> Before, ImmutableArray<ChannelSpec> All) _known;
+    private Known _known;
 
     private DeformerStack(ImmutableArray<Deformer> deformers)
     {
         _deformers = deformers;
         Specs = [.. deformers.SelectMany(each => DeformerChannels.Of(each.Kind).Select(spec => DeformerChannels.For(each, spec)))];
         _specs = Specs.DistinctBy(spec => spec.Name).ToDictionary(spec => spec.Name);
-        _known = ([], Specs);
+        _known = new([], Specs);
     }
 
     /// <summary>The stack of some deformers; null where there are none.</summary>
@@ -45,9 +45,12 @@ public sealed class DeformerStack : IReadOnlyList<Deformer>, IEquatable<Deformer
     internal ImmutableArray<ChannelSpec> After(ImmutableArray<ChannelSpec> own)
     {
         var known = _known;
-        if (known.Before != own) _known = known = (own, own.AddRange(Specs));
+        if (known.Before != own) _known = known = new(own, own.AddRange(Specs));
         return known.All;
     }
+
+    /// <summary>All channels after some others. One reference, so that no thread sees half of another one's.</summary>
+    private sealed record Known(ImmutableArray<ChannelSpec> Before, ImmutableArray<ChannelSpec> All);
 
     /// <inheritdoc/>
     public bool Equals(DeformerStack? other) => other is not null && (ReferenceEquals(this, other) || _deformers.AsSpan().SequenceEqual(other._deformers.AsSpan()));
