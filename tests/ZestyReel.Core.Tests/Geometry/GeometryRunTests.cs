@@ -1,3 +1,4 @@
+using ZestyReel.Core.Baking;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Geometry;
@@ -100,7 +101,7 @@ public class GeometryRunTests
     {
         var scene = Harbour(new AddDeformer([Pole], DeformerKind.Wave), new KeyChannels(1, [new(Pole, "deform.Wave.speed", 0)]), new KeyChannels(49, [new(Pole, "deform.Wave.speed", 3)]), new SetValues([new(Pole, "deform.Wave.phase", 0.25)], Frame: 1));
         double[] Phases(Scene of) => Stages.Values(of.Object(Pole), "deform.Wave.phase", Core.Evaluation.FrameTimes.Of(of, new(1, 60)));
-        var baked = scene.After(new Bake([new TimeTarget(Pole, "deform.Wave.phase")], 1, 60, Into: into, Tolerance: 0));
+        var baked = scene.After(new Bake([new TimeTarget(Pole, "deform.Wave.phase")], 1, 60, PerFrame: 1, Into: into, Tolerance: 0));
         Phases(baked).Zip(Phases(scene)).ShouldAllBe(each => Math.Abs(each.First - each.Second) < 1e-6);
     }
 
