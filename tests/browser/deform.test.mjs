@@ -183,7 +183,8 @@ test('a click where the bent shape is selects it, and one where it was does not'
   )
   assert.ok(where[0] > 0.4, `its head leans to +x: ${where}`)
   const g = await grip()
-  await page.mouse.click(g.x + 250, g.y)
+  const stage = await page.locator('.stage-canvas').boundingBox()
+  await page.mouse.click(stage.x + 30, stage.y + stage.height - 20)
   await until(
     () => page.locator('.values .none').count(),
     (count) => count === 1,

@@ -42,7 +42,7 @@ import StageMeter from './StageMeter.vue'
 import StagePane from './StagePane.vue'
 import { StageRenderer, type Drawn } from './stageRenderer'
 import { StageScene } from './stageScene'
-import { loadUsualMeshes, meshesAreHere, whenMeshesCome } from './meshes'
+import { loadUsualMeshes, meshesAreHere, usualMeshesAreHere, whenMeshesCome } from './meshes'
 import { poseOf } from './pose'
 import { keepThumbnail } from './thumbnails'
 import ToolPicker from './ToolPicker.vue'
@@ -280,7 +280,7 @@ function time(): void {
 }
 
 function render(): void {
-  if (!renderer) return
+  if (!renderer || !usualMeshesAreHere()) return
   if (renderer.setRatio(sharpness.ratio)) for (const index of views.shown) due.add(index)
   // What is not here yet cannot be shown: the last picture stays, and is said to be older.
   if (isStateDue && playhead.isHere) {

@@ -26,8 +26,15 @@ const mostKept = 200
 
 /** Fetches, once, the meshes that shapes have unless they are cut otherwise. */
 export const loadUsualMeshes = async (): Promise<void> => {
-  await Promise.all(shapes.map((kind) => (here.has(kind) ? undefined : fetchMesh(kind, kind, {}))))
+  await Promise.all(
+    shapes.map((kind) => (here.has(kind) ? undefined : (onTheWay.get(kind) ?? fetchMesh(kind, kind, {})))),
+  )
+  // A server that was away for a moment is asked again.
+  if (!usualMeshesAreHere()) setTimeout(() => void loadUsualMeshes(), again)
 }
+
+/** Whether the usual mesh of every shape is here: before that there is nothing to be drawn. */
+export const usualMeshesAreHere = (): boolean => shapes.every((kind) => here.has(kind))
 
 /** Whether an object of a kind has a shape. */
 export const hasShape = (kind: string): boolean => (shapes as readonly string[]).includes(kind)
