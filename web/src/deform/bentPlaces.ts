@@ -34,6 +34,7 @@ const perRow = 1024
 /** Where the vertices of what is bent are, read back from the graphics card: for a ray, for framing, and for who looks from outside. */
 export class BentPlaces {
   private things: BentThing[] = []
+  private readonly ids = new Set<number>()
   private read: Map<number, Float32Array> | null = null
   private target: WebGLRenderTarget | null = null
   private readonly scene = new Scene()
@@ -45,16 +46,18 @@ export class BentPlaces {
 
   begin(): void {
     this.things = []
+    this.ids.clear()
     this.read = null
   }
 
   add(thing: BentThing): void {
+    this.ids.add(thing.id)
     this.things.push({ ...thing, size: thing.size.clone(), world: thing.world.clone() })
   }
 
   /** The places of an object's vertices in the world, three numbers each; null where it is not bent. */
   of(id: number): Float32Array | null {
-    if (!this.things.some((thing) => thing.id === id)) return null
+    if (!this.ids.has(id)) return null
     this.read ??= this.readBack()
     return this.read?.get(id) ?? null
   }

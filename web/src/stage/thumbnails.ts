@@ -5,7 +5,7 @@ import type { SamplesMessage, SceneMessage } from '../api/messages'
 import { loadCatalogue } from '../scene/catalogue'
 import { SampleBook } from '../scene/samples'
 import { SceneModel } from '../scene/sceneModel'
-import { loadUsualMeshes, meshesCome } from './meshes'
+import { loadUsualMeshes, meshesAreHere, meshesCome } from './meshes'
 import { StageScene, type Moment } from './stageScene'
 
 const [width, height] = [480, 270]
@@ -134,8 +134,11 @@ export async function drawThumbnails(
         trails: null,
       }
       stage.show(model, book, moment)
-      await meshesCome()
-      stage.show(model, book, moment)
+      // What is cut otherwise than usual was asked for by showing it.
+      if (!meshesAreHere()) {
+        await meshesCome()
+        stage.show(model, book, moment)
+      }
       await keepThumbnail(renderer, stage, model, book, frame, id, revision, () => {})
       stage.dispose()
       drawn(id)
