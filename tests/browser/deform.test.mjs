@@ -325,10 +325,7 @@ test('a fade is seen from its edge on, is dragged on the stage, and is the same 
   assert.ok((await points('Sail')).every(([, y, , opacity]) => opacity === (y >= 1 - 1e-9 ? 0 : 1)))
   await desk.undo()
   const box = await page.locator('.stage-canvas').boundingBox()
-  const mint = blobOf(
-    await stagePixels(page),
-    (r, g, b) => g > 150 && g - r > 40 && b - r > 20,
-  )
+  const mint = blobOf(await stagePixels(page), (r, g, b) => g > 150 && g - r > 40 && b - r > 20)
   assert.ok(mint, 'the grip of the edge is seen')
   const [from, to] = [0, -40].map((up) => ({ x: box.x + 10 + mint.x, y: box.y + 60 + mint.y + up }))
   await page.mouse.move(from.x, from.y)
