@@ -10,9 +10,15 @@ public class RoomsTests
 {
     [Fact]
     public void The_core_knows_nothing_but_itself() =>
-        Types.InAssembly(typeof(Scene).Assembly).ShouldNot().HaveDependencyOnAny(
-                "ZestyReel.Formats", "ZestyReel.Store", "ZestyReel.Server", "Microsoft.AspNetCore", "Microsoft.Data", "Dapper", "MessagePack", "System.IO", "System.Net")
-            .GetResult().FailingTypeNames.ShouldBeNull();
+        Types.InAssembly(typeof(Scene).Assembly).That().DoNotHaveName("TextFace").ShouldNot().HaveDependencyOnAny(Foreign).GetResult().FailingTypeNames.ShouldBeNull();
+
+    /// <summary>The fonts of texts are a part of it: they are read from itself, and from nowhere else.</summary>
+    [Fact]
+    public void Only_its_fonts_are_read_by_it() =>
+        Types.InAssembly(typeof(Scene).Assembly).That().HaveName("TextFace").ShouldNot().HaveDependencyOnAny([.. Foreign.Where(name => name != "System.IO"), "System.IO.File"]).GetResult().FailingTypeNames.ShouldBeNull();
+
+    private static readonly string[] Foreign =
+        ["ZestyReel.Formats", "ZestyReel.Store", "ZestyReel.Server", "Microsoft.AspNetCore", "Microsoft.Data", "Dapper", "MessagePack", "System.IO", "System.Net"];
 
     /// <summary>The rooms of the core, each of which knows only those before it.</summary>
     private static readonly string[] Rooms = ["Time", "Pictures", "Curves", "Scenes", "Retiming", "Changes", "Evaluation", "Geometry", "Reels", "Baking", "Takes", "Edits"];

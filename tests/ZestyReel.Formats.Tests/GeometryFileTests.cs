@@ -73,4 +73,27 @@ public class GeometryFileTests
         Refused(new SampleQuery([], ["position.x"], Points: true)).ShouldContain("no channels");
         Refused(new SampleQuery([], [], Points: true), 100).ShouldContain("240 rows");
     }
+
+    private const string Sign = """{ "name": "Sign", "kind": "text", "text": ["Lantern", "Bay"], "font": "lora", "align": "right", "channels": { "shape.size": { "value": 2 } } }""";
+
+    [Fact]
+    public void Texts_are_written_as_they_are_read()
+    {
+        var scene = SceneFileReader.Read(File(Sign));
+        scene.Find("Sign")!.Text.ShouldBe(new TextBody("Lantern\nBay", TextFont.Lora, TextAlign.Right));
+        var bytes = SceneFileWriter.Write(scene);
+        SceneFileWriter.Write(SceneFileReader.Read(bytes)).ShouldBe(bytes);
+        // What is usual is not written.
+        Encoding.UTF8.GetString(SceneFileWriter.Write(SceneFileReader.Read(File(Sign.Replace("\"lora\"", "\"figtree\"").Replace("\"right\"", "\"centre\""))))).ShouldNotContain("figtree");
+    }
+
+    [Theory]
+    [InlineData("\"text\": [\"Lantern\", \"Bay\"], ", "", "needs something to say")]
+    [InlineData("\"lora\"", "\"brush\"", "is not one of")]
+    [InlineData("\"Lantern\"", "7", "text")]
+    [InlineData("\"Lantern\", \"Bay\"", "\" \"", "at least one letter")]
+    [InlineData("\"Bay\"", "\"B\\u0007y\"", "control character")]
+    [InlineData("\"kind\": \"text\"", "\"kind\": \"box\"", "a box has no text")]
+    [InlineData("\"shape.size\"", "\"shape.width\"", "has no such channel")]
+    public void What_no_text_can_be_is_told_with_its_place(string was, string now, string told) => FaultsOf(Sign.Replace(was, now)).ShouldContain(told);
 }

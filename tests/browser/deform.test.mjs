@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { Desk, drag, differing, middleOf, setField, stagePixels, stageRested, until } from './harness.mjs'
+import { areDrawnWhereTheyAre, drawn, near, points } from './vertices.mjs'
 
 // Shapes are bent: on the graphics card as in the core, by the panel, by the lantern, and along time.
 
@@ -76,42 +77,14 @@ const head = (name) => values().locator(`[data-deformer="${name}"]`)
 const objectOf = async (name) =>
   (await desk.server.get(`/api/scenes/${desk.id}/file`)).objects.find((each) => each.name === name)
 const valueOf = async (name, channel) => (await objectOf(name)).channels?.[channel]?.value
-const near = (seen, wanted, within, what) =>
-  assert.ok(Math.abs(seen - wanted) <= within, `${what}: ${seen}, and not ${wanted}`)
 const add = async (kind) => {
   await page.getByRole('button', { name: '+ Deformer' }).click()
   await desk.changing(() => page.getByRole('menuitem', { name: new RegExp(`^${kind}`) }).click())
 }
-const points = async (name, frame = 1) => {
-  const text = await (
-    await fetch(
-      `${desk.server.address}/api/scenes/${desk.id}/samples.csv?points=true&world=true&object=${name}&from=${frame}&to=${frame}`,
-    )
-  ).text()
-  return text
-    .trim()
-    .split('\n')
-    .slice(1)
-    .map((line) => line.split(',').slice(3).map(Number))
-}
-const idOf = async (name) => (await desk.scene()).objects.find((each) => each.name === name).id
-/** The vertices that the graphics card has, read back. */
-const drawn = async (name) => {
-  const read = await page.evaluate(
-    (id) => [...(document.querySelector('.stage').verticesOf(id) ?? [])],
-    await idOf(name),
-  )
-  return Array.from({ length: read.length / 3 }, (_, i) => read.slice(i * 3, i * 3 + 3))
-}
 test('the graphics card bends every shape by every deformer to where the core has it', async () => {
   await stageRested(page)
   for (const { name } of zoo) {
-    const [wanted, seen] = [await points(name), await drawn(name)]
-    assert.equal(seen.length, wanted.length, name)
-    const size = Math.max(...wanted.flatMap((at) => at.slice(0, 3).map(Math.abs)))
-    seen.forEach((at, i) =>
-      at.forEach((part, axis) => near(part, wanted[i][axis], 1e-4 * size, `${name} ${i} ${axis}`)),
-    )
+    await areDrawnWhereTheyAre(desk, name)
   }
 })
 
@@ -191,7 +164,7 @@ test('a click where the bent shape is selects it, and one where it was does not'
         if (all[i * 3 + 1] > 1.5) [x, y, z, n] = [x + all[i * 3], y + all[i * 3 + 1], z + all[i * 3 + 2], n + 1]
       return [x / n, y / n, z / n]
     },
-    await idOf('Pole'),
+    (await desk.scene()).objects.find((each) => each.name === 'Pole').id,
   )
   assert.ok(where[0] > 0.4, `its head leans to +x: ${where}`)
   const g = await grip()
@@ -294,7 +267,7 @@ test('a swelling runs along a shape: the foot is keyed by auto-key, has a lane, 
   ]) {
     await setField(page, 'Frame', String(frame))
     await stageRested(page)
-    const wide = (await drawn('Sail')).reduce((most, at) => (at[0] > most[0] ? at : most))
+    const wide = (await drawn(desk, 'Sail')).reduce((most, at) => (at[0] > most[0] ? at : most))
     near(wide[1], high, 0.1, `widest on frame ${frame}`)
   }
 })
@@ -308,7 +281,7 @@ test('a fade is seen from its edge on, is dragged on the stage, and is the same 
   await setField(page, 'Fade Edge', '0')
   await page.keyboard.press('f')
   await stageRested(page)
-  const seen = await points('Sail')
+  const seen = await points(desk, 'Sail')
   assert.ok(
     seen.every(([, y, , opacity]) => opacity === (y >= 1 - 1e-9 ? 1 : 0)),
     'what is above the edge is seen',
@@ -322,7 +295,7 @@ test('a fade is seen from its edge on, is dragged on the stage, and is the same 
   await stageRested(page)
   assert.ok(differing(half, await stagePixels(page)) < 30, 'undo shows it again')
   await desk.changing(() => values().getByRole('button', { name: 'inverted' }).click())
-  assert.ok((await points('Sail')).every(([, y, , opacity]) => opacity === (y >= 1 - 1e-9 ? 0 : 1)))
+  assert.ok((await points(desk, 'Sail')).every(([, y, , opacity]) => opacity === (y >= 1 - 1e-9 ? 0 : 1)))
   await desk.undo()
   const box = await page.locator('.stage-canvas').boundingBox()
   const mint = blobOf(await stagePixels(page), (r, g, b) => g > 150 && g - r > 40 && b - r > 20)
@@ -338,7 +311,7 @@ test('a fade is seen from its edge on, is dragged on the stage, and is the same 
   await desk.changing(() => drag(page, from, to))
   const dragged = await valueOf('Sail', 'fade.edge')
   assert.ok(dragged > 0.05, `dragged up it is higher: ${dragged}`)
-  const moved = await points('Sail')
+  const moved = await points(desk, 'Sail')
   assert.ok(
     moved.every(([, y, , opacity]) => opacity === (y >= 1 + dragged - 1e-9 ? 1 : 0)),
     'and less is seen',

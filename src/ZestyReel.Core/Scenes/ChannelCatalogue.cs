@@ -12,6 +12,12 @@ public static class ChannelCatalogue
     /// <summary>Into how many parts a shape can be cut along an axis, or about one.</summary>
     public const int MostSegments = 128;
 
+    /// <summary>Into how many parts letters can be cut along an axis, for each size that they are wide or high.</summary>
+    public const int MostLetterSegments = 16;
+
+    /// <summary>How far the edges of letters are cut off at the most, in sizes.</summary>
+    public const double MostBevel = 0.1;
+
     private static readonly ImmutableArray<ChannelSpec> Shared =
     [
         .. Axes("position", "Position", ChannelUnit.Length, 0, CurveShade.Plain),
@@ -44,6 +50,14 @@ public static class ChannelCatalogue
             [ObjectKind.Cone] = [.. Shared, Length("radius", 0.5), Length("height", 1, CurveHue.Fern), .. Surface, Around(28), Along(Axis.Y)],
             [ObjectKind.Torus] = [.. Shared, Length("radius", 0.5), Length("tube", 0.15, CurveHue.Plum), .. Surface, Around(36), Segments("aroundTube", "Around the tube", 12, 3, CurveHue.Plum)],
             [ObjectKind.Plane] = [.. Shared, Length("width", 1), Length("depth", 1, CurveHue.Sand), .. Surface, Along(Axis.X), Along(Axis.Z)],
+            [ObjectKind.Text] =
+            [
+                .. Shared, Length("size", 1), Length("depth", 0.2, CurveHue.Sand),
+                Attribute("shape.spacing", "Spacing", ChannelUnit.Factor, 0, -10, 100, CurveHue.Plum),
+                Attribute("shape.bevel", "Bevel", ChannelUnit.Factor, 0, 0, MostBevel, CurveHue.Fern),
+                .. Surface, Segments("fineness", "Of a curve", 4, 1, CurveHue.Fern, MostLetterSegments),
+                Along(Axis.X, most: MostLetterSegments), Along(Axis.Y, most: MostLetterSegments), Along(Axis.Z, most: MostLetterSegments),
+            ],
             [ObjectKind.Camera] = [.. Shared, Attribute("camera.fov", "Field of view", ChannelUnit.Degrees, 45, 1, 170, CurveHue.Fern)],
             [ObjectKind.Light] =
             [
@@ -131,12 +145,13 @@ public static class ChannelCatalogue
         Attribute($"shape.{name}", char.ToUpperInvariant(name[0]) + name[1..], ChannelUnit.Length, rest, 0, Far, hue);
 
     /// <summary>Into how many parts a shape is cut along an axis.</summary>
-    private static ChannelSpec Along(Axis axis, double rest = 1, double least = 1) => Segments($"segments{axis}", $"Along {axis.ToString().ToLowerInvariant()}", rest, least, axis switch { Axis.X => CurveHue.X, Axis.Y => CurveHue.Y, _ => CurveHue.Z });
+    private static ChannelSpec Along(Axis axis, double rest = 1, double least = 1, int most = MostSegments) =>
+        Segments($"segments{axis}", $"Along {axis.ToString().ToLowerInvariant()}", rest, least, axis switch { Axis.X => CurveHue.X, Axis.Y => CurveHue.Y, _ => CurveHue.Z }, most);
 
     private static ChannelSpec Around(double rest) => Segments("around", "Around", rest, 3, CurveHue.Fern);
 
-    private static ChannelSpec Segments(string name, string label, double rest, double least, CurveHue hue) =>
-        new($"shape.{name}", label, "Segments", ChannelUnit.Count, rest, least, MostSegments, []) { Hue = hue };
+    private static ChannelSpec Segments(string name, string label, double rest, double least, CurveHue hue, int most = MostSegments) =>
+        new($"shape.{name}", label, "Segments", ChannelUnit.Count, rest, least, most, []) { Hue = hue };
 
     private static ChannelSpec Attribute(string name, string label, ChannelUnit unit, double rest, double least, double most, CurveHue hue = CurveHue.Sky) =>
         new(name, label, "Attributes", unit, rest, least, most, []) { Hue = hue };

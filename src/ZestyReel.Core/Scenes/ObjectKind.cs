@@ -35,4 +35,7 @@ public enum ObjectKind
 
     /// <summary>A joint of a skeleton: shows a bone to each joint that hangs below it.</summary>
     Joint,
+
+    /// <summary>Letters, with a size and a depth.</summary>
+    Text,
 }

@@ -20,6 +20,7 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Bounce">How it falls; null where it does not.</param>
 /// <param name="Deformers">What bends its geometry, or that below it; null where nothing does.</param>
 /// <param name="Fade">How it becomes clear along a direction; null where it does not.</param>
+/// <param name="Text">What a text says; null for every other kind.</param>
 public sealed record SceneObject(
     ObjectId Id,
     string Name,
@@ -37,7 +38,8 @@ public sealed record SceneObject(
     Lag? Lag = null,
     Bounce? Bounce = null,
     DeformerStack? Deformers = null,
-    Fade? Fade = null)
+    Fade? Fade = null,
+    TextBody? Text = null)
 {
     /// <summary>What its own transform lies inside: the path that it follows, else its parent; null where it is the world.</summary>
     public ObjectId? Carrier => Follow?.Path ?? Parent;
@@ -120,12 +122,21 @@ public sealed record SceneObject(
     /// <summary>The object with other deformers, or none; the channels of those that went go.</summary>
     public SceneObject Deforming(IEnumerable<Deformer> deformers)
     {
-        var next = this with { Deformers = DeformerStack.Of([.. deformers]) };
+        return (this with { Deformers = DeformerStack.Of([.. deformers]) }).LooseKept().Kept();
+    }
+
+    /// <summary>A group with what a group can have of it: its motion, its opacity, what bends it and how it fades.</summary>
+    public SceneObject AsGroup() => (this with { Kind = ObjectKind.Group, Text = null }).LooseKept().Kept();
+
+    /// <summary>The object without sway and lag of channels that it has not any more.</summary>
+    private SceneObject LooseKept()
+    {
+        var next = this;
         if (next.Sway is { } sway && sway.Channels.RemoveAll(name => next.Find(name) is null) is var swaying && swaying.Length < sway.Channels.Length)
             next = next with { Sway = swaying.IsEmpty ? null : sway with { Channels = swaying } };
         if (next.Lag is { World: false } lag && lag.Channels.RemoveAll(name => next.Find(name) is null) is var lagging && lagging.Length < lag.Channels.Length)
             next = next with { Lag = lagging.IsEmpty ? null : lag with { Channels = lagging } };
-        return next.Kept();
+        return next;
     }
 
     /// <summary>The object with the channels that it still has, in layers too.</summary>

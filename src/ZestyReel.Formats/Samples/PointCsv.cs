@@ -32,7 +32,7 @@ internal static class PointCsv
     {
         var start = FrameTimes.At(scene, scene.Rate.StartOf(scene.Settings.Range.First));
         double Most(string name) => Stages.Moves(thing, name, start) ? ChannelCatalogue.MostSegments : Stages.Values(thing, name, start)[0];
-        return ShapeMesh.Of(thing.Kind, Segments.Of(thing.Kind, Most)).Rings.Length;
+        return ShapeMesh.Of(thing, Most).Rings.Length;
     }
 
     private static IEnumerable<string> Written(Scene scene, SampleQuery query, List<SceneObject> objects, decimal[] frames, CancellationToken stop)

@@ -17,17 +17,32 @@ public static class GeometryEndpoints
     public static void MapGeometry(this WebApplication app)
     {
         app.MapGet("/api/meshes/{shape}", Mesh).WithTags("Geometry").WithName("GetMesh").WithSummary("The mesh of a shape whose measures are all 1, cut so, as the stage reads it.");
+        app.MapPost("/api/meshes/text", TextMesh).WithTags("Geometry").WithName("GetTextMesh").WithSummary("The mesh of a text of size and depth 1 whose letters are cut so, as the stage reads it.");
+        app.MapPost("/api/letters", Letters).WithTags("Geometry").WithName("ListLetters").WithSummary("How many letters a text has, and which of them its font lacks.");
         app.MapGet("/api/scenes/{id:long}/coarse", Coarse).WithTags("Geometry").WithName("ListCoarse").WithSummary("Which of some objects, and of what is below them, are cut too coarsely for what bends them.");
     }
 
     // As the usual cuts where none is given.
     private static FileContentHttpResult Mesh(string shape, int? x, int? y, int? z, int? around, int? aroundTube)
     {
-        if (!Enum.TryParse<ObjectKind>(shape, ignoreCase: true, out var kind) || !DeformerRules.HasShape(kind)) throw new Refusal("shape", "there is no such shape");
+        if (!Enum.TryParse<ObjectKind>(shape, ignoreCase: true, out var kind) || !DeformerRules.HasShape(kind) || kind == ObjectKind.Text) throw new Refusal("shape", "there is no such shape");
         var usual = Segments.Usual(kind);
         var asked = new Segments(x ?? usual.X, y ?? usual.Y, z ?? usual.Z, around ?? usual.Around, aroundTube ?? usual.AroundTube);
         if (asked != asked.Within(kind)) throw new Refusal("shape", $"a {kind.ToString().ToLowerInvariant()} cannot be cut so");
         return TypedResults.File(MeshBytes.Of(ShapeMesh.Of(kind, asked)), MediaTypeNames.Application.Octet);
+    }
+
+    private static FileContentHttpResult TextMesh(TextMeshRequest request)
+    {
+        var asked = new TextCut(new(request.X, request.Y, request.Z), request.Fineness, request.Bevel);
+        if (asked != asked.Within()) throw new Refusal("cut", "letters cannot be cut so");
+        return TypedResults.File(MeshBytes.Of(ShapeMesh.Of((request.Text ?? throw new Refusal("text", "say which text")).Body(), asked)), MediaTypeNames.Application.Octet);
+    }
+
+    private static LetterCount Letters(TextRequest request)
+    {
+        var letters = TextLayout.Of(request.Body());
+        return new(letters.Count(letter => !string.IsNullOrWhiteSpace(letter.Characters)), [.. letters.Where(letter => letter.IsMissing).Select(letter => letter.Characters).Distinct().Take(20)]);
     }
 
     private static async Task<IReadOnlyList<CoarseShape>> Coarse(long id, int[] @object, SceneSessions sessions, Work work, CancellationToken stop)

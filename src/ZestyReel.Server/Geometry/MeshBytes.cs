@@ -14,8 +14,8 @@ internal static class MeshBytes
     public static byte[] Of(ShapeMesh mesh)
     {
         var bytes = new MemoryStream();
-        bytes.Write(MemoryMarshal.AsBytes((ReadOnlySpan<int>)[mesh.Rings.Length, mesh.Indices.Length / 3, mesh.Tubes is null ? 0 : 1]));
-        foreach (var vectors in (Vector[]?[])[mesh.Rings, mesh.Tubes, mesh.Normals])
+        bytes.Write(MemoryMarshal.AsBytes((ReadOnlySpan<int>)[mesh.Rings.Length, mesh.Indices.Length / 3, mesh.Spreads is null ? 0 : 1]));
+        foreach (var vectors in (Vector[]?[])[mesh.Rings, mesh.Spreads, mesh.Normals])
             foreach (var v in vectors ?? []) bytes.Write(MemoryMarshal.AsBytes((ReadOnlySpan<float>)[(float)v.X, (float)v.Y, (float)v.Z]));
         bytes.Write(MemoryMarshal.AsBytes(mesh.Indices.AsSpan()));
         return bytes.ToArray();

@@ -195,6 +195,7 @@ public sealed record ObjectMessage(
     [property: Key("bounce")] BounceMessage? Bounce,
     [property: Key("deformers")] DeformerMessage[] Deformers,
     [property: Key("fade")] FadeMessage? Fade,
+    [property: Key("text")] TextMessage? Text,
     [property: Key("uses"), MessagePackFormatter(typeof(WordLists<ChannelUses>))] ChannelUses[] Uses);
 
 /// <summary>The way of a path, in its own space.</summary>
@@ -253,6 +254,13 @@ public sealed record DeformerMessage(
     [property: Key("within")] bool Within,
     [property: Key("oneWay")] bool OneWay,
     [property: Key("on")] bool On);
+
+/// <summary>What a text says, its lines parted by line feeds.</summary>
+[MessagePackObject]
+public sealed record TextMessage(
+    [property: Key("lines")] string Lines,
+    [property: Key("font"), MessagePackFormatter(typeof(Words<TextFont>))] TextFont Font,
+    [property: Key("align"), MessagePackFormatter(typeof(Words<TextAlign>))] TextAlign Align);
 
 /// <summary>How an object fades.</summary>
 /// <param name="Azimuth">Degrees about y from x.</param>

@@ -64,6 +64,7 @@ public static class SceneWire
         thing.Bounce is { } bounce ? new([.. bounce.Against.Select(id => id.Value)], bounce.On) : null,
         [.. (thing.Deformers ?? Enumerable.Empty<Deformer>()).Select(each => new DeformerMessage(each.Name, each.Kind, each.Axis, each.Within, each.OneWay, each.On))],
         thing.Fade is { } fade ? Fade(fade) : null,
+        thing.Text is { } text ? new(text.Lines, text.Font, text.Align) : null,
         [.. ChannelCatalogue.ByUse.Where(use => thing.Uses.HasFlag(use.Use)).Select(use => use.Use)]);
 
     private static FadeMessage Fade(Fade fade) =>

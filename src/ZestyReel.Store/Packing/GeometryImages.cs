@@ -3,16 +3,17 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Store.Packing;
 
-/// <summary>What bends an object's geometry and how it fades, as it is packed.</summary>
+/// <summary>What bends an object's geometry, how it fades, and what it says, as it is packed.</summary>
 [MessagePackObject]
-public sealed record GeometryImage([property: Key(0)] DeformerImage[] Deformers, [property: Key(1)] FadeImage? Fade)
+public sealed record GeometryImage([property: Key(0)] DeformerImage[] Deformers, [property: Key(1)] FadeImage? Fade, [property: Key(2)] TextImage? Text = null)
 {
     /// <summary>The image of an object's geometry; null where nothing is out of the ordinary.</summary>
-    public static GeometryImage? Of(SceneObject thing) => thing is { Deformers: null, Fade: null }
+    public static GeometryImage? Of(SceneObject thing) => thing is { Deformers: null, Fade: null, Text: null }
         ? null
         : new(
             [.. (thing.Deformers ?? Enumerable.Empty<Deformer>()).Select(each => new DeformerImage(each.Name, (byte)each.Kind, (byte)each.Axis, each.Within, each.OneWay, each.On))],
-            thing.Fade is { } fade ? new(fade.Azimuth, fade.Height, fade.Invert) : null);
+            thing.Fade is { } fade ? new(fade.Azimuth, fade.Height, fade.Invert) : null,
+            thing.Text is { } text ? new(text.Lines, (byte)text.Font, (byte)text.Align) : null);
 
     /// <summary>The deformers of the image; null where there are none.</summary>
     public DeformerStack? Stack() => DeformerStack.Of([.. Deformers.Select(each => each.Deformer())]);
@@ -25,6 +26,14 @@ public sealed record DeformerImage(
 {
     /// <summary>The deformer of the image.</summary>
     public Deformer Deformer() => new(Name, (DeformerKind)Kind, (Axis)Axis, Within, OneWay, On);
+}
+
+/// <summary>What a text says, as it is packed.</summary>
+[MessagePackObject]
+public sealed record TextImage([property: Key(0)] string Lines, [property: Key(1)] byte Font, [property: Key(2)] byte Align)
+{
+    /// <summary>The text of the image.</summary>
+    public TextBody Text() => new(Lines, (TextFont)Font, (TextAlign)Align);
 }
 
 /// <summary>How an object fades, as it is packed.</summary>

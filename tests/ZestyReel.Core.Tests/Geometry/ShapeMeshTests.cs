@@ -22,30 +22,16 @@ public class ShapeMeshTests
     [MemberData(nameof(Closed))]
     public void Every_edge_has_a_triangle_on_either_side_that_go_round_it_both_ways(ObjectKind kind, Segments cut)
     {
-        var mesh = ShapeMesh.Of(kind, cut).Sized(kind == ObjectKind.Torus ? new(new(1, 1, 1), 0.3) : Odd);
-        // Where sides meet hard, vertices lie on each other: they are told by where they are.
-        var at = mesh.Positions.Select(p => (Math.Round(p.X, 9) + 0.0, Math.Round(p.Y, 9) + 0.0, Math.Round(p.Z, 9) + 0.0)).ToArray();
-        var edges = new Dictionary<((double, double, double), (double, double, double)), int>();
-        foreach (var corner in mesh.Indices.Chunk(3))
-            for (var i = 0; i < 3; i++)
-            {
-                var edge = (at[corner[i]], at[corner[(i + 1) % 3]]);
-                edge.Item1.ShouldNotBe(edge.Item2);
-                edges[edge] = edges.GetValueOrDefault(edge) + 1;
-            }
-        foreach (var ((a, b), count) in edges)
-        {
-            count.ShouldBe(1);
-            edges.ShouldContainKey((b, a));
-        }
-        VolumeOf(mesh).ShouldBeGreaterThan(0);
+        var mesh = ShapeMesh.Of(kind, cut).Sized(kind == ObjectKind.Torus ? new(new(1, 1, 1), new(0.3, 0.3, 0.3)) : Odd);
+        Solid.ShouldBeClosed(mesh);
+        Solid.Volume(mesh).ShouldBeGreaterThan(0);
     }
 
     [Theory]
     [MemberData(nameof(Closed))]
     public void Normals_are_as_long_as_1_and_point_to_the_side_from_which_triangles_are_seen(ObjectKind kind, Segments cut)
     {
-        var mesh = ShapeMesh.Of(kind, cut).Sized(kind == ObjectKind.Torus ? new(new(1, 1, 1), 0.3) : Odd);
+        var mesh = ShapeMesh.Of(kind, cut).Sized(kind == ObjectKind.Torus ? new(new(1, 1, 1), new(0.3, 0.3, 0.3)) : Odd);
         foreach (var normal in mesh.Normals) normal.Length().ShouldBe(1, 1e-12);
         foreach (var corner in mesh.Indices.Chunk(3))
         {
@@ -57,12 +43,12 @@ public class ShapeMeshTests
     [Fact]
     public void Finely_cut_they_come_to_the_volumes_of_the_text_book()
     {
-        double Volume(ObjectKind kind, Measures measures) => VolumeOf(ShapeMesh.Of(kind, new(2, 128, 2, 128, 128)).Sized(measures));
+        double Volume(ObjectKind kind, Measures measures) => Solid.Volume(ShapeMesh.Of(kind, new(2, 128, 2, 128, 128)).Sized(measures));
         Volume(ObjectKind.Box, Odd).ShouldBe(9, 1e-12);
         Volume(ObjectKind.Sphere, new(new(2, 2, 2))).ShouldBe(4.0 / 3 * Math.PI * 8, 0.03);
         Volume(ObjectKind.Cylinder, new(new(2, 3, 2))).ShouldBe(Math.PI * 4 * 3, 0.03);
         Volume(ObjectKind.Cone, new(new(2, 3, 2))).ShouldBe(Math.PI * 4, 0.01);
-        Volume(ObjectKind.Torus, new(new(2, 2, 2), 0.5)).ShouldBe(2 * Math.PI * Math.PI * 2 * 0.25, 0.02);
+        Volume(ObjectKind.Torus, new(new(2, 2, 2), new(0.5, 0.5, 0.5))).ShouldBe(2 * Math.PI * Math.PI * 2 * 0.25, 0.02);
     }
 
     [Fact]
@@ -71,7 +57,7 @@ public class ShapeMeshTests
         // The side of a cone of radius 3 and height 4 faces 4 outwards for 3 upwards.
         var cone = ShapeMesh.Of(ObjectKind.Cone, new(Y: 2, Around: 4)).Sized(new(new(3, 4, 3)));
         cone.Normals.Count(n => Math.Abs(n.Y - 0.6) < 1e-12).ShouldBe(12);
-        foreach (var (p, n) in ShapeMesh.Of(ObjectKind.Torus, new(Around: 9, AroundTube: 7)).Sized(new(new(2, 2, 2), 0.4)) is var torus ? torus.Positions.Zip(torus.Normals) : [])
+        foreach (var (p, n) in ShapeMesh.Of(ObjectKind.Torus, new(Around: 9, AroundTube: 7)).Sized(new(new(2, 2, 2), new(0.4, 0.4, 0.4))) is var torus ? torus.Positions.Zip(torus.Normals) : [])
         {
             var ring = new Vector(p.X, p.Y, 0).Unit() * 2;
             (p - ring - n * 0.4).Length().ShouldBe(0, 1e-12);
@@ -97,7 +83,4 @@ public class ShapeMeshTests
         cut.Y.ShouldBeInRange(1, ChannelCatalogue.MostSegments);
         cut.Around.ShouldBe(1);
     }
-
-    private static double VolumeOf(Mesh mesh) =>
-        mesh.Indices.Chunk(3).Sum(c => mesh.Positions[c[0]].Dot(mesh.Positions[c[1]].Cross(mesh.Positions[c[2]]))) / 6;
 }

@@ -53,6 +53,9 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (kind == typeof(LetFall)) return new LetFall([Any(scene.Objects.Values.Where(thing => thing.Bounce is not null).Select(thing => thing.Id), new ObjectId(1))], Frame());
         if (kind == typeof(AddDeformer)) return new AddDeformer(Shapes(), (DeformerKind)random.Next(9), random.Next(2) == 0 ? null : (Axis)random.Next(3), Frame(), random.Next(2) == 0 ? null : $"Thing {random.Next(9)}");
         if (kind == typeof(SetFade)) return new SetFade(Shapes(), random.Next(4) == 0 ? null : new(Number(), Number(), random.Next(2) == 0), Frame());
+        if (kind == typeof(SetText)) return new SetText([AnyText()], random.Next(2) == 0 ? null : string.Join(random.Next(3) == 0 ? "\n" : " ", Enumerable.Range(0, random.Next(1, 4)).Select(_ => Words[random.Next(Words.Length)])), (TextFont)random.Next(4), (TextAlign)random.Next(3));
+        if (kind == typeof(SplitText)) return new SplitText(AnyText());
+        if (kind == typeof(OneAfterOther)) return new OneAfterOther([.. scene.Objects.Keys.Where(_ => random.Next(3) == 0)], Frame(), (AfterOrder)random.Next(4), random.Next(9));
         if (kind == typeof(CutFinely)) return new CutFinely([.. scene.Objects.Keys]);
         if (typeof(SetDeformer).Namespace == kind.Namespace && kind.Name.EndsWith("Deformer", StringComparison.Ordinal)) return OfDeformer(kind);
         return (Edit)Record(kind);
@@ -69,6 +72,10 @@ internal sealed class FittingEdits(Random random, Scene scene)
         bool? Maybe() => random.Next(3) == 0 ? random.Next(2) == 0 : null;
         return new SetDeformer(thing, name, random.Next(3) == 0 ? $"Thing {random.Next(9)}" : null, random.Next(3) == 0 ? (Axis)random.Next(3) : null, Maybe(), null, Maybe());
     }
+
+    private static readonly string[] Words = ["Bay", "Öl", "fog", "AV", "שלום", "8½", "e\u0301", "字", "&"];
+
+    private ObjectId AnyText() => Any(scene.Objects.Values.Where(thing => thing.Text is not null).Select(thing => thing.Id), new ObjectId(1));
 
     private ImmutableArray<ObjectId> Shapes() => [Any(scene.Objects.Values.Where(thing => DeformerRules.CanHave(thing.Kind)).Select(thing => thing.Id), new ObjectId(1))];
 

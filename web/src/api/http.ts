@@ -1,4 +1,5 @@
 import { addressedEdit, type CurveName, type KeysAt } from '../scene/owners'
+import type { TextMessage } from './messages'
 import { refusedBy, Refused } from './refused'
 import type { components } from './schema'
 import { sendScene } from './sendScene'
@@ -13,6 +14,8 @@ export type UseEntry = Schemas['UseEntry']
 export type DeformerEntry = Schemas['DeformerEntry']
 export type DeformerKind = NonNullable<Schemas['DeformerKind']>
 export type CoarseShape = Schemas['CoarseShape']
+export type LetterCount = Schemas['LetterCount']
+export type AfterOrder = NonNullable<Schemas['AfterOrder']>
 /** Keys of a curve, by their times in ticks. */
 export type KeySet = KeysAt
 /** A value for a channel; none stands for the one that it has anyway. */
@@ -129,6 +132,9 @@ export const http = {
         `/api/meshes/${kind}?${new URLSearchParams(Object.entries(cuts).map(([word, count]) => [word, String(count)]))}`,
       )
     ).arrayBuffer(),
+  textMesh: async (text: TextMessage, cuts: Readonly<Record<string, number>>) =>
+    (await send('POST', '/api/meshes/text', JSON.stringify({ text, ...cuts }))).arrayBuffer(),
+  letters: (text: TextMessage) => json<LetterCount>(send('POST', '/api/letters', JSON.stringify(text))),
   coarse: (scene: number, objects: readonly number[]) =>
     json<CoarseShape[]>(
       send('GET', `/api/scenes/${scene}/coarse?${new URLSearchParams(objects.map((id) => ['object', String(id)]))}`),

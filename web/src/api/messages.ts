@@ -319,6 +319,7 @@ export interface ObjectMessage {
   bounce: BounceMessage | null
   deformers: DeformerMessage[]
   fade: FadeMessage | null
+  text: TextMessage | null
   uses: ChannelUses[]
 }
 
@@ -445,6 +446,7 @@ export const objectKinds = [
   'light',
   'path',
   'joint',
+  'text',
 ] as const
 export type ObjectKind = (typeof objectKinds)[number]
 
@@ -512,6 +514,12 @@ export interface FadeMessage {
   height: number
   invert: boolean
   direction: number[]
+}
+
+export interface TextMessage {
+  lines: string
+  font: TextFont
+  align: TextAlign
 }
 
 /** In the order of their numbers. */
@@ -610,6 +618,14 @@ export const deformerKinds = [
   'ripple',
 ] as const
 export type DeformerKind = (typeof deformerKinds)[number]
+
+/** In the order of their numbers. */
+export const textFonts = ['figtree', 'lora', 'rubik', 'pacifico'] as const
+export type TextFont = (typeof textFonts)[number]
+
+/** In the order of their numbers. */
+export const textAligns = ['left', 'centre', 'right'] as const
+export type TextAlign = (typeof textAligns)[number]
 
 /** In the order of their numbers. */
 export const pathPointKinds = ['smooth', 'corner', 'free'] as const

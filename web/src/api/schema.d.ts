@@ -175,6 +175,40 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/meshes/text': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** The mesh of a text of size and depth 1 whose letters are cut so, as the stage reads it. */
+    post: operations['GetTextMesh']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/letters': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** How many letters a text has, and which of them its font lacks. */
+    post: operations['ListLetters']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/scenes/{id}/coarse': {
     parameters: {
       query?: never
@@ -987,11 +1021,13 @@ export type webhooks = Record<string, never>
 export interface components {
   schemas: {
     /**
-     * @description An axis of space: x to the right, y up, z towards whoever looks from the front.
-     * @default y
+     * @description In which order objects come one after the other.
+     * @default inOrder
      * @enum {unknown}
      */
-    Axis: 'x' | 'y' | 'z'
+    AfterOrder: 'inOrder' | 'fromEnds' | 'fromMiddle' | 'atRandom'
+    /** @enum {unknown} */
+    Axis: 'x' | 'y' | 'z' | null
     /**
      * @description Where baked keys go.
      * @default keys
@@ -1461,6 +1497,7 @@ export interface components {
       | components['schemas']['EditMoveLayer']
       | components['schemas']['EditMovePathPoints']
       | components['schemas']['EditMovePlacedClips']
+      | components['schemas']['EditOneAfterOther']
       | components['schemas']['EditPasteClips']
       | components['schemas']['EditPasteKeys']
       | components['schemas']['EditPastePose']
@@ -1511,6 +1548,7 @@ export interface components {
       | components['schemas']['EditSetSceneSpeed']
       | components['schemas']['EditSetStart']
       | components['schemas']['EditSetSway']
+      | components['schemas']['EditSetText']
       | components['schemas']['EditSetValues']
       | components['schemas']['EditSetWarp']
       | components['schemas']['EditSetWarpTargets']
@@ -1518,6 +1556,7 @@ export interface components {
       | components['schemas']['EditSnapValues']
       | components['schemas']['EditSplitLayer']
       | components['schemas']['EditSplitPath']
+      | components['schemas']['EditSplitText']
       | components['schemas']['EditSpreadKeys']
       | components['schemas']['EditStayStill']
       | components['schemas']['EditStretchTime']
@@ -1559,8 +1598,7 @@ export interface components {
       objects: unknown[]
       /** @description What is done. */
       kind: components['schemas']['DeformerKind']
-      /** @description Along which axis. */
-      axis?: components['schemas']['Axis']
+      axis?: null | components['schemas']['Axis']
       /**
        * Format: double
        * @description The played frame on whose geometry it is fitted.
@@ -2469,6 +2507,26 @@ export interface components {
       /** @description The object that they come to; left out, they stay on theirs. */
       onto?: number
     }
+    /** @description Lets objects that move alike move one after the other: of each, all keys come later than those of the one before it. */
+    EditOneAfterOther: {
+      /** @enum {string} */
+      edit?: 'oneAfterOther'
+      /** @description At least two. */
+      objects: unknown[]
+      /**
+       * Format: double
+       * @description From one to the next; may be negative or fractional.
+       */
+      frames: number
+      /** @description Which comes when. */
+      order?: components['schemas']['AfterOrder']
+      /**
+       * Format: int32
+       * @description By which chance, where it is at random.
+       * @default 1
+       */
+      seed?: number
+    }
     /** @description Places copied clips; a clip that the scene has already, by its name and its motion, is not kept twice. */
     EditPasteClips: {
       /** @enum {string} */
@@ -3311,6 +3369,17 @@ export interface components {
        */
       seed?: null | number
     }
+    /** @description Lets texts say something else, or in another way. What is left out stays. */
+    EditSetText: {
+      /** @enum {string} */
+      edit?: 'setText'
+      /** @description The texts. */
+      objects: unknown[]
+      /** @description What they say. */
+      lines?: null | string
+      font?: null | components['schemas']['TextFont']
+      align?: null | components['schemas']['TextAlign']
+    }
     /** @description Sets the values of still channels. */
     EditSetValues: {
       /** @enum {string} */
@@ -3382,6 +3451,17 @@ export interface components {
        * @description Which of its points, counted from 0.
        */
       point: number
+    }
+    /**
+     * @description Makes a group of a text, with a text for each of its letters, each where it was on every frame. The group keeps the name,
+     *     the motion, the opacity, what bends it and how it fades; letters have the keys of depth and colour. Keys of the size, or
+     *     of the spacing, become keys of where letters are.
+     */
+    EditSplitText: {
+      /** @enum {string} */
+      edit?: 'splitText'
+      /** @description The text. */
+      object: components['schemas']['ObjectId']
     }
     /** @description Puts runs of neighbouring selected keys evenly in time, with the values that they have. The first and the last of each run stay. */
     EditSpreadKeys: {
@@ -3726,6 +3806,16 @@ export interface components {
        */
       before: number
     }
+    /** @description What a text's letters are. */
+    LetterCount: {
+      /**
+       * Format: int32
+       * @description How many there are, without blanks.
+       */
+      count: number
+      /** @description Which its font has no shape for, each once; twenty at the most. */
+      missing: string[]
+    }
     /**
      * @description The kinds of motion that nobody keyed.
      * @enum {unknown}
@@ -3810,7 +3900,18 @@ export interface components {
      * @enum {unknown}
      */
     ObjectKind:
-      'group' | 'box' | 'sphere' | 'cylinder' | 'cone' | 'torus' | 'plane' | 'camera' | 'light' | 'path' | 'joint'
+      | 'group'
+      | 'box'
+      | 'sphere'
+      | 'cylinder'
+      | 'cone'
+      | 'torus'
+      | 'plane'
+      | 'camera'
+      | 'light'
+      | 'path'
+      | 'joint'
+      | 'text'
     /** @description An object without its keys. */
     ObjectSummary: {
       /** Format: int32 */
@@ -4385,6 +4486,62 @@ export interface components {
       /** @description Three numbers for each. */
       places: number[]
     }
+    /**
+     * @description Where the lines of a text stand against its origin.
+     * @default centre
+     * @enum {unknown}
+     */
+    TextAlign: 'left' | 'centre' | 'right'
+    /**
+     * @description The fonts that texts can be set in. They ship with the application.
+     * @default figtree
+     * @enum {unknown}
+     */
+    TextFont: 'figtree' | 'lora' | 'rubik' | 'pacifico'
+    /** @description The mesh of a text that is asked for. */
+    TextMeshRequest: {
+      /** @description The text. */
+      text: components['schemas']['TextRequest']
+      /**
+       * Format: int32
+       * @description Into how many parts a curve is cut.
+       * @default 4
+       */
+      fineness?: number
+      /**
+       * Format: int32
+       * @description How far edges are cut off, in thousandths of the size.
+       * @default 0
+       */
+      bevel?: number
+      /**
+       * Format: int32
+       * @description Into how many parts letters are cut along x, for each size that they are wide.
+       * @default 1
+       */
+      x?: number
+      /**
+       * Format: int32
+       * @description The same along y.
+       * @default 1
+       */
+      y?: number
+      /**
+       * Format: int32
+       * @description Into how many parts they are cut along z.
+       * @default 1
+       */
+      z?: number
+    }
+    /** @description A text that is asked about. */
+    TextRequest: {
+      /** @description What it says. */
+      lines: null | string
+      /** @description In which font. */
+      font?: components['schemas']['TextFont']
+      /** @description How its lines stand. */
+      align?: components['schemas']['TextAlign']
+    }
     /** @description Ticks of 1/705,600,000 s. */
     Tick: number
     /** @description An object as a whole, or one channel of it, whose time something changes: what a warp covers, or what a cue starts. */
@@ -4724,6 +4881,52 @@ export interface operations {
           [name: string]: unknown
         }
         content?: never
+      }
+    }
+  }
+  GetTextMesh: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TextMeshRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  ListLetters: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TextRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['LetterCount']
+        }
       }
     }
   }

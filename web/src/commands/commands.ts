@@ -6,6 +6,7 @@ import { clipCommands } from './clipCommands'
 import { cueCommands } from './cueCommands'
 import { curveCommands } from './curveCommands'
 import { deformCommands } from './deformCommands'
+import { textCommands } from './textCommands'
 import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
 import { jointCommands } from './jointCommands'
@@ -34,6 +35,7 @@ export const workspaceCommands = (): Command[] => [
   ...jointCommands(),
   ...looseCommands(),
   ...deformCommands(),
+  ...textCommands(),
   ...pathCommands(),
   ...cueCommands(),
   ...recordCommands(),

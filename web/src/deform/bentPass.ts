@@ -37,7 +37,9 @@ export class BentPass {
   readonly uniforms = { bentPlaces: this.places, bentFacings: this.facings }
 
   private readonly scene = new Scene()
-  private readonly quad = new InstancedBufferGeometry()
+  private readonly mesh: Mesh<InstancedBufferGeometry, ShaderMaterial>
+  /** For so many things there is room in the attributes of the quad. */
+  private room = 0
   private readonly material: ShaderMaterial
   private target: WebGLRenderTarget | null = null
   private readonly rest = new RestPlaces()
@@ -55,11 +57,9 @@ export class BentPass {
       depthTest: false,
       depthWrite: false,
     })
-    this.quad.setAttribute('position', new BufferAttribute(new Float32Array([0, 0, 0, 1, 0, 0, 1, 1, 0, 0, 1, 0]), 3))
-    this.quad.setIndex([0, 1, 2, 0, 2, 3])
-    const mesh = new Mesh(this.quad, this.material)
-    mesh.frustumCulled = false
-    this.scene.add(mesh)
+    this.mesh = new Mesh(quadFor(0), this.material)
+    this.mesh.frustumCulled = false
+    this.scene.add(this.mesh)
   }
 
   begin(): void {
@@ -82,21 +82,23 @@ export class BentPass {
     if (!this.isDue) return
     this.rest.end()
     const { length } = this.things
-    const put = (name: string, size: number, write: (data: Float32Array, at: number, i: number) => void) => {
-      const known = this.quad.getAttribute(name) as InstancedBufferAttribute | undefined
-      const attribute =
-        known && known.count >= length ? known : new InstancedBufferAttribute(new Float32Array(length * 2 * size), size)
-      this.things.forEach((_, i) => write(attribute.array as Float32Array, i * size, i))
-      attribute.needsUpdate = true
-      if (attribute !== known) this.quad.setAttribute(name, attribute)
+    if (this.room < length) {
+      // A new one: three.js goes by how many instances there was room for at first.
+      this.mesh.geometry.dispose()
+      this.mesh.geometry = quadFor((this.room = length * 2))
     }
-    put('thing', 4, (data, at, i) => {
+    const put = (name: string, write: (data: Float32Array, at: number, i: number) => void) => {
+      const attribute = this.mesh.geometry.getAttribute(name) as InstancedBufferAttribute
+      this.things.forEach((_, i) => write(attribute.array as Float32Array, i * attribute.itemSize, i))
+      attribute.needsUpdate = true
+    }
+    put('thing', (data, at, i) => {
       const { row, count, restRow } = this.things[i]!
       data.set([row, Math.ceil(count / verticesPerRow), count, restRow], at)
     })
-    put('thingRun', 2, (data, at, i) => data.set([this.things[i]!.run.first, this.things[i]!.run.count], at))
-    put('thingSize', 3, (data, at, i) => this.things[i]!.size.toArray(data, at))
-    this.quad.instanceCount = length
+    put('thingRun', (data, at, i) => data.set([this.things[i]!.run.first, this.things[i]!.run.count], at))
+    put('thingSize', (data, at, i) => this.things[i]!.size.toArray(data, at))
+    this.mesh.geometry.instanceCount = length
   }
 
   /** Works everything out that has been added since, before the first view of a picture is drawn. */
@@ -126,10 +128,24 @@ export class BentPass {
 
   dispose(): void {
     this.target?.dispose()
-    this.quad.dispose()
+    this.mesh.geometry.dispose()
     this.material.dispose()
     this.rest.dispose()
   }
+}
+
+/** The rows of the textures that each of so many things fills. */
+function quadFor(things: number): InstancedBufferGeometry {
+  const quad = new InstancedBufferGeometry()
+  quad.setAttribute('position', new BufferAttribute(new Float32Array([0, 0, 0, 1, 0, 0, 1, 1, 0, 0, 1, 0]), 3))
+  quad.setIndex([0, 1, 2, 0, 2, 3])
+  for (const [name, size] of [
+    ['thing', 4],
+    ['thingRun', 2],
+    ['thingSize', 3],
+  ] as const)
+    quad.setAttribute(name, new InstancedBufferAttribute(new Float32Array(things * size), size))
+  return quad
 }
 
 /** Where the vertices of shapes are at rest, and which way surfaces face there, two texels each. */

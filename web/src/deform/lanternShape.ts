@@ -50,7 +50,7 @@ export function lanternRadius(
   const inside = nodes.get(object.id)!.matrixWorld.clone().invert()
   const take = (thing: SceneObject) => {
     const read = readOf(thing)
-    const shape = shapeOf(thing.kind, read)
+    const shape = shapeOf(thing, read)
     if (!shape) return
     const { geometry } = shape
     if (!geometry.boundingBox) geometry.computeBoundingBox()

@@ -7,6 +7,7 @@ import LeadDialog from './LeadDialog.vue'
 import NamedSelectionDialog from './NamedSelectionDialog.vue'
 import NoiseDialog from '../curves/NoiseDialog.vue'
 import RenameDialog from '../values/RenameDialog.vue'
+import AfterDialog from '../texts/AfterDialog.vue'
 import OnFramesDialog from './OnFramesDialog.vue'
 
 const dialogs = useKeyDialogs()
@@ -19,6 +20,7 @@ const dialogs = useKeyDialogs()
   <CompareDialog v-else-if="dialogs.asked?.kind === 'compare'" @close="dialogs.close" />
   <NoiseDialog v-else-if="dialogs.asked?.kind === 'noise'" @close="dialogs.close" />
   <RenameDialog v-else-if="dialogs.asked?.kind === 'rename'" @close="dialogs.close" />
+  <AfterDialog v-else-if="dialogs.asked?.kind === 'after'" @close="dialogs.close" />
   <TakeBackDialog v-else-if="dialogs.asked?.kind === 'takeBack'" @close="dialogs.close" />
   <NamedSelectionDialog
     v-else-if="dialogs.asked?.kind === 'namedSelection'"

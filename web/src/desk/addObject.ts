@@ -15,6 +15,7 @@ export const kindNames: Record<ObjectKind, string> = {
   light: 'Light',
   path: 'Path',
   joint: 'Joint',
+  text: 'Text',
 }
 
 export const kindIcons: Record<ObjectKind, string> = {
@@ -29,6 +30,7 @@ export const kindIcons: Record<ObjectKind, string> = {
   light: 'bi-lightbulb',
   path: 'bi-bezier2',
   joint: 'bi-person-arms-up',
+  text: 'bi-fonts',
 }
 
 /** Where new objects stand: shapes on the ground, cameras and lights where they see something. */
@@ -38,6 +40,7 @@ const places: Partial<Record<ObjectKind, Record<string, number>>> = {
   cylinder: { 'position.y': 0.5 },
   cone: { 'position.y': 0.5 },
   torus: { 'position.y': 0.65 },
+  text: { 'position.y': 0.5 },
   camera: { 'position.y': 2, 'position.z': 8 },
   light: { 'position.y': 4, 'light.intensity': 30 },
 }

@@ -9,6 +9,7 @@ export type KeyDialog =
   | { kind: 'takeBack' }
   | { kind: 'noise' }
   | { kind: 'rename' }
+  | { kind: 'after' }
   | { kind: 'namedSelection'; id: number | null }
 
 /** Which dialog about keys and choices is open. */

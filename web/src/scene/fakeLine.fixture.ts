@@ -204,6 +204,7 @@ export const objectOf = (id: number, name: string): RowsMessage['objects'][numbe
   bounce: null,
   deformers: [],
   fade: null,
+  text: null,
   uses: [],
 })
 

@@ -1,12 +1,13 @@
 import { BufferAttribute, BufferGeometry } from 'three'
 import { http } from '../api/http'
+import type { TextMessage } from '../api/messages'
 
 /** The mesh of a shape whose measures are all 1, as the server makes it. */
 export interface ShapeMesh {
-  /** Where each vertex is, before the tube of a torus is put about it. */
+  /** Where each vertex is, before it is spread. */
   rings: Float32Array
-  /** Of a torus, which way each vertex lies from the middle of its tube. */
-  tubes: Float32Array | null
+  /** Which way each vertex is spread: from the middle of the tube of a torus, or with the spacing and bevels of letters. */
+  spreads: Float32Array | null
   normals: Float32Array
   indices: Uint32Array
 }
@@ -27,7 +28,9 @@ const mostKept = 200
 /** Fetches, once, the meshes that shapes have unless they are cut otherwise. */
 export const loadUsualMeshes = async (): Promise<void> => {
   await Promise.all(
-    shapes.map((kind) => (here.has(kind) ? undefined : (onTheWay.get(kind) ?? fetchMesh(kind, kind, {})))),
+    shapes.map((kind) =>
+      here.has(kind) ? undefined : (onTheWay.get(kind) ?? fetchMesh(kind, () => http.mesh(kind, {}))),
+    ),
   )
   // A server that was away for a moment is asked again.
   if (!usualMeshesAreHere()) setTimeout(() => void loadUsualMeshes(), again)
@@ -37,7 +40,7 @@ export const loadUsualMeshes = async (): Promise<void> => {
 export const usualMeshesAreHere = (): boolean => shapes.every((kind) => here.has(kind))
 
 /** Whether an object of a kind has a shape. */
-export const hasShape = (kind: string): boolean => (shapes as readonly string[]).includes(kind)
+export const hasShape = (kind: string): boolean => kind === 'text' || (shapes as readonly string[]).includes(kind)
 
 /**
  * The mesh of a shape that is cut so. One that is not here yet is asked for, and until it comes the usual one of its kind
@@ -45,11 +48,23 @@ export const hasShape = (kind: string): boolean => (shapes as readonly string[])
  */
 export function meshOf(kind: string, cuts: Cuts): { key: string; mesh: ShapeMesh } | null {
   const key = `${kind} ${Object.values(cuts).join(' ')}`
-  const known = here.get(key)
+  const known = hereOrAsked(key, () => http.mesh(kind, cuts))
   if (known) return { key, mesh: known }
-  if (!onTheWay.has(key) && performance.now() - (failed.get(key) ?? -again) >= again) void fetchMesh(key, kind, cuts)
   const usual = here.get(kind)
   return usual ? { key: kind, mesh: usual } : null
+}
+
+/** The mesh of a text whose letters are cut so. One that is not here yet is asked for. */
+export function textMeshOf(text: TextMessage, cuts: Cuts): { key: string; mesh: ShapeMesh } | null {
+  const key = `text ${Object.values(cuts).join(' ')} ${text.font} ${text.align} ${text.lines}`
+  const known = hereOrAsked(key, () => http.textMesh(text, cuts))
+  return known ? { key, mesh: known } : null
+}
+
+function hereOrAsked(key: string, ask: () => Promise<ArrayBuffer>): ShapeMesh | undefined {
+  const known = here.get(key)
+  if (!known && !onTheWay.has(key) && performance.now() - (failed.get(key) ?? -again) >= again) void fetchMesh(key, ask)
+  return known
 }
 
 /** Whether all meshes that were asked for are here. */
@@ -66,9 +81,8 @@ export function whenMeshesCome(then: () => void): () => void {
   return () => waiting.delete(then)
 }
 
-async function fetchMesh(key: string, kind: string, cuts: Cuts): Promise<void> {
-  const coming = http
-    .mesh(kind, cuts)
+async function fetchMesh(key: string, ask: () => Promise<ArrayBuffer>): Promise<void> {
+  const coming = ask()
     .then((bytes) => {
       if (here.size > mostKept)
         for (const old of here.keys()) if (!(shapes as readonly string[]).includes(old)) here.delete(old)
@@ -85,7 +99,7 @@ async function fetchMesh(key: string, kind: string, cuts: Cuts): Promise<void> {
 }
 
 function read(bytes: ArrayBuffer): ShapeMesh {
-  const [vertices, triangles, hasTubes] = new Uint32Array(bytes, 0, 3)
+  const [vertices, triangles, hasSpreads] = new Uint32Array(bytes, 0, 3)
   let at = 12
   const vectors = () => {
     const all = new Float32Array(bytes, at, vertices! * 3)
@@ -93,14 +107,24 @@ function read(bytes: ArrayBuffer): ShapeMesh {
     return all
   }
   const rings = vectors()
-  const tubes = hasTubes ? vectors() : null
+  const spreads = hasSpreads ? vectors() : null
   const normals = vectors()
-  return { rings, tubes, normals, indices: new Uint32Array(bytes, at, triangles! * 3) }
+  return { rings, spreads, normals, indices: new Uint32Array(bytes, at, triangles! * 3) }
 }
 
-/** The geometry of a mesh, its tube of so many times the radius of its ring. */
-export function geometryOfMesh({ rings, tubes, normals, indices }: ShapeMesh, tube: number): BufferGeometry {
-  const positions = tubes ? rings.map((ring, i) => ring + tubes[i]! * tube) : rings
+/** How a mesh of unit size is spread along each axis, and how much steeper in z its normals are to be. */
+export interface Spread {
+  x: number
+  y: number
+  z: number
+  steeper: number
+}
+
+/** The geometry of a mesh. */
+export function geometryOfMesh({ rings, spreads, normals: own, indices }: ShapeMesh, spread: Spread): BufferGeometry {
+  const by = [spread.x, spread.y, spread.z]
+  const positions = spreads ? rings.map((ring, i) => ring + spreads[i]! * by[i % 3]!) : rings
+  const normals = spread.steeper === 1 ? own : own.map((part, i) => (i % 3 === 2 ? part * spread.steeper : part))
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(positions, 3))
   geometry.setAttribute('normal', new BufferAttribute(normals, 3))

@@ -1,5 +1,6 @@
 import { EdgesGeometry, type BufferGeometry, type Vector3 } from 'three'
-import { geometryOfMesh, hasShape, meshOf, type Cuts } from './meshes'
+import type { TextMessage } from '../api/messages'
+import { geometryOfMesh, hasShape, meshOf, textMeshOf, type Cuts, type Spread } from './meshes'
 
 /** Reads a channel of the object being drawn. */
 export type Read = (channel: string) => number
@@ -18,30 +19,58 @@ const cutChannels: Record<string, Record<string, string>> = {
   cylinder: { around: 'shape.around', y: 'shape.segmentsY' },
   cone: { around: 'shape.around', y: 'shape.segmentsY' },
   torus: { around: 'shape.around', aroundTube: 'shape.aroundTube' },
+  text: { fineness: 'shape.fineness', x: 'shape.segmentsX', y: 'shape.segmentsY', z: 'shape.segmentsZ' },
+}
+
+/** What has a shape: what it is and, of a text, what it says. */
+export interface Shaped {
+  id: number
+  kind: string
+  text?: TextMessage | null
 }
 
 const made = new Map<string, Shape>()
 const edges = new Map<string, EdgesGeometry>()
 /** Who keys a proportion or a cut makes many; the oldest go, and whoever still draws one keeps it. */
 const mostKept = 400
+/** What a text looked like last, until that of what it says now comes; by the object's number. */
+const shown = new Map<number, Shape>()
 
 /** The shape of an object; null for kinds that have none, and until the first meshes have come. */
-export function shapeOf(kind: string, read: Read): Shape | null {
+export function shapeOf({ id, kind, text }: Shaped, read: Read): Shape | null {
   if (!hasShape(kind)) return null
   const cuts: Record<string, number> = {}
   for (const [word, channel] of Object.entries(cutChannels[kind]!)) cuts[word] = Math.round(read(channel))
-  const found = meshOf(kind, cuts as Cuts)
-  if (!found) return null
-  // A torus does not scale into another one.
-  const radius = kind === 'torus' ? read('shape.radius') : 0
-  const tube = radius > 0 ? Math.fround(read('shape.tube') / radius) : 0
-  const key = `${found.key}:${tube}`
+  if (text) cuts.bevel = Math.round(read('shape.bevel') * 1000)
+  const found = text ? textMeshOf(text, cuts as Cuts) : meshOf(kind, cuts as Cuts)
+  if (!found) return shown.get(id) ?? null
+  const spread = spreadOf(kind, read)
+  const key = `${found.key}:${Object.values(spread).join(' ')}`
   let shape = made.get(key)
   if (!shape) {
-    made.set(key, (shape = { key, geometry: geometryOfMesh(found.mesh, tube) }))
+    made.set(key, (shape = { key, geometry: geometryOfMesh(found.mesh, spread) }))
     if (made.size > mostKept) forgetOldest()
   }
+  if (text) shown.set(id, shape)
   return shape
+}
+
+const plain: Spread = { x: 0, y: 0, z: 0, steeper: 1 }
+
+/** What does not come of scaling: the tube of a torus, and the spacing and bevels of letters. */
+function spreadOf(kind: string, read: Read): Spread {
+  if (kind === 'torus') {
+    const radius = read('shape.radius')
+    const tube = radius > 0 ? Math.fround(read('shape.tube') / radius) : 0
+    return { x: tube, y: tube, z: tube, steeper: 1 }
+  }
+  if (kind !== 'text') return plain
+  const [size, depth, bevel] = [read('shape.size'), read('shape.depth'), read('shape.bevel')]
+  const x = Math.fround(read('shape.spacing'))
+  if (bevel === 0 || size === 0 || depth === 0) return { ...plain, x }
+  // A bevel goes no deeper than to the middle of its letter.
+  const deep = Math.min(size, depth / (2 * bevel))
+  return { x, y: 0, z: Math.fround(deep / depth), steeper: Math.fround(depth / size) }
 }
 
 function forgetOldest(): void {
@@ -70,6 +99,8 @@ export function shapeScale(kind: string, read: Read, into: Vector3): Vector3 {
     case 'cylinder':
     case 'cone':
       return into.set(read('shape.radius'), read('shape.height'), read('shape.radius'))
+    case 'text':
+      return into.set(read('shape.size'), read('shape.size'), read('shape.depth'))
     default:
       return into.setScalar(read('shape.radius'))
   }

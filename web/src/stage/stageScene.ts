@@ -212,7 +212,7 @@ export class StageScene {
       const outline = isSelected ? lemon : byOthers.get(object.id)
       if (object.path) this.ropes.show(object, node, isSelected, points?.path === object.id ? points.selected : null)
       if (object.follow) this.beads.show(object.name, node.parent!)
-      const shape = shapeOf(object.kind, read)
+      const shape = shapeOf(object, read)
       if (shape) {
         const bent = this.bent.has(object.id) ? bendingOf(object, laying) : null
         this.addShape(object, shape, bent, node, read, outline, othersAt !== null && !isSelected)
@@ -311,7 +311,7 @@ export class StageScene {
       const node = this.nodes.get(object.id)
       if (!node || object.kind === 'group') return []
       const read = reader(object, book, frame, held)
-      const shape = shapeOf(object.kind, read)
+      const shape = shapeOf(object, read)
       const bent = this.bentPlaces.of(object.id)
       if (bent) ball.setFromPoints(pointsOf(bent))
       else if (shape) {

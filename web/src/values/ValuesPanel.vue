@@ -25,6 +25,7 @@ import LooseSection from '../loose/LooseSection.vue'
 import { looseKinds, looseWords } from '../loose/loose'
 import CueSection from '../cues/CueSection.vue'
 import FollowSection from '../paths/FollowSection.vue'
+import TextSection from '../texts/TextSection.vue'
 import PathSection from '../paths/PathSection.vue'
 import KeySection from './KeySection.vue'
 import ObjectHead from './ObjectHead.vue'
@@ -177,6 +178,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
     <ClipSection />
     <template v-if="object">
       <ObjectHead :object="object" />
+      <TextSection v-if="object.text" :key="object.id" :object="object" />
       <FollowSection :object="object" />
       <AimSection :object="object" />
       <LooseSection :object="object" />

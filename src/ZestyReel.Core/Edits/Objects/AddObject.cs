@@ -41,6 +41,6 @@ public sealed record AddObject(
         return new SceneObject(
             scene.NextObjectId(), name, kind, parent,
             scene.Objects.IsEmpty ? 0 : scene.Objects.Values.Max(o => o.Place) + 1,
-            RotationOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty);
+            RotationOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty, Text: kind == ObjectKind.Text ? TextBody.Usual : null);
     }
 }

@@ -40,9 +40,11 @@ public static class SegmentNeeds
             {
                 if (Segments.Along(thing.Kind, axis) is not { } channel) continue;
                 var now = run.Cut(moment).Along(axis);
-                var steepest = Steepest(run, moment, axis, least, most);
-                if (steepest / now <= MostTurned + Slack) continue;
-                var need = new SegmentNeed(channel, now, (int)Math.Min(Math.Ceiling(steepest / (MostTurned + Slack)), ChannelCatalogue.MostSegments), steepest / now);
+                // Letters are cut into so many parts for each size that they reach.
+                var pieces = thing.Kind == ObjectKind.Text && axis != Axis.Z && measures.Size.Along(axis) is > 0 and var size ? Math.Max((most - least).Along(axis) / size, 1e-3) : 1;
+                var turned = Steepest(run, moment, axis, least, most) / pieces;
+                if (turned / now <= MostTurned + Slack) continue;
+                var need = new SegmentNeed(channel, now, (int)Math.Min(Math.Ceiling(turned / (MostTurned + Slack)), ChannelCatalogue.Find(thing.Kind, channel)!.Most), turned / now);
                 if (need.Needed > now && (!needs.TryGetValue(channel, out var known) || known.Needed < need.Needed)) needs[channel] = need;
             }
         }

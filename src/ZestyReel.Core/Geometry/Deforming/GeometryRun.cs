@@ -44,7 +44,7 @@ public sealed class GeometryRun : IDisposable
 
     /// <summary>The shape at a moment, and how large it is.</summary>
     public (ShapeMesh Mesh, Measures Measures) Rest(int moment) =>
-        (ShapeMesh.Of(_thing.Kind, Cut(moment)), Measures.Of(_thing.Kind, name => _rows.Of(name)[moment]));
+        (ShapeMesh.Of(_thing, name => _rows.Of(name)[moment]), Measures.Of(_thing.Kind, name => _rows.Of(name)[moment]));
 
     /// <summary>The mesh at a moment, in the object's own space: bent by its own deformers alone.</summary>
     public Mesh Own(int moment)

@@ -27,7 +27,7 @@ public static class RestExtent
     private static (Vector Least, Vector Most) Shape(SceneObject thing, FrameTimes times, in Transform placed)
     {
         double Value(string name) => Stages.Values(thing, name, times)[0];
-        var shape = ShapeMesh.Of(thing.Kind, Segments.Of(thing.Kind, Value));
+        var shape = ShapeMesh.Of(thing, Value);
         var places = new Vector[shape.Rings.Length];
         shape.Place(Measures.Of(thing.Kind, Value), places);
         for (var i = 0; i < places.Length; i++) places[i] = placed.Point(places[i]);

@@ -4,30 +4,42 @@ using ZestyReel.Core.Scenes;
 namespace ZestyReel.Core.Geometry;
 
 /// <summary>The mesh of a shape whose measures are all 1: a box, plane, cylinder or cone fills the unit about its origin, and radii are 1.</summary>
-/// <param name="Rings">Where each vertex is, before the tube of a torus is put about it.</param>
-/// <param name="Tubes">Of a torus, which way each vertex lies from the middle of its tube; null of every other kind.</param>
+/// <param name="Rings">Where each vertex is, before it is spread.</param>
+/// <param name="Spreads">Which way each vertex is spread: from the middle of the tube of a torus, with the spacing and the bevels of letters; null of every other kind.</param>
 /// <param name="Normals">Which way the surface faces at each vertex.</param>
 /// <param name="Indices">Three vertices for each triangle.</param>
-public sealed record ShapeMesh(Vector[] Rings, Vector[]? Tubes, Vector[] Normals, int[] Indices)
+/// <param name="AreNormalsTrue">The surface faces so whatever the measures.</param>
+public sealed record ShapeMesh(Vector[] Rings, Vector[]? Spreads, Vector[] Normals, int[] Indices, bool AreNormalsTrue = false)
 {
     // Of a few kinds and cuts there are many objects; whoever keys the cuts makes many meshes once. About 100 MB.
     private const int MostVerticesKept = 1_000_000;
 
     private static int _kept;
 
-    private static readonly ConcurrentDictionary<(ObjectKind, Segments), ShapeMesh> Known = [];
+    private static readonly ConcurrentDictionary<object, ShapeMesh> Known = [];
+
+    /// <summary>The mesh of an object with a shape.</summary>
+    /// <param name="thing">The object.</param>
+    /// <param name="value">The value of a channel that it has.</param>
+    public static ShapeMesh Of(SceneObject thing, Func<string, double> value) =>
+        thing.Text is { } text ? Of(text, TextCut.Of(value)) : Of(thing.Kind, Segments.Of(thing.Kind, value));
+
+    /// <summary>The mesh of a text whose letters are cut so; made once.</summary>
+    public static ShapeMesh Of(TextBody text, TextCut cut) => Made((text, cut), () => TextMesh.Of(text, cut));
 
     /// <summary>The mesh of a kind with a shape, cut so; made once.</summary>
-    public static ShapeMesh Of(ObjectKind kind, Segments cut)
+    public static ShapeMesh Of(ObjectKind kind, Segments cut) => Made((kind, cut), () => Make(kind, cut));
+
+    private static ShapeMesh Made(object key, Func<ShapeMesh> make)
     {
-        if (Known.TryGetValue((kind, cut), out var known)) return known;
-        var made = Make(kind, cut);
+        if (Known.TryGetValue(key, out var known)) return known;
+        var made = make();
         if (Interlocked.Add(ref _kept, made.Rings.Length) > MostVerticesKept)
         {
             Known.Clear();
             Interlocked.Exchange(ref _kept, made.Rings.Length);
         }
-        return Known.GetOrAdd((kind, cut), made);
+        return Known.GetOrAdd(key, made);
     }
 
     /// <summary>Where each vertex is in the space of an object with these measures.</summary>
@@ -37,8 +49,9 @@ public sealed record ShapeMesh(Vector[] Rings, Vector[]? Tubes, Vector[] Normals
     {
         var size = measures.Size;
         for (var i = 0; i < Rings.Length; i++) into[i] = new(Rings[i].X * size.X, Rings[i].Y * size.Y, Rings[i].Z * size.Z);
-        if (Tubes is not { } tubes) return;
-        for (var i = 0; i < tubes.Length; i++) into[i] += tubes[i] * measures.Tube;
+        if (Spreads is not { } spreads) return;
+        var spread = measures.Spread;
+        for (var i = 0; i < spreads.Length; i++) into[i] += new Vector(spreads[i].X * spread.X, spreads[i].Y * spread.Y, spreads[i].Z * spread.Z);
     }
 
     /// <summary>The mesh of an object with these measures. Normals go by what is across the surface: n/size.</summary>
@@ -47,7 +60,7 @@ public sealed record ShapeMesh(Vector[] Rings, Vector[]? Tubes, Vector[] Normals
         var positions = new Vector[Rings.Length];
         Place(measures, positions);
         var size = measures.Size;
-        return new(positions, Array.ConvertAll(Normals, n => new Vector(Over(n.X, size.X), Over(n.Y, size.Y), Over(n.Z, size.Z)).Unit()), Indices);
+        return new(positions, AreNormalsTrue ? [.. Normals] : Array.ConvertAll(Normals, n => new Vector(Over(n.X, size.X), Over(n.Y, size.Y), Over(n.Z, size.Z)).Unit()), Indices);
     }
 
     // What has no extent along an axis faces along it.

@@ -15,6 +15,7 @@ public static class BallSize
         ObjectKind.Sphere => value("shape.radius"),
         ObjectKind.Torus => value("shape.tube"),
         ObjectKind.Plane => 0,
+        ObjectKind.Text => value("shape.size") / 2,
         _ => Usual,
     };
 
@@ -26,6 +27,7 @@ public static class BallSize
         ObjectKind.Cylinder or ObjectKind.Cone => (2 * value("shape.radius") + value("shape.height") / 2) / 3,
         ObjectKind.Torus => value("shape.radius") + value("shape.tube"),
         ObjectKind.Plane => (value("shape.width") + value("shape.depth")) / 4,
+        ObjectKind.Text => value("shape.size") / 2,
         _ => Usual,
     };
 }

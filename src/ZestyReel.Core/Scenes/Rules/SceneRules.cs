@@ -60,6 +60,7 @@ public static class SceneRules
         LooseRules.Check(thing);
         DeformerRules.Check(thing);
         FadeRules.Check(thing);
+        TextRules.Check(thing);
     }
 
     /// <exception cref="Refusal">The channel breaks a rule.</exception>
