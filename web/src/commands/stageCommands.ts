@@ -46,6 +46,20 @@ export function stageCommands(): Command[] {
     { group: 'Stage', title: 'Frame what is selected, or everything', keys: ['f'], shown: 'F', run: views.askFrame },
     {
       group: 'Stage',
+      title: 'Shadows on the stage, or none',
+      ...switching(
+        () => (views.shadows = !views.shadows),
+        'The sun throws shadows.',
+        'There are no shadows on the stage.',
+      ),
+    },
+    {
+      group: 'Stage',
+      title: "Fold the stage's tools away, or show them",
+      run: () => void (views.folded = !views.folded),
+    },
+    {
+      group: 'Stage',
       title: 'Show or hide helpers in this view',
       ...switching(() => (views.active.helpers = !views.active.helpers), 'Helpers are shown.', 'Helpers are hidden.'),
     },

@@ -47,6 +47,7 @@ async function shoot(shot: Shot): Promise<void> {
   stage.tint(shot.colours)
   stage.arrange(model)
   stage.grid.visible = settings.grid
+  stage.showsSky = settings.background === 'stage'
   const ground =
     settings.background === 'seeThrough'
       ? null

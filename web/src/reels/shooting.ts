@@ -92,7 +92,7 @@ export const useShooting = defineStore('shooting', () => {
       words: wanted.words,
     }
     const objects: ObjectMessage[] = [...model.inOrder()]
-    const { stage, grid, gridStrong } = colours()
+    const { stage, haze, air, grid, gridStrong } = colours()
     return {
       settings,
       shot: {
@@ -101,7 +101,7 @@ export const useShooting = defineStore('shooting', () => {
         objects,
         camera: camera?.id ?? views.stand()!,
         unseen: unseen.map(({ id }) => id),
-        colours: { stage, grid, gridStrong },
+        colours: { stage, haze, air, grid, gridStrong },
         written: { scene: scene.settings.name, reel: '', camera: through, date: '', note: wanted.words },
       },
     }

@@ -1,3 +1,4 @@
+import type { StageColours } from '../stage/stageScene'
 import type { BurnIn, ReelCard, ReelSettings, ShootStart } from '../api/http'
 import type { ObjectMessage } from '../api/messages'
 import type { Pose } from '../stage/pose'
@@ -12,7 +13,7 @@ export interface Shot {
   camera: number | Pose
   /** What is not seen. */
   unseen: number[]
-  colours: { stage: string; grid: string; gridStrong: string }
+  colours: StageColours
   written: Pick<Record<BurnIn, string>, 'scene' | 'reel' | 'camera' | 'date' | 'note'>
 }
 

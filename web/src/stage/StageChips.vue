@@ -23,6 +23,11 @@ const moves = computed(() => views.movesCamera && typeof view.value.look === 'nu
 const lookHint = computed(() =>
   moves.value ? 'From where this view looks; a drag in it moves that camera' : 'From where this view looks',
 )
+/** Where drawing is slow, shadows are not always there. */
+const slowShadows = computed(() => {
+  if (!views.shadows || views.shadowsWhen === 'always') return ''
+  return views.shadowsWhen === 'rest' ? 'only at rest: drawing is slow here' : 'not here: drawing is too slow'
+})
 const facings = Object.entries(facingNames) as [Facing, string][]
 const shadings = Object.entries(shadingNames) as [Shading, string][]
 </script>
@@ -55,7 +60,14 @@ const shadings = Object.entries(shadingNames) as [Shading, string][]
         >The view moves the camera</CheckItem
       >
     </BDropdown>
-    <BDropdown lazy size="sm" variant="chip" toggle-class="chip" title="How this view draws shapes">
+    <BDropdown
+      v-if="!views.folded"
+      lazy
+      size="sm"
+      variant="chip"
+      toggle-class="chip"
+      title="How this view draws shapes"
+    >
       <template #button-content
         ><i class="bi bi-droplet-half small-pane" aria-hidden="true" /><span class="wide-pane">{{
           shadingNames[view.shading]
@@ -68,8 +80,16 @@ const shadings = Object.entries(shadingNames) as [Shading, string][]
         @click="view.shading = shading"
         >{{ name }}</MenuItem
       >
+      <BDropdownDivider />
+      <CheckItem
+        :on="views.shadows"
+        title="The sun throws shadows, in all views"
+        @click="views.shadows = !views.shadows"
+        >Shadows <span v-if="slowShadows" class="hint">{{ slowShadows }}</span></CheckItem
+      >
     </BDropdown>
     <button
+      v-if="!views.folded"
       type="button"
       class="chip"
       :class="{ dim: !view.helpers }"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, useTemplateRef } from 'vue'
+import FlatAxes from './FlatAxes.vue'
 import StageChips from './StageChips.vue'
 import type { CameraMoves } from './cameraHand'
 import { ViewCamera } from './viewCamera'
@@ -39,6 +40,11 @@ function nudge(event: KeyboardEvent): void {
   event.stopPropagation()
   camera?.turnBy(turn[0]! * 0.12, turn[1]! * 0.12)
 }
+
+const flat = computed(() => {
+  const { look } = views.all[props.index]!
+  return typeof look === 'string' && look !== 'free' ? look : null
+})
 
 const isStuck = () => typeof views.all[props.index]!.look === 'number' && !camera?.movesCamera
 
@@ -88,5 +94,6 @@ defineExpose({
       @keydown="nudge"
     />
     <StageChips :index="index" />
+    <FlatAxes v-if="flat" :facing="flat" />
   </div>
 </template>

@@ -171,6 +171,7 @@ onBeforeUnmount(() => {
   stopStepping?.()
   clearTimeout(thumbnailTimer)
   sharpness.dispose()
+  clearTimeout(shadeTimer)
   window.removeEventListener('keydown', snapWithCtrl)
   window.removeEventListener('keyup', snapWithCtrl)
   handles?.dispose()
@@ -257,6 +258,7 @@ function redrawState(which?: readonly number[]): void {
 
 /** Draws because something changed; once it rests, it is drawn again with all pixels. */
 function draw(): void {
+  isShadeDue = false
   sharpness.moved()
   render()
 }
@@ -265,21 +267,39 @@ function drawStill(): void {
   if (!renderer) return
   for (const index of views.shown) due.add(index)
   isStateDue = true
+  isShadeDue = views.shadowsWhen === 'rest'
   render()
-  time()
+  void time().then(shade)
+}
+
+/** Whether shadows come only now that all is at rest, some time after the sharp picture: where drawing is slow they take long. */
+let isShadeDue = false
+let shadeTimer: ReturnType<typeof setTimeout> | undefined
+const shadeAfter = 400
+function shade(): void {
+  clearTimeout(shadeTimer)
+  shadeTimer = setTimeout(() => {
+    if (!isShadeDue) return
+    // A hand holds something, and will move it.
+    if (sharpness.isHeld) return shade()
+    isShadeDue = false
+    for (const index of views.shown) due.add(index)
+    render(true)
+  }, shadeAfter)
 }
 
 /** The share of the views that a frame of playing draws. */
 const shareOfViews = () => (playhead.playing && views.updates === 'active' ? 1 / views.count : 1)
 
 /** Measures how long the picture just asked for takes. */
-function time(): void {
+async function time(): Promise<void> {
   const { ratio } = sharpness
   const share = shareOfViews()
-  void renderer?.finished().then((passed) => (views.drawingTime = sharpness.timed(passed / share, ratio)))
+  const passed = await renderer?.finished()
+  if (passed !== undefined) views.drawingTime = sharpness.timed(passed / share, ratio)
 }
 
-function render(): void {
+function render(shaded = views.shadowsWhen === 'always'): void {
   if (!renderer || !usualMeshesAreHere()) return
   if (renderer.setRatio(sharpness.ratio)) for (const index of views.shown) due.add(index)
   // What is not here yet cannot be shown: the last picture stays, and is said to be older.
@@ -321,9 +341,10 @@ function render(): void {
       !playhead.playing &&
       !recordHands.isActive() &&
       !trailHands.isDragging()
-    renderer.draw(stage, each)
+    renderer.draw(stage, each, shaded)
   }
   due.clear()
+  holder.value!.dataset.shade = isShadeDue ? 'due' : shaded ? 'done' : 'none'
 }
 
 /** Takes over the places of the views and what they look from. */
@@ -587,6 +608,7 @@ watch(
 useEventListener(window, ['keydown', 'keyup'], trailHands.hold, { capture: true })
 watch([() => views.movesCamera, () => playhead.playing], freeHands)
 watch(() => views.frameAsked, frameSelection)
+watch(() => views.shadowsWhen, draw)
 watch(colours, applyColours)
 </script>
 
@@ -626,10 +648,22 @@ watch(colours, applyColours)
     </div>
     <p v-if="problem" class="stage-problem">{{ problem }}</p>
     <div class="stage-corner" :class="{ below: views.count > 1 }">
-      <ViewMenu />
-      <TrailMenu />
-      <HandlingMenu />
-      <ToolPicker />
+      <template v-if="!views.folded">
+        <ViewMenu />
+        <TrailMenu />
+        <HandlingMenu />
+        <ToolPicker />
+      </template>
+      <button
+        type="button"
+        class="chip fold"
+        :aria-expanded="!views.folded"
+        aria-label="The stage's tools"
+        :title="views.folded ? 'Show the stage\'s tools' : 'Fold the stage\'s tools away'"
+        @click="views.folded = !views.folded"
+      >
+        <i :class="`bi bi-chevron-${views.folded ? 'left' : 'right'}`" aria-hidden="true" />
+      </button>
     </div>
     <span v-if="told" class="stage-told num" :style="{ left: `${told.x}px`, top: `${told.y}px` }">{{ told.text }}</span>
     <span

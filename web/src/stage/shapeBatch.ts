@@ -7,7 +7,9 @@ import {
   InstancedMesh,
   Matrix4,
   MeshBasicMaterial,
+  MeshDepthMaterial,
   MeshLambertMaterial,
+  RGBADepthPacking,
   type Material,
   type Scene,
 } from 'three'
@@ -23,6 +25,8 @@ const edgeOverSurface = 0.32
 export class ShapeBatch {
   private readonly surfaceMaterial = new MeshLambertMaterial()
   private readonly wireMaterial = new MeshBasicMaterial({ wireframe: true })
+  /** What is bent throws its shadow from where it is bent to. */
+  private readonly depthMaterial: MeshDepthMaterial | null
   private readonly geometry: BufferGeometry
   private surface: InstancedMesh
   /** The same instances as edges. */
@@ -39,6 +43,7 @@ export class ShapeBatch {
   ) {
     // What is thin or bent is seen from behind, too.
     this.surfaceMaterial.side = pass || key.startsWith('plane') ? DoubleSide : FrontSide
+    this.depthMaterial = pass ? bentBefore(new MeshDepthMaterial({ depthPacking: RGBADepthPacking }), pass) : null
     this.geometry = pass ? sharing(geometry) : geometry
     if (pass) for (const material of [this.surfaceMaterial, this.wireMaterial]) bentBefore(material, pass)
     ;[this.surface, this.wire] = this.make(16)
@@ -90,6 +95,7 @@ export class ShapeBatch {
     this.drop()
     this.surfaceMaterial.dispose()
     this.wireMaterial.dispose()
+    this.depthMaterial?.dispose()
     if (this.pass) this.geometry.dispose()
   }
 
@@ -108,6 +114,8 @@ export class ShapeBatch {
       return made
     }
     const surface = mesh(this.surfaceMaterial)
+    surface.castShadow = surface.receiveShadow = true
+    if (this.depthMaterial) surface.customDepthMaterial = this.depthMaterial
     surface.setColorAt(0, new Color())
     const wire = mesh(this.wireMaterial)
     wire.instanceMatrix = surface.instanceMatrix

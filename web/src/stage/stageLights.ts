@@ -1,7 +1,20 @@
-import { DirectionalLight, HemisphereLight, Object3D, PointLight, SpotLight, type Light, type Scene } from 'three'
+import {
+  DirectionalLight,
+  HemisphereLight,
+  Object3D,
+  PointLight,
+  SpotLight,
+  Vector3,
+  type Light,
+  type Scene,
+} from 'three'
 import type { Read } from './shapes'
 
 const makers = [() => new PointLight(), () => new SpotLight(), () => new DirectionalLight()]
+
+/** From where the sun shines that is there in any case, and how far away a sun stands that throws shadows. */
+const shining = new Vector3(-6, 10, 8).normalize()
+const away = 200
 
 /** The scene's lights, and the soft light that is there in any case. Filled anew for every frame. */
 export class StageLights {
@@ -10,7 +23,7 @@ export class StageLights {
   private readonly fallback = new DirectionalLight(0xfff4e0, 1.6)
 
   constructor(private readonly scene: Scene) {
-    this.fallback.position.set(-6, 10, 8)
+    this.fallback.position.copy(shining)
     scene.add(this.sky, this.fallback)
   }
 
@@ -38,6 +51,36 @@ export class StageLights {
       light.angle = ((read('light.cone') / 2) * Math.PI) / 180
       light.penumbra = 0.4
     }
+  }
+
+  /** The sun that shines most, and how it is made to stand above a place; null where none shines. */
+  get sun(): { light: DirectionalLight; stand: (at: Vector3) => void } | null {
+    if (this.fallback.visible) return { light: this.fallback, stand: (at) => this.standFallback(at) }
+    let most: { light: DirectionalLight; holder: Object3D } | null = null
+    for (const { light, holder } of this.lights.values())
+      if (light instanceof DirectionalLight && light.visible && light.intensity > (most?.light.intensity ?? 0))
+        most = { light, holder }
+    if (!most) return null
+    const { light, holder } = most
+    // Only which way a sun shines counts, and not where it is.
+    const stand = (at: Vector3) => {
+      const back = new Vector3().setFromMatrixColumn(holder.matrix, 2).normalize()
+      holder.matrix.setPosition(back.multiplyScalar(away).add(at))
+      holder.matrixWorldNeedsUpdate = true
+    }
+    return { light, stand }
+  }
+
+  /** No sun throws shadows. */
+  unshade(): void {
+    this.fallback.castShadow = false
+    for (const { light } of this.lights.values()) light.castShadow = false
+  }
+
+  private standFallback(at: Vector3): void {
+    this.fallback.position.copy(shining).multiplyScalar(away).add(at)
+    this.fallback.target.position.copy(at)
+    this.fallback.target.updateMatrixWorld()
   }
 
   private make(kind: number): { kind: number; light: Light; holder: Object3D } {

@@ -1,4 +1,4 @@
-import { WebGLRenderer } from 'three'
+import { PCFShadowMap, WebGLRenderer } from 'three'
 import type { StageScene } from './stageScene'
 import type { ViewCamera } from './viewCamera'
 import type { View } from './views'
@@ -31,6 +31,8 @@ export class StageRenderer {
     if (!context) throw new Error('there is no WebGL 2')
     this.three = new WebGLRenderer({ canvas, context })
     this.three.setScissorTest(true)
+    this.three.shadowMap.enabled = true
+    this.three.shadowMap.type = PCFShadowMap
   }
 
   size(width: number, height: number): void {
@@ -48,9 +50,10 @@ export class StageRenderer {
     return true
   }
 
-  draw(stage: StageScene, { view, camera, place: { x, y, width, height } }: Drawn): void {
+  draw(stage: StageScene, { view, camera, place: { x, y, width, height } }: Drawn, shadows: boolean): void {
     if (this.isEmpty) this.fill(stage)
     stage.dress(view)
+    stage.shade(shadows, view, camera.camera)
     const fromBelow = this.height - y - height
     this.three.setViewport(x, fromBelow, width, height)
     this.three.setScissor(x, fromBelow, width, height)

@@ -2,7 +2,6 @@ import {
   Color,
   ConeGeometry,
   Frustum,
-  GridHelper,
   LineBasicMaterial,
   LineSegments,
   MathUtils,
@@ -37,8 +36,11 @@ import type { SampleBook } from '../scene/samples'
 import { TrailLines, type TrailPicture } from '../trails/trailLines'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
 import { Pool } from './pool'
+import { Floor } from './floor'
 import { ShapeBatch } from './shapeBatch'
 import { edgesOf, shapeOf, shapeScale, type Read, type Shape } from './shapes'
+import { Shadows } from './shadows'
+import { Sky } from './sky'
 import { StageLights } from './stageLights'
 import type { View } from './views'
 import { aimed, type Aimed } from './aiming'
@@ -69,6 +71,15 @@ export interface Moment {
   fading?: number | null
 }
 
+/** The colours that a stage is drawn in, as the page writes them. */
+export interface StageColours {
+  stage: string
+  haze: string
+  air: string
+  grid: string
+  gridStrong: string
+}
+
 const lemon = 0xffe14d
 const bone = 0xefe6cf
 const solid = 0.999
@@ -80,7 +91,12 @@ export class StageScene {
   readonly three = new Scene()
   /** An empty node for each object: where it is, and what moves with it. */
   readonly nodes = new Map<number, Object3D>()
-  readonly grid = new GridHelper(40, 40)
+  private readonly floor = new Floor()
+  readonly grid = this.floor.lines
+  private readonly sky = new Sky()
+  private readonly shadows: Shadows
+  /** Whether sky and ground are behind everything; else there is one colour. */
+  showsSky = true
   readonly ground = new Color()
 
   readonly ropes = new Ropes(this.three)
@@ -120,8 +136,9 @@ export class StageScene {
     this.three.background = this.ground
     this.three.onBeforeRender = (renderer) => this.bentPass.run(renderer)
     // The nodes say where things are, and are not drawn: a chain of parents may be deeper than a renderer calls itself.
-    this.three.add(this.grid)
+    this.three.add(this.sky.dome, this.grid)
     this.lights = new StageLights(this.three)
+    this.shadows = new Shadows(this.three)
     this.ghosts = new Pool(
       this.three,
       () => new Mesh(undefined, new MeshLambertMaterial({ transparent: true, depthWrite: false })),
@@ -140,17 +157,11 @@ export class StageScene {
     )
   }
 
-  /** Takes over the colours of the ground and of the grid's lines, those through the middle among them. */
-  tint({ stage, grid, gridStrong }: { stage: string; grid: string; gridStrong: string }): void {
-    this.ground.set(stage)
-    const [strong, weak] = [new Color(gridStrong), new Color(grid)]
-    const attribute = this.grid.geometry.getAttribute('color')
-    for (let i = 0; i < attribute.count; i++) {
-      // The grid helper writes four points for each line pair; the middle pair are the axes.
-      const { r, g, b } = Math.floor(i / 4) === 20 ? strong : weak
-      attribute.setXYZ(i, r, g, b)
-    }
-    attribute.needsUpdate = true
+  /** Takes over the colours of ground and sky and of the grid's lines, those through the middle among them. */
+  tint(colours: StageColours): void {
+    this.ground.set(colours.stage)
+    this.sky.tint(colours)
+    this.floor.tint(colours)
   }
 
   /** Takes over which objects there are, and what moves with what. */
@@ -249,6 +260,7 @@ export class StageScene {
 
   /** Makes everything ready to be drawn in one view. */
   dress({ look, shading, helpers }: View): void {
+    this.sky.dome.visible = this.showsSky && (typeof look === 'number' || look === 'free')
     for (const batch of this.batches.values()) batch.dress(shading)
     this.beads.dress(helpers)
     this.bones.dress(helpers)
@@ -260,6 +272,12 @@ export class StageScene {
     this.fadeEdge.dress(helpers)
     // Who looks through a camera does not see its mark.
     for (const helper of this.helpers.inUse) helper.visible = helpers && helper.userData.object !== look
+  }
+
+  /** Lets the sun throw shadows in the next picture, or not. What is drawn as wires throws none. */
+  shade(wanted: boolean, view: View, camera: Camera): void {
+    this.lights.unshade()
+    this.shadows.dress(wanted && view.shading !== 'wire' ? this.lights.sun : null, camera)
   }
 
   /** A camera object's field of view, in degrees. */
@@ -326,6 +344,7 @@ export class StageScene {
 
   dispose(): void {
     for (const batch of this.batches.values()) batch.dispose()
+    this.shadows.dispose()
     this.bentGhosts.dispose()
     this.lantern.dispose()
     this.fadeEdge.dispose()

@@ -39,7 +39,7 @@ export async function keepThumbnail(
   }
   const { background } = stage.three
   stage.three.background = backdrop
-  stage.grid.visible = false
+  stage.grid.visible = stage.showsSky = false
   stage.dress({ look: 'free', shading: 'shaded', helpers: false })
   // In a corner of the canvas and copied at once, so that it is never seen and nothing is given another size.
   const { domElement: canvas } = renderer
@@ -54,7 +54,7 @@ export async function keepThumbnail(
   const top = canvas.height - high * ratio
   copy.getContext('2d')!.drawImage(canvas, 0, top, wide * ratio, high * ratio, 0, 0, width, height)
   stage.three.background = background
-  stage.grid.visible = true
+  stage.grid.visible = stage.showsSky = true
   after()
   await http.keepThumbnail(id, revision, await copy.convertToBlob({ type: 'image/png' })).catch(() => {})
 }

@@ -18,6 +18,8 @@ export interface View {
   helpers: boolean
 }
 
+/** A picture that takes no longer than so many milliseconds is drawn with shadows while it moves, too; one that takes longer than so many never is. */
+const [quick, slow] = [6, 120]
 const looks: Look[] = ['free', 'top', 'front', 'side']
 const fresh = (): View[] => looks.map((look) => ({ look, shading: 'shaded', helpers: true }))
 
@@ -30,6 +32,15 @@ export const useViews = defineStore('views', () => {
   /** Whether a hand in a view through a camera object moves that camera. */
   const movesCamera = useStorage('zesty-view-moves-camera', false)
   const activeIndex = ref(0)
+  /** Whether the sun throws shadows. */
+  const shadows = useStorage('zesty-shadows', true)
+  /** When it does, as quickly as pictures are drawn here. */
+  const shadowsWhen = computed(() => {
+    if (!shadows.value || drawingTime.value > slow) return 'never'
+    return drawingTime.value > 0 && drawingTime.value <= quick ? 'always' : 'rest'
+  })
+  /** Whether the stage's tools are folded away. */
+  const folded = useStorage('zesty-stage-folded', false)
   /** Counts up whenever the selection is to be framed. */
   const frameAsked = ref(0)
   /** Milliseconds that all views together took to draw once at the screen's pixel ratio; 0 until measured. */
@@ -73,6 +84,9 @@ export const useViews = defineStore('views', () => {
     count,
     updates,
     movesCamera,
+    folded,
+    shadows,
+    shadowsWhen,
     activeIndex,
     active,
     shown,

@@ -40,6 +40,8 @@ const names = {
   citron: '--peel-citron',
   yuzu: '--peel-yuzu',
   stage: '--stage',
+  haze: '--haze',
+  air: '--air',
   grid: '--grid',
   gridStrong: '--grid-strong',
   laneSelected: '--lane-selected',

@@ -49,7 +49,9 @@ onBeforeUnmount(() => {
     @done="keep"
     @close="emit('close')"
   >
-    <p class="mb-0">The keys of each of the {{ objects.length }} selected objects come later than those before it.</p>
+    <p class="mb-0">
+      The keys of each of the {{ objects.length }} selected objects come later than those of the one before.
+    </p>
     <div class="row-of-fields">
       by
       <NumberField
