@@ -6,6 +6,7 @@ import { browse, command, deskPoint, home, open, Server, setField, until } from 
 const folder = join(home, 'docs', 'screenshots')
 const server = await new Server('demo').start()
 const { browser, context } = await browse()
+await context.addInitScript(() => localStorage.setItem('zesty-shadows', 'true'))
 const page = await open(context, server.address)
 
 /** The stage draws once more, with all its pixels, when it has rested for a while; and what was said is gone by itself. */
@@ -16,9 +17,11 @@ const rested = async () => {
     () =>
       new Promise((done) => {
         const canvas = document.querySelector('.stage-canvas')
+        const { dataset } = canvas.closest('.stage')
         let since = performance.now()
         const look = () => {
-          if (canvas.width <= canvas.clientWidth || document.querySelector('.notice')) since = performance.now()
+          if (canvas.width <= canvas.clientWidth || dataset.shade === 'due' || document.querySelector('.notice'))
+            since = performance.now()
           if (performance.now() - since > 600) done()
           else requestAnimationFrame(look)
         }
@@ -335,20 +338,20 @@ await page.keyboard.press('r')
 await page.getByPlaceholder('Find a lane…').fill('flag cloth')
 await page.getByRole('button', { name: 'Flag cloth', exact: true }).click()
 await page.getByPlaceholder('Find a lane…').fill('')
-await page.getByRole('button', { name: '+ Deformer' }).click()
-await page.getByRole('menuitem', { name: /^wave/ }).click()
-await page.getByRole('radio', { name: 'Along x' }).click()
-await page.getByRole('button', { name: /What can be done with Wave/ }).click()
-await page.getByRole('menuitem', { name: 'Fit to the shape' }).click()
-await setField(page, 'Wave Direction', '90')
-await setField(page, 'Wave Count', '1.5')
-await setField(page, 'Wave Speed', '1')
-await page.getByRole('button', { name: 'Cut finely' }).click()
-await page.getByText('needs').waitFor({ state: 'detached' })
+await page.getByRole('button', { name: /^Flutter/ }).click()
 await setField(page, 'Frame', '40')
 await page.keyboard.press('f')
 await rested()
 await page.screenshot({ path: join(folder, 'deform.png') })
+
+// The words of the sign, with what is said of them.
+await page.getByPlaceholder('Find a lane…').fill('sign words')
+await page.getByRole('button', { name: 'Sign words', exact: true }).click()
+await page.getByPlaceholder('Find a lane…').fill('')
+await page.keyboard.press('1')
+await page.keyboard.press('f')
+await rested()
+await page.screenshot({ path: join(folder, 'text.png') })
 
 await browser.close()
 await server.dispose()

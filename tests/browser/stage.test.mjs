@@ -17,10 +17,10 @@ import {
 // One, two and four views of the demo scene, and what playing costs in them.
 let server, browser, context, page
 const pane = (index) => page.locator('.pane').nth(index)
-/** What is seen in a view, without the buttons at its top, nor a bar over its foot. */
+/** What is seen in a view, without the buttons at its top, the axes at its left, nor a bar over its foot. */
 const picture = async (index, foot = 0) => {
   const box = await pane(index).boundingBox()
-  const clip = { x: box.x + 8, y: box.y + 54, width: box.width - 16, height: box.height - 62 - foot }
+  const clip = { x: box.x + 80, y: box.y + 54, width: box.width - 88, height: box.height - 62 - foot }
   return PNG.sync.read(await page.screenshot({ clip }))
 }
 const pick = async (index, button, item) => {

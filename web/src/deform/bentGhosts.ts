@@ -29,7 +29,8 @@ export class BentGhosts {
       this.own((own) => {
         const made = new Mesh(
           undefined as BufferGeometry | undefined,
-          bends(new MeshLambertMaterial({ transparent: true, side: DoubleSide }), steps, own),
+          // Once: drawing its back first would have three.js look for its program twice in each picture.
+          bends(new MeshLambertMaterial({ transparent: true, side: DoubleSide, forceSinglePass: true }), steps, own),
         ) as Mesh<BufferGeometry, MeshLambertMaterial>
         return made
       }),

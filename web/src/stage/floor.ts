@@ -1,7 +1,7 @@
 import { BufferAttribute, BufferGeometry, Color, LineSegments, ShaderMaterial, Vector4 } from 'three'
 
 /** Units from the middle to where the grid ends, and between corners of its lines. */
-const [reach, step] = [30, 2]
+const [reach, step] = [24, 6]
 
 /**
  * The grid on the ground, a line for each unit. It fades towards its edge, and where its lines would come too close
