@@ -88,4 +88,14 @@ public class DeformerEditTests
         var full = Enumerable.Range(0, 15).Aggregate(scene, (next, _) => new AddDeformer([Flag], DeformerKind.Twist).Apply(next));
         Should.Throw<Refusal>(() => new AddDeformer([Flag], DeformerKind.Twist).Apply(full)).Message.ShouldContain("16 deformers");
     }
+
+    [Fact]
+    public void What_ends_with_the_shape_is_not_told_as_a_corner_at_its_end()
+    {
+        var scene = Quay(new DeleteDeformer(Flag, "Lean"), new AddDeformer([Flag], DeformerKind.Wave, Axis.X, 1, "Flutter"),
+            new SetValues([new(Flag, "deform.Flutter.amount", 0.1), new(Flag, "deform.Flutter.count", 1), new(Flag, "deform.Flutter.pinned", 1)]));
+        // A wave as high as a tenth of its length turns by 32° each way.
+        var need = ZestyReel.Core.Geometry.SegmentNeeds.Of(scene, scene.Object(Flag)).Single();
+        need.Needed.ShouldBeInRange(6, 24);
+    }
 }

@@ -16,6 +16,8 @@ public static class SegmentNeeds
     // Turns are told by differences.
     private const double Slack = 1e-3;
 
+    private const double Inside = 0.9995;
+
     // How finely lines are looked at, and on how many frames.
     private const int Steps = 64, MostFrames = 24;
 
@@ -58,14 +60,15 @@ public static class SegmentNeeds
     private static double Steepest(GeometryRun run, int moment, Axis axis, Vector least, Vector most)
     {
         var (middle, half) = ((least + most) / 2, (most - least) / 2);
-        var way = OfAxis(axis) * half.Along(axis);
+        // A little within: a deformer that ends with the shape bends nothing of it there.
+        var way = OfAxis(axis) * (half.Along(axis) * Inside);
         if (way == Vector.Zero) return 0;
         var size = half.Length();
         var across = Enum.GetValues<Axis>().Where(other => other != axis).Select(other => OfAxis(other) * half.Along(other)).ToArray();
         var steepest = 0.0;
         foreach (var (a, b) in ((double, double)[])[(0, 0), (1, 0), (-1, 0), (0, 1), (0, -1)])
         {
-            var foot = middle + across[0] * a + across[1] * b - way;
+            var foot = middle + across[0] * (a * Inside) + across[1] * (b * Inside) - way;
             (Vector, Vector)? before = null;
             for (var i = 0; i <= Steps; i++)
             {
