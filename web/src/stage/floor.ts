@@ -31,6 +31,8 @@ export class Floor {
     })
     this.lines = new LineSegments(geometry, material)
     this.lines.frustumCulled = false
+    // Before all else that is seen through, which lies over it.
+    this.lines.renderOrder = -2
     this.lines.onBeforeRender = (renderer) => {
       material.uniforms.high!.value = renderer.getCurrentViewport(viewport).w
       material.uniformsNeedUpdate = true

@@ -28,6 +28,8 @@ export class Shadows {
   constructor(scene: Scene) {
     this.ground.receiveShadow = true
     this.ground.visible = false
+    // On the grid, and below all else that is seen through.
+    this.ground.renderOrder = -1
     scene.add(this.ground)
   }
 

@@ -23,7 +23,7 @@ export class Sky {
       new ShaderMaterial({ vertexShader, fragmentShader, side: BackSide, depthTest: false, depthWrite: false }),
     )
     this.dome.frustumCulled = false
-    this.dome.renderOrder = -1
+    this.dome.renderOrder = -3
   }
 
   /** Takes over colours, as the page writes them. */
