@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { ChannelSpec, ChannelValue, Edit } from '../api/http'
 import { selectedSpan } from '../desk/selectedFrames'
 import { channelLabel, channelsOf, specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
+import { useTriedEdit } from '../scene/triedEdit'
 import AskDialog from '../shared/AskDialog.vue'
 import TimeField from '../timebar/TimeField.vue'
 import NumberField from '../values/NumberField.vue'
+import SeedField from '../values/SeedField.vue'
 import { useLookAheadCurves } from './lookAheadCurves'
 
 /** Lets values sway or flicker between two frames. It is seen on the stage and the desk before it is kept. */
@@ -65,16 +67,7 @@ const edit = computed<Edit | null>(() =>
       },
 )
 const { told, wrong, isTold } = useLookAheadCurves(() => edit.value)
-watch(edit, (now) => (now ? scene.tryEdit(now) : void scene.dropTry()), { immediate: true })
-
-let isKept = false
-async function keep(): Promise<void> {
-  isKept = true
-  await scene.keepTry(edit.value!)
-}
-onBeforeUnmount(() => {
-  if (!isKept) void scene.dropTry()
-})
+const { keep } = useTriedEdit(() => edit.value)
 
 const numbers = [
   { model: amount, label: 'Amount', words: 'either way', step: 0.01, decimals: 3, least: undefined, most: undefined },
@@ -110,20 +103,7 @@ const numbers = [
       />
       {{ words }}
     </div>
-    <div class="row-of-fields">
-      <NumberField
-        :value="seed"
-        label="Seed"
-        :decimals="0"
-        :step="1"
-        :least="0"
-        :most="999999"
-        @hold="seed = $event"
-        @keep="seed = $event"
-      />
-      seed
-      <BButton variant="quiet" class="btn-small" title="Other noise of the same kind" @click="seed++">Another</BButton>
-    </div>
+    <SeedField v-model="seed" another="Other noise of the same kind" />
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-else-if="told" class="told" role="status">{{ told.keys }} keys become {{ told.keysAfter }}.</span>
     <span v-else class="told">Looking at what it would do…</span>

@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import type { AfterOrder, Edit } from '../api/http'
 import { useSelection } from '../scene/selection'
-import { useScene } from '../scene/sceneStore'
+import { useTriedEdit } from '../scene/triedEdit'
 import AskDialog from '../shared/AskDialog.vue'
 import NumberField from '../values/NumberField.vue'
+import SeedField from '../values/SeedField.vue'
 import { useLookAheadCurves } from '../curves/lookAheadCurves'
 
 /** Lets the selected objects move one after the other. It is seen on the stage and the desk before it is kept. */
 const emit = defineEmits<{ close: [] }>()
-const scene = useScene()
 const selection = useSelection()
 
 const orders: Record<AfterOrder, string> = {
@@ -29,16 +29,7 @@ const edit = computed<Edit | null>(() =>
     : { edit: 'oneAfterOther', objects: objects.value, frames: frames.value, order: order.value, seed: seed.value },
 )
 const { told, wrong, isTold } = useLookAheadCurves(() => edit.value)
-watch(edit, (now) => (now ? scene.tryEdit(now) : void scene.dropTry()), { immediate: true })
-
-let isKept = false
-async function keep(): Promise<void> {
-  isKept = true
-  await scene.keepTry(edit.value!)
-}
-onBeforeUnmount(() => {
-  if (!isKept) void scene.dropTry()
-})
+const { keep } = useTriedEdit(() => edit.value)
 </script>
 
 <template>
@@ -70,20 +61,7 @@ onBeforeUnmount(() => {
         <option v-for="(words, each) in orders" :key="each" :value="each">{{ words }}</option>
       </select>
     </div>
-    <div v-if="order === 'atRandom'" class="row-of-fields">
-      <NumberField
-        :value="seed"
-        label="Seed"
-        :decimals="0"
-        :step="1"
-        :least="0"
-        :most="999999"
-        @hold="seed = $event"
-        @keep="seed = $event"
-      />
-      seed
-      <BButton variant="quiet" class="btn-small" title="Another order" @click="seed++">Another</BButton>
-    </div>
+    <SeedField v-if="order === 'atRandom'" v-model="seed" another="Another order" />
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-else-if="told" class="told" role="status">{{ told.keys }} keys move in time.</span>
   </AskDialog>
