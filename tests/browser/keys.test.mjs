@@ -2,7 +2,18 @@ import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { AxeBuilder } from '@axe-core/playwright'
 import { PNG } from 'pngjs'
-import { browse, command, deskPoint, middleOf, open, Server, setField, stagePixels, until } from './harness.mjs'
+import {
+  browse,
+  command,
+  deskPoint,
+  middleOf,
+  open,
+  Server,
+  setField,
+  stagePixels,
+  stageRested,
+  until,
+} from './harness.mjs'
 
 // The life of keys: set, selected, dragged, scaled, copied, pasted, held, deleted, with mouse and keyboard.
 let server, browser, context, page, id
@@ -271,10 +282,7 @@ test('auto-key keys a change by hand and leaves an anchor', async () => {
   await setField(page, 'Frame', '45')
   await page.keyboard.press('f')
   // The camera glides there; then the stage draws once more, with all its pixels.
-  await page.waitForFunction(() => {
-    const canvas = document.querySelector('.stage-canvas')
-    return canvas.width > canvas.clientWidth
-  })
+  await stageRested(page)
   const isGreen = (r, g, b) => g > 180 && r < 190 && b < 120 && g - r > 50
   const pixels = await until(
     () => stagePixels(page),

@@ -59,8 +59,8 @@ void main() {
   float unit = projectionMatrix[1][1] * 0.5 * high / max(isFlat ? 1.0 : gl_Position.w, 0.01);
   // How many pixels are from line to line, as steeply as the ground is seen.
   float apart = unit * abs(way.y) * (weight > 0.5 ? 5.0 : 1.0);
-  float far = 1.0 - smoothstep(${(reach * 0.45).toFixed(1)}, ${reach.toFixed(1)}, length(position.xz));
-  shown = weight > 1.5 ? far : far * smoothstep(2.0, 9.0, apart);
+  float far = 1.0 - smoothstep(${(reach * 0.7).toFixed(1)}, ${reach.toFixed(1)}, length(position.xz));
+  shown = weight > 1.5 ? far : far * smoothstep(1.5, 6.0, apart);
   isStrong = weight > 1.5 ? 1.0 : 0.0;
 }`
 

@@ -19,7 +19,7 @@ export interface View {
 }
 
 /** A picture that takes no longer than so many milliseconds is drawn with shadows while it moves, too; one that takes longer than so many never is. */
-const [quick, slow] = [6, 120]
+const [quick, slow] = [6, 200]
 const looks: Look[] = ['free', 'top', 'front', 'side']
 const fresh = (): View[] => looks.map((look) => ({ look, shading: 'shaded', helpers: true }))
 
