@@ -41,8 +41,9 @@ public static class GeometryEndpoints
 
     private static LetterCount Letters(TextRequest request)
     {
-        var letters = TextLayout.Of(request.Body());
-        return new(letters.Count(letter => !string.IsNullOrWhiteSpace(letter.Characters)), [.. letters.Where(letter => letter.IsMissing).Select(letter => letter.Characters).Distinct().Take(20)]);
+        var text = request.Body();
+        var letters = TextLayout.Of(text);
+        return new(letters.Count(letter => letter.IsSeen(text.Font)), [.. letters.Where(letter => letter.IsMissing).Select(letter => letter.Characters).Distinct().Take(20)]);
     }
 
     private static async Task<IReadOnlyList<CoarseShape>> Coarse(long id, int[] @object, SceneSessions sessions, Work work, CancellationToken stop)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Geometry;
 
@@ -12,7 +13,7 @@ namespace ZestyReel.Core.Geometry;
 public sealed record Letter(int Line, string Characters, double X, double Y, double Shift, ImmutableArray<PlacedGlyph> Glyphs)
 {
     /// <summary>Whether there is anything to be seen of it: a blank has nothing.</summary>
-    internal bool IsSeen(Scenes.TextFont font) => Glyphs.Any(glyph => GlyphMesh.IsSeen(font, glyph.Glyph));
+    public bool IsSeen(TextFont font) => Glyphs.Any(glyph => GlyphMesh.IsSeen(font, glyph.Glyph));
 
     /// <summary>The font has no shape for it: a box is shown instead.</summary>
     public bool IsMissing => Glyphs.Any(glyph => glyph.Glyph == 0);
