@@ -6,6 +6,7 @@ using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Store.Assets;
 using ZestyReel.Store.Packing;
 using AllKeys = System.Collections.Generic.Dictionary<(ZestyReel.Core.Changes.RowKind Kind, int Id, string Channel), System.Collections.Immutable.ImmutableArray<ZestyReel.Core.Curves.Key>>;
 
@@ -20,6 +21,7 @@ internal static class SceneRows
         if (rows.FirstOrDefault(row => row.Row.Kind == RowKind.Settings)?.After is SceneSettings settings) WriteSettings(connection, scene, settings);
         WriteObjects(connection, scene, rows);
         WriteChannels(connection, scene, rows);
+        SceneAssets.Use(connection, scene, rows);
         foreach (var row in rows)
         {
             if (RowPackings.Of(row.Row.Kind) is { Table: { } table } packing) WriteImage(connection, scene, table, row.Row, packing.Image(row.After));

@@ -62,8 +62,10 @@ public sealed class SceneShelf
     /// <param name="scene">The scene.</param>
     /// <param name="stop">Calls it off: nothing is kept.</param>
     /// <param name="told">Told now and then which share of it has been written.</param>
+    /// <param name="asset">The bytes of the files that it needs; left out where other scenes have them all.</param>
+    /// <exception cref="Refusal">A file that it needs is not here.</exception>
     /// <exception cref="StoreTrouble">Nothing was kept.</exception>
-    public (long Id, string Name) Add(Scene scene, CancellationToken stop = default, Action<double>? told = null)
+    public (long Id, string Name) Add(Scene scene, CancellationToken stop = default, Action<double>? told = null, Func<AssetHash, byte[]>? asset = null)
     {
         var all = SceneChange.Between(Scene.Empty("empty"), scene).Rows.RemoveAll(row => row.Row.Kind == RowKind.Settings);
         var s = scene.Settings;
@@ -73,6 +75,7 @@ public sealed class SceneShelf
             """, new { s.Name, s.Start, num = s.Rate.Num, den = s.Rate.Den, rf = s.Range.First, rl = s.Range.Last, wf = s.Work.First, wl = s.Work.Last, now = Clock.Now() }));
         try
         {
+            KeepAssets(id, scene, asset, stop);
             // An object's parent has to be there when its own turn is over.
             foreach (var (at, rows) in ParentsFirst(scene, all).Chunk(RowsAtOnce).Index())
             {
@@ -91,6 +94,7 @@ public sealed class SceneShelf
         catch
         {
             TryErase(id);
+            if (scene.Assets().Count > 0) _assets.Collect();
             throw;
         }
     }
@@ -130,6 +134,35 @@ public sealed class SceneShelf
         INSERT INTO thumbnail (scene_id, revision, asset) SELECT id, @revision, @asset FROM scene WHERE id = @id AND deleted_at IS NULL
         ON CONFLICT (scene_id) DO UPDATE SET revision = excluded.revision, asset = excluded.asset
         """, new { id, revision, asset }) == 1);
+
+    /// <summary>Keeps a file for a scene, whose next edit may name it.</summary>
+    /// <returns>False where there is no such scene.</returns>
+    /// <exception cref="StoreTrouble">Nothing was kept.</exception>
+    public bool KeepAsset(long id, AssetKind kind, string name, byte[] bytes) =>
+        _assets.KeepOne(kind, name, bytes, (connection, asset) => SceneAssets.Note(connection, id, asset));
+
+    /// <summary>The bytes of a file that a scene needs; null where it needs no such file, or the file has been lost.</summary>
+    public byte[]? Asset(long id, AssetHash asset) =>
+        _database.Read(connection => SceneAssets.IsOf(connection, id, asset.ToString())) ? _assets.Read(asset.ToString()) : null;
+
+    /// <summary>A scene without the background pictures of which no scene has all files any more.</summary>
+    public Scene WithoutLost(Scene scene)
+    {
+        if (scene.Backdrops.IsEmpty) return scene;
+        var there = _database.Read(connection => connection.Query<string>("SELECT DISTINCT asset FROM scene_asset")).ToHashSet();
+        return scene with { Backdrops = scene.Backdrops.RemoveRange(scene.Backdrops.Values.Where(each => !each.Assets().All(file => there.Contains(file.Asset.ToString()))).Select(each => each.Id)) };
+    }
+
+    private void KeepAssets(long id, Scene scene, Func<AssetHash, byte[]>? bytes, CancellationToken stop)
+    {
+        foreach (var (asset, name) in scene.Assets())
+        {
+            stop.ThrowIfCancellationRequested();
+            if (bytes is not null) KeepAsset(id, AssetKind.Backdrop, name, bytes(asset));
+            else if (!_database.Write(connection => SceneAssets.NoteKnown(connection, id, asset.ToString())))
+                throw new Refusal("backdrops", $"the file of {Names.Shown(name)} is not here: a scene with pictures is sent as a package, with its files");
+        }
+    }
 
     // In small bites, so that nobody waits: what is large goes first.
     private void Erase(long id)

@@ -5,6 +5,7 @@ import { useEscapeOfDialogs, useEscapeOfMenus } from './shared/escape'
 import NoticeList from './shared/NoticeList.vue'
 
 // Of no use to who only looks at the list, who is not to wait for it.
+const BackdropProgress = defineAsyncComponent(() => import('./backdrops/BackdropProgress.vue'))
 const ShootProgress = defineAsyncComponent(() => import('./reels/ShootProgress.vue'))
 useEscapeOfDialogs()
 useEscapeOfMenus()
@@ -13,5 +14,6 @@ useEscapeOfMenus()
 <template>
   <RouterView />
   <ShootProgress />
+  <BackdropProgress />
   <NoticeList />
 </template>

@@ -32,4 +32,7 @@ public enum RowKind : byte
 
     /// <summary>A layer; its keys are channels of objects.</summary>
     Layer,
+
+    /// <summary>A background picture.</summary>
+    Backdrop,
 }

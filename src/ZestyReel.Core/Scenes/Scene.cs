@@ -14,7 +14,8 @@ public sealed record Scene(
     ImmutableSortedDictionary<ClipId, Clip> Clips,
     ImmutableSortedDictionary<PlacedClipId, PlacedClip> PlacedClips,
     ImmutableSortedDictionary<CueId, Cue> Cues,
-    ImmutableSortedDictionary<LayerId, Layer> Layers)
+    ImmutableSortedDictionary<LayerId, Layer> Layers,
+    ImmutableSortedDictionary<BackdropId, Backdrop> Backdrops)
 {
     /// <summary>Most objects in a scene.</summary>
     public const int MostObjects = 20_000;
@@ -29,7 +30,8 @@ public sealed record Scene(
         ImmutableSortedDictionary<ClipId, Clip>.Empty,
         ImmutableSortedDictionary<PlacedClipId, PlacedClip>.Empty,
         ImmutableSortedDictionary<CueId, Cue>.Empty,
-        ImmutableSortedDictionary<LayerId, Layer>.Empty);
+        ImmutableSortedDictionary<LayerId, Layer>.Empty,
+        ImmutableSortedDictionary<BackdropId, Backdrop>.Empty);
 
     /// <summary>Frames per second.</summary>
     public FrameRate Rate => Settings.Rate;
@@ -75,6 +77,16 @@ public sealed record Scene(
 
     /// <summary>The scene with a layer added or replaced.</summary>
     public Scene With(Layer changed) => this with { Layers = Layers.SetItem(changed.Id, changed) };
+
+    /// <summary>The picture behind a view or a camera; null where there is none.</summary>
+    public Backdrop? BackdropOf(BackdropView? view, ObjectId? camera) => Backdrops.Values.FirstOrDefault(each => each.IsBehind(view, camera));
+
+    /// <summary>The scene with a background picture added or replaced.</summary>
+    public Scene With(Backdrop changed) => this with { Backdrops = Backdrops.SetItem(changed.Id, changed) };
+
+    /// <summary>The files beside it that the scene needs, each once, with what people call them.</summary>
+    public IReadOnlyDictionary<AssetHash, string> Assets() =>
+        Backdrops.Values.Cast<INamesAssets>().SelectMany(part => part.Assets()).DistinctBy(each => each.Asset).ToDictionary(each => each.Asset, each => each.Name);
 
     /// <summary>The layers from the lowest to the highest.</summary>
     public IEnumerable<Layer> LayersUpwards() => Layers.Values.OrderBy(layer => layer.Place).ThenBy(layer => layer.Id);
@@ -158,6 +170,9 @@ public sealed record Scene(
 
     /// <summary>A number that no placed clip has.</summary>
     public PlacedClipId NextPlacedClipId() => new(PlacedClips.IsEmpty ? 1 : PlacedClips.Keys.Max().Value + 1);
+
+    /// <summary>A number that no background picture has.</summary>
+    public BackdropId NextBackdropId() => new(Backdrops.IsEmpty ? 1 : Backdrops.Keys.Max().Value + 1);
 
     /// <summary>A number that no object has.</summary>
     public ObjectId NextObjectId() => new(Objects.IsEmpty ? 1 : Objects.Keys.Max().Value + 1);

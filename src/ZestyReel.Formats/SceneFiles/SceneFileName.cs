@@ -7,10 +7,10 @@ public static class SceneFileName
     public const string Ending = ".zesty.json";
 
     /// <summary>A name that every file system takes.</summary>
-    public static string For(string scene)
+    public static string For(string scene, bool isPackage = false)
     {
         var plain = string.Concat(scene.ToLowerInvariant().Select(c => char.IsLetterOrDigit(c) ? c : '-')).Trim('-');
         while (plain.Contains("--", StringComparison.Ordinal)) plain = plain.Replace("--", "-", StringComparison.Ordinal);
-        return (plain.Length == 0 ? "scene" : plain) + Ending;
+        return (plain.Length == 0 ? "scene" : plain) + (isPackage ? ScenePackage.Ending : Ending);
     }
 }

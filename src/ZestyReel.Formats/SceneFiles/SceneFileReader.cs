@@ -57,7 +57,7 @@ public static class SceneFileReader
 
     private static Scene? ReadScene(Node root, Action<double> told)
     {
-        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "start", "warps", "clips", "placed", "layers", "cues", "bookmarks", "selections"]);
+        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "start", "warps", "clips", "placed", "layers", "cues", "bookmarks", "selections", "backdrops"]);
         if (fields is null) return null;
         if (fields.TryGetValue("format", out var format) && format.Text() is { } word && word != "zesty-scene")
             format.Fault("the format is not \"zesty-scene\"");
@@ -88,6 +88,7 @@ public static class SceneFileReader
         var bookmarks = fields.TryGetValue("bookmarks", out var bookmarksNode) ? BookmarkReader.Read(bookmarksNode, keys) : [];
         var selections = fields.TryGetValue("selections", out var selectionsNode) ? NamedSelectionReader.Read(selectionsNode, byName) : [];
         var cues = fields.TryGetValue("cues", out var cuesNode) ? new CueReader(keys, byName, bookmarks, rate.StartOf(range?.First ?? 0)).Read(cuesNode) : [];
+        var backdrops = fields.TryGetValue("backdrops", out var backdropsNode) ? BackdropFields.Read(backdropsNode, byName) : [];
         if (root.Faults.Count > 0) return null;
         var scene = new Scene(
             new SceneSettings(name!, rate, range!.Value, work!.Value, start),
@@ -98,7 +99,8 @@ public static class SceneFileReader
             clips.ToImmutableSortedDictionary(c => c.Id, c => c),
             placed.ToImmutableSortedDictionary(p => p.Id, p => p),
             cues.ToImmutableSortedDictionary(c => c.Id, c => c),
-            layers.ToImmutableSortedDictionary(l => l.Id, l => l));
+            layers.ToImmutableSortedDictionary(l => l.Id, l => l),
+            backdrops.ToImmutableSortedDictionary(b => b.Id, b => b));
         root.Guarded<Scene?>(() =>
         {
             SceneRules.Check(scene);

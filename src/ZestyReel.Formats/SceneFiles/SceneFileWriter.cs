@@ -46,6 +46,7 @@ public static class SceneFileWriter
             if (!scene.Cues.IsEmpty) CueWriter.Write(json, scene);
             if (!scene.Bookmarks.IsEmpty) WriteBookmarks(json, scene);
             if (!scene.NamedSelections.IsEmpty) WriteSelections(json, scene);
+            if (!scene.Backdrops.IsEmpty) BackdropFields.Write(json, scene);
             json.WriteEndObject();
         }
         bytes.Write("\n"u8);

@@ -4,6 +4,7 @@ using ZestyReel.Formats.Samples;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Hosting;
 using ZestyReel.Server.Recording;
+using ZestyReel.Server.Scenes;
 using ZestyReel.Store;
 
 namespace ZestyReel.Server.Commands;
@@ -67,7 +68,7 @@ internal static class CommandLine
 
     private static Command SceneCommand()
     {
-        var file = new Argument<string>("FILE") { Description = "A scene file." };
+        var file = new Argument<string>("FILE") { Description = "A scene file, or a package of one with the files that it needs." };
         var scene = new Argument<string>("SCENE") { Description = "A kept scene's name." };
 
         var list = new Command("list", "Lists the kept scenes.") { Data };
@@ -81,17 +82,27 @@ internal static class CommandLine
         var import = new Command("import", "Keeps the scene of a file.") { file, Data };
         import.SetAction(parsed => Guarded(() =>
         {
-            var bytes = SceneSource.ReadBytes(parsed.GetValue(file)!);
+            using var bytes = SceneSource.Open(parsed.GetValue(file)!);
             // A faulty file is refused before anybody waits for the folder.
-            SceneFileReader.Read(bytes);
+            BroughtScene.Read(bytes).Dispose();
+            bytes.Position = 0;
             using var library = Library.Of(parsed.GetValue(Data)!);
             Console.WriteLine(library.Import(bytes));
         }));
         var export = new Command("export", "Writes a kept scene to a file.") { scene, file, Data };
         export.SetAction(parsed => Guarded(() =>
-            File.WriteAllBytes(parsed.GetValue(file)!, SceneSource.Kept(parsed.GetValue(scene)!, parsed.GetValue(Data)!))));
+        {
+            using var kept = SceneSource.Kept(parsed.GetValue(scene)!, parsed.GetValue(Data)!);
+            using var into = File.Create(parsed.GetValue(file)!);
+            kept.CopyTo(into);
+        }));
         var check = new Command("check", "Looks for faults in a file.") { file };
-        check.SetAction(parsed => Guarded(() => { SceneFileReader.Read(SceneSource.ReadBytes(parsed.GetValue(file)!)); }));
+        check.SetAction(parsed => Guarded(() =>
+        {
+            using var bytes = SceneSource.Open(parsed.GetValue(file)!);
+            using var brought = BroughtScene.Read(bytes);
+            foreach (var asset in brought.Scene.Assets().Keys) brought.Asset?.Invoke(asset);
+        }));
 
         return new Command("scene", "Works on kept scenes and scene files.") { list, import, export, check };
     }

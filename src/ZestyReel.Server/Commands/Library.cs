@@ -2,6 +2,7 @@ using System.Net.Sockets;
 using ZestyReel.Core;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Server.Scenes;
 using ZestyReel.Store;
 
 namespace ZestyReel.Server.Commands;
@@ -25,10 +26,10 @@ internal abstract class Library : IDisposable
     /// <summary>Keeps the scene of a file.</summary>
     /// <returns>The name that it has been given.</returns>
     /// <exception cref="SceneFileException">The file has faults.</exception>
-    public abstract string Import(byte[] file);
+    public abstract string Import(Stream file);
 
-    /// <summary>A kept scene as a scene file; null where there is none of that name.</summary>
-    public abstract byte[]? Export(string name);
+    /// <summary>Writes a kept scene as a scene file, or as a package; false where there is none of that name.</summary>
+    public abstract bool Export(string name, Stream into);
 
     public virtual void Dispose()
     {
@@ -81,10 +82,19 @@ internal abstract class Library : IDisposable
 
         public override IReadOnlyList<SceneCard> List() => new SceneShelf(_database).List();
 
-        public override string Import(byte[] file) => new SceneShelf(_database).Add(SceneFileReader.Read(file)).Name;
+        public override string Import(Stream file)
+        {
+            using var brought = BroughtScene.Read(file);
+            return new SceneShelf(_database).Add(brought.Scene, asset: brought.Asset).Name;
+        }
 
-        public override byte[]? Export(string name) =>
-            new SceneShelf(_database).FindByName(name) is { } id && new SceneStore(_database).Load(id) is { } kept ? SceneFileWriter.Write(kept.Scene) : null;
+        public override bool Export(string name, Stream into)
+        {
+            var shelf = new SceneShelf(_database);
+            if (shelf.FindByName(name) is not { } id || new SceneStore(_database).Load(id) is not { } kept) return false;
+            KeptSceneFile.Write(into, id, kept.Scene, shelf);
+            return true;
+        }
 
         public override void Dispose()
         {

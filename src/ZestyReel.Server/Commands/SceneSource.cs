@@ -1,6 +1,7 @@
 using ZestyReel.Core;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Server.Scenes;
 
 namespace ZestyReel.Server.Commands;
 
@@ -9,23 +10,29 @@ internal static class SceneSource
 {
     /// <exception cref="Refusal">There is neither a file nor a kept scene of that name.</exception>
     /// <exception cref="SceneFileException">The file has faults.</exception>
-    public static Scene Read(string fileOrScene, string dataFolder) =>
-        SceneFileReader.Read(File.Exists(fileOrScene) ? ReadBytes(fileOrScene) : Kept(fileOrScene, dataFolder));
-
-    public static byte[] ReadBytes(string path)
+    public static Scene Read(string fileOrScene, string dataFolder)
     {
-        if (!File.Exists(path)) throw new Refusal(path, "there is no such file");
-        if (new FileInfo(path).Length > SceneFileReader.LargestFile) throw SceneFileReader.TooLarge();
-        return File.ReadAllBytes(path);
+        using var file = File.Exists(fileOrScene) ? Open(fileOrScene) : Kept(fileOrScene, dataFolder);
+        using var brought = BroughtScene.Read(file);
+        return brought.Scene;
     }
 
-    /// <summary>A kept scene as a scene file.</summary>
-    public static byte[] Kept(string name, string dataFolder)
+    /// <summary>A scene file or a package.</summary>
+    public static Stream Open(string path) => File.Exists(path) ? File.OpenRead(path) : throw new Refusal(path, "there is no such file");
+
+    /// <summary>A kept scene as a scene file, or as a package.</summary>
+    public static Stream Kept(string name, string dataFolder)
     {
         if (Library.IsThere(dataFolder))
         {
             using var library = Library.Of(dataFolder);
-            if (library.Export(name) is { } file) return file;
+            var file = ScratchFile.In(dataFolder);
+            if (library.Export(name, file))
+            {
+                file.Position = 0;
+                return file;
+            }
+            file.Dispose();
         }
         throw new Refusal(Names.Shown(name), "there is no such file, and no kept scene of that name");
     }

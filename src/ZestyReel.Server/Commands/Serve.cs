@@ -2,7 +2,6 @@ using System.Net;
 using System.Security.Cryptography;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
-using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Hosting;
 using ZestyReel.Store;
 
@@ -47,6 +46,6 @@ internal static class Serve
     private static void AddDemo(SceneShelf shelf)
     {
         if (shelf.FindByName(DemoScene) is null)
-            shelf.Add(SceneFileReader.Read(SceneSource.ReadBytes(Path.Combine(AppContext.BaseDirectory, "demo", "lantern-bay.zesty.json"))));
+            shelf.Add(SceneSource.Read(Path.Combine(AppContext.BaseDirectory, "demo", "lantern-bay.zesty.json"), ""));
     }
 }

@@ -30,16 +30,21 @@ internal sealed class ServerLibrary : Library
 
     public override IReadOnlyList<SceneCard> List() => Read<List<SceneCard>>(Send(HttpMethod.Get, "api/scenes"));
 
-    public override string Import(byte[] file)
+    public override string Import(Stream file)
     {
-        var made = Read<SceneNumber>(Send(HttpMethod.Post, "api/scenes/import", new ByteArrayContent(file)));
+        var isPackage = ScenePackage.IsOne(file);
+        var body = new StreamContent(file);
+        if (isPackage) body.Headers.ContentType = new(SceneEndpoints.PackageType);
+        var made = Read<SceneNumber>(Send(HttpMethod.Post, "api/scenes/import", body));
         return List().First(card => card.Id == made.Id).Name;
     }
 
-    public override byte[]? Export(string name)
+    public override bool Export(string name, Stream into)
     {
-        if (List().FirstOrDefault(card => card.Name == name) is not { } card) return null;
-        return Send(HttpMethod.Get, $"api/scenes/{card.Id}/file").Content.ReadAsByteArrayAsync().GetAwaiter().GetResult();
+        if (List().FirstOrDefault(card => card.Name == name) is not { } card) return false;
+        using var answer = Send(HttpMethod.Get, $"api/scenes/{card.Id}/file");
+        answer.Content.ReadAsStream().CopyTo(into);
+        return true;
     }
 
     public override void Dispose() => _server.Dispose();
@@ -49,7 +54,7 @@ internal sealed class ServerLibrary : Library
         HttpResponseMessage answer;
         try
         {
-            answer = _server.SendAsync(new HttpRequestMessage(method, path) { Content = body }).GetAwaiter().GetResult();
+            answer = _server.SendAsync(new HttpRequestMessage(method, path) { Content = body }, HttpCompletionOption.ResponseHeadersRead).GetAwaiter().GetResult();
         }
         catch (Exception wrong) when (wrong is HttpRequestException or TaskCanceledException)
         {

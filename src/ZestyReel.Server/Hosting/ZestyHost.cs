@@ -148,6 +148,7 @@ public static class ZestyHost
         app.MapHistory();
         app.MapEases();
         app.MapSvg();
+        app.MapPictures();
         app.MapBvh();
         app.MapShooting();
         app.MapReels();

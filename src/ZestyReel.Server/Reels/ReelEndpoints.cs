@@ -71,7 +71,8 @@ public static class ReelEndpoints
         var number = kept.Number.ToString(CultureInfo.InvariantCulture);
         return await work.Long.Run(kept.SceneId, token =>
         {
-            var scene = reelScenes.Of(reel, token);
+            // A picture behind it may have gone with the scene that had it.
+            var scene = scenes.WithoutLost(reelScenes.Of(reel, token));
             var ending = $", reel {number}";
             var name = scene.Settings.Name[..Math.Min(scene.Settings.Name.Length, Names.Longest - ending.Length)] + ending;
             return SceneEndpoints.Made(scenes.Add(scene with { Settings = scene.Settings with { Name = name } }, token).Id);

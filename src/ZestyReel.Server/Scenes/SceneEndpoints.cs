@@ -1,6 +1,7 @@
 using System.Net.Mime;
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using ZestyReel.Core;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.Samples;
@@ -19,6 +20,9 @@ public static class SceneEndpoints
 
     private const string SceneFileType = "application/vnd.zesty-scene+json";
 
+    /// <summary>The media type of a package; without it no more is taken than a scene file may have.</summary>
+    internal const string PackageType = "application/vnd.zesty-scene+zip";
+
     /// <summary>Maps what is asked over HTTP of scenes.</summary>
     public static void MapScenes(this WebApplication app)
     {
@@ -31,15 +35,15 @@ public static class SceneEndpoints
         scenes.MapGet("/", (SceneShelf shelf) => shelf.List()).WithName("ListScenes").WithSummary("All scenes, the last changed first.");
         scenes.MapGet("/deleted", (SceneShelf shelf) => shelf.Deleted()).WithName("ListDeletedScenes").WithSummary("Deleted scenes, the last deleted first.");
         scenes.MapPost("/", (NewScene request, SceneShelf shelf) => Made(shelf.Add(Scene.Empty(request.Name)).Id)).WithName("AddScene").WithSummary("Makes an empty scene.");
-        scenes.MapPost("/import", SceneImport.Import).WithName("ImportScene").WithSummary("Keeps the scene of a scene file, or refuses it with every fault.")
-            .Accepts<object>(SceneFileType, MediaTypeNames.Application.Json);
+        scenes.MapPost("/import", SceneImport.Import).WithName("ImportScene").WithSummary("Keeps the scene of a scene file, or of a package with the files that it needs, or refuses it with every fault.")
+            .WithMetadata(new RequestSizeLimitAttribute(ScenePackage.LargestFile)).Accepts<object>(SceneFileType, MediaTypeNames.Application.Json, PackageType);
         scenes.MapPost("/import/told", SceneImport.ImportTold).WithName("ImportSceneTold")
             .WithSummary("The same, answered at once in lines of JSON: how far it is, and at last the scene's number or the problem.")
-            .Accepts<object>(SceneFileType, MediaTypeNames.Application.Json);
+            .WithMetadata(new RequestSizeLimitAttribute(ScenePackage.LargestFile)).Accepts<object>(SceneFileType, MediaTypeNames.Application.Json, PackageType);
 
         var scene = scenes.MapGroup("/{id:long}");
         scene.MapGet("/", Summary).WithName("GetScene").WithSummary("A scene without its keys.");
-        scene.MapGet("/file", Export).WithName("ExportScene").WithSummary("The scene as a scene file.");
+        scene.MapGet("/file", Export).WithName("ExportScene").WithSummary("The scene as a scene file; as a package where it needs other files.");
         scene.MapGet("/samples.csv", Samples).WithName("SampleScene").WithSummary("Evaluated motion as CSV, as ./zesty sample prints it.");
         scene.MapPost("/duplicate", Duplicate).WithName("DuplicateScene").WithSummary("Keeps a copy, with a history of its own.");
         scene.MapDelete("/", Delete).WithName("DeleteScene").WithSummary("Deletes a scene; it can be restored.");
@@ -62,11 +66,26 @@ public static class SceneEndpoints
                 o.Id.Value, o.Name, o.Kind, o.Parent?.Value, [.. o.Channels.Where(c => c.Value.Curve is not null).Select(c => LayeredName.ChannelOf(c.Key)).Distinct().Order()]))]);
     }
 
-    private static async Task<FileContentHttpResult> Export(long id, SceneSessions sessions, Work work, CancellationToken stop)
+    private static async Task<FileStreamHttpResult> Export(long id, SceneSessions sessions, SceneShelf shelf, Database database, Work work, CancellationToken stop)
     {
         using var use = sessions.Use(id);
-        var scene = use.State.Scene;
-        return TypedResults.File(await work.Long.Run(id, _ => SceneFileWriter.Write(scene), stop), SceneFileType, SceneFileName.For(scene.Settings.Name));
+        var (scene, isPackage) = (use.State.Scene, KeptSceneFile.IsPackage(use.State.Scene));
+        var file = isPackage ? ScratchFile.In(database.Folder) : (Stream)new MemoryStream();
+        try
+        {
+            await work.Long.Run(id, token =>
+            {
+                KeptSceneFile.Write(file, id, scene, shelf, token);
+                return 0;
+            }, stop);
+            file.Position = 0;
+            return TypedResults.File(file, isPackage ? PackageType : SceneFileType, SceneFileName.For(scene.Settings.Name, isPackage));
+        }
+        catch
+        {
+            await file.DisposeAsync();
+            throw;
+        }
     }
 
     // Worked out block by block as it is read: nobody who reads slowly holds more than one.

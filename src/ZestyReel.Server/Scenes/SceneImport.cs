@@ -19,13 +19,16 @@ internal static class SceneImport
 
     private static readonly TimeSpan Between = TimeSpan.FromMilliseconds(100);
 
-    public static async Task<Created<SceneNumber>> Import(HttpRequest request, SceneShelf shelf, Work work) =>
-        SceneEndpoints.Made(await Kept(await Sent(request), shelf, work, null, request.HttpContext.RequestAborted));
+    public static async Task<Created<SceneNumber>> Import(HttpRequest request, Database database, SceneShelf shelf, Work work)
+    {
+        await using var file = await Sent(request, database);
+        return SceneEndpoints.Made(await Kept(file, shelf, work, null, request.HttpContext.RequestAborted));
+    }
 
     /// <summary>Answers with lines of JSON: now and then <c>share</c>, how much of it is done, and at last <c>id</c> or <c>problem</c>.</summary>
-    public static async Task ImportTold(HttpContext context, SceneShelf shelf, Work work)
+    public static async Task ImportTold(HttpContext context, Database database, SceneShelf shelf, Work work)
     {
-        var file = await Sent(context.Request);
+        await using var file = await Sent(context.Request, database);
         var stop = context.RequestAborted;
         context.Response.ContentType = "application/x-ndjson";
         var share = 0.0;
@@ -45,19 +48,34 @@ internal static class SceneImport
         }
     }
 
-    private static async Task<ReadOnlyMemory<byte>> Sent(HttpRequest request)
+    // A package may be far larger than what a machine has room for in memory.
+    private static async Task<FileStream> Sent(HttpRequest request, Database database)
     {
-        if (request.ContentLength > SceneFileReader.LargestFile)
-            throw new BadHttpRequestException("The file is too large.", StatusCodes.Status413PayloadTooLarge);
-        var bytes = new MemoryStream();
-        await request.Body.CopyToAsync(bytes, request.HttpContext.RequestAborted);
-        return bytes.GetBuffer().AsMemory(0, (int)bytes.Length);
+        var most = request.ContentType == SceneEndpoints.PackageType ? ScenePackage.LargestFile : SceneFileReader.LargestFile;
+        if (request.ContentLength > most) throw TooLarge();
+        var (file, stop, room) = (ScratchFile.In(database.Folder), request.HttpContext.RequestAborted, new byte[1 << 16]);
+        try
+        {
+            for (int count; (count = await request.Body.ReadAsync(room, stop)) > 0;)
+            {
+                if (file.Length + count > most) throw TooLarge();
+                await file.WriteAsync(room.AsMemory(0, count), stop);
+            }
+            return file;
+        }
+        catch
+        {
+            await file.DisposeAsync();
+            throw;
+        }
     }
 
-    private static Task<long> Kept(ReadOnlyMemory<byte> file, SceneShelf shelf, Work work, Action<double>? told, CancellationToken aborted) => work.Long.Run(Arriving, stop =>
+    private static BadHttpRequestException TooLarge() => new("The file is too large.", StatusCodes.Status413PayloadTooLarge);
+
+    private static Task<long> Kept(Stream file, SceneShelf shelf, Work work, Action<double>? told, CancellationToken aborted) => work.Long.Run(Arriving, stop =>
     {
-        var scene = SceneFileReader.Read(file, share => told?.Invoke(share * Reading), stop);
-        return shelf.Add(scene, stop, share => told?.Invoke(Reading + share * (1 - Reading))).Id;
+        using var brought = BroughtScene.Read(file, share => told?.Invoke(share * Reading), stop);
+        return shelf.Add(brought.Scene, stop, share => told?.Invoke(Reading + share * (1 - Reading)), brought.Asset).Id;
     }, aborted);
 
     private static async Task Say(HttpContext context, ImportLine line)

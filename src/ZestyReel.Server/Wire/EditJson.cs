@@ -33,6 +33,8 @@ public static class EditJson
         options.Converters.Add(new NumberConverter<PlacedClipId>(n => new PlacedClipId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<LayerId>(n => new LayerId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<CueId>(n => new CueId(n), id => id.Value));
+        options.Converters.Add(new NumberConverter<BackdropId>(n => new BackdropId(n), id => id.Value));
+        options.Converters.Add(new AssetConverter());
         options.Converters.Add(new TickConverter());
         options.Converters.Add(new RateConverter());
         options.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { NameEdits, RefuseNulls } };
@@ -105,6 +107,13 @@ public static class EditJson
             reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var number) ? read(number) : throw new JsonException("a whole number within reach is needed");
 
         public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) => writer.WriteNumberValue(write(value));
+    }
+
+    private sealed class AssetConverter : JsonConverter<AssetHash>
+    {
+        public override AssetHash Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) => AssetHash.Parse(reader.TokenType == JsonTokenType.String ? reader.GetString() : null);
+
+        public override void Write(Utf8JsonWriter writer, AssetHash value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToString());
     }
 
     private sealed class TickConverter : JsonConverter<Tick>

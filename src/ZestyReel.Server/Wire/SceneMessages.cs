@@ -62,6 +62,7 @@ public sealed record RowsMessage(
     [property: Key("placed")] PlacedClipMessage[] Placed,
     [property: Key("cues")] CueMessage[] Cues,
     [property: Key("layers")] LayerMessage[] Layers,
+    [property: Key("backdrops")] BackdropMessage[] Backdrops,
     [property: Key("gone")] GoneMessage[] Gone,
     [property: Key("played")] PlayedMessage[] Played);
 

@@ -35,6 +35,7 @@ public static class SceneWire
             [.. placed.Select(one => Placed(one, scene, flow))],
             [.. CueWire.Told(change, before, scene)],
             Told((Layer layer) => LayerWire.Message(layer)),
+            Told((Backdrop backdrop) => BackdropMessage.Of(backdrop)),
             [.. Gone(change)],
             withPlayed ? [.. Played(scene, new TimeFlow(before), flow, SeenOtherwise(change, scene, retimed, placed))] : []);
     }

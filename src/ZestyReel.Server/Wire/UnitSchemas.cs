@@ -8,13 +8,13 @@ namespace ZestyReel.Server.Wire;
 /// <summary>Tells the OpenAPI document how the core's unit types look as JSON.</summary>
 internal static class UnitSchemas
 {
-    private static readonly Type[] Numbers = [typeof(ObjectId), typeof(WarpId), typeof(BookmarkId), typeof(NamedSelectionId), typeof(ClipId), typeof(PlacedClipId), typeof(CueId), typeof(LayerId)];
+    private static readonly Type[] Numbers = [typeof(ObjectId), typeof(WarpId), typeof(BookmarkId), typeof(NamedSelectionId), typeof(ClipId), typeof(PlacedClipId), typeof(CueId), typeof(LayerId), typeof(BackdropId)];
 
     /// <summary>Does the same for those that the document names once and refers to.</summary>
     public static Task Transform(OpenApiDocument document, OpenApiDocumentTransformerContext context, CancellationToken cancel)
     {
-        foreach (var number in Numbers)
-            if (document.Components?.Schemas?.TryGetValue(number.Name, out var named) == true && named is OpenApiSchema schema) schema.Type = JsonSchemaType.Integer;
+        foreach (var unit in Numbers.Append(typeof(AssetHash)))
+            if (document.Components?.Schemas?.TryGetValue(unit.Name, out var named) == true && named is OpenApiSchema schema) schema.Type = unit == typeof(AssetHash) ? JsonSchemaType.String : JsonSchemaType.Integer;
         return Task.CompletedTask;
     }
 
@@ -22,6 +22,11 @@ internal static class UnitSchemas
     {
         var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
         if (Numbers.Contains(type)) schema.Type = JsonSchemaType.Integer;
+        else if (type == typeof(AssetHash))
+        {
+            schema.Type = JsonSchemaType.String;
+            schema.Description = "The SHA-256 of a file, as 64 hexadecimal digits in lower case.";
+        }
         else if (type == typeof(Tick))
         {
             schema.Type = JsonSchemaType.Integer;

@@ -17,4 +17,7 @@ public enum AssetKind
 
     /// <summary>The samples of a take, as CSV.</summary>
     Take,
+
+    /// <summary>A picture behind a view or a camera, as it was brought.</summary>
+    Backdrop,
 }

@@ -10,7 +10,7 @@ namespace ZestyReel.Store.Assets;
 public sealed class AssetShelf
 {
     /// <summary>Every table that needs assets, with its column.</summary>
-    private static readonly (string Table, string Column)[] Users = [("thumbnail", "asset"), ("reel_picture", "asset"), ("reel_picture", "light"), ("reel", "scene_asset"), ("take", "asset")];
+    private static readonly (string Table, string Column)[] Users = [("thumbnail", "asset"), ("reel_picture", "asset"), ("reel_picture", "light"), ("reel", "scene_asset"), ("take", "asset"), ("scene_asset", "asset")];
 
     private static readonly string Unused = string.Concat(Users.Select(user => $" AND NOT EXISTS (SELECT 1 FROM {user.Table} u WHERE u.{user.Column} = asset.hash)"));
 
@@ -23,7 +23,11 @@ public sealed class AssetShelf
     public AssetShelf(Database database)
     {
         (_database, _files) = (database, new AssetFiles(database.Folder));
-        StoreTrouble.Guard(database.Folder, Collect);
+        StoreTrouble.Guard(database.Folder, () =>
+        {
+            database.Write(SceneAssets.LetGoUnused);
+            Collect();
+        });
     }
 
     /// <summary>Keeps a file, and what needs it.</summary>
@@ -65,6 +69,9 @@ public sealed class AssetShelf
             return need(connection, hash);
         });
     }
+
+    /// <summary>The name that a file has or would have: the SHA-256 of its bytes.</summary>
+    public static string NameOf(ReadOnlySpan<byte> bytes) => AssetFiles.HashOf(bytes);
 
     /// <summary>Bytes that are free on the disk.</summary>
     public long Free() => StoreTrouble.Guard(_database.Folder, () => new DriveInfo(Path.GetFullPath(_database.Folder)).AvailableFreeSpace);

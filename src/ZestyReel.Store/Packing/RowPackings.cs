@@ -38,6 +38,7 @@ internal static class RowPackings
             Curves = layer => RowPacking.Only(layer.Strength.Curve), CurvesWithin = image => RowPacking.Only(image.Strength.Keys),
         },
         new RowPacking<Cue, CueImage>(RowKind.Cue, "cue", CueImage.Of, (image, id, _) => image.Cue(id)),
+        new RowPacking<Backdrop, BackdropImage>(RowKind.Backdrop, "backdrop", BackdropImage.Of, (image, id, _) => image.Backdrop(id)),
     ];
 
     private static readonly Dictionary<RowKind, RowPacking> ByKind = All.ToDictionary(packing => packing.Kind);

@@ -187,7 +187,7 @@ public class EditTests
         new SetInterpolation([Selected(25)], Interpolation.Flat, Interpolation.Hold),
         new StretchTime(240, 1), new InsertFrames(20, 5), new RemoveFrames(20, 5), new InsertFrames(20, 5, [Ferry]),
         new SetBookmark(30, "Pier", BookmarkColour.Rose), new SetBookmark(31, "Horn", BookmarkColour.Plum, new BookmarkId(1)),
-        new DeleteBookmark(new BookmarkId(1)), new SetNamedSelection("Boats", [Ferry, Hull]), new DeleteNamedSelection(new NamedSelectionId(1)),
+        new DeleteBookmark(new BookmarkId(1)), new SetBackdrop(BackdropView.Top, Pictures: [new("plan.png", AssetHash.Parse(new string((char)0x61, 64)))], Width: 4), new SetNamedSelection("Boats", [Ferry, Hull]), new DeleteNamedSelection(new NamedSelectionId(1)),
         new DuplicateKeys([Selected(25)], 3), new ScaleKeys([Selected(1, 25)], 1, 25, 30), new MoveKeys([Selected(25)], 0.5m),
         new SetKeyValues([Selected(25)], 3), new PasteKeys(CopiedKeys.Of(Moving(), [Selected(1, 25)]), 60), new HoldPose(25, 35, [Ferry], Push: true),
         new AddLead(12), new DelayAll(12), new SetStart("01:00:00:00"), new SetLocked([new ChannelValue(Ferry, "position.x")], true), new ReorderObjects([Buoy], Ferry), new SetParent([Ferry], Buoy, 1),

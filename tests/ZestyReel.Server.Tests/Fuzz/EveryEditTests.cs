@@ -44,7 +44,7 @@ public class EveryEditTests
         new AddObject(ObjectKind.Box, "Crate", Values: ImmutableDictionary<string, double>.Empty.Add("position.y", 7)), new SetBounce([new ObjectId(7), new ObjectId(8)], [new ObjectId(1)]), new LetFall([new ObjectId(8)], 12),
         new AddDeformer([new ObjectId(2)], DeformerKind.Bend, Name: "Lean"), new KeyChannels(1, [new(new ObjectId(2), "deform.Lean.strength", 0)]), new KeyChannels(30, [new(new ObjectId(2), "deform.Lean.strength", 90)]),
         new AddDeformer([new ObjectId(1)], DeformerKind.Wave), new KeyChannels(5, [new(new ObjectId(1), "deform.Wave.speed", 1)]), new KeyChannels(25, [new(new ObjectId(1), "deform.Wave.speed", -2), new(new ObjectId(1), "1/deform.Wave.amount", 0.2)]), new SetFade([new ObjectId(1)], new(30, 10)),
-        new AddObject(ObjectKind.Text, "Sign", new ObjectId(1)), new KeyChannels(3, [new(new ObjectId(9), "shape.size", 0.5), new(new ObjectId(9), "shape.depth", 0.1)]), new KeyChannels(22, [new(new ObjectId(9), "shape.size", 2)]));
+        new AddObject(ObjectKind.Text, "Sign", new ObjectId(1)), new KeyChannels(3, [new(new ObjectId(9), "shape.size", 0.5), new(new ObjectId(9), "shape.depth", 0.1)]), new KeyChannels(22, [new(new ObjectId(9), "shape.size", 2)]), new AddObject(ObjectKind.Camera, "Eye"));
 
     private static Scene Of(params Edit[] edits) => edits.Aggregate(Scene.Empty("Bay"), (now, edit) => edit.Apply(now));
 

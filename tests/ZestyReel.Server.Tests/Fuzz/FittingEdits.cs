@@ -57,6 +57,11 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (kind == typeof(SplitText)) return new SplitText(AnyText());
         if (kind == typeof(OneAfterOther)) return new OneAfterOther([.. scene.Objects.Keys.Where(_ => random.Next(3) == 0)], Frame(), (AfterOrder)random.Next(4), random.Next(9));
         if (kind == typeof(CutFinely)) return new CutFinely([.. scene.Objects.Keys]);
+        if (kind == typeof(SetBackdrop) || kind == typeof(RemoveBackdrop))
+        {
+            var (view, camera) = random.Next(2) == 0 ? ((BackdropView?)random.Next(4), (ObjectId?)null) : (null, Any(scene.Objects.Values.Where(thing => thing.Kind == ObjectKind.Camera).Select(thing => thing.Id), new ObjectId(1)));
+            return kind == typeof(SetBackdrop) ? Backdrop(view, camera) : new RemoveBackdrop(view, camera);
+        }
         if (typeof(SetDeformer).Namespace == kind.Namespace && kind.Name.EndsWith("Deformer", StringComparison.Ordinal)) return OfDeformer(kind);
         return (Edit)Record(kind);
     }
@@ -71,6 +76,15 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (kind == typeof(FitDeformer)) return new FitDeformer(thing, name, Frame());
         bool? Maybe() => random.Next(3) == 0 ? random.Next(2) == 0 : null;
         return new SetDeformer(thing, name, random.Next(3) == 0 ? $"Thing {random.Next(9)}" : null, random.Next(3) == 0 ? (Axis)random.Next(3) : null, Maybe(), null, Maybe());
+    }
+
+    private SetBackdrop Backdrop(BackdropView? view, ObjectId? camera)
+    {
+        T? Maybe<T>(T value) where T : struct => random.Next(2) == 0 ? value : null;
+        var first = random.Next(90);
+        return new(
+            view, camera, random.Next(3) == 0 ? null : [.. Enumerable.Range(0, random.Next(1, 5)).Select(i => new BackdropPicture($"plate {i}.png", AssetHash.Parse(Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData([(byte)random.Next(20)]))), first + 2 * i))],
+            Maybe(random.Next(2) == 0), Maybe((BackdropFit)random.Next(2)), Maybe(random.NextDouble()), Maybe((long)random.Next(-90, 90)), Maybe(Number()), Maybe(Number()), Maybe(0.1 + random.NextDouble() * 30));
     }
 
     private static readonly string[] Words = ["Bay", "Öl", "fog", "AV", "שלום", "8½", "e\u0301", "字", "&"];

@@ -85,6 +85,7 @@ export type TakeTold = Schemas['TakeTold']
 export type TakeCourse = Schemas['TakeCourseAnswer']
 export type TakeWay = Schemas['TakeWayAnswer']
 export type LandTakes = Schemas['LandTakes']
+export type BackdropPicture = Schemas['BackdropPicture']
 export type Interpolation = NonNullable<Schemas['Interpolation']>
 
 /** Where a drawing is put in the world; see `SvgPlacement` on the server. */
@@ -204,6 +205,16 @@ export const http = {
   /** Lines of JSON, one for each place of the first reel. */
   differences: async (reel: number, other: number, lineUp: ReelLineUp, offset: number, stop: AbortSignal) =>
     send('GET', `/api/reels/${reel}/difference/${other}?lineUp=${lineUp}&offset=${offset}`, undefined, { stop }),
+  /** Sends a picture that an edit of the scene is to name. */
+  sendPicture: (scene: number, name: string, file: Blob, stop: AbortSignal) =>
+    json<Schemas['PictureTaken']>(
+      send('POST', `/api/scenes/${scene}/pictures?${new URLSearchParams({ name })}`, file, {
+        type: file.type || 'application/octet-stream',
+        stop,
+      }),
+    ),
+  scenePicture: async (scene: number, asset: string) =>
+    (await send('GET', `/api/scenes/${scene}/pictures/${asset}`)).blob(),
   takes: (scene: number) => json<TakeCard[]>(send('GET', `/api/scenes/${scene}/takes`)),
   keepTake: (scene: number, take: HandTake) =>
     json<TakeCard>(send('POST', `/api/scenes/${scene}/takes`, JSON.stringify(take))),

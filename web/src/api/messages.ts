@@ -190,6 +190,7 @@ export interface RowsMessage {
   placed: PlacedClipMessage[]
   cues: CueMessage[]
   layers: LayerMessage[]
+  backdrops: BackdropMessage[]
   gone: GoneMessage[]
   played: PlayedMessage[]
 }
@@ -404,6 +405,20 @@ export interface LayerMessage {
   strength: ChannelMessage
 }
 
+export interface BackdropMessage {
+  id: number
+  view: BackdropView | null
+  camera: number | null
+  pictures: BackdropPictureMessage[]
+  on: boolean
+  fit: BackdropFit
+  opacity: number
+  offset: number
+  x: number
+  y: number
+  width: number
+}
+
 export interface GoneMessage {
   kind: RowKind
   ids: number[]
@@ -572,6 +587,21 @@ export const layerPeels = ['bergamot', 'kumquat', 'pomelo', 'citron', 'yuzu'] as
 export type LayerPeel = (typeof layerPeels)[number]
 
 /** In the order of their numbers. */
+export const backdropViews = ['free', 'top', 'front', 'side'] as const
+export type BackdropView = (typeof backdropViews)[number]
+
+export interface BackdropPictureMessage {
+  name: string
+  asset: string
+  number: number
+  from: number
+}
+
+/** In the order of their numbers. */
+export const backdropFits = ['whole', 'fill'] as const
+export type BackdropFit = (typeof backdropFits)[number]
+
+/** In the order of their numbers. */
 export const rowKinds = [
   'settings',
   'object',
@@ -583,6 +613,7 @@ export const rowKinds = [
   'placedClip',
   'cue',
   'layer',
+  'backdrop',
 ] as const
 export type RowKind = (typeof rowKinds)[number]
 

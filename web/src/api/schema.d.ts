@@ -270,7 +270,7 @@ export interface paths {
     }
     get?: never
     put?: never
-    /** Keeps the scene of a scene file, or refuses it with every fault. */
+    /** Keeps the scene of a scene file, or of a package with the files that it needs, or refuses it with every fault. */
     post: operations['ImportScene']
     delete?: never
     options?: never
@@ -320,7 +320,7 @@ export interface paths {
       path?: never
       cookie?: never
     }
-    /** The scene as a scene file. */
+    /** The scene as a scene file; as a package where it needs other files. */
     get: operations['ExportScene']
     put?: never
     post?: never
@@ -531,6 +531,40 @@ export interface paths {
     post?: never
     /** Lets go of a kept ease. */
     delete: operations['DeleteEase']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/pictures': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Takes a PNG, JPEG or WebP file, sent as the body, for a scene; setBackdrop names it. One that nothing names goes when the server starts again. */
+    post: operations['SendScenePicture']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/pictures/{asset}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** A picture of a scene, as it was sent. */
+    get: operations['GetScenePicture']
+    put?: never
+    post?: never
+    delete?: never
     options?: never
     head?: never
     patch?: never
@@ -1026,8 +1060,22 @@ export interface components {
      * @enum {unknown}
      */
     AfterOrder: 'inOrder' | 'fromEnds' | 'fromMiddle' | 'atRandom'
+    AssetHash: unknown
     /** @enum {unknown} */
     Axis: 'x' | 'y' | 'z' | null
+    /** @enum {unknown} */
+    BackdropFit: 'whole' | 'fill' | null
+    BackdropPicture: {
+      name: string
+      asset: components['schemas']['AssetHash']
+      /**
+       * Format: int32
+       * @default 0
+       */
+      number?: number
+    }
+    /** @enum {unknown} */
+    BackdropView: 'free' | 'top' | 'front' | 'side' | null
     /**
      * @description Where baked keys go.
      * @default keys
@@ -1507,6 +1555,7 @@ export interface components {
       | components['schemas']['EditPutOnFrames']
       | components['schemas']['EditReduceKeys']
       | components['schemas']['EditRefitWarp']
+      | components['schemas']['EditRemoveBackdrop']
       | components['schemas']['EditRemoveFrames']
       | components['schemas']['EditRemoveSpikes']
       | components['schemas']['EditRenameClip']
@@ -1521,6 +1570,7 @@ export interface components {
       | components['schemas']['EditSaveClip']
       | components['schemas']['EditScaleKeys']
       | components['schemas']['EditSetAim']
+      | components['schemas']['EditSetBackdrop']
       | components['schemas']['EditSetBookmark']
       | components['schemas']['EditSetBounce']
       | components['schemas']['EditSetCue']
@@ -2683,6 +2733,14 @@ export interface components {
       edit?: 'refitWarp'
       warp: components['schemas']['WarpId']
     }
+    /** @description Takes the picture behind a view or a camera away. */
+    EditRemoveBackdrop: {
+      /** @enum {string} */
+      edit?: 'removeBackdrop'
+      view?: null | components['schemas']['BackdropView']
+      /** @description The camera; or else the view is given. */
+      camera?: number
+    }
     /** @description Takes frames out: every key after them moves earlier. Keys that stand in them gather at the cut, a tick apart. */
     EditRemoveFrames: {
       /** @enum {string} */
@@ -2945,6 +3003,44 @@ export interface components {
       up: components['schemas']['SignedAxis']
       /** @description What is aimed at; as now when left out. */
       target?: number
+    }
+    /** @description Puts a picture or a numbered sequence behind a view or a camera, or changes how the one that is there is seen. What is left out stays. */
+    EditSetBackdrop: {
+      /** @enum {string} */
+      edit?: 'setBackdrop'
+      view?: null | components['schemas']['BackdropView']
+      /** @description The camera; or else the view is given. */
+      camera?: number
+      /** @description Its pictures, their numbers rising; needed where there is none yet. */
+      pictures?: null | components['schemas']['BackdropPicture'][]
+      /** @description Whether it is seen. */
+      on?: null | boolean
+      fit?: null | components['schemas']['BackdropFit']
+      /**
+       * Format: double
+       * @description How much of it is seen, 0 to 1.
+       */
+      opacity?: null | number
+      /**
+       * Format: int64
+       * @description So many frames are added to the numbers of a sequence.
+       */
+      offset?: null | number
+      /**
+       * Format: double
+       * @description How far right of the origin its middle stands, in scene lengths.
+       */
+      x?: null | number
+      /**
+       * Format: double
+       * @description The same upwards on the picture.
+       */
+      y?: null | number
+      /**
+       * Format: double
+       * @description How wide it is, in scene lengths.
+       */
+      width?: null | number
     }
     /** @description Adds a bookmark, or changes one. */
     EditSetBookmark: {
@@ -3968,6 +4064,21 @@ export interface components {
        * @description How thick it is drawn, in thousandths of the picture's width; of a text how high its letters are.
        */
       width: number
+    }
+    /** @description A picture that has been taken in. */
+    PictureTaken: {
+      /** @description What the edits of its scene call it. */
+      asset: components['schemas']['AssetHash']
+      /**
+       * Format: int32
+       * @description Pixels across.
+       */
+      width: number
+      /**
+       * Format: int32
+       * @description Pixels down.
+       */
+      height: number
     }
     ProblemDetails: {
       type?: null | string
@@ -5029,6 +5140,7 @@ export interface operations {
       content: {
         'application/vnd.zesty-scene+json': unknown
         'application/json': unknown
+        'application/vnd.zesty-scene+zip': unknown
       }
     }
     responses: {
@@ -5054,6 +5166,7 @@ export interface operations {
       content: {
         'application/vnd.zesty-scene+json': unknown
         'application/json': unknown
+        'application/vnd.zesty-scene+zip': unknown
       }
     }
     responses: {
@@ -5447,6 +5560,57 @@ export interface operations {
     responses: {
       /** @description OK */
       200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  SendScenePicture: {
+    parameters: {
+      query: {
+        name: string
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'image/png': components['schemas']['IFormFile']
+        'image/jpeg': components['schemas']['IFormFile']
+        'image/webp': components['schemas']['IFormFile']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PictureTaken']
+        }
+      }
+    }
+  }
+  GetScenePicture: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+        asset: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Not Found */
+      404: {
         headers: {
           [name: string]: unknown
         }

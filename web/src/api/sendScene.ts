@@ -14,7 +14,7 @@ interface ImportLine {
  * @param told told now and then how much of it is done, 0 to 1.
  * @throws {Refused} it was not taken, or the line broke, or it was called off.
  */
-export function sendScene(file: Blob, signal: AbortSignal, told: (share: number) => void): Promise<{ id: number }> {
+export function sendScene(file: File, signal: AbortSignal, told: (share: number) => void): Promise<{ id: number }> {
   return new Promise((done, fail) => {
     // The only way in a browser to hear how much has been sent.
     const request = new XMLHttpRequest()
@@ -37,7 +37,8 @@ export function sendScene(file: Blob, signal: AbortSignal, told: (share: number)
     request.onabort = broken
     signal.addEventListener('abort', () => request.abort())
     request.open('POST', '/api/scenes/import/told')
-    request.setRequestHeader('content-type', 'application/json')
+    const isPackage = file.name.toLowerCase().endsWith('.zesty')
+    request.setRequestHeader('content-type', isPackage ? 'application/vnd.zesty-scene+zip' : 'application/json')
     request.send(file)
   })
 }

@@ -69,7 +69,7 @@ export function sampleCommands(): Command[] {
     run: async () => {
       try {
         const text = await files[`../samples/${file}.json`]!()
-        const { id } = await http.importScene(new Blob([text]), new AbortController().signal, () => {})
+        const { id } = await http.importScene(new File([text], `${file}.json`), new AbortController().signal, () => {})
         await router.push(`/scenes/${id}`)
         notices.say(look, undefined, 'sample')
       } catch (wrong) {

@@ -9,7 +9,7 @@ import { loadCatalogue } from '../scene/catalogue'
 import { SampleBook } from '../scene/samples'
 import { noRows, SceneModel } from '../scene/sceneModel'
 import { filmThrough } from '../stage/filming'
-import { cameraAt } from '../stage/pose'
+import { cameraAt, facingOf } from '../stage/pose'
 import { loadUsualMeshes, meshesAreHere, meshesCome } from '../stage/meshes'
 import { StageScene, type Moment } from '../stage/stageScene'
 import { burnIn } from './burnIn'
@@ -40,14 +40,15 @@ async function shoot(shot: Shot): Promise<void> {
   await Promise.all([loadCatalogue(), loadUsualMeshes(), ...fonts.map(loadFont)])
 
   const model = new SceneModel()
-  model.take({ ...noRows(), objects: shot.objects })
+  model.take({ ...noRows(), objects: shot.objects, backdrops: shot.backdrops })
   const atOnce = Math.max(1, Math.floor(momentsAtOnce / inside))
   const book = new SampleBook(atOnce * inside)
   const stage = new StageScene()
   stage.tint(shot.colours)
   stage.arrange(model)
   stage.grid.visible = settings.grid
-  stage.showsSky = settings.background === 'stage'
+  stage.showsBehind = settings.background === 'stage'
+  stage.backdrops.scene = shot.sceneId
   const ground =
     settings.background === 'seeThrough'
       ? null
@@ -58,6 +59,7 @@ async function shoot(shot: Shot): Promise<void> {
   const paper = new OffscreenCanvas(width, height)
   const ctx = paper.getContext('2d', { alpha: ground === null, willReadFrequently: true })!
   const seen = momentOf(shot)
+  const look = typeof shot.camera === 'number' ? shot.camera : facingOf(shot.camera)
   const cameraOf = lookThrough(shot, model, book, stage)
 
   const sending = new Set<Promise<void>>()
@@ -75,18 +77,19 @@ async function shoot(shot: Shot): Promise<void> {
     const draw = () =>
       renderer.draw(ctx, inside, (moment) => {
         const frame = picture * inside + moment
-        stage.show(model, book, { ...seen, frame })
-        stage.dress({
-          look: typeof shot.camera === 'number' ? shot.camera : 'free',
-          shading: settings.shading,
-          helpers: settings.helpers,
-        })
-        return { scene: stage.three, camera: cameraOf(frame) }
+        stage.show(model, book, { ...seen, frame, behindAt: start.frames[picture]! })
+        const camera = cameraOf(frame)
+        stage.dress({ look, shading: settings.shading, helpers: settings.helpers }, camera)
+        return { scene: stage.three, camera }
       })
     draw()
-    // What is cut otherwise than before was asked for by drawing it.
+    // What is cut otherwise than before, and the picture behind it, were asked for by drawing.
     if (!meshesAreHere()) {
       await meshesCome()
+      draw()
+    }
+    if (stage.backdrops.late) {
+      await behindHere(stage)
       draw()
     }
     burnIn(ctx, width, height, settings.burnIn, {
@@ -123,6 +126,21 @@ async function shoot(shot: Shot): Promise<void> {
   stage.dispose()
   spent.all = performance.now() - began
   say({ kind: 'done', card, spent })
+}
+
+/** Waits for the picture that is behind what is drawn. */
+async function behindHere({ backdrops }: StageScene): Promise<void> {
+  const since = performance.now()
+  while (backdrops.isDue()) {
+    if (performance.now() - since > patience) throw new Error(`${backdrops.late}. Take it away, or bring it again.`)
+    await new Promise<void>((come) => {
+      const wait = setTimeout(come, 1000)
+      backdrops.changed = () => {
+        clearTimeout(wait)
+        come()
+      }
+    })
+  }
 }
 
 /** What is the same on all pictures. */

@@ -98,7 +98,9 @@ export const useShooting = defineStore('shooting', () => {
       shot: {
         settings,
         scene: scene.settings.name,
+        sceneId: scene.id!,
         objects,
+        backdrops: [...model.backdrops.values()],
         camera: camera?.id ?? views.stand()!,
         unseen: unseen.map(({ id }) => id),
         colours: { stage, haze, air, grid, gridStrong },

@@ -1,6 +1,6 @@
 import type { StageColours } from '../stage/stageScene'
 import type { BurnIn, ReelCard, ReelSettings, ShootStart } from '../api/http'
-import type { ObjectMessage } from '../api/messages'
+import type { BackdropMessage, ObjectMessage } from '../api/messages'
 import type { Pose } from '../stage/pose'
 
 /** What is shot, as the tab hands it to the worker that draws it. */
@@ -8,7 +8,9 @@ export interface Shot {
   start: ShootStart
   settings: ReelSettings
   scene: string
+  sceneId: number
   objects: ObjectMessage[]
+  backdrops: BackdropMessage[]
   /** The camera object that is looked through; or where the view stands. */
   camera: number | Pose
   /** What is not seen. */

@@ -169,6 +169,7 @@ export const rowsOf = (some: Partial<RowsMessage>): RowsMessage => ({
   selections: [],
   clips: [],
   cues: [],
+  backdrops: [],
   layers: [],
   placed: [],
   gone: [],

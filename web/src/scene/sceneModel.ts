@@ -1,4 +1,5 @@
 import type {
+  BackdropMessage,
   ObjectKind,
   BookmarkMessage,
   ChannelMessage,
@@ -14,6 +15,7 @@ import type {
   SettingsMessage,
   WarpMessage,
 } from '../api/messages'
+import type { Look } from '../stage/views'
 import { channelsOf, specOf } from './catalogue'
 import { firstAtOrAfter, noKeys, splicedKeys, type Keys } from './keys'
 import { layerOfName, ownName } from './layered'
@@ -96,6 +98,7 @@ export const noRows = (): RowsMessage => ({
   placed: [],
   cues: [],
   layers: [],
+  backdrops: [],
   gone: [],
   played: [],
 })
@@ -127,6 +130,7 @@ export class SceneModel {
   readonly placed = new Map<number, PlacedClip>()
   readonly cues = new Map<number, CueMessage>()
   readonly layers = new Map<number, Layer>()
+  readonly backdrops = new Map<number, BackdropMessage>()
   private readonly tables: Partial<Record<RowKind, Map<number, unknown>>> = {
     object: this.objects,
     warp: this.warps,
@@ -136,6 +140,7 @@ export class SceneModel {
     placedClip: this.placed,
     cue: this.cues,
     layer: this.layers,
+    backdrop: this.backdrops,
   }
   private order: SceneObject[] | null = null
   private readonly depths = new Map<number, number>()
@@ -178,6 +183,7 @@ export class SceneModel {
     }
     for (const row of rows.bookmarks) this.bookmarks.set(row.id, row)
     for (const row of rows.cues) this.cues.set(row.id, row)
+    for (const row of rows.backdrops) this.backdrops.set(row.id, row)
     for (const row of rows.selections) this.namedSelections.set(row.id, row)
     this.order = null
     return isOtherwise
@@ -210,6 +216,11 @@ export class SceneModel {
       this.layers.set(row.id, { ...row, holder })
     }
     return rows.layers.length > 0
+  }
+
+  /** What stands behind a view or a camera. */
+  backdropOf(look: Look): BackdropMessage | undefined {
+    return [...this.backdrops.values()].find(({ view, camera }) => (camera ?? view) === look)
   }
 
   /** The layers from the lowest up. */

@@ -176,7 +176,7 @@ function pickFiles(event: Event): void {
           <input
             type="file"
             class="visually-hidden"
-            accept=".json,.zesty.json,application/json"
+            accept=".json,.zesty,.zesty.json,application/json"
             multiple
             @change="pickFiles"
           />

@@ -7,7 +7,7 @@ import type { SceneCastMessage } from '../api/messages'
 import { drawSoon } from '../scene/drawLoop'
 import { useScene } from '../scene/sceneStore'
 import { laneOf } from '../scene/owners'
-import { cameraAt } from '../stage/pose'
+import { cameraAt, facingOf, type Pose } from '../stage/pose'
 import { Sharpness } from '../stage/sharpness'
 import { PlainRenderer } from '../stage/plainRenderer'
 import { filmThrough } from '../stage/filming'
@@ -53,18 +53,15 @@ const sharpness = new Sharpness(window.devicePixelRatio, () => drawSoon(() => re
 let renderer: PlainRenderer | null = null
 const filmed = new PerspectiveCamera(40, 1, 0.05, 2000)
 
+/** Where the view stands that is shown. */
+function pose(): Pose {
+  const { position, quaternion, degrees, height } = props.cast
+  return { position, quaternion: quaternion as Pose['quaternion'], lens: degrees > 0 ? { degrees } : { height } }
+}
+
 function camera(aspect: number): Camera {
-  const { camera: through, position, quaternion, degrees, height } = props.cast
-  const object = through === null ? undefined : scene.model.objects.get(through)
-  if (!object)
-    return cameraAt(
-      {
-        position,
-        quaternion: quaternion as [number, number, number, number],
-        lens: degrees > 0 ? { degrees } : { height },
-      },
-      aspect,
-    )
+  const object = props.cast.camera === null ? undefined : scene.model.objects.get(props.cast.camera)
+  if (!object) return cameraAt(pose(), aspect)
   filmed.aspect = aspect
   filmThrough(filmed, stage.nodes.get(object.id)!, stage.lensOf(object, scene.book, frame.value, read()))
   return filmed
@@ -90,8 +87,9 @@ function render(isStill = false): void {
     evenPlaces: new Float32Array(),
     trails: null,
   })
-  stage.dress({ look: through ?? 'free', shading: shading as Shading, helpers })
-  renderer.draw(stage.three, camera(width / height))
+  const seenBy = camera(width / height)
+  stage.dress({ look: through ?? facingOf(pose()), shading: shading as Shading, helpers }, seenBy)
+  renderer.draw(stage.three, seenBy)
   holder.value!.dataset.frame = String(frame.value)
 }
 
@@ -102,6 +100,8 @@ function redraw(): void {
 
 void loadUsualMeshes()
 const stopWaiting = whenMeshesCome(redraw)
+stage.backdrops.changed = redraw
+stage.backdrops.scene = props.id
 
 onMounted(async () => {
   try {

@@ -9,6 +9,9 @@ interface Ending {
 const drags = new Set<Ending>()
 const selections = new Set<Ending>()
 
+/** Whether a hand drags something that Escape ends. */
+export const isHandBusy = (): boolean => [...drags].some(({ holds }) => holds())
+
 // One listener, so that one press of the key ends one thing: what a hand drags, before what is selected.
 const onEscape = (event: KeyboardEvent) => {
   if (event.key !== 'Escape') return

@@ -1,5 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import type { Ref } from 'vue'
+import { isHandBusy } from './cancelling'
 
 /** Closes a menu that stays open while things are selected in it, wherever the focus is by then. */
 export function useEscape(open: Ref<boolean>): void {
@@ -7,7 +8,7 @@ export function useEscape(open: Ref<boolean>): void {
     window,
     'keydown',
     (event: KeyboardEvent) => {
-      if (event.key !== 'Escape' || !open.value) return
+      if (event.key !== 'Escape' || !open.value || isHandBusy()) return
       event.stopPropagation()
       open.value = false
     },

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import BackdropMenu from '../backdrops/BackdropMenu.vue'
 import CheckItem from '../shared/CheckItem.vue'
 import { useScene } from '../scene/sceneStore'
 import { facingNames, shadingNames, useViews, type Facing, type Shading } from './views'
@@ -88,6 +89,7 @@ const shadings = Object.entries(shadingNames) as [Shading, string][]
         >Shadows <span v-if="slowShadows" class="hint">{{ slowShadows }}</span></CheckItem
       >
     </BDropdown>
+    <BackdropMenu v-if="!views.folded" :look="view.look" />
     <button
       v-if="!views.folded"
       type="button"

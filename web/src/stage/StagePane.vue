@@ -80,6 +80,7 @@ defineExpose({
   <div v-show="isShown" class="pane" :class="{ active: isActive }">
     <div
       ref="element"
+      :data-view="index"
       class="pane-hand"
       tabindex="0"
       role="img"

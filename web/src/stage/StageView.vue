@@ -135,6 +135,7 @@ onMounted(() => {
       'This browser cannot draw in 3D: WebGL 2 is switched off or missing. Values and the desk still work.'
     return
   }
+  stage.backdrops.changed = () => redrawState()
   const first = paneAt(views.activeIndex)
   handles = new Handles(first.camera.camera, first.element!, stage.three, {
     start: () => (paneAt(views.activeIndex).camera.resting = true),
@@ -303,6 +304,7 @@ function render(shaded = views.shadowsWhen === 'always'): void {
   if (!renderer || !usualMeshesAreHere()) return
   if (renderer.setRatio(sharpness.ratio)) for (const index of views.shown) due.add(index)
   // What is not here yet cannot be shown: the last picture stays, and is said to be older.
+  stage.backdrops.scene = scene.id
   if (isStateDue && playhead.isHere) {
     const { frame, othersAt } = playhead
     stage.show(scene.model, scene.book, {
@@ -344,6 +346,8 @@ function render(shaded = views.shadowsWhen === 'always'): void {
     renderer.draw(stage, each, shaded)
   }
   due.clear()
+  views.lateBehind = stage.backdrops.late
+  holder.value!.dataset.behind = stage.backdrops.late ? '' : stage.backdrops.drawn
   holder.value!.dataset.shade = isShadeDue ? 'due' : shaded ? 'done' : 'none'
 }
 
@@ -685,6 +689,7 @@ watch(colours, applyColours)
     </p>
     <RecordPanel />
     <p v-if="!playhead.isHere" class="stage-away num" role="status">Frame {{ playhead.frame }} is on its way</p>
+    <p v-else-if="views.lateBehind" class="stage-away" role="status">{{ views.lateBehind }}</p>
     <StageMeter v-if="playhead.playing" />
     <div v-else-if="scene.model.objects.size === 0 && !drawing.isOn" :key="scene.rowsVersion" class="stage-empty">
       <p class="stage-empty-title">An empty stage</p>

@@ -1,4 +1,5 @@
-import { OrthographicCamera, PerspectiveCamera, type Camera } from 'three'
+import { OrthographicCamera, PerspectiveCamera, Quaternion, Vector3, type Camera } from 'three'
+import type { Facing } from './views'
 
 /** Where a view stands, apart from how wide it is. */
 export interface Pose {
@@ -18,6 +19,13 @@ export function poseOf(camera: PerspectiveCamera | OrthographicCamera): Pose {
         ? { degrees: camera.fov }
         : { height: (camera.top - camera.bottom) / camera.zoom },
   }
+}
+
+/** Which view stands so: one from a side is flat. */
+export function facingOf({ quaternion, lens }: Pose): Facing {
+  if ('degrees' in lens) return 'free'
+  const { x, y, z } = new Vector3(0, 0, 1).applyQuaternion(new Quaternion(...quaternion))
+  return y > Math.max(x, z) ? 'top' : z > x ? 'front' : 'side'
 }
 
 /** A camera that stands there, as wide as its picture wants it. */

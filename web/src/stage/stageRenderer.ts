@@ -52,7 +52,8 @@ export class StageRenderer {
 
   draw(stage: StageScene, { view, camera, place: { x, y, width, height } }: Drawn, shadows: boolean): void {
     if (this.isEmpty) this.fill(stage)
-    stage.dress(view)
+    camera.camera.updateMatrixWorld()
+    stage.dress(view, camera.camera)
     stage.shade(shadows, view, camera.camera)
     const fromBelow = this.height - y - height
     this.three.setViewport(x, fromBelow, width, height)

@@ -22,6 +22,7 @@ import {
 } from 'three'
 import { specOf } from '../scene/catalogue'
 import { bendingOf, bentObjects, type Bent } from '../deform/bending'
+import { BackdropQuad } from '../backdrops/backdropQuad'
 import { BentGhosts } from '../deform/bentGhosts'
 import { BentPass } from '../deform/bentPass'
 import { BentPlaces } from '../deform/bentPlaces'
@@ -69,6 +70,8 @@ export interface Moment {
   lantern?: { object: number; deformer: string } | null
   /** The object whose fade has grips. */
   fading?: number | null
+  /** The frame whose background pictures are seen, where frames are counted otherwise. */
+  behindAt?: number
 }
 
 /** The colours that a stage is drawn in, as the page writes them. */
@@ -95,8 +98,9 @@ export class StageScene {
   readonly grid = this.floor.lines
   private readonly sky = new Sky()
   private readonly shadows: Shadows
-  /** Whether sky and ground are behind everything; else there is one colour. */
-  showsSky = true
+  readonly backdrops: BackdropQuad
+  /** Whether sky, ground and background pictures are behind everything; else there is one colour. */
+  showsBehind = true
   readonly ground = new Color()
 
   readonly ropes = new Ropes(this.three)
@@ -137,6 +141,7 @@ export class StageScene {
     this.three.onBeforeRender = (renderer) => this.bentPass.run(renderer)
     // The nodes say where things are, and are not drawn: a chain of parents may be deeper than a renderer calls itself.
     this.three.add(this.sky.dome, this.grid)
+    this.backdrops = new BackdropQuad(this.three)
     this.lights = new StageLights(this.three)
     this.shadows = new Shadows(this.three)
     this.ghosts = new Pool(
@@ -191,8 +196,22 @@ export class StageScene {
   show(
     model: SceneModel,
     book: SampleBook,
-    { frame, held, selected, othersAt, unseen, byOthers, points, evenPlaces, trails, lantern, fading }: Moment,
+    {
+      frame,
+      held,
+      selected,
+      othersAt,
+      unseen,
+      byOthers,
+      points,
+      evenPlaces,
+      trails,
+      lantern,
+      fading,
+      behindAt,
+    }: Moment,
   ): void {
+    this.backdrops.show(model, behindAt ?? frame)
     const objects = model.inOrder()
     const inSelection = new Set<number>()
     for (const object of objects)
@@ -259,8 +278,9 @@ export class StageScene {
   }
 
   /** Makes everything ready to be drawn in one view. */
-  dress({ look, shading, helpers }: View): void {
-    this.sky.dome.visible = this.showsSky && (typeof look === 'number' || look === 'free')
+  dress({ look, shading, helpers }: View, camera: Camera): void {
+    this.backdrops.dress(this.showsBehind ? look : null, camera)
+    this.sky.dome.visible = this.showsBehind && (typeof look === 'number' || look === 'free')
     for (const batch of this.batches.values()) batch.dress(shading)
     this.beads.dress(helpers)
     this.bones.dress(helpers)
@@ -345,6 +365,7 @@ export class StageScene {
   dispose(): void {
     for (const batch of this.batches.values()) batch.dispose()
     this.shadows.dispose()
+    this.backdrops.dispose()
     this.bentGhosts.dispose()
     this.lantern.dispose()
     this.fadeEdge.dispose()

@@ -39,8 +39,8 @@ export async function keepThumbnail(
   }
   const { background } = stage.three
   stage.three.background = backdrop
-  stage.grid.visible = stage.showsSky = false
-  stage.dress({ look: 'free', shading: 'shaded', helpers: false })
+  stage.grid.visible = stage.showsBehind = false
+  stage.dress({ look: 'free', shading: 'shaded', helpers: false }, camera)
   // In a corner of the canvas and copied at once, so that it is never seen and nothing is given another size.
   const { domElement: canvas } = renderer
   const ratio = renderer.getPixelRatio()
@@ -54,7 +54,7 @@ export async function keepThumbnail(
   const top = canvas.height - high * ratio
   copy.getContext('2d')!.drawImage(canvas, 0, top, wide * ratio, high * ratio, 0, 0, width, height)
   stage.three.background = background
-  stage.grid.visible = stage.showsSky = true
+  stage.grid.visible = stage.showsBehind = true
   after()
   await http.keepThumbnail(id, revision, await copy.convertToBlob({ type: 'image/png' })).catch(() => {})
 }

@@ -41,6 +41,8 @@ export const useViews = defineStore('views', () => {
   })
   /** Whether the stage's tools are folded away. */
   const folded = useStorage('zesty-stage-folded', false)
+  /** The background picture that is due in a view and not here. */
+  const lateBehind = ref('')
   /** Counts up whenever the selection is to be framed. */
   const frameAsked = ref(0)
   /** Milliseconds that all views together took to draw once at the screen's pixel ratio; 0 until measured. */
@@ -87,6 +89,7 @@ export const useViews = defineStore('views', () => {
     folded,
     shadows,
     shadowsWhen,
+    lateBehind,
     activeIndex,
     active,
     shown,

@@ -1,11 +1,16 @@
 import { useEventListener } from '@vueuse/core'
+import { isPicture } from '../backdrops/backdropFiles'
+import { useBackdrops } from '../backdrops/backdrops'
 import { useBvhDialog } from '../joints/bvhDialog'
 import { useSvgDialog } from '../paths/svgDialog'
 import { useNotices } from '../scene/notices'
+import { useViews } from '../stage/views'
 
-/** A file that is dropped anywhere on the workspace opens the dialog that brings it in; the page itself is never left for it. */
+/** A file that is dropped anywhere on the workspace opens the dialog that brings it in, and a picture goes behind the view that it is dropped on; the page itself is never left for it. */
 export function useFileDrop(): void {
   const notices = useNotices()
+  const backdrops = useBackdrops()
+  const views = useViews()
   const dialogs = { '.bvh': useBvhDialog(), '.svg': useSvgDialog() }
 
   useEventListener(window, 'dragover', (event: DragEvent) => {
@@ -22,8 +27,12 @@ export function useFileDrop(): void {
       const file = files.find(({ name }) => name.toLowerCase().endsWith(ending))
       if (file) return dialog.open(file)
     }
+    if (files.every(isPicture)) {
+      const view = (event.target as Element | null)?.closest<HTMLElement>('[data-view]')?.dataset.view
+      return void backdrops.bring(files, (view ? views.all[Number(view)]! : views.active).look)
+    }
     notices.say(
-      'Drop a BVH file to bring in captured motion, or an SVG file for its outlines. Scene files are dropped on the list of scenes.',
+      'Drop a BVH file to bring in captured motion, an SVG file for its outlines, or pictures to stand behind a view. Scene files are dropped on the list of scenes.',
     )
   })
 }

@@ -47,6 +47,9 @@ public sealed record DuplicateObjects(ImmutableArray<ObjectId> Objects) : Edit
                 {
                     Targets = [.. targets, .. targets.Where(t => copyOf.ContainsKey(t.Object)).Select(t => t with { Object = copyOf[t.Object] })],
                 });
+        // A camera's copy has the same picture behind it, as long as there is room.
+        foreach (var backdrop in scene.Backdrops.Values.Where(each => each.Camera is { } camera && copyOf.ContainsKey(camera)).Take(Backdrop.MostInScene - scene.Backdrops.Count))
+            next = next.With(backdrop with { Id = next.NextBackdropId(), Camera = copyOf[backdrop.Camera!.Value] });
         // What is started, its copy is started with.
         foreach (var cue in scene.Cues.Values)
             if (cue.Starts.Any(t => copyOf.ContainsKey(t.Object)))

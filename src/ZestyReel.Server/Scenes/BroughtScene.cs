@@ -1,0 +1,45 @@
+using ZestyReel.Core.Scenes;
+using ZestyReel.Formats.SceneFiles;
+
+namespace ZestyReel.Server.Scenes;
+
+/// <summary>A scene that comes in: a scene file, or a package with the files that the scene needs.</summary>
+internal sealed class BroughtScene : IDisposable
+{
+    private readonly ScenePackage? _package;
+
+    private BroughtScene(Scene scene, ScenePackage? package) => (Scene, _package) = (scene, package);
+
+    /// <summary>The scene.</summary>
+    public Scene Scene { get; }
+
+    /// <summary>The bytes of the files that it needs; null where it brings none.</summary>
+    public Func<AssetHash, byte[]>? Asset => _package is null ? null : _package.Asset;
+
+    /// <summary>Reads a scene. The stream has to stay open as long as what is read.</summary>
+    /// <exception cref="SceneFileException">Something is wrong; nothing was taken.</exception>
+    /// <exception cref="OperationCanceledException">It was called off.</exception>
+    public static BroughtScene Read(Stream file, Action<double>? told = null, CancellationToken stop = default)
+    {
+        if (!ScenePackage.IsOne(file))
+        {
+            if (file.Length > SceneFileReader.LargestFile) throw SceneFileReader.TooLarge();
+            var bytes = new byte[file.Length];
+            file.ReadExactly(bytes);
+            return new(SceneFileReader.Read(bytes, told, stop), null);
+        }
+        var package = new ScenePackage(file);
+        try
+        {
+            return new(package.Scene(told, stop), package);
+        }
+        catch
+        {
+            package.Dispose();
+            throw;
+        }
+    }
+
+    /// <inheritdoc/>
+    public void Dispose() => _package?.Dispose();
+}
