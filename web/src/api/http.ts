@@ -122,6 +122,13 @@ async function send(
   throw refusedBy(await answer.json().catch(() => ({})), answer.status)
 }
 
+const pictureTypes: Record<string, string> = {
+  png: 'image/png',
+  jpg: 'image/jpeg',
+  jpeg: 'image/jpeg',
+  webp: 'image/webp',
+}
+
 const json = async <T>(answer: Promise<Response>): Promise<T> => (await answer).json()
 
 export const http = {
@@ -206,10 +213,11 @@ export const http = {
   differences: async (reel: number, other: number, lineUp: ReelLineUp, offset: number, stop: AbortSignal) =>
     send('GET', `/api/reels/${reel}/difference/${other}?lineUp=${lineUp}&offset=${offset}`, undefined, { stop }),
   /** Sends a picture that an edit of the scene is to name. */
-  sendPicture: (scene: number, name: string, file: Blob, stop: AbortSignal) =>
+  sendPicture: (scene: number, name: string, file: File, stop: AbortSignal) =>
     json<Schemas['PictureTaken']>(
       send('POST', `/api/scenes/${scene}/pictures?${new URLSearchParams({ name })}`, file, {
-        type: file.type || 'application/octet-stream',
+        // What a system calls the file's kind may be nothing at all.
+        type: pictureTypes[file.name.toLowerCase().split('.').at(-1)!] ?? file.type,
         stop,
       }),
     ),

@@ -111,6 +111,7 @@ function pick(event: Event): void {
   <BDropdown
     v-model="open"
     lazy
+    teleport-to="body"
     size="sm"
     variant="chip"
     auto-close="outside"
@@ -173,7 +174,7 @@ function pick(event: Event): void {
       PNG, JPEG or WebP. Several numbered files become a sequence. You can also drop them on the view.
     </p>
     <BDropdownDivider />
-    <li>
+    <li role="presentation">
       <label class="dropdown-item choose" :class="{ disabled: backdrops.sending }">
         <i class="bi bi-folder2-open" aria-hidden="true" />
         {{ backdrop ? 'Another picture…' : 'Choose a picture…' }}

@@ -17,7 +17,7 @@ const onEscape = (event: KeyboardEvent) => {
   if (event.key !== 'Escape') return
   const drag = [...drags].filter(({ holds }) => holds())
   const ended = drag.length ? drag : [...selections].filter(({ holds }) => holds()).slice(0, 1)
-  if (ended.length) event.stopPropagation()
+  if (ended.length) event.stopImmediatePropagation()
   for (const { end } of ended) end()
 }
 

@@ -12,6 +12,7 @@ const centres = Object.entries(centreNames) as [Centre, string][]
 <template>
   <BDropdown
     lazy
+    teleport-to="body"
     size="sm"
     variant="chip"
     toggle-class="chip"

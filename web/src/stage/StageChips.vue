@@ -35,7 +35,7 @@ const shadings = Object.entries(shadingNames) as [Shading, string][]
 
 <template>
   <div class="stage-chips">
-    <BDropdown lazy size="sm" variant="chip" toggle-class="chip" :title="lookHint">
+    <BDropdown lazy teleport-to="body" size="sm" variant="chip" toggle-class="chip" :title="lookHint">
       <template #button-content>
         <span class="looks">{{ current }}</span>
         <i v-if="moves" class="bi bi-arrows-move" role="img" aria-label="and moves it" />
@@ -64,6 +64,7 @@ const shadings = Object.entries(shadingNames) as [Shading, string][]
     <BDropdown
       v-if="!views.folded"
       lazy
+      teleport-to="body"
       size="sm"
       variant="chip"
       toggle-class="chip"

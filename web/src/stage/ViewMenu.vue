@@ -20,6 +20,7 @@ const cost = (share: number) => (views.drawingTime ? `about ${Math.ceil(views.dr
 <template>
   <BDropdown
     lazy
+    teleport-to="body"
     size="sm"
     variant="chip"
     toggle-class="chip"

@@ -63,6 +63,7 @@ const isPinned = computed(() => selection.objects.size > 0 && [...selection.obje
   <BDropdown
     v-model="open"
     lazy
+    teleport-to="body"
     split
     size="sm"
     variant="chip"
