@@ -111,7 +111,13 @@ export class FadeEdge {
       drawn.matrix.copy(world)
       drawn.matrixWorldNeedsUpdate = true
     }
-    this.bent.add({ id: placesId, shape: { key: 'fade', geometry: this.grips.geometry }, size: one, run, world })
+    this.bent.add({
+      id: placesId,
+      shape: { key: 'fade', geometry: this.grips.geometry, isFine: false, isCoarser: false },
+      size: one,
+      run,
+      world,
+    })
   }
 
   dress(helpers: boolean): void {

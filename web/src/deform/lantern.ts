@@ -138,8 +138,18 @@ export class Lantern {
       drawn.matrixWorldNeedsUpdate = true
     }
     const size = one
-    this.bent.add({ id: places.rings, shape: { key: 'lantern', geometry: this.rings.geometry }, size, ...run })
-    this.bent.add({ id: places.grip, shape: { key: 'grip', geometry: this.grip.geometry }, size, ...free })
+    this.bent.add({
+      id: places.rings,
+      shape: { key: 'lantern', geometry: this.rings.geometry, isFine: false, isCoarser: false },
+      size,
+      ...run,
+    })
+    this.bent.add({
+      id: places.grip,
+      shape: { key: 'grip', geometry: this.grip.geometry, isFine: false, isCoarser: false },
+      size,
+      ...free,
+    })
   }
 
   dress(helpers: boolean): void {

@@ -19,7 +19,8 @@ const scope = computed(() => {
   return views.updates === 'all' ? `all ${views.count} views` : `1 of ${views.count} views`
 })
 const pixels = computed(() => (views.pixelShare < 1 ? `${Math.round(views.pixelShare * 100)} % of the pixels` : ''))
-const parts = computed(() => [rate.value, cost.value, scope.value, pixels.value].filter(Boolean))
+const shapes = computed(() => (views.coarser > 1 ? 'shapes cut coarsely' : ''))
+const parts = computed(() => [rate.value, cost.value, scope.value, pixels.value, shapes.value].filter(Boolean))
 </script>
 
 <template>

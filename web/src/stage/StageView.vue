@@ -305,6 +305,7 @@ function render(shaded = views.shadowsWhen === 'always'): void {
   if (renderer.setRatio(sharpness.ratio)) for (const index of views.shown) due.add(index)
   // What is not here yet cannot be shown: the last picture stays, and is said to be older.
   stage.backdrops.scene = scene.id
+  stage.coarser = sharpness.coarser
   if (isStateDue && playhead.isHere) {
     const { frame, othersAt } = playhead
     stage.show(scene.model, scene.book, {
@@ -589,6 +590,7 @@ watch(
       sharpness.stop()
       return
     }
+    sharpness.isFine = stage.isFine
     sharpness.start(performance.now(), 1000 / playhead.wantedRate, shareOfViews())
     views.pixelShare = sharpness.pixelShare
   },
@@ -599,6 +601,7 @@ let drawnSinceTimed = 0
 playhead.whenDrawn((dropped) => {
   sharpness.played(performance.now(), dropped)
   views.pixelShare = sharpness.pixelShare
+  views.coarser = stage.isCoarser ? sharpness.coarser : 1
   if (++drawnSinceTimed >= timedEvery) {
     drawnSinceTimed = 0
     time()

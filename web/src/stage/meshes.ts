@@ -54,6 +54,13 @@ export function meshOf(kind: string, cuts: Cuts): { key: string; mesh: ShapeMesh
   return usual ? { key: kind, mesh: usual } : null
 }
 
+/** The mesh of a shape that is cut so, if it is here; else it is asked for. */
+export function meshIfHere(kind: string, cuts: Cuts): { key: string; mesh: ShapeMesh } | null {
+  const key = `${kind} ${Object.values(cuts).join(' ')}`
+  const mesh = hereOrAsked(key, () => http.mesh(kind, cuts))
+  return mesh ? { key, mesh } : null
+}
+
 /** The mesh of a text whose letters are cut so. One that is not here yet is asked for. */
 export function textMeshOf(text: TextMessage, cuts: Cuts): { key: string; mesh: ShapeMesh } | null {
   const key = `text ${Object.values(cuts).join(' ')} ${text.font} ${text.align} ${text.lines}`

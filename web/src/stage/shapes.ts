@@ -1,6 +1,6 @@
 import { EdgesGeometry, type BufferGeometry, type Vector3 } from 'three'
 import type { TextMessage } from '../api/messages'
-import { geometryOfMesh, hasShape, meshOf, textMeshOf, type Cuts, type Spread } from './meshes'
+import { geometryOfMesh, hasShape, meshIfHere, meshOf, textMeshOf, type Cuts, type Spread } from './meshes'
 
 /** Reads a channel of the object being drawn. */
 export type Read = (channel: string) => number
@@ -9,6 +9,10 @@ export type Read = (channel: string) => number
 export interface Shape {
   key: string
   geometry: BufferGeometry
+  /** Whether it is cut finely, or would be. */
+  isFine: boolean
+  /** Whether it is cut more coarsely than it is said to be. */
+  isCoarser: boolean
 }
 
 /** The channels that say how a kind is cut, by the words in which a mesh is asked for. */
@@ -36,19 +40,45 @@ const mostKept = 400
 /** What a text looked like last, until that of what it says now comes; by the object's number. */
 const shown = new Map<number, Shape>()
 
-/** The shape of an object; null for kinds that have none, and until the first meshes have come. */
-export function shapeOf({ id, kind, text }: Shaped, read: Read): Shape | null {
+/** What is cut into fewer parts than this is quick to draw as it is. */
+const fine = 600
+/** No round thing is cut into fewer parts about its axis; and along an axis, where waves may run, into no more than so many times fewer. */
+const [leastAround, mostAlong] = [8, 2]
+
+const isFinelyCut = (cuts: Cuts) => Object.values(cuts).reduce((all, count) => all * count, 1) >= fine
+
+/** Fewer parts each way; null where there are few anyway. */
+export function coarserCuts(cuts: Cuts, times: number): Cuts | null {
+  if (times <= 1 || !isFinelyCut(cuts)) return null
+  return Object.fromEntries(
+    Object.entries(cuts).map(([word, count]) => [
+      word,
+      word.startsWith('around')
+        ? Math.min(count, Math.max(leastAround, Math.ceil(count / times)))
+        : Math.ceil(count / Math.min(times, mostAlong)),
+    ]),
+  )
+}
+
+/**
+ * The shape of an object; null for kinds that have none, and until the first meshes have come.
+ * @param coarser So many times fewer parts each way, where it is cut finely: for drawing that cannot keep up.
+ */
+export function shapeOf({ id, kind, text }: Shaped, read: Read, coarser = 1): Shape | null {
   if (!hasShape(kind)) return null
   const cuts: Record<string, number> = {}
   for (const [word, channel] of Object.entries(cutChannels[kind]!)) cuts[word] = Math.round(read(channel))
   if (text) cuts.bevel = Math.round(read('shape.bevel') * 1000)
-  const found = text ? textMeshOf(text, cuts as Cuts) : meshOf(kind, cuts as Cuts)
+  const coarse = text ? null : coarserCuts(cuts, coarser)
+  const coarseMesh = coarse && meshIfHere(kind, coarse)
+  const found = coarseMesh ?? (text ? textMeshOf(text, cuts) : meshOf(kind, cuts))
   if (!found) return shown.get(id) ?? null
   const spread = spreadOf(kind, read)
-  const key = `${found.key}:${Object.values(spread).join(' ')}`
+  const [isCoarser, isFine] = [coarseMesh !== null, !text && isFinelyCut(cuts)]
+  const key = `${isFine ? (isCoarser ? 'coarser ' : 'fine ') : ''}${found.key}:${Object.values(spread).join(' ')}`
   let shape = made.get(key)
   if (!shape) {
-    made.set(key, (shape = { key, geometry: geometryOfMesh(found.mesh, spread) }))
+    made.set(key, (shape = { key, geometry: geometryOfMesh(found.mesh, spread), isFine, isCoarser }))
     if (made.size > mostKept) forgetOldest()
   }
   if (text) shown.set(id, shape)

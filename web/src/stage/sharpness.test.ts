@@ -51,6 +51,34 @@ describe('the pixel ratio', () => {
     expect(sharpness.ratio).toBe(0.5)
   })
 
+  it('draws shapes coarsely before it draws less than half the pixels, and finely once it rests or draws another thing', () => {
+    const sharpness = new Sharpness(1, () => {})
+    sharpness.isFine = true
+    // It takes longer than was thought.
+    sharpness.timed(10, 1)
+    sharpness.start(0, 42, 1)
+    const seen: [number, number][] = []
+    for (let now = 100; now < 4000; now += 100) {
+      sharpness.played(now, 1)
+      seen.push([sharpness.coarser, Math.round(sharpness.pixelShare * 100)])
+    }
+    expect(new Set(seen.map(([coarser]) => coarser))).toEqual(new Set([1, 2, 4]))
+    expect(seen.findIndex(([, share]) => share < 50)).toBeGreaterThan(seen.findIndex(([coarser]) => coarser === 4))
+    sharpness.stop()
+    expect(sharpness.coarser).toBe(1)
+    sharpness.start(5000, 42, 1)
+    expect(sharpness.coarser).toBe(4)
+    sharpness.forget()
+    expect(sharpness.coarser).toBe(1)
+    // What is known to take long begins so, and with half the pixels.
+    sharpness.timed(400, 1)
+    sharpness.start(9000, 42, 1)
+    expect([sharpness.coarser, Math.round(sharpness.pixelShare * 100)]).toEqual([4, 50])
+    sharpness.isFine = false
+    sharpness.start(9000, 42, 1)
+    expect(Math.round(sharpness.pixelShare * 100)).toBe(12)
+  })
+
   it('falls to half the pixels while frames are dropped, and no further where drawing is not what takes long', () => {
     const sharpness = new Sharpness(1, () => {})
     sharpness.timed(1, 1)

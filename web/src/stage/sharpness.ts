@@ -9,6 +9,8 @@ const stillAfter = 220
 const handTime = 32
 const tryEvery = 400
 const behindShare = 0.05
+/** Finely cut shapes are drawn with so many times fewer parts each way, before the pixels become fewer than half. */
+const coarserSteps = [1, 2, 4]
 /** Where playing begins while nothing has been measured yet. */
 const unmeasuredStep = halfStep
 /** The share of a frame's time that drawing the stage may take; the rest of the page needs some as well. Before it is drawn with less than half the pixels it may take more. */
@@ -17,6 +19,7 @@ const [drawingShare, mostDrawingShare] = [0.35, 0.6]
 /** Chooses the stage's pixel ratio: fewer pixels while playback is behind, all of them, and more, when still. */
 export class Sharpness {
   private step = 0
+  private coarserStep = 0
   /** Whether this playback has fallen behind: then it stays where it fell to. */
   private hasFallen = false
   private isPlaying = false
@@ -42,6 +45,14 @@ export class Sharpness {
   get pixelShare(): number {
     return steps[this.step]! ** 2
   }
+
+  /** How many times fewer parts finely cut shapes are drawn with while it plays. */
+  get coarser(): number {
+    return this.isPlaying ? coarserSteps[this.coarserStep]! : 1
+  }
+
+  /** Whether there are finely cut shapes. */
+  isFine = false
 
   /** Something moves: draws quickly now, and once more, sharply, when it rests. */
   moved(): void {
@@ -80,6 +91,7 @@ export class Sharpness {
   /** What is drawn is another thing now, and takes another time. */
   forget(): void {
     this.cost = 0
+    this.coarserStep = 0
   }
 
   /** Playback begins; it draws the given share of the stage for each frame of so many milliseconds. */
@@ -88,6 +100,10 @@ export class Sharpness {
     this.hasFallen = false
     this.isPlaying = true
     this.fit(frameTime, share)
+    if (!this.isFine || this.step <= halfStep) return
+    // Corners are what takes long here, more likely than pixels; those go afterwards.
+    this.coarserStep = coarserSteps.length - 1
+    this.step = halfStep
   }
 
   stop(): void {
@@ -101,7 +117,9 @@ export class Sharpness {
     if (now - this.countedAt < tryEvery) return
     if (this.dropped > behindShare * (this.shown + this.dropped)) {
       this.hasFallen = true
-      if (this.step < halfStep || (this.step < steps.length - 1 && !this.fits(this.step))) this.step++
+      if (this.step < halfStep) this.step++
+      else if (this.isFine && this.coarserStep < coarserSteps.length - 1) this.coarserStep++
+      else if (this.step < steps.length - 1 && (this.isFine || !this.fits(this.step))) this.step++
     } else if (!this.hasFallen && this.cost > 0 && this.step > 0 && this.fits(this.step - 1)) this.step--
     this.countAnew(now)
   }

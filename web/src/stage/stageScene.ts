@@ -99,6 +99,11 @@ export class StageScene {
   private readonly sky = new Sky()
   private readonly shadows: Shadows
   readonly backdrops: BackdropQuad
+  /** So many times fewer parts are shapes cut into that are cut finely: while drawing cannot keep up. */
+  coarser = 1
+  /** Whether some shape in the picture is, or could be. */
+  isCoarser = false
+  isFine = false
   /** Whether sky, ground and background pictures are behind everything; else there is one colour. */
   showsBehind = true
   readonly ground = new Color()
@@ -222,6 +227,7 @@ export class StageScene {
     for (const object of objects) this.place(object, readOf(object))
     const laying = { model, nodes: this.nodes, readOf, steps: this.steps }
 
+    this.isCoarser = this.isFine = false
     for (const batch of this.batches.values()) batch.begin()
     this.steps.begin()
     this.bentPass.begin()
@@ -242,8 +248,10 @@ export class StageScene {
       const outline = isSelected ? lemon : byOthers.get(object.id)
       if (object.path) this.ropes.show(object, node, isSelected, points?.path === object.id ? points.selected : null)
       if (object.follow) this.beads.show(object.name, node.parent!)
-      const shape = shapeOf(object, read)
+      const shape = shapeOf(object, read, this.coarser)
       if (shape) {
+        this.isCoarser ||= shape.isCoarser
+        this.isFine ||= shape.isFine
         const bent = this.bent.has(object.id) ? bendingOf(object, laying) : null
         this.addShape(object, shape, bent, node, read, outline, othersAt !== null && !isSelected)
       } else if (object.kind === 'light') this.lights.show(object.id, node, read)

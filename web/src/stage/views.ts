@@ -47,8 +47,9 @@ export const useViews = defineStore('views', () => {
   const frameAsked = ref(0)
   /** Milliseconds that all views together took to draw once at the screen's pixel ratio; 0 until measured. */
   const drawingTime = ref(0)
-  /** The share of the pixels that playback draws just now. */
+  /** The share of the pixels that playback draws just now, and how many times fewer parts finely cut shapes have in it. */
   const pixelShare = ref(1)
+  const coarser = ref(1)
 
   /** Which objects the view worked in does not show, as the stage says it; and how often a view was turned. */
   const outside = shallowRef<() => number[]>(() => [])
@@ -96,6 +97,7 @@ export const useViews = defineStore('views', () => {
     frameAsked,
     drawingTime,
     pixelShare,
+    coarser,
     outside,
     turned,
     stand,
