@@ -69,4 +69,14 @@ test('of several of which one holds, the one that does is told, and buttons say 
   for (const name of ['key before', 'next key']) await page.getByRole('button', { name, exact: true }).waitFor()
 })
 
+test('Escape closes a menu wherever the focus is, of the stage as of the time bar', async () => {
+  for (const name of ['Shaded', 'One view', 'Background picture', 'How trails are drawn', '1×']) {
+    await page.getByRole('button', { name, exact: true }).first().click()
+    await page.locator('.dropdown-menu.show').waitFor()
+    await page.evaluate(() => document.activeElement.blur())
+    await page.keyboard.press('Escape')
+    await page.locator('.dropdown-menu.show').waitFor({ state: 'detached' })
+  }
+})
+
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

@@ -31,57 +31,70 @@ const frames = computed(() => {
 })
 
 interface Field {
-  setting: 'offset' | 'x' | 'y' | 'width'
+  setting: 'opacity' | 'offset' | 'x' | 'y' | 'width'
   name: string
   label: string
   hint: string
+  unit?: string
   least?: number
+  most?: number
   step: number
   decimals: number
+  /** How much of it is 1 in the scene. */
+  one?: number
 }
-const fields = computed<Field[]>(() => [
-  ...(isSequence.value
-    ? [
-        {
-          setting: 'offset' as const,
-          name: 'Frames later',
-          label: 'Frames that the sequence comes later',
-          hint: 'So many frames are added to the numbers of the files',
-          step: 1,
-          decimals: 0,
-        },
-      ]
-    : []),
-  ...(isFlat.value
-    ? [
-        {
-          setting: 'x' as const,
-          name: 'Middle, right',
-          label: 'The middle of the picture, to the right',
-          hint: 'How far right of the origin its middle stands',
-          step: 0.1,
-          decimals: 2,
-        },
-        {
-          setting: 'y' as const,
-          name: 'Middle, up',
-          label: 'The middle of the picture, upwards',
-          hint: 'How far above the origin its middle stands in this view',
-          step: 0.1,
-          decimals: 2,
-        },
-        {
-          setting: 'width' as const,
-          name: 'Width',
-          label: 'Width of the picture',
-          hint: 'How wide it is in the scene',
-          least: 0.001,
-          step: 0.1,
-          decimals: 2,
-        },
-      ]
-    : []),
-])
+const opacity: Field = {
+  setting: 'opacity',
+  name: 'Opacity',
+  label: 'Opacity of the picture',
+  hint: 'How much of the picture is seen over the stage’s own background',
+  unit: ' %',
+  least: 0,
+  most: 100,
+  step: 1,
+  decimals: 0,
+  one: 100,
+}
+const later: Field = {
+  setting: 'offset',
+  name: 'Frames later',
+  label: 'Frames that the sequence comes later',
+  hint: 'So many frames are added to the numbers of the files',
+  step: 1,
+  decimals: 0,
+}
+const inWorld: Field[] = [
+  {
+    setting: 'x',
+    name: 'Middle, right',
+    label: 'The middle of the picture, to the right',
+    hint: 'How far right of the origin its middle stands',
+    step: 0.1,
+    decimals: 2,
+  },
+  {
+    setting: 'y',
+    name: 'Middle, up',
+    label: 'The middle of the picture, upwards',
+    hint: 'How far above the origin its middle stands in this view',
+    step: 0.1,
+    decimals: 2,
+  },
+  {
+    setting: 'width',
+    name: 'Width',
+    label: 'Width of the picture',
+    hint: 'How wide it is in the scene',
+    least: 0.001,
+    step: 0.1,
+    decimals: 2,
+  },
+]
+const fields = computed(() => [opacity, ...(isSequence.value ? [later] : []), ...(isFlat.value ? inWorld : [])])
+/** A field's value as the scene has it. */
+const read = ({ setting, decimals, one = 1 }: Field, value: number): BackdropChange => ({
+  [setting]: (decimals ? value : Math.round(value)) / one,
+})
 
 const fits = computed(() => [
   {
@@ -140,32 +153,20 @@ function pick(event: Event): void {
           >{{ name }}</MenuItem
         >
       </template>
-      <div class="fields">
-        <label
-          >Opacity
+      <div class="menu-fields">
+        <label v-for="field in fields" :key="field.setting"
+          >{{ field.name }}
           <NumberField
-            :value="backdrop.opacity * 100"
-            label="Opacity of the picture"
-            unit=" %"
-            :least="0"
-            :most="100"
-            :step="1"
-            :decimals="0"
-            @hold="hold({ opacity: $event / 100 })"
-            @keep="keep({ opacity: $event / 100 })"
-            @cancel="scene.dropTry()"
-        /></label>
-        <label v-for="{ setting, name, label, hint, least, step, decimals } in fields" :key="setting"
-          >{{ name }}
-          <NumberField
-            :value="backdrop[setting]"
-            :label="label"
-            :hint="hint"
-            :least="least"
-            :step="step"
-            :decimals="decimals"
-            @hold="hold({ [setting]: decimals ? $event : Math.round($event) })"
-            @keep="keep({ [setting]: decimals ? $event : Math.round($event) })"
+            :value="backdrop[field.setting] * (field.one ?? 1)"
+            :label="field.label"
+            :hint="field.hint"
+            :unit="field.unit"
+            :least="field.least"
+            :most="field.most"
+            :step="field.step"
+            :decimals="field.decimals"
+            @hold="hold(read(field, $event))"
+            @keep="keep(read(field, $event))"
             @cancel="scene.dropTry()"
         /></label>
       </div>
@@ -206,22 +207,6 @@ function pick(event: Event): void {
 .files {
   color: var(--dim);
   overflow-wrap: anywhere;
-}
-.fields {
-  display: grid;
-  gap: 6px;
-  padding: 6px 16px 8px;
-}
-.fields label {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 10px;
-  font-size: 12.5px;
-  white-space: nowrap;
-}
-.fields :deep(input) {
-  width: 100px;
 }
 .choose {
   cursor: pointer;

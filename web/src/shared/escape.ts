@@ -32,6 +32,14 @@ export function useEscapeOfDialogs(): void {
   )
 }
 
+/** The button that opened a menu, which may lie elsewhere in the page than the menu does. */
+function toggleOf(menu: Element): HTMLElement | undefined {
+  const id = menu.getAttribute('aria-labelledby')
+  const toggles = id ? [document.getElementById(`${id}-split`), document.getElementById(id)] : []
+  const beside = menu.parentElement?.querySelector<HTMLElement>(':scope > .dropdown-toggle') ?? null
+  return [...toggles, beside].find((each) => each?.getAttribute('aria-expanded') === 'true') ?? undefined
+}
+
 /** A menu that is open while the focus is elsewhere closes on Escape as well. To be called before anything else listens. */
 export function useEscapeOfMenus(): void {
   useEventListener(
@@ -40,8 +48,8 @@ export function useEscapeOfMenus(): void {
     (event: KeyboardEvent) => {
       if (event.key !== 'Escape') return
       const menu = document.querySelector('.dropdown-menu.show')
-      const toggle = menu?.parentElement?.querySelector<HTMLElement>('.dropdown-toggle[aria-expanded="true"]')
-      if (!toggle || menu!.parentElement!.contains(event.target as Node)) return
+      const toggle = menu && toggleOf(menu)
+      if (!toggle || [menu, toggle].some((each) => each.contains(event.target as Node))) return
       event.stopImmediatePropagation()
       toggle.click()
     },

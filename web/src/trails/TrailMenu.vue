@@ -102,7 +102,7 @@ const isPinned = computed(() => selection.objects.size > 0 && [...selection.obje
     <MenuItem v-if="trails.pins.size" role="button" @click="trails.pin(trails.pins, false)"
       >Keep none ({{ trails.pins.size }} kept)</MenuItem
     >
-    <div class="fields">
+    <div class="menu-fields">
       <label v-for="{ setting, name, label, unit, least, most, hint } in fields" :key="setting"
         >{{ name }}
         <NumberField
@@ -133,23 +133,3 @@ const isPinned = computed(() => selection.objects.size > 0 && [...selection.obje
     </div>
   </BDropdown>
 </template>
-
-<style scoped>
-.fields {
-  display: grid;
-  gap: 6px;
-  padding: 6px 16px 8px;
-}
-.fields label {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 10px;
-  font-size: 12.5px;
-  white-space: nowrap;
-}
-.fields :deep(input),
-.fields select {
-  width: 110px;
-}
-</style>

@@ -101,7 +101,7 @@ const nothing = computed(() => selection.objects.size === 0)
         >{{ name }}</CheckItem
       >
     </div>
-    <div class="settings">
+    <div class="menu-fields settings">
       <label>
         <span>of</span>
         <select class="small-pick" v-model="settings.scope" aria-label="Whose channels key all keys">
@@ -160,17 +160,6 @@ kbd {
 .filters {
   display: grid;
   grid-template-columns: 1fr 1fr;
-}
-.settings {
-  display: grid;
-  gap: 6px;
-  padding: 6px 16px 8px;
-}
-.settings label {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 8px;
 }
 .settings select {
   width: 150px;
