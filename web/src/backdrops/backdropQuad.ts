@@ -44,7 +44,7 @@ export class BackdropQuad {
   private model: SceneModel | null = null
   private frame = 0
   /** The file that was due and not here when it was last drawn. */
-  private lacks: string | null = null
+  private lacks: { asset: string; isSequence: boolean } | null = null
 
   constructor(scene: Scene) {
     const uniforms = { map: { value: null }, place: { value: new Vector4() }, opacity: { value: 1 } }
@@ -96,9 +96,11 @@ export class BackdropQuad {
     this.quad.material.uniformsNeedUpdate = true
   }
 
-  /** Whether the picture that was due when it was last drawn is still not here. */
+  /** Whether the picture that was due when it was last drawn is still not here; then it is asked for again. */
   isDue(): boolean {
-    return this.lacks !== null && this.pictures.get(this.lacks) === undefined && this.ask()
+    if (this.lacks === null || this.scene === null || this.pictures.get(this.lacks.asset)) return false
+    this.pictures.want(this.scene, [this.lacks.asset], this.lacks.isSequence)
+    return true
   }
 
   dispose(): void {
@@ -106,11 +108,6 @@ export class BackdropQuad {
     for (const { texture } of this.shown.values()) texture.dispose()
     this.quad.geometry.dispose()
     this.quad.material.dispose()
-  }
-
-  private ask(): boolean {
-    if (this.scene !== null) this.pictures.want(this.scene, [this.lacks!], false)
-    return true
   }
 
   /** What is drawn: the picture of the frame; until it is here, the one before; nothing where there is none yet. */
@@ -126,7 +123,7 @@ export class BackdropQuad {
     const shown = this.shown.get(id)
     if (!bitmap) {
       const word = this.pictures.isLost(due.asset) ? 'cannot be shown' : 'is on its way'
-      this.lacks = due.asset
+      this.lacks = { asset: due.asset, isSequence: pictures.length > 1 }
       this.late = `The picture ${due.name} ${word}`
       return shown?.texture ?? null
     }

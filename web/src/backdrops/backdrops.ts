@@ -49,20 +49,23 @@ export const useBackdrops = defineStore('backdrops', () => {
       const send = async () => {
         for (const [place, { file, name, number }] of waiting) {
           const { asset } = await http.sendPicture(id, name, file, signal)
+          // Called off, or another has failed, while this one was on its way.
+          if (signal.aborted) return
           pictures[place] = { name, asset, number }
           sending.value = { ...sending.value!, done: sending.value!.done + 1 }
         }
       }
       await Promise.all(Array.from({ length: atOnce }, send))
-      if (scene.id !== id) return
+      if (signal.aborted) return
       const offset = of(look) ? {} : { offset: firstOffset(chosen, scene.settings.range) }
       await scene.edit({ edit: 'setBackdrop', ...placeOf(look), pictures, on: true, ...offset })
     } catch (wrong) {
       // The first that fails ends the others.
       if (!signal.aborted) notices.problem(wrong)
+    } finally {
+      calledOff.abort()
+      sending.value = null
     }
-    calledOff.abort()
-    sending.value = null
   }
   const callOff = () => calledOff.abort()
   watch(() => scene.id, callOff)

@@ -1,5 +1,6 @@
 import type {
   BackdropMessage,
+  BackdropView,
   ObjectKind,
   BookmarkMessage,
   ChannelMessage,
@@ -15,7 +16,6 @@ import type {
   SettingsMessage,
   WarpMessage,
 } from '../api/messages'
-import type { Look } from '../stage/views'
 import { channelsOf, specOf } from './catalogue'
 import { firstAtOrAfter, noKeys, splicedKeys, type Keys } from './keys'
 import { layerOfName, ownName } from './layered'
@@ -219,7 +219,7 @@ export class SceneModel {
   }
 
   /** What stands behind a view or a camera. */
-  backdropOf(look: Look): BackdropMessage | undefined {
+  backdropOf(look: BackdropView | number): BackdropMessage | undefined {
     return [...this.backdrops.values()].find(({ view, camera }) => (camera ?? view) === look)
   }
 
