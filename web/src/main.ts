@@ -7,4 +7,7 @@ import { router } from './router'
 import './styles/main.scss'
 import './styles/scheme'
 
-createApp(App).use(createPinia()).use(router).use(createBootstrap()).mount('#app')
+// Menus open and close at once. Besides, one that fades and is opened again while its first fading out ends stays away.
+const bootstrap = createBootstrap({ components: { BDropdown: { noAnimation: true } } })
+
+createApp(App).use(createPinia()).use(router).use(bootstrap).mount('#app')
