@@ -24,6 +24,33 @@ const faults = async (part) => {
 }
 const toggles = () => page.locator('.dropdown-toggle:visible')
 
+const focused = () =>
+  page.evaluate(() => document.activeElement?.getAttribute('title') ?? document.activeElement?.textContent.trim())
+
+test('Tab leads from a button of the stage into its menu, and on to what follows the button', async () => {
+  const button = page.getByRole('button', { name: 'How trails are drawn' })
+  await button.focus()
+  await page.keyboard.press('Tab')
+  const after = await focused()
+  await button.focus()
+  await page.keyboard.press('Enter')
+  const menu = page.locator('.dropdown-menu.show')
+  await menu.waitFor()
+  const reached = []
+  do {
+    await page.keyboard.press('Tab')
+    reached.push(await focused())
+  } while (reached.length < 60 && (await menu.evaluate((each) => each.contains(document.activeElement))))
+  assert.ok(reached.length > 6 && reached.length < 60, `${reached}`)
+  assert.equal(reached.at(-1), after)
+  // And back: over the first to the button.
+  await menu.locator('input, button').first().focus()
+  await page.keyboard.press('Shift+Tab')
+  assert.ok(await button.evaluate((each) => each === document.activeElement))
+  await page.keyboard.press('Escape')
+  await menu.waitFor({ state: 'detached' })
+})
+
 for (const scheme of ['dark', 'light'])
   test(`menus and dialogs can be read, in the ${scheme} scheme`, async () => {
     const now = await page.evaluate(() => document.documentElement.dataset.bsTheme)

@@ -2,6 +2,7 @@
 import { defineAsyncComponent } from 'vue'
 import { RouterView } from 'vue-router'
 import { useEscapeOfDialogs, useEscapeOfMenus } from './shared/escape'
+import { useTabOfMenus } from './shared/menuTab'
 import NoticeList from './shared/NoticeList.vue'
 
 // Of no use to who only looks at the list, who is not to wait for it.
@@ -9,6 +10,7 @@ const BackdropProgress = defineAsyncComponent(() => import('./backdrops/Backdrop
 const ShootProgress = defineAsyncComponent(() => import('./reels/ShootProgress.vue'))
 useEscapeOfDialogs()
 useEscapeOfMenus()
+useTabOfMenus()
 </script>
 
 <template>

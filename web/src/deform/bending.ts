@@ -1,4 +1,4 @@
-import { Matrix4, type Object3D } from 'three'
+import { Matrix4 } from 'three'
 import { deformerChannel } from '../scene/catalogue'
 import type { DeformerMessage } from '../api/messages'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
@@ -33,7 +33,7 @@ export function poseOf({ name, kind, axis, within, oneWay }: DeformerMessage, re
 }
 
 /** What carries an object: its path where it follows one, else its parent. */
-const carrierOf = ({ follow, parent }: SceneObject): number | null => follow?.path ?? parent
+export const carrierOf = ({ follow, parent }: SceneObject): number | null => follow?.path ?? parent
 
 /** How something is bent and faded: where its steps stand, and the space that they end in. */
 export interface Bent {
@@ -79,7 +79,7 @@ export function bentObjects(model: SceneModel): ReadonlySet<number> {
 /** What steps are laid down from: where things are, and what their channels are at the moment. */
 export interface Laying {
   model: SceneModel
-  nodes: ReadonlyMap<number, Object3D>
+  worldOf: (id: number) => Matrix4
   readOf: (object: SceneObject) => Read
   steps: Steps
 }
@@ -88,21 +88,32 @@ export interface Laying {
  * Lays down what bends an object: its own deformers from a place in their order on, then, in the space of each group that
  * carries it, those of that. @returns the space that the steps end in.
  */
-export function layBending(object: SceneObject, from: number, { model, nodes, readOf, steps }: Laying): Matrix4 {
-  let world = nodes.get(object.id)!.matrixWorld
-  const lay = (thing: SceneObject, first: number) => {
-    for (const deformer of thing.deformers.slice(first))
-      if (deformer.on) steps.deformer(poseOf(deformer, readOf(thing)))
-  }
-  lay(object, from)
+export function layBending(object: SceneObject, from: number, laying: Laying): Matrix4 {
+  layOwn(object, from, laying)
+  return layCarriers(object, laying.worldOf(object.id), laying)
+}
+
+function layOwn(object: SceneObject, from: number, { readOf, steps }: Laying): void {
+  for (const deformer of object.deformers.slice(from)) if (deformer.on) steps.deformer(poseOf(deformer, readOf(object)))
+}
+
+/** Whether something is a group that bends what it carries. */
+export const isBendingGroup = ({ kind, deformers }: SceneObject) => kind === 'group' && deformers.some(({ on }) => on)
+
+/**
+ * Lays down what bends all that an object's carriers carry. @param world The space that places come in. @returns the space
+ * that the steps end in.
+ */
+export function layCarriers(object: SceneObject, world: Matrix4, laying: Laying): Matrix4 {
+  const { model, worldOf, steps } = laying
   for (let id = carrierOf(object); id !== null;) {
     const above = model.objects.get(id)
     if (!above) break
-    const inside = nodes.get(id)!.matrixWorld
     // What is flattened to nothing has no inside that could be bent.
-    if (above.kind === 'group' && above.deformers.some(({ on }) => on) && inside.determinant() !== 0) {
+    if (isBendingGroup(above) && worldOf(id).determinant() !== 0) {
+      const inside = worldOf(id)
       steps.lead(way.copy(inside).invert().multiply(world))
-      lay(above, 0)
+      layOwn(above, 0, laying)
       world = inside
     }
     id = carrierOf(above)
@@ -112,9 +123,8 @@ export function layBending(object: SceneObject, from: number, { model, nodes, re
 
 /** Lays down what bends an object, and what it and the groups that it hangs below fade by, by where it is at rest. */
 export function bendingOf(object: SceneObject, laying: Laying): Bent {
-  const { model, nodes, readOf, steps } = laying
+  const { model, worldOf, readOf, steps } = laying
   const first = steps.length
-  const node = nodes.get(object.id)!
   const world = layBending(object, 0, laying)
   let fades = false
   for (
@@ -123,9 +133,9 @@ export function bendingOf(object: SceneObject, laying: Laying): Bent {
     at = at.parent === null ? undefined : model.objects.get(at.parent)
   ) {
     if (!at.fade || (at !== object && at.kind !== 'group')) continue
-    const inside = nodes.get(at.id)!.matrixWorld
+    const inside = worldOf(at.id)
     if (at !== object && inside.determinant() === 0) continue
-    layFade(at, readOf(at), at === object ? null : way.copy(inside).invert().multiply(node.matrixWorld), steps)
+    layFade(at, readOf(at), at === object ? null : way.copy(inside).invert().multiply(worldOf(object.id)), steps)
     fades = true
   }
   return { run: { first, count: steps.length - first }, world, fades }

@@ -79,16 +79,16 @@ export class FadeEdge {
     this.held = null
     const fade = wish?.object.fade
     if (!wish || !fade) return
-    const { object, readOf, nodes } = wish
+    const { object, readOf, worldOf } = wish
     const read = readOf(object)
     const direction = new Vector3().fromArray(fade.direction)
     const [edge, softness] = [read('fade.edge'), read('fade.softness')]
     const first = this.steps.length
     const world = layBending(object, 0, wish)
     const run = { first, count: this.steps.length - first }
-    this.held = { object, direction, edge, softness, world: nodes.get(object.id)!.matrixWorld.clone() }
+    this.held = { object, direction, edge, softness, world: worldOf(object.id).clone() }
     const radius = Math.max(
-      ...(['x', 'y', 'z'] as const).map((axis) => lanternRadius(object, axis, wish.model, nodes, readOf)),
+      ...(['x', 'y', 'z'] as const).map((axis) => lanternRadius(object, axis, wish.model, worldOf, readOf)),
     )
     const [u, v] = across(direction)
     const ring = (far: number) => (i: number) =>

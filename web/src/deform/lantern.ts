@@ -114,11 +114,11 @@ export class Lantern {
     this.held = null
     if (!wish || at < 0) return
     const deformer = wish.object.deformers[at]!
-    const radius = lanternRadius(wish.object, deformer.axis, wish.model, wish.nodes, wish.readOf)
+    const radius = lanternRadius(wish.object, deformer.axis, wish.model, wish.worldOf, wish.readOf)
     const values = lanternValues(deformer, wish.readOf(wish.object), radius)
     const run = this.lay(wish, at)
     const free = gripIsFree(deformer) ? this.lay(wish, at + 1) : run
-    this.held = { object: wish.object, deformer, values, world: wish.nodes.get(wish.object.id)!.matrixWorld.clone() }
+    this.held = { object: wish.object, deformer, values, world: wish.worldOf(wish.object.id).clone() }
     const { foot, length } = values
     const around = (i: number, along: number, far = radius) =>
       placeAround(deformer.axis, { far, degrees: (360 * i) / ringParts, along })

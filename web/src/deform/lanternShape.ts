@@ -1,4 +1,4 @@
-import { Box3, Matrix4, Vector3, type Object3D } from 'three'
+import { Box3, Matrix4, Vector3 } from 'three'
 import type { DeformerMessage } from '../api/messages'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
 import { shapeOf, shapeScale, type Read } from '../stage/shapes'
@@ -43,11 +43,11 @@ export function lanternRadius(
   object: SceneObject,
   axis: 'x' | 'y' | 'z',
   model: SceneModel,
-  nodes: ReadonlyMap<number, Object3D>,
+  worldOf: (id: number) => Matrix4,
   readOf: (object: SceneObject) => Read,
 ): number {
   const box = new Box3()
-  const inside = nodes.get(object.id)!.matrixWorld.clone().invert()
+  const inside = worldOf(object.id).clone().invert()
   const take = (thing: SceneObject) => {
     const read = readOf(thing)
     const shape = shapeOf(thing, read)
@@ -56,7 +56,7 @@ export function lanternRadius(
     if (!geometry.boundingBox) geometry.computeBoundingBox()
     const size = shapeScale(thing.kind, read, new Vector3())
     const placed = new Matrix4().makeScale(size.x, size.y, size.z)
-    if (thing !== object) placed.premultiply(nodes.get(thing.id)!.matrixWorld).premultiply(inside)
+    if (thing !== object) placed.premultiply(worldOf(thing.id)).premultiply(inside)
     box.union(geometry.boundingBox!.clone().applyMatrix4(placed))
   }
   if (object.kind === 'group') {

@@ -32,8 +32,8 @@ export function useEscapeOfDialogs(): void {
   )
 }
 
-/** The button that opened a menu, which may lie elsewhere in the page than the menu does. */
-function toggleOf(menu: Element): HTMLElement | undefined {
+/** The button that opened a menu, which may lie elsewhere in the page than the menu does; none once it is closed. */
+export function toggleOf(menu: Element): HTMLElement | undefined {
   const id = menu.getAttribute('aria-labelledby')
   const toggles = id ? [document.getElementById(`${id}-split`), document.getElementById(id)] : []
   const beside = menu.parentElement?.querySelector<HTMLElement>(':scope > .dropdown-toggle') ?? null

@@ -18,6 +18,7 @@ import { usePathPoints } from '../paths/pathPoints'
 import { useLayers } from '../layers/layers'
 import { useEvenTimes } from '../paths/evenTimes'
 import { usePointNodes } from '../paths/pointNodes'
+import { BentPoints } from '../deform/bentPoints'
 import TrailMenu from '../trails/TrailMenu.vue'
 import { useTrails } from '../trails/trails'
 import { useTrailEdits } from '../trails/trailEdits'
@@ -85,7 +86,8 @@ const recordHands = useRecordHands(stage, (resting) => {
 const pathHands = usePathHands(stage)
 const pathBox = pathHands.box
 const trails = useTrails()
-const trailPicture = useTrailPicture()
+let bentPoints: BentPoints | null = null
+const trailPicture = useTrailPicture(() => bentPoints)
 const trailEdits = useTrailEdits(trailPicture)
 const trailNodes = useTrailNodes(trailPicture, trailEdits)
 const trailHands = useTrailHands(trailPicture, trailEdits, () => redrawState())
@@ -153,6 +155,7 @@ onMounted(() => {
     hover: () => redraw(),
   })
   stage.bentPlaces.renderer = renderer.three
+  bentPoints = new BentPoints(renderer.three)
   // Where vertices are, for whoever looks from outside.
   ;(holder.value as unknown as StageElement).verticesOf = (id) => stage.bentPlaces.of(id)
   void loadUsualMeshes()
@@ -177,6 +180,7 @@ onBeforeUnmount(() => {
   window.removeEventListener('keyup', snapWithCtrl)
   handles?.dispose()
   stage.dispose()
+  bentPoints?.dispose()
   renderer?.dispose()
   renderer = null
 })

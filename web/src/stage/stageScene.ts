@@ -225,7 +225,8 @@ export class StageScene {
     const readOf = (object: SceneObject) =>
       reader(object, book, othersAt !== null && !inSelection.has(object.id) ? othersAt : frame, held)
     for (const object of objects) this.place(object, readOf(object))
-    const laying = { model, nodes: this.nodes, readOf, steps: this.steps }
+    const worldOf = (id: number) => this.nodes.get(id)!.matrixWorld
+    const laying = { model, worldOf, readOf, steps: this.steps }
 
     this.isCoarser = this.isFine = false
     for (const batch of this.batches.values()) batch.begin()

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { channelOf, objectOf, rowsOf } from '../scene/fakeLine.fixture'
 import type { SampleBook } from '../scene/samples'
 import { SceneModel } from '../scene/sceneModel'
+import { BentPlaces } from './bentPlaces'
 import { spaceOf, stepsOf, suddenIn, trailOf, type Trail } from './trail'
 import { WorldPlaces } from './worldPlaces'
 
@@ -50,6 +51,7 @@ function graph(frame: number): Object3D[] {
 
 const close = (a: Vector3, b: Vector3) => expect(a.distanceTo(b)).toBeLessThan(1e-9 * Math.max(1, b.length()))
 const places = () => new WorldPlaces(model, book, { frame: 12, held: null })
+const seen = () => new BentPlaces(model, places(), null)
 
 describe('where things are', () => {
   it('is what a scene graph says, on any frame', () => {
@@ -90,7 +92,7 @@ describe('a trail', () => {
 
   it('stands still in the space of what it moves with', () => {
     const { shown } = spaceOf(3, null, 12, places())
-    const trail = trailOf(model, model.objects.get(3)!, [5, 20], 12, places(), shown, null)
+    const trail = trailOf(model, model.objects.get(3)!, [5, 20], 12, seen(), shown, null)
     for (const step of stepsOf(trail)) expect(step).toBeLessThan(1e-5)
   })
 
@@ -110,9 +112,9 @@ describe('a trail', () => {
     const { ticksPerFrame } = model.settings
     model.take(rowsOf({ channels: [channelOf(3, 'position.y', 'object', 5 * ticksPerFrame, 9 * ticksPerFrame)] }))
     const { shown } = spaceOf('world', null, 12, places())
-    const trail = trailOf(model, model.objects.get(3)!, [4, 10], 12, places(), shown, null)
+    const trail = trailOf(model, model.objects.get(3)!, [4, 10], 12, seen(), shown, null)
     expect([...trail.keys]).toEqual([0, 1, 0, 0, 0, 1, 0])
-    expect([...trailOf(model, model.objects.get(3)!, [4, 10], 12, places(), shown, 7).keys]).toEqual(Array(7).fill(0))
+    expect([...trailOf(model, model.objects.get(3)!, [4, 10], 12, seen(), shown, 7).keys]).toEqual(Array(7).fill(0))
   })
 
   it('tells where the pace changes suddenly', () => {

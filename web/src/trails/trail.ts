@@ -1,7 +1,8 @@
-import { Matrix4, Vector3 } from 'three'
+import { Matrix4, type Vector3 } from 'three'
 import { firstAtOrAfter } from '../scene/keys'
 import { layeredName } from '../scene/layered'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import type { BentPlaces } from './bentPlaces'
 import type { TrailSpace } from './trails'
 import type { WorldPlaces } from './worldPlaces'
 
@@ -72,21 +73,19 @@ export function trailOf(
   object: SceneObject,
   [first, last]: readonly [number, number],
   now: number,
-  places: WorldPlaces,
+  places: BentPlaces,
   shown: Shown,
   layer: number | null,
 ): Trail {
   const count = last - first + 1
   const at = new Float32Array(count * 3).fill(NaN)
   for (let i = 0; i < count; i++) {
-    const world = places.at(object.id, first + i)
-    const place = world && shown(scratch.setFromMatrixPosition(world), first + i)
+    const there = places.at(object, first + i)
+    const place = there && shown(there, first + i)
     if (place) place.toArray(at, i * 3)
   }
   return { object: object.id, first, places: at, keys: keysOn(model, object, first, count, layer), now }
 }
-
-const scratch = new Vector3()
 
 /** On which frames there is a key of the position, as it is seen. */
 function keysOn(

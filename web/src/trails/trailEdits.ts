@@ -9,8 +9,9 @@ import { positions } from './trail'
 import type { TrailHandle } from './trailHandles'
 import type { useTrailPicture } from './trailPicture'
 
-/** Less than this a hand does not move a point, in scene lengths. */
-const least = 1e-5
+/** Less than this a hand does not move a point, in scene lengths; what is bent is known less exactly. */
+const leastStraight = 1e-5
+const leastBent = 1e-4
 
 /** A point of a trail, and where a hand wants it, as it is drawn. */
 export interface Wanted {
@@ -50,9 +51,12 @@ export function useTrailEdits(picture: ReturnType<typeof useTrailPicture>) {
       if (!object || !outer || Math.abs(outer.determinant()) < 1e-12) continue
       if (working.isLocked(id)) return tell(`${object.name} is locked in this window.`)
       const inner = outer.clone().invert()
-      const wanted = back(place.clone(), frame)?.applyMatrix4(inner)
-      const was = back(from.clone(), frame)?.applyMatrix4(inner)
-      if (!wanted || !was) continue
+      const [there, before] = [back(place.clone(), frame), back(from.clone(), frame)]
+      if (!there || !before) continue
+      const seen = picture.seen()
+      const [wanted, was] = [there, before].map((each) => seen.straighten(object, frame, each)?.applyMatrix4(inner))
+      if (!wanted || !was) return tell(`What bends ${object.name} leads nowhere to this place.`)
+      const least = seen.isBent(object) ? leastBent : leastStraight
       const values = positions.flatMap((channel, i) =>
         // What does not move gets no key.
         Math.abs(wanted.getComponent(i) - was.getComponent(i)) < least
@@ -88,7 +92,8 @@ export function useTrailEdits(picture: ReturnType<typeof useTrailPicture>) {
     if (working.isLocked(id)) return tell(`${object.name} is locked in this window.`)
     const inner = outer.clone().invert()
     const at = new Vector3().setFromMatrixPosition(there).applyMatrix4(inner)
-    const by = back(place.clone(), frame)?.applyMatrix4(inner).sub(at)
+    const bent = back(place.clone(), frame)
+    const by = bent && picture.seen().straighten(object, frame, bent)?.applyMatrix4(inner).sub(at)
     if (!by) return null
     const [x, y, z] = by.toArray().map((part) => Math.round(part * 1e6) / 1e6) as [number, number, number]
     return { edit: 'bendTrail', object: id, time, side, by: { x, y, z }, alone }

@@ -2,6 +2,7 @@ import { Vector3 } from 'three'
 import { inOf, outOf } from '../scene/keys'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
 import { positions, type Shown } from './trail'
+import type { BentPlaces } from './bentPlaces'
 import type { WorldPlaces } from './worldPlaces'
 
 /** A handle of the way through space at a key: what the free handles of the position's curves have in common. */
@@ -22,6 +23,7 @@ export function handlesAt(
   object: SceneObject,
   frame: number,
   places: WorldPlaces,
+  bent: BentPlaces,
   shown: Shown,
 ): TrailHandle[] {
   const time = Math.round(frame * model.settings.ticksPerFrame)
@@ -29,10 +31,11 @@ export function handlesAt(
   const world = places.at(object.id, frame)
   if (!outer || !world) return []
   const local = new Vector3().setFromMatrixPosition(world).applyMatrix4(outer.clone().invert())
-  const from = shown(new Vector3().setFromMatrixPosition(world), frame)
+  const there = bent.at(object, frame)
+  const from = there && shown(there, frame)
   return (['in', 'out'] as const).flatMap((side) => {
     const by = offsetAt(object, time, side)
-    const to = by && shown(local.clone().add(by).applyMatrix4(outer), frame)
+    const to = by && shown(bent.bend(object, [[frame, local.clone().add(by).applyMatrix4(outer)]])[0]!, frame)
     return from && to ? [{ object: object.id, frame, time, side, from, to }] : []
   })
 }

@@ -1,9 +1,12 @@
 import { Vector3 } from 'three'
 import { useLayers } from '../layers/layers'
+import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { usePending } from '../values/pending'
 import { usePlayhead } from '../timebar/playhead'
 import { useViews } from '../stage/views'
+import type { BentPoints } from '../deform/bentPoints'
+import { BentPlaces } from './bentPlaces'
 import type { TrailPicture } from './trailLines'
 import { spaceOf, trailOf, type Trail } from './trail'
 import { handlesAt, type TrailHandle } from './trailHandles'
@@ -12,8 +15,11 @@ import { WorldPlaces } from './worldPlaces'
 
 const noWays: readonly Float32Array[] = []
 
-/** Makes the trails that are to be drawn, and keeps what they are made of for as long as nothing changes. */
-export function useTrailPicture() {
+/**
+ * Makes the trails that are to be drawn, and keeps what they are made of for as long as nothing changes.
+ * @param points Where bent points are worked out; nothing while nothing is drawn.
+ */
+export function useTrailPicture(points: () => BentPoints | null) {
   const scene = useScene()
   const playhead = usePlayhead()
   const pending = usePending()
@@ -21,6 +27,7 @@ export function useTrailPicture() {
   const views = useViews()
   const trails = useTrails()
   let places: WorldPlaces | null = null
+  let bent: BentPlaces | null = null
   let madeOf = ''
   let last: readonly Trail[] = []
   let handles: readonly TrailHandle[] = []
@@ -30,10 +37,18 @@ export function useTrailPicture() {
     const held = pending.count ? pending.get : null
     const now = `${scene.id} ${scene.seenVersion} ${scene.rowsVersion} ${held ? playhead.frame : ''}`
     // What a hand holds changes with every move of it.
-    if (!places || madeOf !== now || held)
+    if (!places || madeOf !== now || held) {
       places = new WorldPlaces(scene.model, scene.book, { frame: playhead.frame, held })
+      bent = null
+    }
     madeOf = now
     return places
+  }
+
+  /** Where they come to lie, carried by what is bent. */
+  function seen(): BentPlaces {
+    const now = world()
+    return (bent ??= new BentPlaces(scene.model, now, points()))
   }
 
   /** The camera that trails are seen from, where they are to be drawn as one sees them. */
@@ -57,7 +72,7 @@ export function useTrailPicture() {
     last = trails.objects.flatMap((id) => {
       const object = scene.model.objects.get(id)
       return object && !object.path
-        ? [trailOf(scene.model, object, span, Math.round(frame), world(), shown, layers.active?.id ?? null)]
+        ? [trailOf(scene.model, object, span, Math.round(frame), seen(), shown, layers.active?.id ?? null)]
         : []
     })
     handles = handlesOfSelected()
@@ -84,16 +99,19 @@ export function useTrailPicture() {
   /** The ways that a bake would sample, as they are drawn. */
   function sampledWays(): readonly Float32Array[] {
     if (trails.sampled.length === 0) return noWays
-    return trails.sampled.map(shownPlaces)
+    return trails.sampled.map((way) => shownPlaces(way, scene.model.objects.get(way.object)))
   }
 
   /** Places of the world as they are drawn. */
-  function shownPlaces({ frames, places }: { frames: readonly number[]; places: ArrayLike<number> }): Float32Array {
+  function shownPlaces(
+    { frames, places }: { frames: readonly number[]; places: ArrayLike<number> },
+    object?: SceneObject,
+  ): Float32Array {
     const { shown } = space()
     const drawn = new Float32Array(places.length).fill(NaN)
-    frames.forEach((frame, i) =>
-      shown(new Vector3().fromArray(places, i * 3), Math.round(frame))?.toArray(drawn, i * 3),
-    )
+    const all = frames.map((frame, i) => [Math.round(frame), new Vector3().fromArray(places, i * 3)] as const)
+    const bent = object ? seen().bend(object, all) : all.map(([, place]) => place)
+    bent.forEach((place, i) => shown(place, all[i]![0])?.toArray(drawn, i * 3))
     return drawn
   }
 
@@ -104,9 +122,9 @@ export function useTrailPicture() {
     if (!back) return []
     return [...trails.selected].flatMap(([id, frames]) => {
       const object = scene.model.objects.get(id)
-      return object ? [...frames].flatMap((frame) => handlesAt(scene.model, object, frame, world(), shown)) : []
+      return object ? [...frames].flatMap((frame) => handlesAt(scene.model, object, frame, world(), seen(), shown)) : []
     })
   }
 
-  return { picture, space, world, drawn: () => last, handles: () => handles }
+  return { picture, space, world, seen, drawn: () => last, handles: () => handles }
 }

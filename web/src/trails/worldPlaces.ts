@@ -68,7 +68,8 @@ export class WorldPlaces {
     return new Matrix4().compose(position, turn, one)
   }
 
-  private reader(object: SceneObject, frame: number): (channel: string) => number {
+  /** The values of an object's channels on a frame. */
+  reader(object: SceneObject, frame: number): (channel: string) => number {
     const sampled = this.book.reader(object.id, frame)
     const held = frame === this.now.frame ? this.now.held : null
     return (channel) => held?.(object.id, channel) ?? sampled(channel) ?? specOf(object, channel)?.default ?? 0
