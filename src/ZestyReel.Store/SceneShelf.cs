@@ -141,26 +141,37 @@ public sealed class SceneShelf
     public bool KeepAsset(long id, AssetKind kind, string name, byte[] bytes) =>
         _assets.KeepOne(kind, name, bytes, (connection, asset) => SceneAssets.Note(connection, id, asset));
 
+    /// <summary>Whether a scene needs a file, or one has been sent for it.</summary>
+    public bool HasAsset(long id, AssetHash asset) => _database.Read(connection => SceneAssets.IsOf(connection, id, asset.ToString()));
+
+    /// <summary>All files that scenes need.</summary>
+    public IReadOnlySet<string> Assets() => _database.Read(connection => connection.Query<string>("SELECT DISTINCT asset FROM scene_asset")).ToHashSet();
+
     /// <summary>The bytes of a file that a scene needs; null where it needs no such file, or the file has been lost.</summary>
     public byte[]? Asset(long id, AssetHash asset) =>
-        _database.Read(connection => SceneAssets.IsOf(connection, id, asset.ToString())) ? _assets.Read(asset.ToString()) : null;
+        HasAsset(id, asset) ? _assets.Read(asset.ToString()) : null;
 
-    /// <summary>A scene without the background pictures of which no scene has all files any more.</summary>
+    /// <summary>A scene without the background pictures and sounds of which no scene has all files any more.</summary>
     public Scene WithoutLost(Scene scene)
     {
-        if (scene.Backdrops.IsEmpty) return scene;
-        var there = _database.Read(connection => connection.Query<string>("SELECT DISTINCT asset FROM scene_asset")).ToHashSet();
-        return scene with { Backdrops = scene.Backdrops.RemoveRange(scene.Backdrops.Values.Where(each => !each.Assets().All(file => there.Contains(file.Asset.ToString()))).Select(each => each.Id)) };
+        if (scene.Backdrops.IsEmpty && scene.Sounds.IsEmpty) return scene;
+        var there = Assets();
+        bool IsLost(INamesAssets part) => !part.Assets().All(file => there.Contains(file.Asset.ToString()));
+        return scene with
+        {
+            Backdrops = scene.Backdrops.RemoveRange(scene.Backdrops.Values.Where(IsLost).Select(each => each.Id)),
+            Sounds = scene.Sounds.RemoveRange(scene.Sounds.Values.Where(IsLost).Select(each => each.Id)),
+        };
     }
 
     private void KeepAssets(long id, Scene scene, Func<AssetHash, byte[]>? bytes, CancellationToken stop)
     {
-        foreach (var (asset, name) in scene.Assets())
+        foreach (var (asset, name, use) in scene.Assets().Values)
         {
             stop.ThrowIfCancellationRequested();
-            if (bytes is not null) KeepAsset(id, AssetKind.Backdrop, name, bytes(asset));
+            if (bytes is not null) KeepAsset(id, use == AssetUse.Sound ? AssetKind.Sound : AssetKind.Backdrop, name, bytes(asset));
             else if (!_database.Write(connection => SceneAssets.NoteKnown(connection, id, asset.ToString())))
-                throw new Refusal("backdrops", $"the file of {Names.Shown(name)} is not here: a scene with pictures is sent as a package, with its files");
+                throw new Refusal("assets", $"the file of {Names.Shown(name)} is not here: a scene with pictures or sounds is sent as a package, with its files");
         }
     }
 

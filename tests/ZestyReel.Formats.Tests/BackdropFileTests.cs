@@ -112,7 +112,7 @@ public class BackdropFileTests
     {
         using var read = new ScenePackage(new MemoryStream(package));
         var scene = read.Scene();
-        foreach (var asset in scene.Assets().Keys) read.Asset(asset);
+        foreach (var asset in scene.Assets().Keys) read.Asset(asset, AssetUse.Picture);
         return scene;
     }
 
@@ -137,7 +137,7 @@ public class BackdropFileTests
         Written().ShouldBe(package);
         SceneFileWriter.Write(ReadAll(package)).ShouldBe(SceneFileWriter.Write(scene));
         using var read = new ScenePackage(new MemoryStream(package));
-        read.Asset(scene.Assets().Keys.Single()).ShouldBe(Png);
+        read.Asset(scene.Assets().Keys.Single(), AssetUse.Picture).ShouldBe(Png);
     }
 
     [Fact]

@@ -68,9 +68,9 @@ test('a drag says why nothing moves, and offers to look freely from there', asyn
 
 test('where the view moves the camera, a drag turns it about what it looks at, and undo takes it back', async () => {
   await looks('Free view').click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'Lens' }).click()
+  await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: 'Lens' }).click()
   await looks('Lens').click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'The view moves the camera' }).click()
+  await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: 'The view moves the camera' }).click()
   await page.keyboard.press('Escape')
   await desk.changing(() => turn(120))
   const [place, turned] = [await lens('position'), await lens('rotation')]

@@ -119,9 +119,9 @@ describe('Escape', () => {
   test('closes a menu and leaves the selection', async () => {
     await desk.select('Buoy')
     await page.getByRole('button', { name: '24 fps' }).click()
-    await page.locator('.dropdown-menu.show').waitFor()
+    await page.locator('.dropdown-menu.show:visible').waitFor()
     await page.keyboard.press('Escape')
-    await page.locator('.dropdown-menu.show').waitFor({ state: 'detached' })
+    await page.locator('.dropdown-menu.show:visible').waitFor({ state: 'detached' })
     assert.equal(await page.locator('.head.selected').count(), 1)
     await page.keyboard.press('Escape')
     await until(

@@ -318,7 +318,7 @@ test('auto-key keys a change by hand and leaves an anchor', async () => {
 test('values are locked, copied, made still and reset from their menu', async () => {
   const menu = async (channel, item) => {
     await page.locator(`[data-channel="${channel}"] .value-name`).click()
-    await page.locator('.dropdown-menu.show .dropdown-item', { hasText: item }).first().click()
+    await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: item }).first().click()
   }
   await setField(page, 'Frame', '20')
   await menu('position.x', 'Lock')

@@ -56,7 +56,7 @@ const seen = async () => {
 }
 const switchShadows = async () => {
   await page.getByRole('button', { name: 'Shaded', exact: true }).click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'Shadows' }).click()
+  await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: 'Shadows' }).click()
   await page.keyboard.press('Escape')
 }
 const shades = (state) => page.locator(`.stage[data-shade="${state}"]`).waitFor()
@@ -92,7 +92,7 @@ test('the sun throws shadows once they are switched on, also of what is bent, an
   const ofBent = await shade()
   assert.ok(Math.abs(ofBent.count - moved.count) > 100, 'a bent shape has another shadow')
   await page.getByRole('button', { name: 'Shaded', exact: true }).click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'Shadows' }).waitFor()
+  await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: 'Shadows' }).waitFor()
   await page.keyboard.press('Escape')
 })
 

@@ -34,7 +34,7 @@ test('Tab leads from a button of the stage into its menu, and on to what follows
   const after = await focused()
   await button.focus()
   await page.keyboard.press('Enter')
-  const menu = page.locator('.dropdown-menu.show')
+  const menu = page.locator('.dropdown-menu.show:visible')
   await menu.waitFor()
   const reached = []
   do {
@@ -63,10 +63,10 @@ for (const scheme of ['dark', 'light'])
       const toggle = toggles().nth(i)
       const name = (await toggle.textContent()).trim()
       await toggle.click()
-      await page.locator('.dropdown-menu.show').waitFor()
+      await page.locator('.dropdown-menu.show:visible').waitFor()
       note(`menu ${name}`, await faults('.dropdown-menu.show'))
       await page.keyboard.press('Escape')
-      await page.locator('.dropdown-menu.show').waitFor({ state: 'detached' })
+      await page.locator('.dropdown-menu.show:visible').waitFor({ state: 'detached' })
     }
     await page.keyboard.press('Control+k')
     await page.getByRole('combobox', { name: 'Find a command' }).waitFor()
@@ -99,10 +99,10 @@ test('of several of which one holds, the one that does is told, and buttons say 
 test('Escape closes a menu wherever the focus is, of the stage as of the time bar', async () => {
   for (const name of ['Shaded', 'One view', 'Background picture', 'How trails are drawn', '1×']) {
     await page.getByRole('button', { name, exact: true }).first().click()
-    await page.locator('.dropdown-menu.show').waitFor()
+    await page.locator('.dropdown-menu.show:visible').waitFor()
     await page.evaluate(() => document.activeElement.blur())
     await page.keyboard.press('Escape')
-    await page.locator('.dropdown-menu.show').waitFor({ state: 'detached' })
+    await page.locator('.dropdown-menu.show:visible').waitFor({ state: 'detached' })
   }
 })
 

@@ -88,7 +88,7 @@ for (const [width, height] of [
 test('what has no room in the bar is in a menu: the ranges', async () => {
   await page.setViewportSize({ width: 640, height: 400 })
   await page.getByRole('button', { name: 'Ranges' }).click()
-  const last = page.locator('.dropdown-menu.show').getByLabel("Work range's last frame", { exact: true })
+  const last = page.locator('.dropdown-menu.show:visible').getByLabel("Work range's last frame", { exact: true })
   await last.fill('50')
   await desk.changing(() => last.press('Enter'))
   assert.deepEqual((await desk.scene()).work, [1, 50])

@@ -9,7 +9,7 @@ const frame = async () => Number(await page.locator('canvas.ruler').getAttribute
 const view = () => page.evaluate(() => JSON.parse(document.querySelector('.desk').dataset.view))
 const timeMenu = async (item) => {
   await page.getByRole('button', { name: 'Time', exact: true }).click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: item }).first().click()
+  await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: item }).first().click()
 }
 const undo = async (wanted) => {
   await page.keyboard.press('Control+z')

@@ -104,7 +104,7 @@ test('what a hand drags is seen before it lets go; Escape is, too', async () => 
 
 test('the desk’s view is the screen’s', async () => {
   await page.locator('.stage-chips').first().getByRole('button', { name: 'Camera' }).first().click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'Top' }).click()
+  await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: 'Top' }).click()
   let before = await picture()
   await until(
     async () => {

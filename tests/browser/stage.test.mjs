@@ -25,11 +25,11 @@ const picture = async (index, foot = 0) => {
 }
 const pick = async (index, button, item) => {
   await pane(index).getByRole('button', { name: button, exact: true }).click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: item }).first().click()
+  await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: item }).first().click()
 }
 const viewMenu = async (item) => {
   await page.locator('.stage-corner').getByRole('button').first().click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: item }).click()
+  await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: item }).click()
 }
 const rested = () => stageRested(page)
 

@@ -8,7 +8,7 @@ const frame = async () => Number(await page.locator('.desk canvas.ruler').getAtt
 const scene = () => server.get('/api/scenes/1')
 const select = async (button, item) => {
   await page.getByRole('button', { name: button, exact: true }).click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: item }).click()
+  await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: item }).click()
 }
 
 before(async () => {
@@ -226,11 +226,11 @@ test('an object is renamed, and the history list goes back and forth', async () 
   await setField(page, 'Position Y', '1')
   const { position } = await until(scene, (now) => now.position === before + 2, 'two changes')
   await page.getByRole('button', { name: `Kept · change ${position}` }).click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'Before the first change' }).click()
+  await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: 'Before the first change' }).click()
   await page.getByRole('button', { name: 'Pier', exact: true }).first().waitFor()
   assert.equal((await server.samples(1, 'Pier', 'position.y')).get(1), 0.35)
   await page.getByRole('button', { name: 'Kept', exact: true }).click()
-  await page.locator('.dropdown-menu.show .dropdown-item', { hasText: 'Set Long pier position.y' }).click()
+  await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: 'Set Long pier position.y' }).click()
   await page.getByRole('button', { name: 'Long pier', exact: true }).first().waitFor()
   assert.equal((await server.samples(1, 'Long pier', 'position.y')).get(1), 1)
 })

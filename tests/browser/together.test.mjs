@@ -23,7 +23,7 @@ async function set(page, name, text) {
   )
 }
 
-const inMenu = (page, text) => page.locator('.dropdown-menu.show .dropdown-item', { hasText: text }).first()
+const inMenu = (page, text) => page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: text }).first()
 
 async function say(page, name) {
   await page.getByRole('button', { name: /^Kept/ }).click()

@@ -35,4 +35,7 @@ public enum RowKind : byte
 
     /// <summary>A background picture.</summary>
     Backdrop,
+
+    /// <summary>A sound.</summary>
+    Sound,
 }

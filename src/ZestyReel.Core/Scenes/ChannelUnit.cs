@@ -24,6 +24,9 @@ public enum ChannelUnit
     /// <summary>Scene lengths per second per second.</summary>
     Acceleration,
 
+    /// <summary>Decibels; 0 changes nothing, and 6 is about twice the amplitude.</summary>
+    Decibels,
+
     /// <summary>How many there are of something; holds only.</summary>
     Count,
 

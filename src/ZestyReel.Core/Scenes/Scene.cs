@@ -15,7 +15,8 @@ public sealed record Scene(
     ImmutableSortedDictionary<PlacedClipId, PlacedClip> PlacedClips,
     ImmutableSortedDictionary<CueId, Cue> Cues,
     ImmutableSortedDictionary<LayerId, Layer> Layers,
-    ImmutableSortedDictionary<BackdropId, Backdrop> Backdrops)
+    ImmutableSortedDictionary<BackdropId, Backdrop> Backdrops,
+    ImmutableSortedDictionary<SoundId, Sound> Sounds)
 {
     /// <summary>Most objects in a scene.</summary>
     public const int MostObjects = 20_000;
@@ -31,7 +32,8 @@ public sealed record Scene(
         ImmutableSortedDictionary<PlacedClipId, PlacedClip>.Empty,
         ImmutableSortedDictionary<CueId, Cue>.Empty,
         ImmutableSortedDictionary<LayerId, Layer>.Empty,
-        ImmutableSortedDictionary<BackdropId, Backdrop>.Empty);
+        ImmutableSortedDictionary<BackdropId, Backdrop>.Empty,
+        ImmutableSortedDictionary<SoundId, Sound>.Empty);
 
     /// <summary>Frames per second.</summary>
     public FrameRate Rate => Settings.Rate;
@@ -84,9 +86,19 @@ public sealed record Scene(
     /// <summary>The scene with a background picture added or replaced.</summary>
     public Scene With(Backdrop changed) => this with { Backdrops = Backdrops.SetItem(changed.Id, changed) };
 
-    /// <summary>The files beside it that the scene needs, each once, with what people call them.</summary>
-    public IReadOnlyDictionary<AssetHash, string> Assets() =>
-        Backdrops.Values.Cast<INamesAssets>().SelectMany(part => part.Assets()).DistinctBy(each => each.Asset).ToDictionary(each => each.Asset, each => each.Name);
+    /// <exception cref="Refusal">There is no such sound.</exception>
+    public Sound Sound(SoundId id, string place = "sound") =>
+        Sounds.GetValueOrDefault(id) ?? throw new Refusal(place, "there is no such sound any more");
+
+    /// <summary>The scene with a sound added or replaced.</summary>
+    public Scene With(Sound changed) => this with { Sounds = Sounds.SetItem(changed.Id, changed) };
+
+    /// <summary>The sounds in the order of their lanes.</summary>
+    public IEnumerable<Sound> SoundsDownwards() => Sounds.Values.OrderBy(sound => sound.Place).ThenBy(sound => sound.Id);
+
+    /// <summary>The files beside it that the scene needs, each once.</summary>
+    public IReadOnlyDictionary<AssetHash, NamedAsset> Assets() =>
+        Backdrops.Values.Concat<INamesAssets>(Sounds.Values).SelectMany(part => part.Assets()).DistinctBy(each => each.Asset).ToDictionary(each => each.Asset);
 
     /// <summary>The layers from the lowest to the highest.</summary>
     public IEnumerable<Layer> LayersUpwards() => Layers.Values.OrderBy(layer => layer.Place).ThenBy(layer => layer.Id);
@@ -174,19 +186,23 @@ public sealed record Scene(
     /// <summary>A number that no background picture has.</summary>
     public BackdropId NextBackdropId() => new(Backdrops.IsEmpty ? 1 : Backdrops.Keys.Max().Value + 1);
 
+    /// <summary>A number that no sound has.</summary>
+    public SoundId NextSoundId() => new(Sounds.IsEmpty ? 1 : Sounds.Keys.Max().Value + 1);
+
     /// <summary>A number that no object has.</summary>
     public ObjectId NextObjectId() => new(Objects.IsEmpty ? 1 : Objects.Keys.Max().Value + 1);
 
     /// <summary>The names of all objects.</summary>
     public IReadOnlySet<string> ObjectNames() => Objects.Values.Select(o => o.Name).ToHashSet();
 
-    /// <summary>Every curve that stands on the scene's clock: those of channels, in layers too, of warps, of the rates of clips and of the strengths of layers.</summary>
+    /// <summary>Every curve that stands on the scene's clock: those of channels, in layers too, of warps, of the rates of clips, of the strengths of layers and of sounds.</summary>
     public IEnumerable<Curve> Curves() =>
         Objects.Values.SelectMany(o => o.Channels.Values).Select(c => c.Curve).OfType<Curve>()
             .Concat(Warps.Values.Select(w => w.Curve))
             .Concat(PlacedClips.Values.Select(placed => placed.Rate.Curve).OfType<Curve>())
-            .Concat(Layers.Values.Select(layer => layer.Strength.Curve).OfType<Curve>());
+            .Concat(Layers.Values.Select(layer => layer.Strength.Curve).OfType<Curve>())
+            .Concat(Sounds.Values.SelectMany(sound => new[] { sound.Gain.Curve, sound.Mute.Curve }).OfType<Curve>());
 
-    /// <summary>How many keys stand in all channels, warps, rates and strengths.</summary>
+    /// <summary>How many keys stand in all channels, warps, rates, strengths and sounds.</summary>
     public long KeyCount() => Curves().Sum(curve => (long)curve.Keys.Length);
 }

@@ -146,7 +146,7 @@ internal static class ObjectReader
     {
         if (node.Element.ValueKind == JsonValueKind.Number) return Value(node, spec) is { } still ? new Channel(still) : null;
         if (node.Fields(["keys"], ["before", "after"]) is not { } fields || !fields.TryGetValue("keys", out var keysNode)) return null;
-        return ReadCurve(fields, keysNode, keys.ChannelKeys(keysNode, holdsOnly: false, item => Value(item, spec))) is { } curve ? new Channel(spec.Default, curve) : null;
+        return ReadCurve(fields, keysNode, keys.ChannelKeys(keysNode, spec.HoldsOnly, item => Value(item, spec))) is { } curve ? new Channel(spec.Default, curve) : null;
     }
 
     internal static Curve? ReadCurve(Dictionary<string, Node> fields, Node keysNode, ImmutableArray<Key> read)

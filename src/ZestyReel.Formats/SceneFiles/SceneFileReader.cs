@@ -57,7 +57,7 @@ public static class SceneFileReader
 
     private static Scene? ReadScene(Node root, Action<double> told)
     {
-        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "start", "warps", "clips", "placed", "layers", "cues", "bookmarks", "selections", "backdrops"]);
+        var fields = root.Fields(["format", "version", "name", "rate", "range", "objects"], ["work", "start", "warps", "clips", "placed", "layers", "cues", "bookmarks", "selections", "backdrops", "sounds"]);
         if (fields is null) return null;
         if (fields.TryGetValue("format", out var format) && format.Text() is { } word && word != "zesty-scene")
             format.Fault("the format is not \"zesty-scene\"");
@@ -89,6 +89,7 @@ public static class SceneFileReader
         var selections = fields.TryGetValue("selections", out var selectionsNode) ? NamedSelectionReader.Read(selectionsNode, byName) : [];
         var cues = fields.TryGetValue("cues", out var cuesNode) ? new CueReader(keys, byName, bookmarks, rate.StartOf(range?.First ?? 0)).Read(cuesNode) : [];
         var backdrops = fields.TryGetValue("backdrops", out var backdropsNode) ? BackdropFields.Read(backdropsNode, byName) : [];
+        var sounds = fields.TryGetValue("sounds", out var soundsNode) ? SoundFields.Read(soundsNode, keys) : [];
         if (root.Faults.Count > 0) return null;
         var scene = new Scene(
             new SceneSettings(name!, rate, range!.Value, work!.Value, start),
@@ -100,7 +101,8 @@ public static class SceneFileReader
             placed.ToImmutableSortedDictionary(p => p.Id, p => p),
             cues.ToImmutableSortedDictionary(c => c.Id, c => c),
             layers.ToImmutableSortedDictionary(l => l.Id, l => l),
-            backdrops.ToImmutableSortedDictionary(b => b.Id, b => b));
+            backdrops.ToImmutableSortedDictionary(b => b.Id, b => b),
+            sounds.ToImmutableSortedDictionary(s => s.Id, s => s));
         root.Guarded<Scene?>(() =>
         {
             SceneRules.Check(scene);

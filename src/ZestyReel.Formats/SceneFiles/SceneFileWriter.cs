@@ -47,6 +47,7 @@ public static class SceneFileWriter
             if (!scene.Bookmarks.IsEmpty) WriteBookmarks(json, scene);
             if (!scene.NamedSelections.IsEmpty) WriteSelections(json, scene);
             if (!scene.Backdrops.IsEmpty) BackdropFields.Write(json, scene);
+            if (!scene.Sounds.IsEmpty) SoundFields.Write(json, scene);
             json.WriteEndObject();
         }
         bytes.Write("\n"u8);

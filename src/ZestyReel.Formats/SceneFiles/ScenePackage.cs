@@ -2,6 +2,7 @@ using System.IO.Compression;
 using System.Security.Cryptography;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.Pictures;
+using ZestyReel.Formats.Sounds;
 
 namespace ZestyReel.Formats.SceneFiles;
 
@@ -34,7 +35,7 @@ public sealed class ScenePackage : IDisposable
         try
         {
             _zip = new ZipArchive(file, ZipArchiveMode.Read, leaveOpen: true);
-            if (_zip.Entries.Count > 1 + Backdrop.MostInScene * BackdropRules.MostPictures) throw Wrong("the file", "there are too many files in it");
+            if (_zip.Entries.Count > 1 + Backdrop.MostInScene * BackdropRules.MostPictures + Sound.MostInScene) throw Wrong("the file", "there are too many files in it");
             _entries = _zip.Entries.Where(entry => !entry.FullName.EndsWith('/')).GroupBy(entry => entry.FullName).ToDictionary(same => same.Key, same => same.First());
         }
         catch (InvalidDataException)
@@ -61,21 +62,22 @@ public sealed class ScenePackage : IDisposable
     {
         if (!_entries.TryGetValue(SceneName, out var entry)) throw Wrong("the file", $"there is no {SceneName} in it");
         var scene = SceneFileReader.Read(Bytes(entry, SceneFileReader.LargestFile), told, stop);
-        var missing = scene.Assets().Where(asset => !_entries.ContainsKey(Folder + asset.Key)).Select(asset => new SceneFileFault("backdrops", $"the file of {asset.Value} is not in the package")).ToList();
+        var missing = scene.Assets().Where(asset => !_entries.ContainsKey(Folder + asset.Key)).Select(asset => new SceneFileFault("assets", $"the file of {asset.Value.Name} is not in the package")).ToList();
         return missing.Count == 0 ? scene : throw new SceneFileException(missing);
     }
 
-    /// <summary>A file that the scene needs, checked to be what its name says and a picture.</summary>
+    /// <summary>A file that the scene needs, checked to be what its name says and fit for its use.</summary>
     /// <exception cref="SceneFileException">It is not there, or not that.</exception>
-    public byte[] Asset(AssetHash asset)
+    public byte[] Asset(AssetHash asset, AssetUse use)
     {
         var name = Folder + asset;
         if (!_entries.TryGetValue(name, out var entry)) throw Wrong(name, "it is not in the package");
-        var bytes = Bytes(entry, PictureFiles.LargestFile);
+        var bytes = Bytes(entry, use == AssetUse.Sound ? SoundFiles.LargestFile : PictureFiles.LargestFile);
         if (Convert.ToHexStringLower(SHA256.HashData(bytes)) != asset.ToString()) throw Wrong(name, "it is not what its name says");
         try
         {
-            PictureFiles.Check(bytes, name);
+            if (use == AssetUse.Sound) SoundFiles.Check(bytes, name);
+            else PictureFiles.Check(bytes, name);
         }
         catch (Core.Refusal wrong)
         {
@@ -96,7 +98,7 @@ public sealed class ScenePackage : IDisposable
         foreach (var name in scene.Assets().Keys.Select(each => each.ToString()).Order(StringComparer.Ordinal))
         {
             stop.ThrowIfCancellationRequested();
-            // Pictures are packed already.
+            // Pictures are packed already, and most sounds.
             if (asset(AssetHash.Parse(name)) is { } bytes) Add(Folder + name, bytes, CompressionLevel.NoCompression);
         }
 

@@ -14,6 +14,7 @@ using ZestyReel.Server.Reels;
 using ZestyReel.Server.Scenes;
 using ZestyReel.Server.Screens;
 using ZestyReel.Server.Sessions;
+using ZestyReel.Server.Sounds;
 using ZestyReel.Server.Eases;
 using ZestyReel.Server.Wire;
 using ZestyReel.Store;
@@ -110,6 +111,7 @@ public static class ZestyHost
         builder.Services.AddSingleton(new Database(options.DataFolder, options.MostPages));
         builder.Services.AddSingleton<AssetShelf>();
         builder.Services.AddSingleton<SceneShelf>();
+        builder.Services.AddSingleton<SoundBank>();
         builder.Services.AddSingleton<SceneStore>();
         builder.Services.AddSingleton<EaseShelf>();
         builder.Services.AddSingleton<SceneSessions>();
@@ -149,6 +151,7 @@ public static class ZestyHost
         app.MapEases();
         app.MapSvg();
         app.MapPictures();
+        app.MapSounds();
         app.MapBvh();
         app.MapShooting();
         app.MapReels();

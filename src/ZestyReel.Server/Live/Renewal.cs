@@ -9,7 +9,7 @@ namespace ZestyReel.Server.Live;
 /// <param name="Scene">The scene as it is now.</param>
 /// <param name="Targets">Channels of objects, and where in time.</param>
 /// <param name="Clips">Placed clips.</param>
-/// <param name="WithFlow">How time flows and how strong layers are, too.</param>
+/// <param name="WithFlow">How time flows and how strong layers and how loud sounds are, too.</param>
 public sealed record Renewal(Scene Scene, IReadOnlyList<StaleTarget> Targets, IReadOnlyCollection<PlacedClip> Clips, bool WithFlow)
 {
     /// <summary>What a change made stale.</summary>
@@ -20,7 +20,7 @@ public sealed record Renewal(Scene Scene, IReadOnlyList<StaleTarget> Targets, IR
     public static Renewal Of(SceneChange change, Scene before, Scene after, ImmutableDictionary<ObjectId, ImmutableArray<string>> speeds)
     {
         var retimed = RetimedObjects.Of(change, before, after);
-        return new(after, [.. change.Stale(after, retimed).Select(each => each with { Target = WithSpeeds(each.Target, speeds) })], change.StaleClips(after, retimed), change.ChangesTime || change.Rows.Any(row => row.Row.Kind == RowKind.Layer));
+        return new(after, [.. change.Stale(after, retimed).Select(each => each with { Target = WithSpeeds(each.Target, speeds) })], change.StaleClips(after, retimed), change.ChangesTime || change.Rows.Any(row => row.Row.Kind is RowKind.Layer or RowKind.Sound));
     }
 
     /// <summary>A target with the speeds that are wanted of it.</summary>

@@ -14,7 +14,7 @@ internal sealed class BroughtScene : IDisposable
     public Scene Scene { get; }
 
     /// <summary>The bytes of the files that it needs; null where it brings none.</summary>
-    public Func<AssetHash, byte[]>? Asset => _package is null ? null : _package.Asset;
+    public Func<AssetHash, byte[]>? Asset => _package is null ? null : asset => _package.Asset(asset, Scene.Assets()[asset].Use);
 
     /// <summary>Reads a scene. The stream has to stay open as long as what is read.</summary>
     /// <exception cref="SceneFileException">Something is wrong; nothing was taken.</exception>

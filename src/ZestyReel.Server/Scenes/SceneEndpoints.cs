@@ -26,7 +26,7 @@ public static class SceneEndpoints
     /// <summary>Maps what is asked over HTTP of scenes.</summary>
     public static void MapScenes(this WebApplication app)
     {
-        app.MapGet("/api/catalogue", () => new CatalogueEntry([.. Enum.GetValues<ObjectKind>().Select(kind => new KindEntry(kind, ChannelCatalogue.Of(kind)))], WarpPoints.Spec, ClipRate.Spec, LayerStrength.Spec, [.. ChannelCatalogue.ByUse.Select(use => new UseEntry(use.Use, use.Channels))], [.. Enum.GetValues<DeformerKind>().Select(kind => new DeformerEntry(kind, DeformerChannels.Of(kind)))]))
+        app.MapGet("/api/catalogue", () => new CatalogueEntry([.. Enum.GetValues<ObjectKind>().Select(kind => new KindEntry(kind, ChannelCatalogue.Of(kind)))], WarpPoints.Spec, ClipRate.Spec, LayerStrength.Spec, SoundChannels.Specs, [.. ChannelCatalogue.ByUse.Select(use => new UseEntry(use.Use, use.Channels))], [.. Enum.GetValues<DeformerKind>().Select(kind => new DeformerEntry(kind, DeformerChannels.Of(kind)))]))
             .WithName("Catalogue").WithSummary("The kinds of objects and their channels, and what else has curves.");
         app.MapGet("/api/scene-file.schema.json", () => Results.Text(SceneFileSchema.Text, "application/schema+json"))
             .WithName("SceneFileSchema").WithSummary("The JSON Schema of scene files.");

@@ -41,9 +41,10 @@ public sealed record KindEntry(ObjectKind Kind, IReadOnlyList<ChannelSpec> Chann
 /// <param name="Warp">What the points of a warp are.</param>
 /// <param name="Rate">What the rate of a placed clip is.</param>
 /// <param name="Strength">What the strength of a layer is.</param>
+/// <param name="Sound">The channels of a sound.</param>
 /// <param name="Uses">What an object has besides, by what gives it that.</param>
 public sealed record CatalogueEntry(
-    IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate, ChannelSpec Strength, IReadOnlyList<UseEntry> Uses, IReadOnlyList<DeformerEntry> Deformers);
+    IReadOnlyList<KindEntry> Kinds, ChannelSpec Warp, ChannelSpec Rate, ChannelSpec Strength, IReadOnlyList<ChannelSpec> Sound, IReadOnlyList<UseEntry> Uses, IReadOnlyList<DeformerEntry> Deformers);
 
 /// <summary>The channels that an object has besides its kind's.</summary>
 /// <param name="Use">What gives it them.</param>

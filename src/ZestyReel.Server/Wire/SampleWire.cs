@@ -25,7 +25,7 @@ public static class SampleWire
     {
         var names = new Dictionary<string, ushort>();
         var blocks = new List<BlockMessage>(targets.Count);
-        foreach (var block in Sampler.Blocks(scene, targets, frames, stop, hands).Concat(ClipSamples.Of(scene, clips, frames)).Concat(withFlow ? SourceFrames.Of(scene, frames).Concat(LayerSamples.Of(scene, frames)) : []))
+        foreach (var block in Sampler.Blocks(scene, targets, frames, stop, hands).Concat(ClipSamples.Of(scene, clips, frames)).Concat(withFlow ? SourceFrames.Of(scene, frames).Concat(LayerSamples.Of(scene, frames)).Concat(SoundSamples.Of(scene, frames)) : []))
             if (Message(block, names, withStills) is { } message) blocks.Add(message);
         return new(frames.First, frames.Last, isWhole, [.. names.Keys], [.. blocks]);
     }

@@ -63,6 +63,7 @@ public sealed record RowsMessage(
     [property: Key("cues")] CueMessage[] Cues,
     [property: Key("layers")] LayerMessage[] Layers,
     [property: Key("backdrops")] BackdropMessage[] Backdrops,
+    [property: Key("sounds")] SoundMessage[] Sounds,
     [property: Key("gone")] GoneMessage[] Gone,
     [property: Key("played")] PlayedMessage[] Played);
 

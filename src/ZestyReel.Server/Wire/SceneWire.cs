@@ -36,6 +36,7 @@ public static class SceneWire
             [.. CueWire.Told(change, before, scene)],
             Told((Layer layer) => LayerWire.Message(layer)),
             Told((Backdrop backdrop) => BackdropMessage.Of(backdrop)),
+            Told((Sound sound) => SoundMessage.Of(sound)),
             [.. Gone(change)],
             withPlayed ? [.. Played(scene, new TimeFlow(before), flow, SeenOtherwise(change, scene, retimed, placed))] : []);
     }

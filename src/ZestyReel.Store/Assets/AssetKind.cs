@@ -20,4 +20,7 @@ public enum AssetKind
 
     /// <summary>A picture behind a view or a camera, as it was brought.</summary>
     Backdrop,
+
+    /// <summary>A sound of a scene, as it was brought.</summary>
+    Sound,
 }

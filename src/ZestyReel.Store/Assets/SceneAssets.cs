@@ -32,9 +32,9 @@ internal static class SceneAssets
         {
             if (row.After is not INamesAssets now) continue;
             var known = (row.Before as INamesAssets)?.Assets().Select(each => each.Asset).ToHashSet();
-            foreach (var (asset, name) in now.Assets().Where(each => known?.Contains(each.Asset) != true).DistinctBy(each => each.Asset))
+            foreach (var (asset, name, _) in now.Assets().Where(each => known?.Contains(each.Asset) != true).DistinctBy(each => each.Asset))
                 if (connection.Execute("UPDATE scene_asset SET used = 1 WHERE scene_id = @scene AND asset = @asset", new { scene, asset = asset.ToString() }) == 0)
-                    throw new Refusal("pictures", $"the file of {Names.Shown(name)} is not here; send it first");
+                    throw new Refusal("asset", $"the file of {Names.Shown(name)} is not here; send it first");
         }
     }
 

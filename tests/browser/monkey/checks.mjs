@@ -10,7 +10,7 @@ export async function settle(page, server, id) {
   await until(
     async () => {
       await page.keyboard.press('Escape')
-      return page.locator('.modal.show, .dropdown-menu.show, [aria-label="Recording"]').count()
+      return page.locator('.modal.show, .dropdown-menu.show:visible, [aria-label="Recording"]').count()
     },
     (open) => open === 0,
     'a page without dialogs',
@@ -40,11 +40,11 @@ async function letGo(page) {
   await find.fill('')
   await find.press('Escape')
   await page.getByRole('button', { name: 'Lanes shown' }).click()
-  await page.locator('.dropdown-menu.show').waitFor()
+  await page.locator('.dropdown-menu.show:visible').waitFor()
   const all = page.getByRole('menuitem', { name: 'Show all lanes' })
   if (await all.count()) await all.click()
   await page.keyboard.press('Escape')
-  await page.locator('.dropdown-menu.show').waitFor({ state: 'detached' })
+  await page.locator('.dropdown-menu.show:visible').waitFor({ state: 'detached' })
   if (await page.locator('.body .heads').getByRole('button', { name: 'Curves', exact: true }).count())
     await command(page, 'Curves only')
 }

@@ -161,14 +161,14 @@ const does = {
       .nth(Math.floor(which * count))
       .click({ timeout: 1000 })
       .catch(() => {})
-    const items = page.locator('.dropdown-menu.show button.dropdown-item:enabled')
+    const items = page.locator('.dropdown-menu.show:visible button.dropdown-item:enabled')
     const there = leaves ? 0 : await items.count()
     if (there)
       await items
         .nth(Math.floor(item * there))
         .click({ timeout: 1000 })
         .catch(() => {})
-    if (await page.locator('.dropdown-menu.show').count()) await page.keyboard.press('Escape')
+    if (await page.locator('.dropdown-menu.show:visible').count()) await page.keyboard.press('Escape')
   },
   async pointed({ at, item, leaves }, page) {
     const where = await point(page, at)

@@ -191,6 +191,7 @@ export interface RowsMessage {
   cues: CueMessage[]
   layers: LayerMessage[]
   backdrops: BackdropMessage[]
+  sounds: SoundMessage[]
   gone: GoneMessage[]
   played: PlayedMessage[]
 }
@@ -232,7 +233,7 @@ export interface OutsideMessage {
 }
 
 /** In the order of their numbers. */
-export const ownerKinds = ['scene', 'object', 'warp', 'placed', 'layer'] as const
+export const ownerKinds = ['scene', 'object', 'warp', 'placed', 'layer', 'sound'] as const
 export type OwnerKind = (typeof ownerKinds)[number]
 
 export interface PersonMessage {
@@ -417,6 +418,25 @@ export interface BackdropMessage {
   x: number
   y: number
   width: number
+}
+
+export interface SoundMessage {
+  id: number
+  name: string
+  place: number
+  asset: string
+  file: string
+  rate: number
+  samples: number
+  start: number
+  from: number
+  to: number
+  fadeIn: number
+  fadeOut: number
+  times: number
+  solo: boolean
+  warped: boolean
+  channels: ChannelMessage[]
 }
 
 export interface GoneMessage {
@@ -614,6 +634,7 @@ export const rowKinds = [
   'cue',
   'layer',
   'backdrop',
+  'sound',
 ] as const
 export type RowKind = (typeof rowKinds)[number]
 

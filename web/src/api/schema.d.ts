@@ -570,6 +570,57 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/scenes/{id}/sounds': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Takes a WAV, Ogg Vorbis or MP3 file, sent as the body, for a scene; addSound names it. One that nothing names goes when the server starts again. */
+    post: operations['SendSceneSound']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/sounds/{asset}/peaks': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The least and the most of 2^level samples each, 1,024 pairs of them from a tile on: 16-bit numbers, the low byte first. */
+    get: operations['GetSoundPeaks']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/mix': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** What is heard of a scene from a moment on: all samples of the left as 32-bit floats, the low byte first, then all of the right. */
+    get: operations['GetMix']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/reels/{reel}/samples': {
     parameters: {
       query?: never
@@ -1060,7 +1111,8 @@ export interface components {
      * @enum {unknown}
      */
     AfterOrder: 'inOrder' | 'fromEnds' | 'fromMiddle' | 'atRandom'
-    AssetHash: unknown
+    /** @description The SHA-256 of a file, as 64 hexadecimal digits in lower case. */
+    AssetHash: string
     /** @enum {unknown} */
     Axis: 'x' | 'y' | 'z' | null
     /** @enum {unknown} */
@@ -1172,6 +1224,8 @@ export interface components {
       rate: components['schemas']['ChannelSpec']
       /** @description What the strength of a layer is. */
       strength: components['schemas']['ChannelSpec']
+      /** @description The channels of a sound. */
+      sound: components['schemas']['ChannelSpec'][]
       /** @description What an object has besides, by what gives it that. */
       uses: components['schemas']['UseEntry'][]
       deformers: components['schemas']['DeformerEntry'][]
@@ -1224,13 +1278,14 @@ export interface components {
       | 'linearLight'
       | 'hertz'
       | 'acceleration'
+      | 'decibels'
       | 'count'
       | 'onOff'
       | 'frames'
       | 'choice'
     /** @description What gives an object more channels than its kind has. */
     ChannelUses: string
-    /** @description A channel and a value for it: of an object, of a warp, the rate of a placed clip, or the strength of a layer. */
+    /** @description A channel and a value for it: of an object, of a warp, the rate of a placed clip, the strength of a layer, or of a sound. */
     ChannelValue: {
       /** @description The object whose channel it is. */
       object?: number
@@ -1247,6 +1302,8 @@ export interface components {
       placed?: number
       /** @description Or the layer whose strength is meant. */
       layer?: number
+      /** @description Or the sound whose channel is meant. */
+      sound?: number
     }
     /**
      * @description What is left of a placed clip after its end.
@@ -1305,6 +1362,8 @@ export interface components {
       placed?: number
       /** @description Or the layer whose strength is meant. */
       layer?: number
+      /** @description Or the sound whose channel is meant. */
+      sound?: number
     }
     /** @description A copied clip. */
     CopiedClip: {
@@ -1491,6 +1550,7 @@ export interface components {
       | components['schemas']['EditAddObject']
       | components['schemas']['EditAddPath']
       | components['schemas']['EditAddPaths']
+      | components['schemas']['EditAddSound']
       | components['schemas']['EditAddWarp']
       | components['schemas']['EditAimAt']
       | components['schemas']['EditBake']
@@ -1513,11 +1573,13 @@ export interface components {
       | components['schemas']['EditDeleteObjects']
       | components['schemas']['EditDeletePathPoints']
       | components['schemas']['EditDeletePlacedClips']
+      | components['schemas']['EditDeleteSounds']
       | components['schemas']['EditDeleteWarp']
       | components['schemas']['EditDuplicateKeys']
       | components['schemas']['EditDuplicateLayer']
       | components['schemas']['EditDuplicateObjects']
       | components['schemas']['EditDuplicateOnto']
+      | components['schemas']['EditDuplicateSounds']
       | components['schemas']['EditEaseKeys']
       | components['schemas']['EditEvenOutPath']
       | components['schemas']['EditExtractKeys']
@@ -1545,12 +1607,14 @@ export interface components {
       | components['schemas']['EditMoveLayer']
       | components['schemas']['EditMovePathPoints']
       | components['schemas']['EditMovePlacedClips']
+      | components['schemas']['EditMoveSounds']
       | components['schemas']['EditOneAfterOther']
       | components['schemas']['EditPasteClips']
       | components['schemas']['EditPasteKeys']
       | components['schemas']['EditPastePose']
       | components['schemas']['EditPlaceClip']
       | components['schemas']['EditPlacePathPoint']
+      | components['schemas']['EditPlaceSound']
       | components['schemas']['EditPullPathHandle']
       | components['schemas']['EditPutOnFrames']
       | components['schemas']['EditReduceKeys']
@@ -1596,6 +1660,7 @@ export interface components {
       | components['schemas']['EditSetRotationInterpolation']
       | components['schemas']['EditSetRotationOrder']
       | components['schemas']['EditSetSceneSpeed']
+      | components['schemas']['EditSetSound']
       | components['schemas']['EditSetStart']
       | components['schemas']['EditSetSway']
       | components['schemas']['EditSetText']
@@ -1761,6 +1826,16 @@ export interface components {
       edit?: 'addPaths'
       /** @description The paths; a name that is taken gets a number. */
       paths: components['schemas']['DrawnPath'][]
+    }
+    /** @description Lays all of a sound's file on a lane of its own, below the others. */
+    EditAddSound: {
+      /** @enum {string} */
+      edit?: 'addSound'
+      file: null | components['schemas']['SoundFile']
+      /** @description The played moment at which it starts. */
+      start: components['schemas']['Tick']
+      /** @description What it is called; left out, as its file without the ending. */
+      name?: null | string
     }
     /** @description Adds a warp that changes nothing yet: straight from the first frame of the scene range to the last. */
     EditAddWarp: {
@@ -2054,6 +2129,13 @@ export interface components {
       edit?: 'deletePlacedClips'
       placed: unknown[]
     }
+    /** @description Takes sounds out of the scene. Their files stay for as long as the scene does, so that this can be undone. */
+    EditDeleteSounds: {
+      /** @enum {string} */
+      edit?: 'deleteSounds'
+      /** @description Which ones. */
+      sounds: unknown[]
+    }
     /** @description Takes a warp away; the plain motion is there again. */
     EditDeleteWarp: {
       /** @enum {string} */
@@ -2094,6 +2176,13 @@ export interface components {
       object: components['schemas']['ObjectId']
       /** @description The paths. */
       paths: unknown[]
+    }
+    /** @description Copies sounds, each below all others and where it is in time. */
+    EditDuplicateSounds: {
+      /** @enum {string} */
+      edit?: 'duplicateSounds'
+      /** @description Which ones. */
+      sounds: unknown[]
     }
     /**
      * @description Gives stretches between keys a ease. Between every two neighbouring keys that are selected; a key selected by itself
@@ -2557,6 +2646,18 @@ export interface components {
       /** @description The object that they come to; left out, they stay on theirs. */
       onto?: number
     }
+    /** @description Moves sounds in time, with their keys. */
+    EditMoveSounds: {
+      /** @enum {string} */
+      edit?: 'moveSounds'
+      /** @description Which ones. */
+      sounds: unknown[]
+      /**
+       * Format: int64
+       * @description How much later, in ticks; earlier where it is below 0.
+       */
+      by: number
+    }
     /** @description Lets objects that move alike move one after the other: of each, all keys come later than those of the one before it. */
     EditOneAfterOther: {
       /** @enum {string} */
@@ -2679,6 +2780,18 @@ export interface components {
       point: number
       /** @description The point as it is to be, in the path's own space. */
       to: components['schemas']['PathPoint']
+    }
+    /** @description Moves the lane of a sound up or down among the others. */
+    EditPlaceSound: {
+      /** @enum {string} */
+      edit?: 'placeSound'
+      /** @description Which one. */
+      sound: components['schemas']['SoundId']
+      /**
+       * Format: int32
+       * @description How many lanes of sounds stand above it then.
+       */
+      at: number
     }
     /** @description Pulls one handle of a path's point, which is free from then on. */
     EditPullPathHandle: {
@@ -3188,6 +3301,8 @@ export interface components {
       placed?: number
       /** @description Or the layer whose strength is meant. */
       layer?: number
+      /** @description Or the sound whose channel is meant. */
+      sound?: number
     }
     /** @description Says how motion comes in to keys, how it goes out of them, or both. */
     EditSetInterpolation: {
@@ -3369,7 +3484,8 @@ export interface components {
     }
     /**
      * @description Gives the scene another frame rate, keeping either the clock or the frame numbers. The scene's first frame stays the
-     *     first, with what is seen on it; its timecode stays what it was.
+     *     first, with what is seen on it; its timecode stays what it was. Sounds keep the clock
+     *     in either case, counted from that frame.
      */
     EditSetRate: {
       /** @enum {string} */
@@ -3438,6 +3554,46 @@ export interface components {
        * @description How many frames the scene is to have, its first and its last pose on the first and the last of them; instead of the speed, and met exactly.
        */
       length?: null | number
+    }
+    /** @description Changes a sound. What is left out stays. How loud it is is set and keyed as any channel is. */
+    EditSetSound: {
+      /** @enum {string} */
+      edit?: 'setSound'
+      /** @description Which one. */
+      sound: components['schemas']['SoundId']
+      /** @description What it is called. */
+      name?: null | string
+      /** @description Ticks of 1/705,600,000 s. */
+      start?: number
+      /**
+       * Format: int64
+       * @description The first sample of the file that is heard; what is left of it stays where it is in time, unless a start is given as well.
+       */
+      from?: null | number
+      /**
+       * Format: int64
+       * @description The sample before which it ends.
+       */
+      to?: null | number
+      /**
+       * Format: int64
+       * @description Over so many samples it comes in.
+       */
+      fadeIn?: null | number
+      /**
+       * Format: int64
+       * @description Over so many it goes out.
+       */
+      fadeOut?: null | number
+      /**
+       * Format: int32
+       * @description How many times it is heard; 0 for without end, where it goes out no more.
+       */
+      times?: null | number
+      /** @description Whether those that are not solo are not heard. */
+      solo?: null | boolean
+      /** @description Whether warps of the scene play it. */
+      warped?: null | boolean
     }
     /** @description Sets the timecode of the scene's first frame. No frame number changes. */
     EditSetStart: {
@@ -3833,6 +3989,8 @@ export interface components {
       placed?: number
       /** @description Or the layer whose strength is meant. */
       layer?: number
+      /** @description Or the sound whose channel is meant. */
+      sound?: number
     }
     /**
      * @description One side of a key.
@@ -4417,6 +4575,35 @@ export interface components {
      * @enum {unknown}
      */
     SignedAxis: 'plusX' | 'minusX' | 'plusY' | 'minusY' | 'plusZ' | 'minusZ'
+    /** @description The file of a sound, as far as the scene needs to know it. */
+    SoundFile: {
+      /** @description The file. */
+      asset: components['schemas']['AssetHash']
+      /** @description What it is called, for people. */
+      name: string
+      /**
+       * Format: int32
+       * @description Samples a second.
+       */
+      rate: number
+      /**
+       * Format: int64
+       * @description How many samples each of its channels has.
+       */
+      samples: number
+    }
+    /** @description Names a sound within its scene. */
+    SoundId: number
+    /** @description A sound that has been taken in. */
+    SoundTaken: {
+      /** @description What the edit that lays it on the desk calls it. */
+      file: components['schemas']['SoundFile']
+      /**
+       * Format: int32
+       * @description How many channels it has.
+       */
+      channels: number
+    }
     /** @description A step through the history, and the revision of the scene that it was asked for on. */
     StepRequest: {
       /** Format: int64 */
@@ -5611,6 +5798,84 @@ export interface operations {
     responses: {
       /** @description Not Found */
       404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  SendSceneSound: {
+    parameters: {
+      query: {
+        name: string
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'audio/wav': components['schemas']['IFormFile']
+        'audio/ogg': components['schemas']['IFormFile']
+        'audio/mpeg': components['schemas']['IFormFile']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SoundTaken']
+        }
+      }
+    }
+  }
+  GetSoundPeaks: {
+    parameters: {
+      query: {
+        level: number
+        tile: number
+      }
+      header?: never
+      path: {
+        id: number
+        asset: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  GetMix: {
+    parameters: {
+      query: {
+        start: number
+        count: number
+        rate: number
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
         headers: {
           [name: string]: unknown
         }

@@ -32,8 +32,12 @@ let wasOpen = false
 let isPointed = true
 const point = () => (isPointed = true)
 
+// A menu that closed just after it opened is still said to be shown, by its class.
+const isSomethingOpen = () =>
+  [...document.querySelectorAll('.dropdown-menu.show, .modal.show')].some((each) => each.checkVisibility())
+
 function notice(event: KeyboardEvent): void {
-  if (event.key === 'Escape') wasOpen = document.querySelector('.dropdown-menu.show, .modal.show') !== null
+  if (event.key === 'Escape') wasOpen = isSomethingOpen()
   else if (event.key === 'Tab') isPointed = false
 }
 

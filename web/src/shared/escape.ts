@@ -33,11 +33,20 @@ export function useEscapeOfDialogs(): void {
 }
 
 /** The button that opened a menu, which may lie elsewhere in the page than the menu does; none once it is closed. */
-export function toggleOf(menu: Element): HTMLElement | undefined {
+function toggleOf(menu: Element): HTMLElement | undefined {
   const id = menu.getAttribute('aria-labelledby')
   const toggles = id ? [document.getElementById(`${id}-split`), document.getElementById(id)] : []
   const beside = menu.parentElement?.querySelector<HTMLElement>(':scope > .dropdown-toggle') ?? null
   return [...toggles, beside].find((each) => each?.getAttribute('aria-expanded') === 'true') ?? undefined
+}
+
+/** The menu that is open, with its button. One that closed just after it opened is still said to be shown, by its class. */
+export function openMenu(where = ''): { menu: Element; toggle: HTMLElement } | undefined {
+  for (const menu of document.querySelectorAll(`${where}.dropdown-menu.show`)) {
+    const toggle = toggleOf(menu)
+    if (toggle) return { menu, toggle }
+  }
+  return undefined
 }
 
 /** A menu that is open while the focus is elsewhere closes on Escape as well. To be called before anything else listens. */
@@ -47,9 +56,8 @@ export function useEscapeOfMenus(): void {
     'keydown',
     (event: KeyboardEvent) => {
       if (event.key !== 'Escape') return
-      const menu = document.querySelector('.dropdown-menu.show')
-      const toggle = menu && toggleOf(menu)
-      if (!toggle || [menu, toggle].some((each) => each.contains(event.target as Node))) return
+      const { menu, toggle } = openMenu() ?? {}
+      if (!menu || !toggle || [menu, toggle].some((each) => each.contains(event.target as Node))) return
       event.stopImmediatePropagation()
       toggle.click()
     },

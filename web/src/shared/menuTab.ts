@@ -1,6 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import { tabbable, type FocusableElement } from 'tabbable'
-import { toggleOf } from './escape'
+import { openMenu } from './escape'
 
 /**
  * Tab goes from a button into the menu that it has opened, and from there on to what follows the button, for menus that
@@ -9,9 +9,8 @@ import { toggleOf } from './escape'
 export function useTabOfMenus(): void {
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (event.key !== 'Tab' || event.defaultPrevented) return
-    const menu = document.querySelector('body > .dropdown-menu.show')
-    const toggle = menu && toggleOf(menu)
-    const next = toggle && nextOf(document.activeElement, menu, toggle, event.shiftKey)
+    const open = openMenu('body > ')
+    const next = open && nextOf(document.activeElement, open.menu, open.toggle, event.shiftKey)
     if (!next) return
     event.preventDefault()
     next.focus()

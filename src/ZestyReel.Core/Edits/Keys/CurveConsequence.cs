@@ -97,6 +97,9 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
                 case RowKind.Layer when (was, isNow) is (Layer old, Layer now):
                     yield return (CurveRef.Of(now.Id), old.Strength, now.Strength);
                     break;
+                case RowKind.Sound when (was, isNow) is (Sound old, Sound now):
+                    foreach (var spec in SoundChannels.Specs) yield return (CurveRef.Of(now.Id, spec.Name), old.Channel(spec.Name), now.Channel(spec.Name));
+                    break;
             }
     }
 }

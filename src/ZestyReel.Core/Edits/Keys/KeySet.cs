@@ -12,9 +12,10 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Warp">Or the warp whose points are meant.</param>
 /// <param name="Placed">Or the placed clip whose rate is meant.</param>
 /// <param name="Layer">Or the layer whose strength is meant.</param>
+/// <param name="Sound">Or the sound whose channel is meant.</param>
 [method: JsonConstructor]
 public sealed record KeySet(
-    ImmutableArray<Tick> Times, ObjectId? Object = null, string? Channel = null, WarpId? Warp = null, PlacedClipId? Placed = null, LayerId? Layer = null)
+    ImmutableArray<Tick> Times, ObjectId? Object = null, string? Channel = null, WarpId? Warp = null, PlacedClipId? Placed = null, LayerId? Layer = null, SoundId? Sound = null)
 {
     /// <summary>Keys of an object's channel.</summary>
     public KeySet(ObjectId thing, string channel, ImmutableArray<Tick> times) : this(times, thing, channel)
@@ -22,12 +23,12 @@ public sealed record KeySet(
     }
 
     /// <summary>Keys of any curve.</summary>
-    public KeySet(CurveRef curve, ImmutableArray<Tick> times) : this(times, curve.Object, curve.Object is null ? null : curve.Channel, curve.Warp, curve.Placed, curve.Layer)
+    public KeySet(CurveRef curve, ImmutableArray<Tick> times) : this(times, curve.Object, curve.OneOfSeveral, curve.Warp, curve.Placed, curve.Layer, curve.Sound)
     {
     }
 
     /// <summary>Which curve is meant.</summary>
     /// <exception cref="Refusal">It says of none, or of several.</exception>
     [JsonIgnore]
-    public CurveRef Curve => CurveRef.Given(Object, Channel, Warp, Placed, Layer, "keys");
+    public CurveRef Curve => CurveRef.Given(Object, Channel, Warp, Placed, Layer, Sound, "keys");
 }

@@ -16,10 +16,11 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Warp">Or the warp whose point is meant.</param>
 /// <param name="Placed">Or the placed clip whose rate is meant.</param>
 /// <param name="Layer">Or the layer whose strength is meant.</param>
+/// <param name="Sound">Or the sound whose channel is meant.</param>
 [method: JsonConstructor]
 public sealed record SetHandle(
     Tick Time, KeySide Side, double Frames, double Value, bool Alone = false,
-    ObjectId? Object = null, string? Channel = null, WarpId? Warp = null, PlacedClipId? Placed = null, LayerId? Layer = null) : Edit
+    ObjectId? Object = null, string? Channel = null, WarpId? Warp = null, PlacedClipId? Placed = null, LayerId? Layer = null, SoundId? Sound = null) : Edit
 {
     /// <summary>A handle of an object's channel.</summary>
     public SetHandle(ObjectId thing, string channel, Tick time, KeySide side, double frames, double value, bool alone = false)
@@ -30,7 +31,7 @@ public sealed record SetHandle(
     /// <summary>Which curve is meant.</summary>
     /// <exception cref="Refusal">It says of none, or of several.</exception>
     [JsonIgnore]
-    public CurveRef Curve => CurveRef.Given(Object, Channel, Warp, Placed, Layer, "handle");
+    public CurveRef Curve => CurveRef.Given(Object, Channel, Warp, Placed, Layer, Sound, "handle");
 
     /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant(

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
@@ -6,7 +7,8 @@ namespace ZestyReel.Core.Edits;
 
 /// <summary>
 /// Gives the scene another frame rate, keeping either the clock or the frame numbers. The scene's first frame stays the
-/// first, with what is seen on it; its timecode stays what it was.
+/// first, with what is seen on it; its timecode stays what it was. Sounds keep the clock
+/// in either case, counted from that frame.
 /// </summary>
 /// <param name="Rate">The new rate.</param>
 /// <param name="Keep">What stays.</param>
@@ -22,8 +24,11 @@ public sealed record SetRate(FrameRate Rate, RateKeep Keep, FrameRule? OnFrames 
     {
         var settings = scene.Settings with { Start = scene.Settings.Clock.StartAt(Rate) };
         TimeMap map = Keep == RateKeep.Frames ? new FrameForFrame(scene.Rate, Rate) : new ClockForClock(scene.Rate, Rate, settings.Range.First);
+        // Sound keeps the clock, whatever frames do.
+        var later = Rate.StartOf(settings.Range.First) - scene.Rate.StartOf(settings.Range.First);
         var moved = map.Applied(scene) with
         {
+            Sounds = scene.Sounds.ToImmutableSortedDictionary(each => each.Key, each => each.Value.Later(later)),
             Settings = Keep == RateKeep.Frames
                 ? settings with { Rate = Rate }
                 : settings with { Rate = Rate, Range = AtSameTime(settings.Range, settings).Checked("range"), Work = AtSameTime(settings.Work, settings) },

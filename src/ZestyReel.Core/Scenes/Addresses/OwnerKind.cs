@@ -17,4 +17,7 @@ public enum OwnerKind : byte
 
     /// <summary>A layer: its strength.</summary>
     Layer,
+
+    /// <summary>A sound: how loud it is.</summary>
+    Sound,
 }

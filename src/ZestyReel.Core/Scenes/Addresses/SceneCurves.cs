@@ -25,6 +25,9 @@ public static class SceneCurves
             case OwnerKind.Layer:
                 var layer = scene.Layer(new LayerId(curve.Id), $"{place}.layer");
                 return new(curve, layer.Name, LayerStrength.Spec, layer.Strength with { Locked = layer.Locked });
+            case OwnerKind.Sound:
+                var sound = scene.Sound(new SoundId(curve.Id), $"{place}.sound");
+                return new(curve, sound.Name, Sound.Spec(curve.Channel, $"{place}.channel"), sound.Channel(curve.Channel));
             default:
                 throw new Refusal(place, "there is nothing that has such a curve");
         }
@@ -38,6 +41,7 @@ public static class SceneCurves
         OwnerKind.Warp => scene.With(WarpPoints.With(scene.Warp(new WarpId(curve.Id)), channel, scene.Rate)),
         OwnerKind.Placed => scene.With(scene.Placed(new PlacedClipId(curve.Id)) with { Rate = channel }),
         OwnerKind.Layer => scene.With(scene.Layer(new LayerId(curve.Id)) with { Strength = channel with { Locked = false } }),
+        OwnerKind.Sound => scene.With(scene.Sound(new SoundId(curve.Id)).With(curve.Channel, channel)),
         _ => throw new Refusal("curve", "there is nothing that has such a curve"),
     };
 
@@ -53,6 +57,7 @@ public static class SceneCurves
         OwnerKind.Warp => scene.Warps.GetValueOrDefault(new WarpId(curve.Id))?.Name,
         OwnerKind.Placed => scene.PlacedClips.GetValueOrDefault(new PlacedClipId(curve.Id)) is { } placed ? scene.Clips.GetValueOrDefault(placed.Clip)?.Name : null,
         OwnerKind.Layer => scene.Layers.GetValueOrDefault(new LayerId(curve.Id))?.Name,
+        OwnerKind.Sound => scene.Sounds.GetValueOrDefault(new SoundId(curve.Id))?.Name,
         _ => scene.Settings.Name,
     };
 }

@@ -3,6 +3,6 @@ namespace ZestyReel.Core.Scenes;
 /// <summary>A part of a scene that needs files beside it.</summary>
 public interface INamesAssets
 {
-    /// <summary>The files that it needs, with what people call them.</summary>
-    IEnumerable<(AssetHash Asset, string Name)> Assets();
+    /// <summary>The files that it needs.</summary>
+    IEnumerable<NamedAsset> Assets();
 }

@@ -34,7 +34,7 @@ public sealed record Backdrop(
     public IEnumerable<long> Starts() => Pictures.Select(picture => picture.Number + Offset);
 
     /// <inheritdoc/>
-    public IEnumerable<(AssetHash Asset, string Name)> Assets() => Pictures.Select(picture => (picture.Asset, picture.Name));
+    public IEnumerable<NamedAsset> Assets() => Pictures.Select(picture => new NamedAsset(picture.Asset, picture.Name, AssetUse.Picture));
 
     /// <inheritdoc/>
     public bool Equals(Backdrop? other) =>

@@ -29,6 +29,7 @@ public static class SceneRules
         foreach (var placed in scene.PlacedClips.Values) Check(scene, placed);
         foreach (var cue in scene.Cues.Values) CueRules.Check(scene, cue);
         foreach (var layer in scene.Layers.Values) LayerRules.Check(layer);
+        foreach (var sound in scene.Sounds.Values) SoundRules.Check(sound);
         foreach (var backdrop in scene.Backdrops.Values) BackdropRules.Check(backdrop);
         SceneTies.Check(scene);
     }

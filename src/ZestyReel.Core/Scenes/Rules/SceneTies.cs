@@ -26,6 +26,7 @@ public static class SceneTies
         AreUnique(scene.Clips.Values.Select(clip => clip.Name), "a clip");
         AreUnique(scene.Cues.Values.Select(cue => cue.Name), "a cue");
         LayerRules.CheckTies(scene);
+        SoundRules.CheckTies(scene);
         AreUnique(scene.NamedSelections.Values.Select(selection => selection.Name), "a named selection");
         foreach (var thing in scene.Objects.Values)
             if (thing.Parent is { } parent && !scene.Objects.ContainsKey(parent)) throw new Refusal("parent", $"the parent of {thing.Name} is not there any more");

@@ -1,0 +1,11 @@
+namespace ZestyReel.Core.Scenes;
+
+/// <summary>What a scene needs a file for.</summary>
+public enum AssetUse
+{
+    /// <summary>To be seen.</summary>
+    Picture,
+
+    /// <summary>To be heard.</summary>
+    Sound,
+}

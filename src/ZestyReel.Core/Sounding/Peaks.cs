@@ -1,0 +1,108 @@
+namespace ZestyReel.Core.Sounding;
+
+/// <summary>
+/// The least and the most of samples in a row, for drawing a sound at any zoom: at level k of 2ᵏ samples each, at level 0
+/// of each sample by itself. Both channels are taken together.
+/// </summary>
+public sealed class Peaks
+{
+    /// <summary>The level that is worked out at once and kept; finer ones are read from the samples.</summary>
+    public const int KeptLevel = 8;
+
+    /// <summary>The coarsest level.</summary>
+    public const int CoarsestLevel = 24;
+
+    /// <summary>How many pairs a tile has.</summary>
+    public const int PerTile = 1024;
+
+    private const int Bucket = 1 << KeptLevel;
+
+    private readonly short[] _kept;
+
+    /// <summary>Of what was kept of another one.</summary>
+    /// <param name="kept">As <see cref="Kept"/> gave it.</param>
+    public Peaks(short[] kept) => _kept = kept;
+
+    /// <summary>The least and the most of each 256 samples, in turn; 32,767 is full scale.</summary>
+    public ReadOnlySpan<short> Kept => _kept;
+
+    /// <summary>Reads samples through.</summary>
+    public static Peaks Of(ISamples samples, CancellationToken stop = default)
+    {
+        const int atOnce = Bucket * 256;
+        var kept = new short[(samples.Count + Bucket - 1) / Bucket * 2];
+        float[] left = new float[atOnce], right = new float[atOnce];
+        for (long first = 0; first < samples.Count; first += atOnce)
+        {
+            stop.ThrowIfCancellationRequested();
+            var count = (int)Math.Min(atOnce, samples.Count - first);
+            samples.Read(first, left.AsSpan(0, count), right.AsSpan(0, count));
+            for (var at = 0; at < count; at += Bucket)
+            {
+                var part = Math.Min(Bucket, count - at);
+                var (least, most) = Of(left.AsSpan(at, part), right.AsSpan(at, part));
+                var i = (first + at) / Bucket * 2;
+                (kept[i], kept[i + 1]) = (least, most);
+            }
+        }
+        return new(kept);
+    }
+
+    /// <summary>Pairs of a level in a row, the least and the most in turn.</summary>
+    /// <param name="samples">What it is of.</param>
+    /// <param name="level">Of 2ᵏ samples each.</param>
+    /// <param name="tile">Which 1,024 of them.</param>
+    /// <returns>As many as there are; none beyond the end.</returns>
+    /// <exception cref="Refusal">There is no such level.</exception>
+    public short[] Tile(ISamples samples, int level, long tile)
+    {
+        if (level is < 0 or > CoarsestLevel) throw new Refusal("level", $"levels are 0 to {CoarsestLevel}");
+        if (tile < 0) throw new Refusal("tile", "tiles are counted from 0");
+        var all = (samples.Count + (1L << level) - 1) >> level;
+        var first = tile > all / PerTile ? all : tile * PerTile;
+        var pairs = new short[Math.Clamp(all - first, 0, PerTile) * 2];
+        if (level >= KeptLevel) Coarse(pairs, level - KeptLevel, first);
+        else Fine(pairs, samples, level, first);
+        return pairs;
+    }
+
+    private void Coarse(short[] pairs, int coarser, long first)
+    {
+        for (var i = 0; i < pairs.Length / 2; i++)
+        {
+            var from = first + i << coarser;
+            var to = Math.Min(from + (1L << coarser), _kept.Length / 2);
+            short least = short.MaxValue, most = short.MinValue;
+            for (var at = from; at < to; at++)
+            {
+                least = Math.Min(least, _kept[at * 2]);
+                most = Math.Max(most, _kept[at * 2 + 1]);
+            }
+            (pairs[i * 2], pairs[i * 2 + 1]) = (least, most);
+        }
+    }
+
+    private static void Fine(short[] pairs, ISamples samples, int level, long first)
+    {
+        var (from, size) = (first << level, 1 << level);
+        var count = (int)Math.Min((long)pairs.Length / 2 << level, samples.Count - from);
+        if (count <= 0) return;
+        float[] left = new float[count], right = new float[count];
+        samples.Read(from, left, right);
+        for (var i = 0; i < pairs.Length / 2; i++)
+        {
+            var part = Math.Min(size, count - i * size);
+            (pairs[i * 2], pairs[i * 2 + 1]) = Of(left.AsSpan(i * size, part), right.AsSpan(i * size, part));
+        }
+    }
+
+    private static (short Least, short Most) Of(ReadOnlySpan<float> left, ReadOnlySpan<float> right)
+    {
+        float least = left[0], most = left[0];
+        foreach (var value in left) (least, most) = (Math.Min(least, value), Math.Max(most, value));
+        foreach (var value in right) (least, most) = (Math.Min(least, value), Math.Max(most, value));
+        return (Whole(least), Whole(most));
+    }
+
+    private static short Whole(float value) => (short)Math.Clamp(MathF.Round(value * short.MaxValue), -short.MaxValue, short.MaxValue);
+}

@@ -1,0 +1,81 @@
+using System.Net.Mime;
+using System.Runtime.InteropServices;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+using ZestyReel.Core;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Sounding;
+using ZestyReel.Core.Time;
+using ZestyReel.Formats.Sounds;
+using ZestyReel.Server.Scenes;
+using ZestyReel.Server.Sessions;
+using ZestyReel.Store;
+using ZestyReel.Store.Assets;
+
+namespace ZestyReel.Server.Sounds;
+
+/// <summary>A sound that has been taken in.</summary>
+/// <param name="File">What the edit that lays it on the desk calls it.</param>
+/// <param name="Channels">How many channels it has.</param>
+public sealed record SoundTaken(SoundFile File, int Channels);
+
+/// <summary>The sounds of scenes: sent first, then named by an edit; drawn by their peaks, heard by their mix.</summary>
+public static class SoundEndpoints
+{
+    private const int MostAtOnce = 2_000_000, LeastMixRate = 8_000, MostMixRate = 192_000;
+
+    private static readonly TimeSpan AsGoodAsEver = TimeSpan.FromDays(365);
+
+    /// <summary>Adds them to the API.</summary>
+    public static void MapSounds(this IEndpointRouteBuilder app)
+    {
+        var sounds = app.MapGroup("/api/scenes/{id:long}").WithTags("Sounds");
+        sounds.MapPost("/sounds", Take).WithName("SendSceneSound").WithSummary("Takes a WAV, Ogg Vorbis or MP3 file, sent as the body, for a scene; addSound names it. One that nothing names goes when the server starts again.")
+            .WithMetadata(new RequestSizeLimitAttribute(SoundFiles.LargestFile)).Accepts<IFormFile>("audio/wav", "audio/ogg", "audio/mpeg");
+        sounds.MapGet("/sounds/{asset}/peaks", GivePeaks).WithName("GetSoundPeaks").WithSummary("The least and the most of 2^level samples each, 1,024 pairs of them from a tile on: 16-bit numbers, the low byte first.");
+        sounds.MapGet("/mix", GiveMix).WithName("GetMix").WithSummary("What is heard of a scene from a moment on: all samples of the left as 32-bit floats, the low byte first, then all of the right.");
+    }
+
+    // One after the other: each of many that are sent at once may be large when unpacked.
+    private static async Task<SoundTaken> Take(long id, string name, HttpRequest request, SceneSessions sessions, SceneShelf shelf, SoundBank bank, Work work, CancellationToken stop)
+    {
+        using var use = sessions.Use(id);
+        var known = Names.Checked(name, "name");
+        var bytes = await request.WholeBody(SoundFiles.LargestFile, stop);
+        return await work.Long.Run(id, token =>
+        {
+            var asset = AssetHash.Parse(AssetShelf.NameOf(bytes));
+            var shape = bank.Keep(asset, bytes, Names.Shown(known), token);
+            if (!shelf.KeepAsset(id, AssetKind.Sound, known, bytes)) throw new SceneGone(id);
+            return new SoundTaken(new(asset, known, shape.Rate, shape.Samples), shape.Channels);
+        }, stop);
+    }
+
+    private static async Task<Results<FileContentHttpResult, NotFound>> GivePeaks(long id, string asset, int level, long tile, HttpResponse response, SceneShelf shelf, SoundBank bank, Work work, CancellationToken stop)
+    {
+        var known = AssetHash.Parse(asset);
+        if (!shelf.HasAsset(id, known)) return TypedResults.NotFound();
+        var pairs = await work.Looked.Run(id, _ => bank.Of(known, each => shelf.Asset(id, each)) is { } sound ? sound.Peaks.Tile(sound.Samples, level, tile) : null, stop);
+        if (pairs is null) return TypedResults.NotFound();
+        // What is named by its bytes never changes.
+        response.GetTypedHeaders().CacheControl = new() { Private = true, MaxAge = AsGoodAsEver, Extensions = { new("immutable") } };
+        return TypedResults.File(MemoryMarshal.AsBytes(pairs.AsSpan()).ToArray(), MediaTypeNames.Application.Octet);
+    }
+
+    private static async Task<FileContentHttpResult> GiveMix(long id, long start, int count, int rate, SceneSessions sessions, SceneShelf shelf, SoundBank bank, Work work, CancellationToken stop)
+    {
+        using var use = sessions.Use(id);
+        if (count is < 1 or > MostAtOnce) throw new Refusal("count", $"1 to {MostAtOnce} samples can be asked for at once");
+        if (rate is < LeastMixRate or > MostMixRate) throw new Refusal("rate", $"a mix has {LeastMixRate} to {MostMixRate} samples a second");
+        var from = new Tick(start);
+        if (!from.IsWithinReach) throw new Refusal("start", "that is out of reach");
+        var scene = use.State.Scene;
+        var samples = await work.Quick.Run(id, _ =>
+        {
+            var mixed = new float[count * 2];
+            new Mix(scene, asset => bank.Of(asset, each => shelf.Asset(id, each))?.Samples).Render(from, rate, mixed.AsSpan(0, count), mixed.AsSpan(count));
+            return mixed;
+        }, stop);
+        return TypedResults.File(MemoryMarshal.AsBytes(samples.AsSpan()).ToArray(), MediaTypeNames.Application.Octet);
+    }
+}
