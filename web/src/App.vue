@@ -7,6 +7,7 @@ import NoticeList from './shared/NoticeList.vue'
 
 // Of no use to who only looks at the list, who is not to wait for it.
 const BackdropProgress = defineAsyncComponent(() => import('./backdrops/BackdropProgress.vue'))
+const SoundProgress = defineAsyncComponent(() => import('./sound/SoundProgress.vue'))
 const ShootProgress = defineAsyncComponent(() => import('./reels/ShootProgress.vue'))
 useEscapeOfDialogs()
 useEscapeOfMenus()
@@ -17,5 +18,6 @@ useTabOfMenus()
   <RouterView />
   <ShootProgress />
   <BackdropProgress />
+  <SoundProgress />
   <NoticeList />
 </template>

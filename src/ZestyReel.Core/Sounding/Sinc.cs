@@ -1,3 +1,7 @@
+using System.Collections.Concurrent;
+using System.Numerics;
+using System.Runtime.CompilerServices;
+
 namespace ZestyReel.Core.Sounding;
 
 /// <summary>
@@ -6,53 +10,78 @@ namespace ZestyReel.Core.Sounding;
 /// </summary>
 internal sealed class Sinc
 {
-    // Crossings of zero on each side, places kept between two of them, and the window's shape: about 90 dB down.
-    private const int Crossings = 24, Fine = 512;
+    // Crossings of zero on each side, places kept between two samples, and the window's shape: about 90 dB down.
+    private const int Crossings = 24, Places = 512;
     private const double Beta = 9;
 
-    private static readonly float[] Kept = Table();
+    // What is played faster has fewer high notes; how many fewer is taken in such steps, at most a 64th of it.
+    private const int Shares = 128, SlowestShare = 2;
 
-    private readonly double _share;
+    private static readonly ConcurrentDictionary<int, Sinc> Known = [];
 
-    /// <param name="faster">How many samples are played in the time of one that is made.</param>
-    public Sinc(double faster)
+    private readonly bool _isPlain;
+    private readonly int _length;
+    // The weights of the samples about a place, for each place between two of them, and for the next sample too.
+    private readonly float[] _rows;
+
+    private Sinc(int share)
     {
-        _share = Math.Min(1, 1 / Math.Max(faster, 1e-9));
-        Reach = (int)Math.Ceiling(Crossings / _share);
+        var kept = (double)share / Shares;
+        _isPlain = share == Shares;
+        Reach = (int)Math.Ceiling(Crossings / kept);
+        _length = 2 * Reach;
+        _rows = new float[(Places + 1) * _length];
+        for (var place = 0; place <= Places; place++)
+            for (var i = 0; i < _length; i++)
+                _rows[place * _length + i] = (float)(kept * Weight((i - Reach + 1 - (double)place / Places) * kept));
     }
 
     /// <summary>So many samples on each side count.</summary>
     public int Reach { get; }
 
-    /// <summary>The value at a place.</summary>
-    /// <param name="samples">The samples about it.</param>
+    /// <summary>For samples of which so many are played in the time of one that is made.</summary>
+    public static Sinc For(double faster) =>
+        Known.GetOrAdd(faster <= 1 ? Shares : Math.Clamp((int)(Shares / faster), SlowestShare, Shares - 1), share => new(share));
+
+    /// <summary>The values of both sides at a place.</summary>
+    /// <param name="left">The samples of one about it.</param>
+    /// <param name="right">As many of the other.</param>
     /// <param name="place">The place among them; at least <see cref="Reach"/> from both ends.</param>
-    public float At(ReadOnlySpan<float> samples, double place)
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
+    public (float Left, float Right) At(ReadOnlySpan<float> left, ReadOnlySpan<float> right, double place)
     {
         var before = (int)Math.Floor(place);
-        if (_share == 1 && place == before) return samples[before];
-        double sum = 0;
-        for (var i = before - Reach + 1; i <= before + Reach; i++) sum += samples[i] * Weight(Math.Abs(place - i) * _share);
-        return (float)(sum * _share);
+        if (_isPlain && place == before) return (left[before], right[before]);
+        var between = (place - before) * Places;
+        var row = (int)between;
+        var (here, next) = ((float)(row + 1 - between), (float)(between - row));
+        left = left.Slice(before - Reach + 1, _length);
+        right = right.Slice(before - Reach + 1, _length);
+        ReadOnlySpan<float> one = _rows.AsSpan(row * _length, _length), other = _rows.AsSpan((row + 1) * _length, _length);
+        var (leftSum, rightSum) = (Vector<float>.Zero, Vector<float>.Zero);
+        var i = 0;
+        for (; i <= _length - Vector<float>.Count; i += Vector<float>.Count)
+        {
+            var weights = new Vector<float>(one[i..]) * here + new Vector<float>(other[i..]) * next;
+            leftSum += new Vector<float>(left[i..]) * weights;
+            rightSum += new Vector<float>(right[i..]) * weights;
+        }
+        var (l, r) = (Vector.Sum(leftSum), Vector.Sum(rightSum));
+        for (; i < _length; i++)
+        {
+            var weight = one[i] * here + other[i] * next;
+            l += left[i] * weight;
+            r += right[i] * weight;
+        }
+        return (l, r);
     }
 
     private static double Weight(double away)
     {
-        var at = away * Fine;
-        var i = (int)at;
-        return i >= Kept.Length - 1 ? 0 : Kept[i] + (at - i) * (Kept[i + 1] - Kept[i]);
-    }
-
-    private static float[] Table()
-    {
-        var table = new float[Crossings * Fine + 1];
-        for (var i = 0; i < table.Length; i++)
-        {
-            var x = (double)i / Fine;
-            var window = Bessel(Beta * Math.Sqrt(1 - x * x / (Crossings * Crossings))) / Bessel(Beta);
-            table[i] = (float)(i == 0 ? 1 : i % Fine == 0 ? 0 : Math.Sin(Math.PI * x) / (Math.PI * x) * window);
-        }
-        return table;
+        if (away == 0) return 1;
+        if (Math.Abs(away) >= Crossings) return 0;
+        var window = Bessel(Beta * Math.Sqrt(1 - away * away / (Crossings * Crossings))) / Bessel(Beta);
+        return Math.Sin(Math.PI * away) / (Math.PI * away) * window;
     }
 
     // The modified Bessel function of the first kind and order 0, by its series.

@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
@@ -56,12 +57,13 @@ internal sealed class SoundVoice
 
     private static double Settled(double place) => Math.Abs(place - Math.Round(place)) < 1e-6 ? Math.Round(place) : place;
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private void Add(double time, double step, ReadOnlySpan<double> places, Span<float> left, Span<float> right)
     {
         double least = places[0], most = places[0];
         foreach (var place in places) (least, most) = (Math.Min(least, place), Math.Max(most, place));
         if (most < 0 || _sound.Heard is { } end && least >= end) return;
-        var sinc = new Sinc(_flow is null || places.Length == 1 ? step * _sound.File.Rate / Tick.PerSecond : Math.Abs(places[^1] - places[0]) / (places.Length - 1));
+        var sinc = Sinc.For(_flow is null || places.Length == 1 ? step * _sound.File.Rate / Tick.PerSecond : Math.Abs(places[^1] - places[0]) / (places.Length - 1));
         // What is played thousands of times as fast is only noise, and would need all samples for each that is made.
         if (most - least > AtOnce * 4096.0) return;
         var from = (long)Math.Floor(least) - sinc.Reach;
@@ -75,8 +77,9 @@ internal sealed class SoundVoice
             if (share == 0) continue;
             share *= _level.At(time + i * step);
             if (share == 0) continue;
-            left[i] += (float)(share * sinc.At(l, places[i] - from));
-            right[i] += (float)(share * sinc.At(r, places[i] - from));
+            var (here, there) = sinc.At(l, r, places[i] - from);
+            left[i] += (float)share * here;
+            right[i] += (float)share * there;
         }
     }
 

@@ -31,7 +31,7 @@ public static class SoundEndpoints
     {
         var sounds = app.MapGroup("/api/scenes/{id:long}").WithTags("Sounds");
         sounds.MapPost("/sounds", Take).WithName("SendSceneSound").WithSummary("Takes a WAV, Ogg Vorbis or MP3 file, sent as the body, for a scene; addSound names it. One that nothing names goes when the server starts again.")
-            .WithMetadata(new RequestSizeLimitAttribute(SoundFiles.LargestFile)).Accepts<IFormFile>("audio/wav", "audio/ogg", "audio/mpeg");
+            .WithMetadata(new RequestSizeLimitAttribute(SoundFiles.LargestFile)).Accepts<IFormFile>(MediaTypeNames.Application.Octet, "audio/wav", "audio/ogg", "audio/mpeg");
         sounds.MapGet("/sounds/{asset}/peaks", GivePeaks).WithName("GetSoundPeaks").WithSummary("The least and the most of 2^level samples each, 1,024 pairs of them from a tile on: 16-bit numbers, the low byte first.");
         sounds.MapGet("/mix", GiveMix).WithName("GetMix").WithSummary("What is heard of a scene from a moment on: all samples of the left as 32-bit floats, the low byte first, then all of the right.");
     }

@@ -24,7 +24,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (kind == typeof(SetHandle))
         {
             var set = Keys();
-            return new SetHandle(set.Times.IsEmpty ? Tick.Zero : set.Times[0], (KeySide)random.Next(2), random.NextDouble() * 9, Number(), random.Next(2) == 0, set.Object, set.Channel, set.Warp, set.Placed, set.Layer);
+            return new SetHandle(set.Times.IsEmpty ? Tick.Zero : set.Times[0], (KeySide)random.Next(2), random.NextDouble() * 9, Number(), random.Next(2) == 0, set.Object, set.Channel, set.Warp, set.Placed, set.Layer, set.Sound);
         }
         if (kind == typeof(BendTrail))
         {
@@ -62,6 +62,9 @@ internal sealed class FittingEdits(Random random, Scene scene)
             var (view, camera) = random.Next(2) == 0 ? ((BackdropView?)random.Next(4), (ObjectId?)null) : (null, Any(scene.Objects.Values.Where(thing => thing.Kind == ObjectKind.Camera).Select(thing => thing.Id), new ObjectId(1)));
             return kind == typeof(SetBackdrop) ? Backdrop(view, camera) : new RemoveBackdrop(view, camera);
         }
+        if (kind == typeof(AddSound)) return new AddSound(SoundFile(), new((long)(Frame() * 29_400_000)), random.Next(2) == 0 ? null : $"Thing {random.Next(9)}");
+        if (kind == typeof(SetSound)) return SetSound();
+        if (kind == typeof(MoveSounds)) return new MoveSounds([Any(scene.Sounds.Keys, new SoundId(1))], random.Next(-2_000_000_000, 2_000_000_000));
         if (typeof(SetDeformer).Namespace == kind.Namespace && kind.Name.EndsWith("Deformer", StringComparison.Ordinal)) return OfDeformer(kind);
         return (Edit)Record(kind);
     }
@@ -85,6 +88,16 @@ internal sealed class FittingEdits(Random random, Scene scene)
         return new(
             view, camera, random.Next(3) == 0 ? null : [.. Enumerable.Range(0, random.Next(1, 5)).Select(i => new BackdropPicture($"plate {i}.png", AssetHash.Parse(Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData([(byte)random.Next(20)]))), first + 2 * i))],
             Maybe(random.Next(2) == 0), Maybe((BackdropFit)random.Next(2)), Maybe(random.NextDouble()), Maybe((long)random.Next(-90, 90)), Maybe(Number()), Maybe(Number()), Maybe(0.1 + random.NextDouble() * 30));
+    }
+
+    private SoundFile SoundFile() => new(AssetHash.Parse(Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData([(byte)random.Next(5)]))), "horn.wav", 48_000, 100_000);
+
+    private SetSound SetSound()
+    {
+        T? Maybe<T>(T some) where T : struct => random.Next(4) == 0 ? some : null;
+        var from = random.Next(50_000);
+        return new(Any(scene.Sounds.Keys, new SoundId(1)), random.Next(5) == 0 ? $"Thing {random.Next(9)}" : null, Maybe(new Tick((long)(Frame() * 29_400_000))), Maybe((long)from), Maybe(from + 1L + random.Next(49_000)),
+            Maybe((long)random.Next(9_000)), Maybe((long)random.Next(9_000)), Maybe(random.Next(4)), Maybe(random.Next(2) == 0), Maybe(random.Next(2) == 0));
     }
 
     private static readonly string[] Words = ["Bay", "Öl", "fog", "AV", "שלום", "8½", "e\u0301", "字", "&"];
@@ -148,6 +161,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (type == typeof(NamedSelectionId)) return Any(scene.NamedSelections.Keys, new NamedSelectionId(1));
         if (type == typeof(CueId)) return Any(scene.Cues.Keys, new CueId(1));
         if (type == typeof(LayerId)) return Any(scene.Layers.Keys, new LayerId(1));
+        if (type == typeof(SoundId)) return Any(scene.Sounds.Keys, new SoundId(1));
         if (type == typeof(CueWhen)) return When();
         if (type == typeof(KeySet)) return Keys();
         if (type == typeof(ChannelValue)) return Channel();
@@ -174,7 +188,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (part == typeof(KeySet) && random.Next(2) == 0)
         {
             var only = (KeySet)items[0]!;
-            items = [.. items.Where(item => ((KeySet)item!).Object == only.Object && ((KeySet)item).Warp == only.Warp && ((KeySet)item).Placed == only.Placed && ((KeySet)item).Layer == only.Layer)];
+            items = [.. items.Where(item => ((KeySet)item!).Object == only.Object && ((KeySet)item).Warp == only.Warp && ((KeySet)item).Placed == only.Placed && ((KeySet)item).Layer == only.Layer && ((KeySet)item).Sound == only.Sound)];
             _sets = items.Count;
         }
         var list = Array.CreateInstance(part, items.Count);
@@ -187,7 +201,8 @@ internal sealed class FittingEdits(Random random, Scene scene)
     {
         var curves = scene.Objects.Values.SelectMany(thing => thing.Channels.Where(c => c.Value.Curve is not null).Select(c => CurveRef.Of(thing.Id, c.Key)))
             .Concat(scene.Warps.Keys.Select(CurveRef.Of)).Concat(scene.PlacedClips.Values.Where(placed => placed.Rate.Curve is not null).Select(placed => CurveRef.Of(placed.Id)))
-            .Concat(scene.Layers.Values.Where(layer => layer.Strength.Curve is not null).Select(layer => CurveRef.Of(layer.Id))).ToList();
+            .Concat(scene.Layers.Values.Where(layer => layer.Strength.Curve is not null).Select(layer => CurveRef.Of(layer.Id)))
+            .Concat(scene.Sounds.Values.SelectMany(sound => SoundChannels.Specs.Where(spec => sound.Channel(spec.Name).Curve is not null).Select(spec => CurveRef.Of(sound.Id, spec.Name)))).ToList();
         if (curves.Count == 0) return new KeySet(new ObjectId(1), "position.x", []);
         var curve = curves[random.Next(curves.Count)];
         var times = scene.At(curve, "keys").Channel.Curve!.Keys.Select(key => key.Time).ToList();
@@ -199,6 +214,8 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (random.Next(8) == 0 && !scene.Warps.IsEmpty) return new ChannelValue(CurveRef.Of(Any(scene.Warps.Keys, default)), random.Next(2) == 0 ? null : random.Next(80));
         if (random.Next(8) == 0 && !scene.PlacedClips.IsEmpty) return new ChannelValue(CurveRef.Of(Any(scene.PlacedClips.Keys, default)), random.NextDouble() * 4 - 1);
         if (random.Next(8) == 0 && !scene.Layers.IsEmpty) return new ChannelValue(CurveRef.Of(Any(scene.Layers.Keys, default)), random.Next(3) == 0 ? null : random.NextDouble());
+        if (random.Next(6) == 0 && !scene.Sounds.IsEmpty)
+            return random.Next(3) == 0 ? new ChannelValue(CurveRef.Of(Any(scene.Sounds.Keys, default), SoundChannels.Mute), random.Next(2)) : new ChannelValue(CurveRef.Of(Any(scene.Sounds.Keys, default), SoundChannels.Gain), random.NextDouble() * 30 - 20);
         // A channel that has keys half of the time, since much can only be done to those.
         if (random.Next(2) == 0 && Keys() is { Channel: { } keyed, Object: { } owner, Times.IsEmpty: false }) return new ChannelValue(owner, keyed);
         var thing = AnyObject();

@@ -221,6 +221,26 @@ export const http = {
         stop,
       }),
     ),
+  /** Sends a sound that an edit of the scene is to name. */
+  sendSound: (scene: number, name: string, file: File, stop: AbortSignal) =>
+    json<Schemas['SoundTaken']>(
+      send('POST', `/api/scenes/${scene}/sounds?${new URLSearchParams({ name })}`, file, {
+        type: 'application/octet-stream',
+        stop,
+      }),
+    ),
+  /** The least and the most of 2^level samples each of a sound, in turn. */
+  soundPeaks: async (scene: number, asset: string, level: number, tile: number) =>
+    new Int16Array(
+      await (await send('GET', `/api/scenes/${scene}/sounds/${asset}/peaks?level=${level}&tile=${tile}`)).arrayBuffer(),
+    ),
+  /** What is heard of a scene: all samples of the left, then all of the right. */
+  mix: async (scene: number, start: number, count: number, rate: number, stop: AbortSignal) =>
+    new Float32Array(
+      await (
+        await send('GET', `/api/scenes/${scene}/mix?start=${start}&count=${count}&rate=${rate}`, undefined, { stop })
+      ).arrayBuffer(),
+    ),
   scenePicture: async (scene: number, asset: string) =>
     (await send('GET', `/api/scenes/${scene}/pictures/${asset}`)).blob(),
   takes: (scene: number) => json<TakeCard[]>(send('GET', `/api/scenes/${scene}/takes`)),

@@ -5818,6 +5818,7 @@ export interface operations {
     }
     requestBody: {
       content: {
+        'application/octet-stream': components['schemas']['IFormFile']
         'audio/wav': components['schemas']['IFormFile']
         'audio/ogg': components['schemas']['IFormFile']
         'audio/mpeg': components['schemas']['IFormFile']

@@ -1,3 +1,5 @@
+import { plainFileName } from '../shared/fileNames'
+
 /** A file that is to stand behind a view, and its number in a sequence. */
 export interface NumberedFile {
   file: File
@@ -6,7 +8,7 @@ export interface NumberedFile {
 }
 
 /** What the core takes; see `BackdropRules` and `PictureFiles` there. */
-const [mostPictures, highestNumber, longestName, largestFile] = [2000, 10_000_000, 80, 64_000_000]
+const [mostPictures, highestNumber, largestFile] = [2000, 10_000_000, 64_000_000]
 const endings = ['.png', '.jpg', '.jpeg', '.webp']
 
 export const isPicture = ({ name }: File): boolean => endings.some((ending) => name.toLowerCase().endsWith(ending))
@@ -22,7 +24,7 @@ export function numbered(files: readonly File[]): NumberedFile[] {
   if (large) throw new Error(`${large.name} is larger than ${largestFile / 1e6} MB, the most that is taken.`)
   if (files.length > mostPictures)
     throw new Error(`A sequence has ${mostPictures} pictures at the most; these are ${files.length}.`)
-  if (files.length === 1) return [{ file: files[0]!, name: plainName(files[0]!), number: 0 }]
+  if (files.length === 1) return [{ file: files[0]!, name: plainFileName(files[0]!), number: 0 }]
   const parts = files.map((file) => ({ file, parts: /^(.*?)(\d+)(\.[^.]*)$/.exec(file.name) }))
   const stem = (found: RegExpExecArray | null) => found && `${found[1]} ${found[3]!.toLowerCase()}`
   const first = stem(parts[0]!.parts)
@@ -32,7 +34,7 @@ export function numbered(files: readonly File[]): NumberedFile[] {
       `${odd.file.name} is not of one sequence with ${files.find((file) => file !== odd.file)!.name}. The names of a sequence differ in the number at their end alone, as plate.0001.png and plate.0002.png do.`,
     )
   const sorted = parts
-    .map(({ file, parts }) => ({ file, name: plainName(file), number: Number(parts![2]) }))
+    .map(({ file, parts }) => ({ file, name: plainFileName(file), number: Number(parts![2]) }))
     .sort((a, b) => a.number - b.number)
   const twice = sorted.find(({ number }, i) => sorted[i + 1]?.number === number)
   if (twice) throw new Error(`The number ${twice.number} is there twice. Choose one file for each.`)
@@ -40,13 +42,6 @@ export function numbered(files: readonly File[]): NumberedFile[] {
     throw new Error(`The number of ${sorted.at(-1)!.name} is above ${highestNumber.toLocaleString('en')}.`)
   return sorted
 }
-
-/** A name that the core takes: its end counts most. */
-const plainName = ({ name }: File) =>
-  name
-    .replaceAll(/[<>/\p{Cc}\p{Cs}]/gu, '_')
-    .slice(-longestName)
-    .trim()
 
 /**
  * So many frames are added to the numbers of a sequence at first: none where it is seen within the scene as it is, else

@@ -6,6 +6,7 @@ import { clipCommands } from './clipCommands'
 import { cueCommands } from './cueCommands'
 import { curveCommands } from './curveCommands'
 import { deformCommands } from './deformCommands'
+import { soundCommands } from './soundCommands'
 import { textCommands } from './textCommands'
 import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
@@ -36,6 +37,7 @@ export const workspaceCommands = (): Command[] => [
   ...looseCommands(),
   ...deformCommands(),
   ...textCommands(),
+  ...soundCommands(),
   ...pathCommands(),
   ...cueCommands(),
   ...recordCommands(),

@@ -2,15 +2,17 @@ import { useArranging } from '../desk/arranging'
 import { useQuestions } from '../scene/questions'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
+import { useSounds } from '../sound/sounds'
 import { usePlayhead } from '../timebar/playhead'
 
-/** Deletes the selected keys or clips or, with none selected, the selected objects. */
+/** Deletes the selected keys, clips or sounds or, with none selected, the selected objects. */
 export function useDeletion(): () => void {
   const scene = useScene()
   const selection = useSelection()
   const arranging = useArranging()
   const playhead = usePlayhead()
   const questions = useQuestions()
+  const sounds = useSounds()
 
   /** The objects that move with some others and are not among them. */
   function below(objects: readonly number[]): string[] {
@@ -57,6 +59,7 @@ export function useDeletion(): () => void {
       const placed = [...selection.clips]
       selection.clearClips()
       void scene.edit({ edit: 'deletePlacedClips', placed })
-    } else if (selection.objects.size) void deleteObjects([...selection.objects])
+    } else if (selection.sounds.size) sounds.remove()
+    else if (selection.objects.size) void deleteObjects([...selection.objects])
   }
 }

@@ -53,23 +53,26 @@ export function keyCommands(): Command[] {
     'Auto-key is off.',
   )
 
-  /** Moves the selected clips or, with none selected, the selected keys. */
+  /** Moves the selected clips or sounds or, with none selected, the selected keys. */
   async function nudgeBy(frames: number): Promise<void> {
-    const kept = selection.clips.size
-      ? await scene.edit({ edit: 'movePlacedClips', placed: [...selection.clips], frames })
-      : await arranging.onSelected((keys) => ({ edit: 'moveKeys', keys, frames, ripple: false }))
+    const by = frames * scene.settings.ticksPerFrame
+    const kept = selection.sounds.size
+      ? await scene.edit({ edit: 'moveSounds', sounds: [...selection.sounds], by })
+      : selection.clips.size
+        ? await scene.edit({ edit: 'movePlacedClips', placed: [...selection.clips], frames })
+        : await arranging.onSelected((keys) => ({ edit: 'moveKeys', keys, frames, ripple: false }))
     if (!kept) return
     keyboard.follow(frames * scene.settings.ticksPerFrame)
     keyboard.said = `Moved by ${frames} ${Math.abs(frames) === 1 ? 'frame' : 'frames'}`
   }
-  const nudge = (frames: number) => ({ lacks: lacking.keysOrClips, run: () => void nudgeBy(frames) })
+  const nudge = (frames: number) => ({ lacks: lacking.movable, run: () => void nudgeBy(frames) })
 
   const keys: Omit<Command, 'group'>[] = [
     { title: 'Key what is selected', keys: ['n'], shown: 'N', run: () => keying.keySelected() },
     { title: 'Key all transforms', keys: ['Shift+N'], shown: 'Shift N', run: keying.keyAll },
     { title: 'Auto-key on or off', keys: ['a'], shown: 'A', ...autoKeying },
     {
-      title: 'Delete the selected keys or clips, or the selected objects',
+      title: 'Delete the selected keys, clips or sounds, or the selected objects',
       keys: ['Delete', 'Backspace'],
       shown: 'Delete',
       lacks: lacking.anything,
@@ -111,10 +114,10 @@ export function keyCommands(): Command[] {
     { title: 'Paste the pose', keys: ['Alt+v'], shown: 'Alt V', run: () => void clipboard.pastePose() },
     { title: 'Paste the pose mirrored left and right', run: () => void clipboard.pastePose('x') },
     { title: 'Paste keys mirrored in time', run: () => void clipboard.paste({ mirrored: true }) },
-    { title: 'Nudge keys or clips a frame earlier', keys: [','], shown: ',', ...nudge(-1) },
-    { title: 'Nudge keys or clips a frame later', keys: ['.'], shown: '.', ...nudge(1) },
-    { title: 'Nudge keys or clips ten frames earlier', keys: ['Shift+Comma'], shown: 'Shift ,', ...nudge(-10) },
-    { title: 'Nudge keys or clips ten frames later', keys: ['Shift+Period'], shown: 'Shift .', ...nudge(10) },
+    { title: 'Nudge keys, clips or sounds a frame earlier', keys: [','], shown: ',', ...nudge(-1) },
+    { title: 'Nudge keys, clips or sounds a frame later', keys: ['.'], shown: '.', ...nudge(1) },
+    { title: 'Nudge keys, clips or sounds ten frames earlier', keys: ['Shift+Comma'], shown: 'Shift ,', ...nudge(-10) },
+    { title: 'Nudge keys, clips or sounds ten frames later', keys: ['Shift+Period'], shown: 'Shift .', ...nudge(10) },
     { title: 'Select all keys', keys: ['$mod+Shift+A'], shown: 'Ctrl Shift A', run: selecting.all },
     { title: 'Select all keys from here on', run: selecting.fromHereOn },
     { title: 'Select all keys up to here', run: selecting.upToHere },

@@ -14,12 +14,16 @@ export function useLacking() {
       () => selection.clips.size || selection.keyCount,
       'Select some keys or a clip on the desk first.',
     ),
+    movable: unless(
+      () => selection.clips.size || selection.sounds.size || selection.keyCount,
+      'Select some keys, a clip or a sound on the desk first.',
+    ),
     keysOrObjects: unless(() => selection.objects.size || selection.keyCount, 'Select an object, or some keys, first.'),
     clips: unless(() => selection.clips.size, 'Select a clip on the desk first.'),
     objects: unless(() => selection.objects.size, 'Select an object first.'),
     anything: unless(
-      () => selection.keyCount || selection.clips.size || selection.objects.size,
-      'Select keys, a clip or an object first.',
+      () => selection.keyCount || selection.clips.size || selection.sounds.size || selection.objects.size,
+      'Select keys, a clip, a sound or an object first.',
     ),
     scene: unless(() => scene.model.objects.size, 'There is no object yet; add one first.'),
     warp: unless(() => warps.meant() !== null, 'There is no warp yet; add one first.'),

@@ -1,5 +1,9 @@
 /** Words of the trade for what goes by another name here: each means any of the phrases, which commands have in their titles. */
 export const synonyms: Readonly<Record<string, readonly string[]>> = {
+  audio: ['sound'],
+  music: ['sound'],
+  wav: ['sound'],
+  volume: ['sound'],
   pick: ['select'],
   choose: ['select'],
   deselect: ['select nothing'],

@@ -4,9 +4,11 @@ import type { ObjectKind } from '../api/http'
 import { allKinds } from '../scene/catalogue'
 import { useScene } from '../scene/sceneStore'
 import { addObject, kindIcons, kindNames } from './addObject'
+import { useSounds } from '../sound/sounds'
 import MenuItem from '../shared/MenuItem.vue'
 
 const scene = useScene()
+const sounds = useSounds()
 const kinds = computed<readonly ObjectKind[]>(() => (scene.id === null ? [] : allKinds()))
 </script>
 
@@ -16,6 +18,8 @@ const kinds = computed<readonly ObjectKind[]>(() => (scene.id === null ? [] : al
     <MenuItem v-for="kind in kinds" :key="kind" @click="addObject(kind)">
       <i :class="`bi ${kindIcons[kind]}`" aria-hidden="true" /> {{ kindNames[kind] }}
     </MenuItem>
+    <BDropdownDivider />
+    <MenuItem @click="sounds.choose()"> <i class="bi bi-music-note-beamed" aria-hidden="true" /> Sound… </MenuItem>
   </BDropdown>
 </template>
 

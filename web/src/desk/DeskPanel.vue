@@ -15,7 +15,10 @@ import { useTallLanes } from '../curves/tallLanes'
 import FlowStrip from '../flow/FlowStrip.vue'
 import { useSelection } from '../scene/selection'
 import { drawSoon } from '../scene/drawLoop'
-import { laneOf } from '../scene/owners'
+import { laneOf, soundOf } from '../scene/owners'
+import { drawSound } from '../sound/soundDraw'
+import { useSoundHands } from '../sound/soundHands'
+import { useSounds } from '../sound/sounds'
 import { useScene } from '../scene/sceneStore'
 import { colours } from '../styles/scheme'
 import { usePlayhead } from '../timebar/playhead'
@@ -62,6 +65,7 @@ const { height: bodyHeight } = useElementSize(body)
 const { width: lanesWidth } = useElementSize(useTemplateRef<HTMLDivElement>('room'))
 const views = useCurveViews()
 const speeds = useSpeeds()
+const sounds = useSounds()
 const comparing = useComparing()
 
 const shown = computed(() => lanesWithin(desk.lanes, desk.scrolled, desk.scrolled + bodyHeight.value))
@@ -83,7 +87,19 @@ const lanes = useCanvas(lanesCanvas, (ctx, width, height) => {
   })
   for (const lane of shown.value) {
     if (lane.curves) tall.draw(ctx, p, lane)
-    else if (lane.kind === 'clips')
+    else if (lane.kind === 'sound') {
+      const sound = scene.model.sounds.get(soundOf(lane.object!.id)!)
+      if (sound)
+        drawSound(ctx, p, {
+          scene: scene.id!,
+          top: lane.top - desk.scrolled,
+          height: lane.height,
+          sound,
+          selected: selection.sounds.has(sound.id),
+          silent: sounds.isSilent(sound),
+          redraw: lanes.redraw,
+        })
+    } else if (lane.kind === 'clips')
       drawClips(ctx, p, {
         top: lane.top - desk.scrolled,
         height: lane.height,
@@ -101,6 +117,7 @@ const hands = useLaneHands(lanes.width, lanes.redraw, readout)
 const tall = useTallLanes(lanes.width, lanes.redraw, readout, () => desk.scrolled)
 const curveHands = tall.hands
 const clipHands = useClipHands(lanes.width, readout)
+const soundHands = useSoundHands(lanes.width, readout, () => desk.scrolled)
 /** The cues between the lanes, as they lie on the desk now. */
 const threads = () => {
   const stretch = { width: lanes.width.value, first: view.first, last: view.last }
@@ -136,6 +153,7 @@ const laneAt = (event: MouseEvent): Lane | undefined => {
 const by = useHandsByLane(laneAt, (lane, event) => {
   if (threadHands.isOver(event)) return threadHands
   if (lane?.kind === 'clips') return clipHands
+  if (lane?.kind === 'sound' && !(event.type === 'pointerdown' && event.altKey)) return soundHands
   // Alt scrubs on the desk, but on a handle it moves that handle alone.
   const scrubs = event.type === 'pointerdown' && event.altKey && event.button === 0
   return lane?.curves && !(scrubs && !curveHands.isOverHandle(lane, event.offsetX, event.offsetY)) ? curveHands : hands
@@ -145,6 +163,7 @@ const menus = useMenus()
 function openMenu(event: MouseEvent): void {
   const { lane, what } = by.pick(event)
   if (what === 'clip') menus.onClips(event)
+  else if (what === 'sound') menus.onSounds(event)
   else if (what) menus.onKeys(event)
   else if (lane)
     menus.onLane(event, lane, frameOf({ width: lanes.width.value, first: view.first, last: view.last }, event.offsetX))
@@ -181,6 +200,7 @@ watch(
     () => selection.objects,
     () => selection.keys,
     () => selection.clips,
+    () => selection.sounds,
     shown,
     colours,
     () => desk.scrolled,

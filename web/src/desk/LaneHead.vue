@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useClipDialogs } from '../clips/clipDialogs'
 import CurveHead from '../curves/CurveHead.vue'
 import { useSelection } from '../scene/selection'
@@ -7,7 +7,7 @@ import { useWarps } from '../flow/warps'
 import { useQuestions } from '../scene/questions'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
-import { placedOf } from '../scene/owners'
+import { placedOf, soundOf } from '../scene/owners'
 import { useDesk } from './deskStore'
 import { useLaneFilter } from './laneFilter'
 import { useCancelOnEscape } from '../shared/cancelling'
@@ -19,6 +19,8 @@ import PeopleDots from '../people/PeopleDots.vue'
 import { useShowWhere } from '../stage/showWhere'
 import { useMenus } from '../menus/menus'
 import NameField from '../shared/NameField.vue'
+import { useSounds } from '../sound/sounds'
+import SoundButtons from '../sound/SoundButtons.vue'
 import WorkingButtons from '../working/WorkingButtons.vue'
 import { useWorking } from '../working/working'
 import { useRenaming } from '../values/renaming'
@@ -56,6 +58,9 @@ const looseWords = computed(() => {
 const layers = useLayers()
 const isObject = computed(() => props.lane.kind === 'object')
 const renaming = useRenaming()
+const sounds = useSounds()
+/** Whether the name of a sound is being typed. */
+const isNaming = ref(false)
 const rename = (name: string) => void scene.edit({ edit: 'renameObject', object: objectOf(props.lane)!.id, name })
 const isPinned = computed(() => isObject.value && filter.pinned.has(objectOf(props.lane)!.id))
 const canPin = computed(() => isObject.value && objectOf(props.lane)!.parent === null)
@@ -63,7 +68,9 @@ const canPin = computed(() => isObject.value && objectOf(props.lane)!.parent ===
 function select(event: MouseEvent): void {
   const clip = props.lane.object && placedOf(props.lane.object.id)
   const object = objectOf(props.lane)
-  if (clip !== null) selection.selectClips([clip])
+  const sound = props.lane.object && soundOf(props.lane.object.id)
+  if (sound !== null) selection.selectSounds([sound], event.ctrlKey ? 'toggle' : 'only')
+  else if (clip !== null) selection.selectClips([clip])
   else if (object && event.shiftKey) selectTo(object.id)
   else if (object) selection.select([object.id], event.ctrlKey)
   // Whoever takes a layer's lane means to work in it.
@@ -90,7 +97,10 @@ const { shift, grab: lift, pull, drop: letGo, giveUp } = useLift()
 const grab = (event: PointerEvent) => void (isObject.value && lift(event))
 
 // A lane whose lower edge is pulled down is its curve.
-const canPull = computed(() => props.lane.channels.length > 0 && !['scene', 'curves'].includes(props.lane.kind))
+const canPull = computed(
+  () =>
+    props.lane.kind === 'sound' || (props.lane.channels.length > 0 && !['scene', 'curves'].includes(props.lane.kind)),
+)
 let edgeFrom: { y: number; height: number } | null = null
 
 function startPull(event: PointerEvent): void {
@@ -163,7 +173,9 @@ function drop(event: PointerEvent): void {
       group: ['group', 'clips', 'layer'].includes(lane.kind),
       tall: lane.curves,
       moving: shift !== 0,
-      selected: isObject && selection.objects.has(objectOf(lane)!.id),
+      selected:
+        (isObject && selection.objects.has(objectOf(lane)!.id)) ||
+        (lane.kind === 'sound' && selection.sounds.has(soundOf(lane.object!.id)!)),
       shown: isObject && showWhere.shown.has(objectOf(lane)!.id),
       unseen: objectOf(lane) && working.isUnseen(objectOf(lane)!.id),
     }"
@@ -192,6 +204,13 @@ function drop(event: PointerEvent): void {
       @rename="rename"
       @done="renaming.end"
     />
+    <NameField
+      v-else-if="isNaming"
+      begun
+      :name="lane.label"
+      @rename="sounds.change(soundOf(lane.object!.id)!, { name: $event })"
+      @done="isNaming = false"
+    />
     <button
       v-else
       type="button"
@@ -201,10 +220,12 @@ function drop(event: PointerEvent): void {
           ? `${lane.label}\nClick to select, with Shift a range, with Ctrl one more; double-click to rename; drag up or down to reorder, or onto a warp`
           : lane.kind === 'layer'
             ? `What ${lane.label} has of ${lane.object!.name}. Click to work in it`
-            : lane.label
+            : lane.kind === 'sound'
+              ? `${lane.label}\nClick to select, with Ctrl one more; double-click to rename`
+              : lane.label
       "
       @click="select"
-      @dblclick="isObject && renaming.ask(objectOf(lane)!.id, 'lane')"
+      @dblclick="isObject ? renaming.ask(objectOf(lane)!.id, 'lane') : (isNaming = lane.kind === 'sound')"
       @pointerdown="grab"
       @pointermove="pull"
       @pointerup="drop"
@@ -213,6 +234,7 @@ function drop(event: PointerEvent): void {
       {{ lane.label }}
     </button>
     <PeopleDots v-if="isObject" :object="objectOf(lane)!.id" />
+    <SoundButtons v-if="lane.kind === 'sound'" :lane="lane" />
     <WorkingButtons v-if="isObject" :object="objectOf(lane)!" />
     <button
       v-if="lane.kind === 'clips'"
@@ -272,7 +294,11 @@ function drop(event: PointerEvent): void {
     <span
       v-if="canPull"
       class="edge"
-      title="Pull down to see the curve; double-click for a quick one"
+      :title="
+        lane.kind === 'sound'
+          ? 'Pull down to see more of it'
+          : 'Pull down to see the curve; double-click for a quick one'
+      "
       @pointerdown="startPull"
       @pointermove="pullEdge"
       @pointerup="endPull"

@@ -180,6 +180,7 @@ export const useDesk = defineStore('desk', () => {
 
   function toggle(lane: Lane): void {
     if (lane.kind === 'group') closed.value = toggled(closed.value, lane.id)
+    else if (lane.kind === 'sound') closed.value = toggled(closed.value, lane.id)
     else if (lane.kind === 'layer') openLayers.value = toggled(openLayers.value, lane.id)
     else if (isObject(lane.object)) open.value = toggled(open.value, lane.object.id)
   }

@@ -3,7 +3,7 @@ import { useDesk } from './deskStore'
 import type { Lane } from './lanes'
 
 /** What a menu at the pointer is for. */
-export type Picked = 'keys' | 'clip' | 'point'
+export type Picked = 'keys' | 'clip' | 'point' | 'sound'
 
 /** What the mouse does in a lane of some kind. */
 export interface Hands {

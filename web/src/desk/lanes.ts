@@ -3,6 +3,7 @@ import { allGroups, channelLabel, groupOf, specOf } from '../scene/catalogue'
 import { layerOfName, ownName } from '../scene/layered'
 import { isObject, type Holder, type Layer, type SceneModel, type SceneObject } from '../scene/sceneModel'
 import { rateChannel, strengthChannel, warpChannel } from '../scene/owners'
+import { laySounds } from '../sound/soundLanes'
 import { meansName } from './naming'
 
 export interface LaneChannel {
@@ -15,7 +16,7 @@ export interface LaneChannel {
 /** A row on the desk: the whole scene, an object with all below it, its clips, what a layer has of it, a group of its channels, or one channel. */
 export interface Lane {
   id: string
-  kind: 'scene' | 'object' | 'clips' | 'layer' | 'group' | 'channel' | 'curves' | 'flow'
+  kind: 'scene' | 'object' | 'clips' | 'layer' | 'group' | 'channel' | 'curves' | 'flow' | 'sound'
   object: Holder | null
   /** The layer whose keys stand in the lane, where they are not the base's. */
   layer?: Layer
@@ -46,7 +47,7 @@ export interface LaneWish {
   open: ReadonlySet<number>
   /** Groups that are closed, by lane. */
   closed: ReadonlySet<string>
-  /** Lanes of layers that are open. */
+  /** Lanes of layers and sounds that are open. */
   openLayers: ReadonlySet<string>
   /** Part of a name, or a pattern with `*`. */
   text: string
@@ -66,6 +67,8 @@ const flowHeight = 62
 const flowCurveHeight = 132
 
 export const laneHeight = 24
+/** The lane of a sound is high enough to see how loud it is. */
+export const soundHeight = 40
 /** From this height on a lane shows its curves. */
 export const curveHeight = 64
 
@@ -90,8 +93,8 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
   }
 
   function push(lane: Omit<Lane, 'top' | 'height' | 'curves'>): void {
-    const height = wish.heights.get(lane.id) ?? laneHeight
-    lanes.push({ ...lane, top, height, curves: height >= curveHeight })
+    const height = wish.heights.get(lane.id) ?? (lane.kind === 'sound' ? soundHeight : laneHeight)
+    lanes.push({ ...lane, top, height, curves: height >= curveHeight && lane.kind !== 'sound' })
     top += height
   }
 
@@ -286,6 +289,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
         })
   for (const object of tops) if (wish.pinned.has(object.id)) add(object)
   for (const object of tops) if (!wish.pinned.has(object.id)) add(object)
+  for (const lane of laySounds(model, wish)) push(lane)
   return lanes
 }
 

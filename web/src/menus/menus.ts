@@ -6,6 +6,7 @@ import { useSelection } from '../scene/selection'
 import { usePlayhead } from '../timebar/playhead'
 import { useTimeDialogs } from '../timebar/timeDialogs'
 import { useTimeDisplay } from '../timebar/timeDisplay'
+import { useSounds } from '../sound/sounds'
 import { useWorking, type Working } from '../working/working'
 import { useContextMenu, type MenuLine } from './contextMenu'
 
@@ -19,6 +20,7 @@ export function useMenus() {
   const time = useTimeDisplay()
   const timeDialogs = useTimeDialogs()
   const working = useWorking()
+  const sounds = useSounds()
 
   function command(title: string, called = title): MenuLine {
     const found = menu.commands.find((each) => each.title === title)
@@ -32,7 +34,7 @@ export function useMenus() {
     menu.commands.find(({ title }) => title.startsWith('Delete the selected keys'))!.run()
   }
 
-  const deleting = (what: string) => command('Delete the selected keys or clips, or the selected objects', what)
+  const deleting = (what: string) => command('Delete the selected keys, clips or sounds, or the selected objects', what)
   const keysAndClips = (): MenuLine[] => [
     command('Cut keys or clips', 'Cut'),
     command('Copy keys or clips', 'Copy'),
@@ -210,11 +212,17 @@ export function useMenus() {
     if (!selection.objects.has(object)) selection.select([object])
   }
 
+  const soundLines = (): MenuLine[] => [
+    { title: 'Duplicate', run: () => void sounds.duplicate() },
+    { title: 'Delete', run: () => sounds.remove() },
+  ]
+
   const open = (event: MouseEvent, lines: readonly MenuLine[]) =>
     menu.open({ x: event.clientX, y: event.clientY }, lines)
 
   return {
     onKeys: (event: MouseEvent) => open(event, keys()),
+    onSounds: (event: MouseEvent) => open(event, soundLines()),
     onClips: (event: MouseEvent) => open(event, clips()),
     onPoint: (event: MouseEvent) => open(event, points()),
     onRuler: (event: MouseEvent, frame: number, bookmark: number | null) => open(event, ruler(frame, bookmark)),

@@ -28,10 +28,11 @@ export async function loadCatalogue(): Promise<void> {
   )
   groups = [...new Set(all.map(({ group }) => group)), deformersGroup]
   kinds = catalogue.kinds.map((entry) => entry.kind)
-  // What a warp, a placed clip and a layer have instead of an object's channels.
+  // What a warp, a placed clip, a layer and a sound have instead of an object's channels.
   byKind.set('warp', [catalogue.warp])
   byKind.set('rate', [catalogue.rate])
   byKind.set('strength', [catalogue.strength])
+  byKind.set('sound', catalogue.sound)
 }
 
 function withUses(channels: readonly ChannelSpec[], given: readonly string[]): ChannelSpec[] {
@@ -124,4 +125,6 @@ export const allChannels = (): readonly ChannelSpec[] => [
 
 /** A channel's full name for people, such as `Position X` or `Opacity`. */
 export const channelLabel = (spec: ChannelSpec): string =>
-  spec.group === 'Attributes' || spec.group === 'Time' ? spec.label : `${spec.group} ${spec.label}`
+  spec.group === 'Attributes' || spec.group === 'Time' || spec.group === 'Sound'
+    ? spec.label
+    : `${spec.group} ${spec.label}`

@@ -170,6 +170,7 @@ export const rowsOf = (some: Partial<RowsMessage>): RowsMessage => ({
   clips: [],
   cues: [],
   backdrops: [],
+  sounds: [],
   layers: [],
   placed: [],
   gone: [],

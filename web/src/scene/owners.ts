@@ -1,10 +1,10 @@
-import type { LayerMessage, OwnerKind, PlacedClipMessage, WarpMessage } from '../api/messages'
+import type { LayerMessage, OwnerKind, PlacedClipMessage, SoundMessage, WarpMessage } from '../api/messages'
 import type { Holder } from './sceneModel'
 
-// Objects have channels, warps have points, placed clips have a rate, and layers have a strength: all of them are curves
-// with keys. What has a curve is told by a key of its own, an object's being its number.
+// Objects have channels, warps have points, placed clips have a rate, layers have a strength, and sounds a gain and a
+// mute: all of them are curves with keys. What has a curve is told by a key of its own, an object's being its number.
 
-export type OwnerKey = number | `warp ${number}` | `placed ${number}` | `layer ${number}` | 'scene'
+export type OwnerKey = number | `warp ${number}` | `placed ${number}` | `layer ${number}` | `sound ${number}` | 'scene'
 
 /** A curve: whose, and which of theirs. */
 export interface CurveName {
@@ -24,6 +24,7 @@ export const strengthChannel = 'strength'
 export const warpKey = (warp: number): OwnerKey => `warp ${warp}`
 export const placedKey = (placed: number): OwnerKey => `placed ${placed}`
 export const layerKey = (layer: number): OwnerKey => `layer ${layer}`
+export const soundKey = (sound: number): OwnerKey => `sound ${sound}`
 
 const numberAfter = (word: string, key: OwnerKey): number | null =>
   typeof key === 'string' && key.startsWith(`${word} `) ? Number(key.slice(word.length + 1)) : null
@@ -37,6 +38,9 @@ export const placedOf = (key: OwnerKey): number | null => numberAfter('placed', 
 /** The layer whose strength a key means; null for any other. */
 export const layerOf = (key: OwnerKey): number | null => numberAfter('layer', key)
 
+/** The sound that a key means; null for any other. */
+export const soundOf = (key: OwnerKey): number | null => numberAfter('sound', key)
+
 /** The key of what the server names. */
 export const ownerKey = (owner: OwnerKind, id: number): OwnerKey =>
   owner === 'object' ? id : owner === 'scene' ? 'scene' : `${owner} ${id}`
@@ -48,13 +52,15 @@ export type Addressed<T> = Omit<T, 'object' | 'channel'> & {
   warp?: number
   placed?: number
   layer?: number
+  sound?: number
 }
 
 /** The same as edits have it. */
 export function addressed<T extends CurveName>({ object, channel, ...rest }: T): Addressed<T> {
   if (typeof object === 'number') return { object, channel, ...rest }
   const [owner, id] = object.split(' ') as [string, string]
-  return { [owner]: Number(id), ...rest }
+  // The others have one channel each.
+  return { [owner]: Number(id), ...(owner === 'sound' ? { channel } : {}), ...rest }
 }
 
 /** An edit with all its curves named as the server names them. */
@@ -80,6 +86,7 @@ export function curveOfLane(lane: string): CurveName {
 
 export const warpHolder = ({ id, name }: WarpMessage): Holder => holder(warpKey(id), name, 'warp')
 export const strengthHolder = ({ id, name }: LayerMessage): Holder => holder(layerKey(id), name, 'strength')
+export const soundHolder = ({ id, name }: SoundMessage): Holder => holder(soundKey(id), name, 'sound')
 export const rateHolder = ({ id }: PlacedClipMessage): Holder => holder(placedKey(id), '', 'rate')
 
 const holder = (id: OwnerKey, name: string, kind: string): Holder => ({ id, name, kind, channels: new Map() })

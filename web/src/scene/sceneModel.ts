@@ -14,6 +14,7 @@ import type {
   RowKind,
   RowsMessage,
   SettingsMessage,
+  SoundMessage,
   WarpMessage,
 } from '../api/messages'
 import { channelsOf, specOf } from './catalogue'
@@ -25,6 +26,8 @@ import {
   placedOf,
   rateChannel,
   rateHolder,
+  soundHolder,
+  soundOf,
   strengthChannel,
   strengthHolder,
   warpChannel,
@@ -44,7 +47,7 @@ export interface Channel {
   played: Float64Array | null
 }
 
-/** What has channels: an object, or a warp with its points, a placed clip with its rate, a layer with its strength. */
+/** What has channels: an object, or a warp with its points, a placed clip with its rate, a layer with its strength, a sound with its gain. */
 export interface Holder {
   id: OwnerKey
   name: string
@@ -77,6 +80,11 @@ export interface Layer extends LayerMessage {
   holder: Holder
 }
 
+/** A sound, and what holds its gain and its mute. */
+export interface Sound extends SoundMessage {
+  holder: Holder
+}
+
 /** What a layer gives to an object. */
 export interface LayerPart {
   layer: Layer
@@ -99,12 +107,13 @@ export const noRows = (): RowsMessage => ({
   cues: [],
   layers: [],
   backdrops: [],
+  sounds: [],
   gone: [],
   played: [],
 })
 
 /** What has lanes, or shows in them. */
-const laid: ReadonlySet<RowKind> = new Set(['object', 'warp', 'clip', 'placedClip', 'layer'])
+const laid: ReadonlySet<RowKind> = new Set(['object', 'warp', 'clip', 'placedClip', 'layer', 'sound'])
 
 /** The objects that a message says are not there any more. */
 export const goneObjects = ({ gone }: RowsMessage): readonly number[] =>
@@ -131,6 +140,7 @@ export class SceneModel {
   readonly cues = new Map<number, CueMessage>()
   readonly layers = new Map<number, Layer>()
   readonly backdrops = new Map<number, BackdropMessage>()
+  readonly sounds = new Map<number, Sound>()
   private readonly tables: Partial<Record<RowKind, Map<number, unknown>>> = {
     object: this.objects,
     warp: this.warps,
@@ -141,6 +151,7 @@ export class SceneModel {
     cue: this.cues,
     layer: this.layers,
     backdrop: this.backdrops,
+    sound: this.sounds,
   }
   private order: SceneObject[] | null = null
   private readonly depths = new Map<number, number>()
@@ -174,6 +185,7 @@ export class SceneModel {
     }
     isOtherwise = this.takeClips(rows) || isOtherwise
     isOtherwise = this.takeLayers(rows) || isOtherwise
+    isOtherwise = this.takeSounds(rows) || isOtherwise
     const gone = this.drop(rows.gone)
     isOtherwise = gone.some((kind) => laid.has(kind)) || isOtherwise
     for (const { owner, id, name, times } of rows.played) {
@@ -216,6 +228,27 @@ export class SceneModel {
       this.layers.set(row.id, { ...row, holder })
     }
     return rows.layers.length > 0
+  }
+
+  /** @returns whether lanes come or go: there is another sound, or one is called otherwise, stands elsewhere or gets keys. */
+  private takeSounds(rows: RowsMessage): boolean {
+    let isOtherwise = false
+    for (const row of rows.sounds) {
+      const known = this.sounds.get(row.id)
+      const holder = known?.holder ?? soundHolder(row)
+      const keyed = () => [...holder.channels.values()].filter(({ keys }) => keys.count > 0).map(({ name }) => name)
+      const before = keyed().join()
+      Object.assign(holder, { name: row.name })
+      for (const channel of row.channels) holder.channels.set(channel.name, channelOf(channel, undefined))
+      if (known?.name !== row.name || known.place !== row.place || keyed().join() !== before) isOtherwise = true
+      this.sounds.set(row.id, { ...row, holder })
+    }
+    return isOtherwise
+  }
+
+  /** The sounds in the order of their lanes. */
+  soundsDownwards(): Sound[] {
+    return [...this.sounds.values()].sort((a, b) => a.place - b.place || a.id - b.id)
   }
 
   /** What stands behind a view or a camera. */
@@ -266,12 +299,13 @@ export class SceneModel {
     return this.byObject.get(object) ?? none
   }
 
-  /** Whatever has keys: objects, warps, placed clips and layers. */
+  /** Whatever has keys: objects, warps, placed clips, layers and sounds. */
   *holders(): Iterable<Holder> {
     yield* this.objects.values()
     for (const { holder } of this.warps.values()) yield holder
     for (const { holder } of this.placed.values()) yield holder
     for (const { holder } of this.layers.values()) yield holder
+    for (const { holder } of this.sounds.values()) yield holder
   }
 
   holder(id: OwnerKey): Holder | undefined {
@@ -279,7 +313,8 @@ export class SceneModel {
     return (
       this.warps.get(warpOf(id) ?? 0)?.holder ??
       this.placed.get(placedOf(id) ?? 0)?.holder ??
-      this.layers.get(layerOf(id) ?? 0)?.holder
+      this.layers.get(layerOf(id) ?? 0)?.holder ??
+      this.sounds.get(soundOf(id) ?? 0)?.holder
     )
   }
 

@@ -7,13 +7,15 @@ export type Tool = 'select' | 'move' | 'rotate' | 'scale'
 /** How newly selected keys meet those that are selected already. */
 export type Selecting = 'only' | 'add' | 'toggle'
 
-/** What is selected: objects on the stage, keys or placed clips on the desk, and the tool in hand. */
+/** What is selected: objects on the stage, keys, placed clips or sounds on the desk, and the tool in hand. */
 export const useSelection = defineStore('selection', () => {
   const objects = shallowRef<ReadonlySet<number>>(new Set())
   /** Selected key times in ticks, by lane. */
   const keys = shallowRef<ReadonlyMap<string, ReadonlySet<number>>>(new Map())
   /** Selected placed clips. While there are any, no key is selected. */
   const clips = shallowRef<ReadonlySet<number>>(new Set())
+  /** Selected sounds. While there are any, no key and no clip is selected. */
+  const sounds = shallowRef<ReadonlySet<number>>(new Set())
   const tool = ref<Tool>('move')
   /** Objects whose keys cannot be selected: they are locked while somebody works. */
   const shut = shallowRef<ReadonlySet<number>>(new Set())
@@ -60,7 +62,10 @@ export const useSelection = defineStore('selection', () => {
       if (selected.size === 0) next.delete(lane)
     }
     keys.value = next
-    if (next.size) clearClips()
+    if (next.size) {
+      clearClips()
+      clearSounds()
+    }
   }
 
   function selectClips(ids: Iterable<number>, how: Selecting = 'only'): void {
@@ -70,7 +75,32 @@ export const useSelection = defineStore('selection', () => {
       else next.add(id)
     }
     clips.value = next
-    if (next.size) clearKeys()
+    if (next.size) {
+      clearKeys()
+      clearSounds()
+    }
+  }
+
+  function selectSounds(ids: Iterable<number>, how: Selecting = 'only'): void {
+    const next = new Set(how === 'only' ? [] : sounds.value)
+    for (const id of ids) {
+      if (how === 'toggle' && next.has(id)) next.delete(id)
+      else next.add(id)
+    }
+    sounds.value = next
+    if (next.size) {
+      clearKeys()
+      clearClips()
+    }
+  }
+
+  function clearSounds(): void {
+    if (sounds.value.size) sounds.value = new Set()
+  }
+
+  /** Lets go of selected sounds that are not there any more. */
+  function keepSounds(isThere: (sound: number) => boolean): void {
+    if (![...sounds.value].every(isThere)) sounds.value = new Set([...sounds.value].filter(isThere))
   }
 
   function clearClips(): void {
@@ -101,6 +131,7 @@ export const useSelection = defineStore('selection', () => {
     keys,
     owners,
     clips,
+    sounds,
     tool,
     shut,
     isShut,
@@ -116,5 +147,8 @@ export const useSelection = defineStore('selection', () => {
     clearKeys,
     selectClips,
     clearClips,
+    selectSounds,
+    clearSounds,
+    keepSounds,
   }
 })

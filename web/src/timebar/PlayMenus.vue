@@ -2,9 +2,11 @@
 import { computed } from 'vue'
 import { speeds, usePlayhead, type Pace, type Span } from './playhead'
 import type { Ending } from './playOrder'
+import { usePlayer } from '../sound/player'
 import MenuItem from '../shared/MenuItem.vue'
 
 const playhead = usePlayhead()
+const player = usePlayer()
 
 const endings: { ending: Ending; label: string; hint: string; icon: string }[] = [
   { ending: 'loop', label: 'Loop', hint: 'again and again', icon: 'bi bi-arrow-repeat' },
@@ -67,6 +69,11 @@ const label = computed(() => {
     >
       {{ label }} <span class="hint">{{ hint }}</span>
     </MenuItem>
+    <BDropdownDivider />
+    <BDropdownItemButton role="menuitemcheckbox" :aria-checked="player.isOn" @click="player.toggle()">
+      <i :class="player.isOn ? 'bi bi-volume-up' : 'bi bi-volume-mute'" aria-hidden="true" />
+      {{ player.isOn ? 'Sounds are heard' : 'Sounds are not heard' }} <span class="hint">in this window</span>
+    </BDropdownItemButton>
   </BDropdown>
   <BDropdown lazy variant="quiet" size="sm" :text="`${playhead.speed}×`" title="Speed of playing" strategy="fixed">
     <MenuItem v-for="speed in speeds" :key="speed" :active="speed === playhead.speed" @click="playhead.setSpeed(speed)">

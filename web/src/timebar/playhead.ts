@@ -56,6 +56,11 @@ export const usePlayhead = defineStore('playhead', () => {
   let steppedAt = 0
   let passedInTurn = 0
   let stopStepping: (() => void) | null = null
+  /** How far the clock that playing goes by is ahead of the page's, in milliseconds. */
+  let ahead = () => 0
+  const clock = (now: number) => now + ahead()
+  /** Lets playing go by another clock than the page's: sound, once it is heard, cannot be hurried. */
+  const goBy = (other: () => number) => void (ahead = other)
 
   /** How often playing was begun, or gone on with from where it stood. */
   const runs = ref(0)
@@ -64,7 +69,7 @@ export const usePlayhead = defineStore('playhead', () => {
   function playedAt(now: number): { pass: number; frame: number } {
     const [first, last] = range.value
     const length = last - first + 1
-    const along = startedFrom - first + (Math.max(0, now - startedAt) * wantedRate.value) / 1000
+    const along = startedFrom - first + (Math.max(0, clock(now) - startedAt) * wantedRate.value) / 1000
     const pass = Math.floor(along / length)
     return { pass, frame: first + along - pass * length }
   }
@@ -72,8 +77,9 @@ export const usePlayhead = defineStore('playhead', () => {
   /** When a time through the range begins, by the page's clock. */
   function startOf(pass: number): number {
     const [first, last] = range.value
-    if (pass === 0) return startedAt
-    return startedAt + ((pass * (last - first + 1) - (startedFrom - first)) / wantedRate.value) * 1000
+    const started = startedAt - ahead()
+    if (pass === 0) return started
+    return started + ((pass * (last - first + 1) - (startedFrom - first)) / wantedRate.value) * 1000
   }
 
   /** How often somebody asked to be taken to a frame, which is then brought into view. */
@@ -129,7 +135,7 @@ export const usePlayhead = defineStore('playhead', () => {
     const [first, last] = range.value
     const isOutside = frame.value < first || frame.value > last
     if (isOutside) show(heading === 1 ? first : last)
-    startedAt = steppedAt = performance.now()
+    startedAt = steppedAt = clock(performance.now())
     startedFrom = frame.value
     startedWay = heading
     runs.value++
@@ -171,7 +177,8 @@ export const usePlayhead = defineStore('playhead', () => {
     return passedInTurn
   }
 
-  function step(now: number): void {
+  function step(drawnAt: number): void {
+    const now = clock(drawnAt)
     // Each frame is to be seen: the next one waits until this one is here.
     if (pace.value === 'everyFrame' && !isHere.value) return
     // The page was hidden, or everything stood still: nobody could draw what has passed since.
@@ -224,6 +231,8 @@ export const usePlayhead = defineStore('playhead', () => {
   )
 
   const toggle = () => (playing.value ? stop() : play())
+  /** What playing began with: a moment of its clock, a frame and a way. */
+  const began = () => ({ at: startedAt, frame: startedFrom, way: startedWay })
   /** Which way it goes just now, which changes where it plays there and back. */
   const heads = () => heading
 
@@ -262,6 +271,8 @@ export const usePlayhead = defineStore('playhead', () => {
     othersAt,
     whenDrawn,
     heads,
+    began,
+    goBy,
     runs,
     playedAt,
     startOf,

@@ -27,6 +27,7 @@ import CueSection from '../cues/CueSection.vue'
 import FollowSection from '../paths/FollowSection.vue'
 import TextSection from '../texts/TextSection.vue'
 import PathSection from '../paths/PathSection.vue'
+import SoundSection from '../sound/SoundSection.vue'
 import KeySection from './KeySection.vue'
 import ObjectHead from './ObjectHead.vue'
 import { usePending } from './pending'
@@ -176,6 +177,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
     <LayerStack />
     <KeySection />
     <ClipSection />
+    <SoundSection />
     <template v-if="object">
       <ObjectHead :object="object" />
       <TextSection v-if="object.text" :key="object.id" :object="object" />
@@ -251,7 +253,7 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
         />
       </section>
     </template>
-    <div v-else class="none">
+    <div v-else-if="selection.sounds.size === 0" class="none">
       <p class="none-title">Nothing is selected</p>
       <p>Click an object on the stage, or its lane on the desk, to see and set its values.</p>
     </div>

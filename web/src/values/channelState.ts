@@ -72,6 +72,8 @@ export function numberStyle(spec: ChannelSpec): { unit: string; step: number; de
       return { unit: '', step: 0.01, decimals: 2 }
     case 'count':
       return { unit: '', step: 1, decimals: 0 }
+    case 'decibels':
+      return { unit: ' dB', step: 0.5, decimals: 1 }
     case 'hertz':
       return { unit: ' Hz', step: 0.05, decimals: 2 }
     case 'acceleration':

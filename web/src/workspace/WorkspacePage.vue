@@ -31,6 +31,7 @@ import ValuesPanel from '../values/ValuesPanel.vue'
 import { useRecording } from '../record/recording'
 import { useTakes } from '../record/takes'
 import QuestionDialog from '../shared/QuestionDialog.vue'
+import { usePlayer } from '../sound/player'
 import { useFileDrop } from './fileDrop'
 import { usePanes } from './panes'
 import TopBar from './TopBar.vue'
@@ -58,6 +59,7 @@ const problem = ref('')
 const person = usePerson()
 const asksWho = ref(false)
 useFileDrop()
+usePlayer()
 
 const { stage: stageShare, values: valuesShare, leastValues } = usePanes()
 type Sizes = { panes: { size: number }[] }
@@ -133,6 +135,7 @@ watch(
     const there = [...selection.objects].filter((id) => scene.model.objects.has(id))
     if (there.length !== selection.objects.size) selection.select(there)
     selection.keepClips((clip) => scene.model.placed.has(clip))
+    selection.keepSounds((sound) => scene.model.sounds.has(sound))
     if (selection.keyCount && !arranging.isUnderWay())
       selection.keepOnly((object, channel, time) => {
         const keys = scene.model.holder(object)?.channels.get(channel)?.keys

@@ -1,0 +1,378 @@
+import assert from 'node:assert/strict'
+import { after, before, test } from 'node:test'
+import { inflateRawSync } from 'node:zlib'
+import { PNG } from 'pngjs'
+import { Desk, command, deskPoint, drag, open, setField, until } from './harness.mjs'
+
+// Sounds on the desk: dropped, moved, trimmed, keyed, and heard as the picture goes.
+
+const rate = 48_000
+/** A WAV file of 16 bits whose samples a function gives. */
+function wav(seconds, value) {
+  const samples = Math.round(seconds * rate)
+  const file = Buffer.alloc(44 + samples * 2)
+  file.write('RIFF', 0).toString()
+  file.writeUInt32LE(36 + samples * 2, 4)
+  file.write('WAVEfmt ', 8)
+  file.writeUInt32LE(16, 16)
+  for (const [at, short] of [
+    [20, 1],
+    [22, 1],
+    [32, 2],
+    [34, 16],
+  ])
+    file.writeUInt16LE(short, at)
+  file.writeUInt32LE(rate, 24)
+  file.writeUInt32LE(rate * 2, 28)
+  file.write('data', 36)
+  file.writeUInt32LE(samples * 2, 40)
+  for (let i = 0; i < samples; i++) file.writeInt16LE(Math.round(value(i) * 32767), 44 + i * 2)
+  return file
+}
+/** A click on each quarter of a second, four seconds long. */
+const clicks = wav(4, (i) => (i % (rate / 4) < 40 ? 0.9 : 0))
+const tone = wav(2, (i) => 0.5 * Math.sin((2 * Math.PI * 440 * i) / rate))
+
+let desk, page
+before(async () => {
+  desk = await Desk.open({
+    format: 'zesty-scene',
+    version: 2,
+    name: 'Heard',
+    rate: '24',
+    range: [0, 120],
+    objects: [{ name: 'Buoy', kind: 'box' }],
+  })
+  page = desk.page
+})
+after(() => desk.close())
+
+/** The scene file, out of its package. */
+async function file() {
+  const zip = Buffer.from(await (await fetch(`${desk.server.address}/api/scenes/${desk.id}/file`)).arrayBuffer())
+  if (zip.subarray(0, 2).toString() !== 'PK') return JSON.parse(zip.toString())
+  const end = zip.lastIndexOf('PK\u0005\u0006')
+  let at = zip.readUInt32LE(end + 16)
+  for (;;) {
+    const [size, name, more, note, local] = [20, 28, 30, 32, 42].map((field) =>
+      field === 20 || field === 42 ? zip.readUInt32LE(at + field) : zip.readUInt16LE(at + field),
+    )
+    if (zip.toString('utf8', at + 46, at + 46 + name) === 'scene.zesty.json') {
+      const from = local + 30 + zip.readUInt16LE(local + 26) + zip.readUInt16LE(local + 28)
+      return JSON.parse(inflateRawSync(zip.subarray(from, from + size)).toString())
+    }
+    at += 46 + name + more + note
+  }
+}
+const sound = async (name) => (await file()).sounds?.find((each) => each.name === name)
+const button = (name) => page.locator('.body .heads').getByRole('button', { name, exact: true })
+
+/** Drops files on a part of the page, as a hand does. */
+async function drop(target, files, at) {
+  const transfer = await page.evaluateHandle(
+    (those) => {
+      const data = new DataTransfer()
+      for (const { name, text } of those)
+        data.items.add(new File([Uint8Array.from(atob(text), (c) => c.charCodeAt(0))], name))
+      return data
+    },
+    files.map(({ name, content }) => ({ name, text: content.toString('base64') })),
+  )
+  for (const kind of ['dragover', 'drop'])
+    await target.dispatchEvent(kind, { dataTransfer: transfer, bubbles: true, clientX: at?.x, clientY: at?.y })
+}
+
+/** The pixels of a lane, from a frame to another. */
+async function laneOf(name, from, to) {
+  const [a, b] = [await deskPoint(page, from, name), await deskPoint(page, to, name)]
+  const head = await page.locator('.head', { has: page.getByRole('button', { name, exact: true }) }).boundingBox()
+  const clip = { x: a.x, y: head.y, width: b.x - a.x, height: head.height - 1 }
+  return PNG.sync.read(await page.screenshot({ clip }))
+}
+/** How high the sound stands in each part of a picture: pixels of its colour from the topmost to the lowest. */
+function heights({ width, height, data }, isInk) {
+  return Array.from({ length: width }, (_, x) => {
+    let [top, bottom] = [height, -1]
+    for (let y = 0; y < height; y++) {
+      const at = (y * width + x) * 4
+      if (isInk(data[at], data[at + 1], data[at + 2])) [top, bottom] = [Math.min(top, y), y]
+    }
+    return Math.max(0, bottom - top + 1)
+  })
+}
+const isLemon = (r, g, b) => r > 170 && g > 150 && b < 130
+const seen = async (name, from, to, holds, what) =>
+  until(async () => heights(await laneOf(name, from, to), isLemon), holds, what)
+
+test('a sound is dropped on the desk, and is seen as loud as it is', async () => {
+  const canvas = page.locator('canvas.lanes')
+  const box = await canvas.boundingBox()
+  const at = await deskPoint(page, 24)
+  await desk.changing(() => drop(canvas, [{ name: 'clicks.wav', content: clicks }], { x: at.x, y: box.y + 60 }))
+  const laid = await sound('clicks')
+  assert.ok(Math.abs(laid.frame - 24) <= 1, `${laid.frame}`)
+  assert.deepEqual([laid.rate, laid.samples], [rate, clicks.length / 2 - 22])
+  if (laid.frame !== 24) {
+    await setField(page, 'Frame on which the sound starts', '24')
+    await until(
+      () => sound('clicks'),
+      ({ frame }) => frame === 24,
+      'the start',
+    )
+  }
+  // A click on every sixth frame: a high line there, and next to nothing between.
+  await seen('clicks', 23, 60, (columns) => Math.max(...columns) > 12, 'the wave')
+  for (const frame of [24, 30, 48]) {
+    const columns = heights(await laneOf('clicks', frame - 1, frame + 4), isLemon)
+    const [click, rest] = [Math.max(...columns.slice(0, columns.length / 2)), columns.at(-4)]
+    assert.ok(click > 12 && rest < 6, `${frame}: ${click} ${rest}`)
+  }
+})
+
+test('it is moved to the sample, with Shift to frames; Escape leaves it, undo brings it back', async () => {
+  const was = await sound('clicks')
+  const [from, to] = [await deskPoint(page, 40, 'clicks'), await deskPoint(page, 46.3, 'clicks')]
+  await drag(page, from, to, { over: () => page.keyboard.press('Escape') })
+  assert.deepEqual(await sound('clicks'), was)
+  await desk.changing(() => drag(page, from, to))
+  const moved = await sound('clicks')
+  assert.ok(Math.abs((moved.frame ?? moved.tick / 29_400_000) - 30.3) < 0.2, JSON.stringify(moved))
+  await desk.undo()
+  await desk.changing(() => drag(page, from, to, { keys: ['Shift'] }))
+  assert.equal((await sound('clicks')).frame, 30)
+  await desk.undo()
+  assert.deepEqual(await sound('clicks'), was)
+})
+
+test('its ends are trimmed and its fades pulled; what is left stays where it is', async () => {
+  const was = await sound('clicks')
+  const ends = [await deskPoint(page, 24, 'clicks'), await deskPoint(page, 36, 'clicks')].map(({ x, y }) => ({
+    x,
+    y: y + 10,
+  }))
+  await desk.changing(() => drag(page, ...ends, { keys: ['Shift'] }))
+  let now = await sound('clicks')
+  assert.deepEqual([now.frame, now.from], [36, rate / 2])
+  const tail = [await deskPoint(page, 120, 'clicks'), await deskPoint(page, 108, 'clicks')]
+  await desk.changing(() => drag(page, ...tail, { keys: ['Shift'] }))
+  now = await sound('clicks')
+  assert.equal(now.to, clicks.length / 2 - 22 - rate / 2)
+  const corner = [await deskPoint(page, 36, 'clicks'), await deskPoint(page, 48, 'clicks')].map(({ x, y }) => ({
+    x,
+    y: y - 14,
+  }))
+  await desk.changing(() => drag(page, ...corner, { keys: ['Shift'] }))
+  now = await sound('clicks')
+  assert.equal(now.fadeIn, rate / 2)
+  // What comes in is seen to.
+  const columns = await seen('clicks', 35, 60, (all) => Math.max(...all) > 12, 'the wave')
+  assert.ok(columns.length > 10)
+  for (let i = 0; i < 3; i++) await desk.undo()
+  assert.deepEqual(await sound('clicks'), was)
+})
+
+test('gain is keyed by the panel, mute and solo are at hand, and undo takes each back', async () => {
+  const was = await file()
+  const panel = page.getByRole('region', { name: 'Selected sound' })
+  await setField(page, 'Frame', '24')
+  await desk.changing(() => panel.locator('.marker').first().click())
+  await setField(page, 'Frame', '48')
+  await desk.changing(async () => {
+    await panel.getByLabel('Gain', { exact: true }).fill('-12')
+    await page.keyboard.press('Enter')
+    await panel.locator('.marker').first().click()
+  })
+  assert.deepEqual(
+    (await sound('clicks')).gain.keys.map(({ frame, value }) => [frame, value]),
+    [
+      [24, 0],
+      [48, -12],
+    ],
+  )
+  await button('Gain of clicks').waitFor()
+  await desk.changing(() => page.getByRole('button', { name: 'Mute clicks' }).click())
+  assert.equal((await sound('clicks')).mute, 1)
+  await desk.changing(() => page.getByRole('button', { name: 'Solo clicks' }).click())
+  assert.equal((await sound('clicks')).solo, true)
+  for (let i = 0; i < 4; i++) await desk.undo()
+  assert.deepEqual(await file(), was)
+})
+
+test('several are laid at once, duplicated and deleted', async () => {
+  const was = await file()
+  const { position } = await desk.scene()
+  await drop(page.locator('.stage-canvas'), [
+    { name: 'tone.wav', content: tone },
+    { name: 'tone.wav', content: tone },
+  ])
+  await until(desk.scene, (now) => now.position === position + 2, 'both')
+  await desk.heard()
+  assert.deepEqual(
+    (await file()).sounds.map(({ name }) => name),
+    ['clicks', 'tone', 'tone 2'],
+  )
+  await desk.changing(() => command(page, 'Duplicate the selected sounds'))
+  assert.equal((await file()).sounds.length, 5)
+  await desk.changing(() => page.keyboard.press('.'))
+  assert.equal((await sound('tone 3')).frame, (await sound('tone 2')).frame + 1)
+  await desk.changing(() => page.keyboard.press('Delete'))
+  for (let i = 0; i < 5; i++) await desk.undo()
+  assert.deepEqual(await file(), was)
+})
+
+test('what is no sound is told, and nothing is laid', async () => {
+  const { position } = await desk.scene()
+  const lanes = page.locator('canvas.lanes')
+  for (const [name, content, words] of [
+    ['broken.wav', clicks.subarray(0, 9_001), 'its end is missing'],
+    ['song.flac', Buffer.from('fLaC0000000000000000'), 'FLAC'],
+    ['picture.mp3', Buffer.from('89504e470d0a1a0a', 'hex'), 'no sound that is known'],
+  ]) {
+    await drop(lanes, [{ name, content }])
+    await page.getByText(words).waitFor()
+  }
+  assert.equal((await desk.scene()).position, position)
+})
+
+/** Notes what is laid down to be heard, in a page that is opened anew. */
+async function listen() {
+  await desk.context.addInitScript(() => {
+    const start = AudioBufferSourceNode.prototype.start
+    window.laid = []
+    window.plainStart = start
+    AudioBufferSourceNode.prototype.start = function (at = 0, offset = 0, length = 0) {
+      const { buffer, playbackRate, context } = this
+      window.heardBy = context
+      window.laid.push({ at, offset, length, speed: playbackRate.value, samples: buffer.getChannelData(0) })
+      return start.call(this, at, offset, length)
+    }
+  })
+  const other = await open(desk.context, `${desk.server.address}/scenes/${desk.id}`)
+  await button2(other, 'clicks').waitFor()
+  return other
+}
+const button2 = (on, name) => on.locator('.body .heads').getByRole('button', { name, exact: true })
+
+/** When clicks are heard of all that has been laid down, in seconds of the audio clock, rendered apart from it. */
+const clicksHeard = (on) =>
+  on.evaluate(async () => {
+    const rate = window.heardBy.sampleRate
+    const end = Math.max(...window.laid.map(({ at, length, speed }) => at + length / speed))
+    const apart = new OfflineAudioContext(1, Math.ceil(end * rate) + 1, rate)
+    for (const { at, offset, length, speed, samples } of window.laid.filter((each) => each.length > 0)) {
+      const buffer = apart.createBuffer(1, samples.length, rate)
+      buffer.copyToChannel(samples, 0)
+      const source = apart.createBufferSource()
+      source.buffer = buffer
+      source.playbackRate.value = speed
+      source.connect(apart.destination)
+      window.plainStart.call(source, at, offset, length)
+    }
+    const heard = (await apart.startRendering()).getChannelData(0)
+    const found = []
+    for (let i = 1; i < heard.length; i++)
+      if (Math.abs(heard[i]) > 0.4 && (!found.length || i - found.at(-1) > rate / 50)) found.push(i)
+    return found.map((i) => i / rate)
+  })
+
+test('what is heard goes with the picture, at every speed, and a loop has no gap', async () => {
+  const on = await listen()
+  const stage = await on.locator('.stage-canvas').boundingBox()
+  await on.mouse.click(stage.x + 40, stage.y + stage.height - 30)
+  for (const [speed, label] of [
+    [1, '1×'],
+    [2, '2×'],
+    [0.5, '0.5×'],
+  ]) {
+    await on.getByTitle('Speed of playing').click()
+    await on.getByRole('menuitemradio', { name: label, exact: true }).click()
+    await setField(on, 'Frame', '30')
+    // What is heard first is here by then.
+    await until(
+      () =>
+        on.evaluate(() => performance.getEntriesByType('resource').filter(({ name }) => name.includes('/mix?')).length),
+      (count) => count > 0,
+      'the sound',
+    )
+    await on.evaluate(() => (window.laid = []))
+    await on.keyboard.press('Space')
+    // The picture's frame and the moment of the sound's clock that is heard with it.
+    const pairs = await on.evaluate(
+      () =>
+        new Promise((done) => {
+          const pairs = []
+          const step = () => {
+            const frame = Number(document.querySelector('[data-frame]').dataset.frame)
+            const { contextTime, performanceTime } = window.heardBy?.getOutputTimestamp() ?? {}
+            if (contextTime) pairs.push([frame, contextTime + (performance.now() - performanceTime) / 1000])
+            if (pairs.length < 90) requestAnimationFrame(step)
+            else done(pairs)
+          }
+          requestAnimationFrame(step)
+        }),
+    )
+    await on.keyboard.press('Space')
+    const laid = await on.evaluate(() =>
+      window.laid.filter(({ length }) => length > 0).map(({ at, length, speed }) => ({ at, end: at + length / speed })),
+    )
+    assert.ok(laid.length > 3, `${laid.length}`)
+    // On half a sample each begins where the one before ends.
+    laid.slice(1).forEach(({ at }, i) => assert.ok(Math.abs(at - laid[i].end) < 1 / 40_000, `${at} ${laid[i].end}`))
+    const clicks = await clicksHeard(on)
+    assert.ok(clicks.length >= 2, `${clicks}`)
+    // Before the first click of a round there is none for longer.
+    const apart = clicks.slice(1).map((click, i) => click - clicks[i])
+    const near = apart.filter((each) => each < 0.4 / speed)
+    assert.ok(near.length > 0 && near.every((each) => Math.abs(each - 0.25 / speed) < 0.002), `${speed}: ${clicks}`)
+    // Of each click it is known on which frame it is: the sixth, twelfth and so on from 24.
+    const offs = clicks.flatMap((click) => {
+      const near = pairs.filter(([, at]) => Math.abs(at - click) < 0.5 / 24 / speed)
+      return near.map(([frame]) => Math.min((frame % 6) + 0, 6 - (frame % 6)))
+    })
+    assert.ok(offs.length > 0, 'a picture with a click')
+    assert.ok(
+      // A picture stays until the next is drawn.
+      offs.every((off) => off <= Math.max(1, speed)),
+      `${speed}: ${offs}`,
+    )
+  }
+  // A second that is played again and again.
+  await on.getByTitle('Speed of playing').click()
+  await on.getByRole('menuitemradio', { name: '1×', exact: true }).click()
+  await setField(on, "Work range's first frame", '48')
+  await setField(on, "Work range's last frame", '71')
+  await on.evaluate(() => (window.laid = []))
+  await on.keyboard.press('Space')
+  await until(
+    () => on.evaluate(() => window.laid.length),
+    (count) => count > 9,
+    'some rounds',
+  )
+  await on.keyboard.press('Space')
+  const clicks = await clicksHeard(on)
+  assert.ok(clicks.length > 8, `${clicks}`)
+  for (const [i, click] of clicks.slice(1).entries()) assert.ok(Math.abs(click - clicks[i] - 0.25) < 0.001, `${clicks}`)
+  assert.deepEqual(on.faults, [])
+  await on.close()
+})
+
+test('after kill -9 it is there and heard; a second window sees it go', async () => {
+  const was = await file()
+  await desk.server.kill()
+  await desk.server.start()
+  await page.reload()
+  await button('clicks').click()
+  await seen('clicks', 23, 60, (columns) => Math.max(...columns) > 12, 'the wave')
+  assert.deepEqual(await file(), was)
+  const other = await open(desk.context, `${desk.server.address}/scenes/${desk.id}`)
+  await button2(other, 'clicks').waitFor()
+  await page.bringToFront()
+  await desk.changing(() => page.keyboard.press('Delete'))
+  await button2(other, 'clicks').waitFor({ state: 'detached' })
+  await desk.undo()
+  await button2(other, 'clicks').waitFor()
+  assert.deepEqual(other.faults, [])
+  await other.close()
+})
+
+test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

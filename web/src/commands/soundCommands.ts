@@ -1,0 +1,18 @@
+import { useSelection } from '../scene/selection'
+import { usePlayer } from '../sound/player'
+import { useSounds } from '../sound/sounds'
+import type { Command } from './command'
+
+/** Sounds on the desk. */
+export function soundCommands(): Command[] {
+  const selection = useSelection()
+  const sounds = useSounds()
+  const player = usePlayer()
+  const lacks = () => (selection.sounds.size ? null : 'Select a sound on the desk first.')
+  return [
+    { group: 'Sound', title: 'Add sounds…', run: () => sounds.choose() },
+    { group: 'Sound', title: 'Duplicate the selected sounds', lacks, run: () => void sounds.duplicate() },
+    { group: 'Sound', title: 'Delete the selected sounds', lacks, run: () => sounds.remove() },
+    { group: 'Sound', title: 'Hear sounds in this window, or not', run: () => player.toggle() },
+  ]
+}

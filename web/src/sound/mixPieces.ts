@@ -1,0 +1,59 @@
+import { http } from '../api/http'
+import { ticksPerSecond } from './soundTimes'
+
+/** So long a piece lasts, in ticks: half a second. */
+export const pieceTicks = ticksPerSecond / 2
+/** So many are kept, and asked for at a time. */
+const [most, atOnce] = [240, 4]
+
+/** What is heard of a scene, in pieces on a fixed grid of time, as far as it has been asked for. */
+export class MixPieces {
+  private readonly pieces = new Map<number, AudioBuffer | null>()
+  private asked = 0
+  private readonly given = new AbortController()
+
+  constructor(
+    private readonly scene: number,
+    private readonly context: BaseAudioContext,
+    private readonly come: () => void,
+  ) {}
+
+  /** The piece of a number; asked for where it is not here. */
+  at(piece: number): AudioBuffer | null {
+    const known = this.pieces.get(piece)
+    if (known === undefined && this.asked < atOnce && !this.given.signal.aborted) void this.ask(piece)
+    return known ?? null
+  }
+
+  /** Asks for what will be heard soon. */
+  look(tick: number, ahead: number): void {
+    for (let piece = Math.floor(tick / pieceTicks); piece <= (tick + ahead) / pieceTicks; piece++) this.at(piece)
+  }
+
+  /** Nothing more is asked for, and what is on its way is not waited for. */
+  letGo(): void {
+    this.given.abort()
+    this.pieces.clear()
+  }
+
+  private async ask(piece: number): Promise<void> {
+    this.asked++
+    this.pieces.set(piece, null)
+    const { sampleRate } = this.context
+    const count = Math.round(sampleRate / 2)
+    try {
+      const samples = await http.mix(this.scene, piece * pieceTicks, count, sampleRate, this.given.signal)
+      const buffer = this.context.createBuffer(2, count, sampleRate)
+      buffer.copyToChannel(samples.subarray(0, count), 0)
+      buffer.copyToChannel(samples.subarray(count), 1)
+      this.pieces.set(piece, buffer)
+      while (this.pieces.size > most) this.pieces.delete(this.pieces.keys().next().value!)
+    } catch {
+      // The server is away, or this is not wanted any more: asked for again when it is.
+      this.pieces.delete(piece)
+    } finally {
+      this.asked--
+      if (!this.given.signal.aborted) this.come()
+    }
+  }
+}
