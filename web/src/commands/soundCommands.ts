@@ -10,7 +10,7 @@ export function soundCommands(): Command[] {
   const player = usePlayer()
   const lacks = () => (selection.sounds.size ? null : 'Select a sound on the desk first.')
   return [
-    { group: 'Sound', title: 'Add sounds…', run: () => sounds.choose() },
+    { group: 'Sound', title: 'Add sounds from files', run: () => sounds.choose() },
     { group: 'Sound', title: 'Duplicate the selected sounds', lacks, run: () => void sounds.duplicate() },
     { group: 'Sound', title: 'Delete the selected sounds', lacks, run: () => sounds.remove() },
     { group: 'Sound', title: 'Hear sounds in this window, or not', run: () => player.toggle() },
