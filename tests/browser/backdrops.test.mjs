@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { Desk, drag, isBox, middleOf, open, setField, stagePixels, stageRested, until } from './harness.mjs'
+import { Desk, drag, dropFiles, isBox, middleOf, open, setField, stagePixels, stageRested, until } from './harness.mjs'
 
 // A plate stands behind a camera, a plan behind a view from above: chosen, dropped, set, shot, sent out and in.
 
@@ -167,26 +167,14 @@ test('fitted, filled, hidden and removed; all of it is undone', async () => {
   near(await shareOf(), fitted)
 })
 
-/** Drops files on a part of the page, as a hand does. */
-async function drop(target, files) {
-  const transfer = await page.evaluateHandle(
-    async (those) => {
-      const data = new DataTransfer()
-      for (const { name, text } of those)
-        data.items.add(new File([Uint8Array.from(atob(text), (c) => c.charCodeAt(0))], name))
-      return data
-    },
-    files.map(({ name, content }) => ({ name, text: Buffer.from(content).toString('base64') })),
-  )
-  for (const kind of ['dragover', 'drop']) await target.dispatchEvent(kind, { dataTransfer: transfer })
-}
-
 test('a plan dropped on a view from above lies in the scene where it is set', async () => {
   await page.getByRole('button', { name: 'Eye', exact: true }).first().click()
   await page.getByRole('menuitemradio', { name: 'Top' }).click()
   const path = picture('plan.png', 200, 100, blue, red, [0.75, 0, 1, 0.5])
   const { readFileSync } = await import('node:fs')
-  await desk.changing(() => drop(page.locator('[data-view="0"]'), [{ name: 'plan.png', content: readFileSync(path) }]))
+  await desk.changing(() =>
+    dropFiles(page.locator('[data-view="0"]'), [{ name: 'plan.png', content: readFileSync(path) }]),
+  )
   await shows('plan.png')
   await chip().click()
   await desk.changing(() => setField(page, 'Width of the picture', '8'))
@@ -235,21 +223,21 @@ test('what is no picture, or none of a sequence, is told, and nothing is changed
   const told = (words) => page.locator('.notice').getByText(words).first().waitFor()
   const view = page.locator('[data-view="0"]')
   const text = (name, content) => ({ name, content: Buffer.from(content) })
-  await drop(view, [text('drawing.png', '<svg xmlns="http://www.w3.org/2000/svg"/>')])
+  await dropFiles(view, [text('drawing.png', '<svg xmlns="http://www.w3.org/2000/svg"/>')])
   await told('this is no picture that is known')
   const whole = PNG.sync.write(new PNG({ width: 40, height: 40 }))
-  await drop(view, [text('broken.png', whole.subarray(0, whole.length - 20))])
+  await dropFiles(view, [text('broken.png', whole.subarray(0, whole.length - 20))])
   await told("the picture's file is damaged")
   // 20,000 by 10,000 pixels of nothing, in a small file.
   const huge = Buffer.from(whole)
   huge.writeUInt32BE(20_000, 16)
   huge.writeUInt32BE(10_000, 20)
   huge.writeUInt32BE(crc(huge.subarray(12, 29)), 29)
-  await drop(view, [text('huge.png', huge)])
+  await dropFiles(view, [text('huge.png', huge)])
   await told('20000 × 10000 pixels')
-  await drop(view, [text('a1.png', whole), text('b2.png', whole)])
+  await dropFiles(view, [text('a1.png', whole), text('b2.png', whole)])
   await told('is not of one sequence with')
-  await drop(view, [text('notes.pdf', 'x')])
+  await dropFiles(view, [text('notes.pdf', 'x')])
   await told('Drop a BVH file')
   assert.equal((await desk.scene()).position, position)
 })

@@ -1,6 +1,16 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { Desk, differing, isBox, middleOf, stagePixels, stageRested, until } from './harness.mjs'
+import {
+  Desk,
+  differing,
+  goToFrame,
+  isBox,
+  keepTrail,
+  limeMark,
+  middleOf,
+  stagePixels,
+  stageRested,
+} from './harness.mjs'
 
 // The trail of what a bent group carries goes where it is seen to go, and is bent there by the hand.
 
@@ -41,33 +51,9 @@ before(async () => {
 })
 after(() => desk.close())
 
-const isLime = (r, g, b) => Math.abs(r - 0xb5) < 14 && Math.abs(g - 0xe0) < 14 && Math.abs(b - 0x48) < 22
-const mark = () =>
-  until(
-    async () => middleOf(await stagePixels(page), isLime),
-    ({ count }) => count > 8,
-    'the mark of the playhead',
-  )
 const goTo = async (frame) => {
-  await page.getByLabel('Frame', { exact: true }).fill(String(frame))
-  await page.keyboard.press('Enter')
-  await until(
-    () => page.locator('[data-frame]').first().getAttribute('data-frame'),
-    (shown) => shown === String(frame),
-    `the stage at frame ${frame}`,
-  )
+  await goToFrame(page, frame)
   await stageRested(page)
-}
-const trailsOn = async () => {
-  await desk.select('Lamp')
-  await page.keyboard.press('t')
-  await page.getByRole('button', { name: 'How trails are drawn' }).click()
-  await page.getByText('The work range').click()
-  await page.getByText('Keep the selected ones').click()
-  await page.keyboard.press('Escape')
-  const stage = await page.locator('.stage-canvas').boundingBox()
-  await page.mouse.click(stage.x + 40, stage.y + stage.height - 30)
-  await page.getByText('Nothing is selected').waitFor()
 }
 
 test('the trail goes through where the thing is seen', async () => {
@@ -76,10 +62,10 @@ test('the trail goes through where the thing is seen', async () => {
     await goTo(frame)
     lamps.push(middleOf(await stagePixels(page), isBox))
   }
-  await trailsOn()
+  await keepTrail(desk, 'Lamp')
   for (const [i, frame] of [25, 49].entries()) {
     await goTo(frame)
-    const [at, lamp] = [await mark(), lamps[i]]
+    const [at, lamp] = [await limeMark(page), lamps[i]]
     assert.ok(Math.hypot(at.x - lamp.x, at.y - lamp.y) < 6, `${frame}: ${at.x}, ${at.y}, not ${lamp.x}, ${lamp.y}`)
   }
 })
@@ -87,7 +73,7 @@ test('the trail goes through where the thing is seen', async () => {
 test('a point goes to where the hand leads it, through what bends it', async () => {
   await goTo(25)
   const bare = await stagePixels(page)
-  const from = await mark()
+  const from = await limeMark(page)
   const stage = await page.locator('.stage-canvas').boundingBox()
   // The picture is without what lies over the stage's edges.
   const [x, y] = [stage.x + 10 + from.x, stage.y + 60 + from.y]
@@ -101,6 +87,6 @@ test('a point goes to where the hand leads it, through what bends it', async () 
   await page.keyboard.press('Escape')
   await stageRested(page)
   assert.ok(differing(bare, await stagePixels(page)) > 20)
-  const to = await mark()
+  const to = await limeMark(page)
   assert.ok(Math.hypot(to.x - from.x - 40, to.y - from.y - 25) < 4, `by ${to.x - from.x}, ${to.y - from.y}`)
 })

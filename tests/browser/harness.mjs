@@ -222,6 +222,56 @@ export async function drag(page, from, to, { keys = [], over } = {}) {
   for (const key of keys) await page.keyboard.up(key)
 }
 
+/** Drops files on a part of the page, as a hand does; each has a name and its content, a Buffer or a text. */
+export async function dropFiles(target, files, at) {
+  const transfer = await target.page().evaluateHandle(
+    (those) => {
+      const data = new DataTransfer()
+      for (const { name, text } of those)
+        data.items.add(new File([Uint8Array.from(atob(text), (c) => c.charCodeAt(0))], name))
+      return data
+    },
+    files.map(({ name, content }) => ({ name, text: Buffer.from(content).toString('base64') })),
+  )
+  for (const kind of ['dragover', 'drop'])
+    await target.dispatchEvent(kind, { dataTransfer: transfer, clientX: at?.x, clientY: at?.y })
+}
+
+/** The mark of the playhead on a trail. */
+export const isLime = (r, g, b) => Math.abs(r - 0xb5) < 14 && Math.abs(g - 0xe0) < 14 && Math.abs(b - 0x48) < 22
+
+/** Where on the stage the mark of the playhead is, as `stagePixels` counts. */
+export const limeMark = (page) =>
+  until(
+    async () => middleOf(await stagePixels(page), isLime),
+    ({ count }) => count > 8,
+    'the mark of the playhead',
+  )
+
+/** Shows the trail of an object over the work range and keeps it, with nothing selected. */
+export async function keepTrail(desk, name) {
+  const { page } = desk
+  await desk.select(name)
+  await page.keyboard.press('t')
+  await page.getByRole('button', { name: 'How trails are drawn' }).click()
+  await page.getByText('The work range').click()
+  await page.getByText('Keep the selected ones').click()
+  await page.keyboard.press('Escape')
+  const stage = await page.locator('.stage-canvas').boundingBox()
+  await page.mouse.click(stage.x + 40, stage.y + stage.height - 30)
+  await page.getByText('Nothing is selected').waitFor()
+}
+
+/** Goes to a frame by its field, and waits until the stage shows it. */
+export async function goToFrame(page, frame) {
+  await setField(page, 'Frame', String(frame))
+  await until(
+    () => page.locator('[data-frame]').first().getAttribute('data-frame'),
+    (shown) => shown === String(frame),
+    `the stage at frame ${frame}`,
+  )
+}
+
 /** A small scene: a ferry keyed on x at some frames, each with a value. */
 export const ferryScene = (name, keys) => ({
   format: 'zesty-scene',

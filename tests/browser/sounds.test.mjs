@@ -2,7 +2,7 @@ import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { inflateRawSync } from 'node:zlib'
 import { PNG } from 'pngjs'
-import { Desk, command, deskPoint, drag, open, setField, until } from './harness.mjs'
+import { Desk, command, deskPoint, drag, dropFiles, open, setField, until } from './harness.mjs'
 
 // Sounds on the desk: dropped, moved, trimmed, keyed, and heard as the picture goes.
 
@@ -67,21 +67,6 @@ async function file() {
 const sound = async (name) => (await file()).sounds?.find((each) => each.name === name)
 const button = (name) => page.locator('.body .heads').getByRole('button', { name, exact: true })
 
-/** Drops files on a part of the page, as a hand does. */
-async function drop(target, files, at) {
-  const transfer = await page.evaluateHandle(
-    (those) => {
-      const data = new DataTransfer()
-      for (const { name, text } of those)
-        data.items.add(new File([Uint8Array.from(atob(text), (c) => c.charCodeAt(0))], name))
-      return data
-    },
-    files.map(({ name, content }) => ({ name, text: content.toString('base64') })),
-  )
-  for (const kind of ['dragover', 'drop'])
-    await target.dispatchEvent(kind, { dataTransfer: transfer, bubbles: true, clientX: at?.x, clientY: at?.y })
-}
-
 /** The pixels of a lane, from a frame to another. */
 async function laneOf(name, from, to) {
   const [a, b] = [await deskPoint(page, from, name), await deskPoint(page, to, name)]
@@ -108,7 +93,7 @@ test('a sound is dropped on the desk, and is seen as loud as it is', async () =>
   const canvas = page.locator('canvas.lanes')
   const box = await canvas.boundingBox()
   const at = await deskPoint(page, 24)
-  await desk.changing(() => drop(canvas, [{ name: 'clicks.wav', content: clicks }], { x: at.x, y: box.y + 60 }))
+  await desk.changing(() => dropFiles(canvas, [{ name: 'clicks.wav', content: clicks }], { x: at.x, y: box.y + 60 }))
   const laid = await sound('clicks')
   assert.ok(Math.abs(laid.frame - 24) <= 1, `${laid.frame}`)
   assert.deepEqual([laid.rate, laid.samples], [rate, clicks.length / 2 - 22])
@@ -201,7 +186,7 @@ test('gain is keyed by the panel, mute and solo are at hand, and undo takes each
 test('several are laid at once, duplicated and deleted', async () => {
   const was = await file()
   const { position } = await desk.scene()
-  await drop(page.locator('.stage-canvas'), [
+  await dropFiles(page.locator('.stage-canvas'), [
     { name: 'tone.wav', content: tone },
     { name: 'tone.wav', content: tone },
   ])
@@ -220,6 +205,22 @@ test('several are laid at once, duplicated and deleted', async () => {
   assert.deepEqual(await file(), was)
 })
 
+test('a stretch of time asks whether sounds go along', async () => {
+  const was = await file()
+  const stretch = async (way) => {
+    await command(page, 'Stretch time')
+    await setField(page, 'Length in frames', '241')
+    await page.getByText(way).click()
+    await desk.changing(() => page.getByRole('button', { name: 'Stretch', exact: true }).click())
+    const { range, sounds } = await file()
+    await desk.undo()
+    return [range, sounds[0].frame, sounds[0].samples]
+  }
+  assert.deepEqual(await stretch('Each goes where its start goes,'), [[0, 240], 48, was.sounds[0].samples])
+  assert.deepEqual(await stretch('They stay where they are.'), [[0, 240], 24, was.sounds[0].samples])
+  assert.deepEqual(await file(), was)
+})
+
 test('what is no sound is told, and nothing is laid', async () => {
   const { position } = await desk.scene()
   const lanes = page.locator('canvas.lanes')
@@ -228,7 +229,7 @@ test('what is no sound is told, and nothing is laid', async () => {
     ['song.flac', Buffer.from('fLaC0000000000000000'), 'FLAC'],
     ['picture.mp3', Buffer.from('89504e470d0a1a0a', 'hex'), 'no sound that is known'],
   ]) {
-    await drop(lanes, [{ name, content }])
+    await dropFiles(lanes, [{ name, content }])
     await page.getByText(words).waitFor()
   }
   assert.equal((await desk.scene()).position, position)

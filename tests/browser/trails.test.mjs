@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { Desk, middleOf, setField, stagePixels, stageRested, until } from './harness.mjs'
+import { Desk, goToFrame, keepTrail, limeMark, stageRested } from './harness.mjs'
 
 // A trail under the hand: its points in time, several of them turned and sized, and the handles of its way.
 
@@ -43,34 +43,17 @@ const spots = new Map()
 before(async () => {
   desk = await Desk.open(arc)
   page = desk.page
-  await desk.select('Hand')
-  await page.keyboard.press('t')
-  await page.getByRole('button', { name: 'How trails are drawn' }).click()
-  await page.getByText('The work range').click()
-  await page.getByText('Keep the selected ones').click()
-  await page.keyboard.press('Escape')
+  await keepTrail(desk, 'Hand')
   const stage = await page.locator('.stage-canvas').boundingBox()
-  await page.mouse.click(stage.x + 40, stage.y + stage.height - 30)
-  await page.getByText('Nothing is selected').waitFor()
   for (const frame of [26, 56, 76, 51]) {
-    await setField(page, 'Frame', String(frame))
-    await until(
-      () => page.locator('[data-frame]').first().getAttribute('data-frame'),
-      (shown) => shown === String(frame),
-      `the stage at frame ${frame}`,
-    )
-    const { x, y } = await until(
-      async () => middleOf(await stagePixels(page), isLime),
-      ({ count }) => count > 8,
-      'the mark of the playhead',
-    )
+    await goToFrame(page, frame)
+    const { x, y } = await limeMark(page)
     // The picture is without what lies over the stage's edges.
     spots.set(frame, { x: stage.x + 10 + x, y: stage.y + 60 + y })
   }
 })
 after(() => desk.close())
 
-const isLime = (r, g, b) => Math.abs(r - 0xb5) < 14 && Math.abs(g - 0xe0) < 14 && Math.abs(b - 0x48) < 22
 const file = () => desk.server.get(`/api/scenes/${desk.id}/file`)
 async function hand() {
   const { channels } = (await file()).objects[0]

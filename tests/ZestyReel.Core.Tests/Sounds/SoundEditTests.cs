@@ -94,6 +94,17 @@ public class SoundEditTests
         Same(Of(keyed.After(new InsertFrames(10, 24))), Of(keyed).Later(new(Second)));
     }
 
+    [Fact]
+    public void A_stretch_of_time_moves_it_whole_or_leaves_it()
+    {
+        var keyed = Bay().After(new KeyChannels(30, [new(Sound: One, Channel: "gain", Value: -6)]));
+        // Twice as long about frame 0: its start is twice as far, and so many seconds are the same.
+        var stretch = new StretchTime(240, 0, Ends: StretchEnds.Frames);
+        Same(Of(keyed.After(stretch)), Of(keyed).Later(new(Second)));
+        Of(keyed.After(stretch with { StillSounds = true })).ShouldBe(Of(keyed));
+        keyed.After(stretch with { StillSounds = true }).Settings.ShouldBe(keyed.After(stretch).Settings);
+    }
+
     private static void Same(Sound one, Sound other)
     {
         one.Gain.Curve!.Keys.ShouldBe(other.Gain.Curve!.Keys);

@@ -141,7 +141,17 @@ public class EveryEditTests
         var others = Sampler.Blocks(back, [.. theirs.Select(SampleTarget.All)], frames, hands: 1);
         for (var i = 0; i < blocks.Length; i++)
             for (var t = 0; t < blocks[i].Tracks.Length; t++)
-                if (!blocks[i].Tracks[t].Samples.AsSpan().SequenceEqual(others[i].Tracks[t].Samples))
+                if (!AreAlike(blocks[i].Tracks[t].Samples, others[i].Tracks[t].Samples))
                     throw new InvalidOperationException($"{mine[i].Name}'s {blocks[i].Tracks[t].Channel} plays otherwise when it has been written and read: {string.Join("; ", Enumerable.Range(0, blocks[i].Count).Where(k => blocks[i].Tracks[t].Samples[Math.Min(k, blocks[i].Tracks[t].Samples.Length - 1)] != others[i].Tracks[t].Samples[Math.Min(k, others[i].Tracks[t].Samples.Length - 1)]).Take(3).Select(k => $"on frame {frames.First + k} {blocks[i].Tracks[t].Samples[k]:R} is {others[i].Tracks[t].Samples[k]:R}"))}");
+    }
+
+    /// <summary>Whether samples are the same but for the last bit: a handle is written in frames, and ticks of it come back within the last bit of a double, which now and then is the one that a float is rounded by.</summary>
+    private static bool AreAlike(ReadOnlySpan<float> some, ReadOnlySpan<float> others)
+    {
+        if (some.SequenceEqual(others)) return true;
+        if (some.Length != others.Length) return false;
+        for (var i = 0; i < some.Length; i++)
+            if (some[i] != others[i] && MathF.BitIncrement(some[i]) != others[i] && MathF.BitDecrement(some[i]) != others[i] && !(float.IsNaN(some[i]) && float.IsNaN(others[i]))) return false;
+        return true;
     }
 }

@@ -3748,6 +3748,11 @@ export interface components {
       /** @description Where the scene's length is taken from and to; a part's is from its first frame to its last. */
       ends?: components['schemas']['StretchEnds']
       onFrames?: null | components['schemas']['FrameRule']
+      /**
+       * @description Sounds stay where they are; else each goes, whole and at its own speed, where its start goes.
+       * @default false
+       */
+      stillSounds?: boolean
     }
     /** @description Switches loose motion of a kind on or off for those of some objects that have it. */
     EditSwitchLoose: {

@@ -7,20 +7,15 @@ import { useScene } from '../scene/sceneStore'
 import { placedKey, rateChannel } from '../scene/owners'
 import TimeField from '../timebar/TimeField.vue'
 import ChannelRow from '../values/ChannelRow.vue'
-import { useChannelState } from '../values/channelState'
 import SelectedSection from '../values/SelectedSection.vue'
 import NumberField from '../values/NumberField.vue'
-import { usePending } from '../values/pending'
-import { usePlayhead } from '../timebar/playhead'
+import { useOwnedRows } from '../values/ownedRows'
 import { useClipDialogs } from './clipDialogs'
 import CyclePick from './CyclePick.vue'
 
 /** The selected clip on an object: where it stands, how it repeats, and its rate. */
 const scene = useScene()
 const selection = useSelection()
-const pending = usePending()
-const playhead = usePlayhead()
-const state = useChannelState()
 const dialogs = useClipDialogs()
 
 const placed = computed(() => {
@@ -55,28 +50,7 @@ const setAfter = (event: Event) => set({ after: (event.target as HTMLSelectEleme
 
 const single = computed(() => selection.clips.size === 1)
 
-/** The rates of all selected clips. */
-const rate = (value?: number) =>
-  [...selection.clips].map((id) => ({ object: placedKey(id), channel: rateChannel, value }))
-function keep(value: number): void {
-  pending.hold(rate(value))
-  void pending.finish()
-}
-
-/** The keys of the selected clips' rates at a time. */
-const keysAt = (time: number) =>
-  [...selection.clips]
-    .map((id) => ({ object: placedKey(id), channel: rateChannel, times: [time] }))
-    .filter(({ object }) => scene.model.holder(object)?.channels.get(rateChannel)?.keys.times.includes(time))
-
-/** A click on the marker keys the rate here, or removes the key that is here. */
-function toggleKey(): void {
-  const { holder } = placed.value!
-  const time = state.keyHere(holder, rateChannel)
-  if (time !== undefined && pending.get(holder.id, rateChannel) === undefined)
-    void scene.edit({ edit: 'deleteKeys', keys: keysAt(time) })
-  else void pending.key(rate())
-}
+const rows = useOwnedRows(() => [...selection.clips].map(placedKey))
 </script>
 
 <template>
@@ -129,11 +103,11 @@ function toggleKey(): void {
       :key="placed.id"
       :object="placed.holder"
       :spec="spec"
-      @hold="pending.hold(rate($event))"
-      @cancel="pending.cancel"
-      @keep="keep"
-      @marker="toggleKey"
-      @still="scene.edit({ edit: 'stayStill', frame: playhead.frame, values: rate() })"
+      @hold="rows.hold(rateChannel, $event)"
+      @cancel="rows.cancel"
+      @keep="rows.keep(rateChannel, $event)"
+      @marker="rows.toggleKey(rateChannel)"
+      @still="rows.still(rateChannel)"
     />
     <div class="acts">
       <BButton variant="quiet" class="btn-small" @click="dialogs.ask('bake')">Bake…</BButton>

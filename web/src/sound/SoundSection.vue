@@ -5,11 +5,9 @@ import { useSelection } from '../scene/selection'
 import { soundKey } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
 import TimeField from '../timebar/TimeField.vue'
-import { usePlayhead } from '../timebar/playhead'
 import ChannelRow from '../values/ChannelRow.vue'
-import { useChannelState } from '../values/channelState'
 import NumberField from '../values/NumberField.vue'
-import { usePending } from '../values/pending'
+import { useOwnedRows } from '../values/ownedRows'
 import SelectedSection from '../values/SelectedSection.vue'
 import { useSounds, type SoundChange } from './sounds'
 
@@ -17,9 +15,6 @@ import { useSounds, type SoundChange } from './sounds'
 const scene = useScene()
 const selection = useSelection()
 const sounds = useSounds()
-const pending = usePending()
-const playhead = usePlayhead()
-const state = useChannelState()
 
 const sound = computed(() => sounds.selected)
 const title = computed(() =>
@@ -39,21 +34,7 @@ const file = computed(() => {
   return `${file} · ${(all / rate).toFixed(2)} s · ${rate / 1000} kHz`
 })
 
-const of = (channel: string, value?: number) =>
-  [...selection.sounds].map((id) => ({ object: soundKey(id), channel, value }))
-function keep(channel: string, value: number): void {
-  pending.hold(of(channel, value).map((each) => ({ ...each, value })))
-  void pending.finish()
-}
-
-/** A click on the marker keys the value here, or removes the key that is here. */
-function toggleKey(channel: string): void {
-  const { holder } = sound.value!
-  const time = state.keyHere(holder, channel)
-  if (time !== undefined && pending.get(holder.id, channel) === undefined)
-    void scene.edit({ edit: 'deleteKeys', keys: [{ object: holder.id, channel, times: [time] }] } as never)
-  else void pending.key(of(channel))
-}
+const rows = useOwnedRows(() => [...selection.sounds].map(soundKey))
 const fadesMost = (other: number) =>
   sound.value!.times === 0
     ? inSeconds(sound.value!.to - sound.value!.from)
@@ -137,11 +118,11 @@ const fadesMost = (other: number) =>
       :key="`${sound.id} ${spec.name}`"
       :object="sound.holder"
       :spec="spec"
-      @hold="pending.hold(of(spec.name, $event).map((each) => ({ ...each, value: $event })))"
-      @cancel="pending.cancel"
-      @keep="keep(spec.name, $event)"
-      @marker="toggleKey(spec.name)"
-      @still="scene.edit({ edit: 'stayStill', frame: playhead.frame, values: of(spec.name) } as never)"
+      @hold="rows.hold(spec.name, $event)"
+      @cancel="rows.cancel"
+      @keep="rows.keep(spec.name, $event)"
+      @marker="rows.toggleKey(spec.name)"
+      @still="rows.still(spec.name)"
     />
     <label v-if="selection.sounds.size === 1" class="warped">
       <input type="checkbox" class="tick" :checked="sound.warped" @change="set({ warped: !sound.warped })" />

@@ -5,11 +5,14 @@ import { ticksPerSecond } from './soundTimes'
 export const pieceTicks = ticksPerSecond / 2
 /** So many are kept, and asked for at a time. */
 const [most, atOnce] = [240, 4]
+/** After one did not come, none is asked for so long; in milliseconds. */
+const pause = 1000
 
 /** What is heard of a scene, in pieces on a fixed grid of time, as far as it has been asked for. */
 export class MixPieces {
   private readonly pieces = new Map<number, AudioBuffer | null>()
   private asked = 0
+  private pausedUntil = 0
   private readonly given = new AbortController()
 
   constructor(
@@ -21,7 +24,13 @@ export class MixPieces {
   /** The piece of a number; asked for where it is not here. */
   at(piece: number): AudioBuffer | null {
     const known = this.pieces.get(piece)
-    if (known === undefined && this.asked < atOnce && !this.given.signal.aborted) void this.ask(piece)
+    if (
+      known === undefined &&
+      this.asked < atOnce &&
+      !this.given.signal.aborted &&
+      performance.now() > this.pausedUntil
+    )
+      void this.ask(piece)
     return known ?? null
   }
 
@@ -51,9 +60,10 @@ export class MixPieces {
     } catch {
       // The server is away, or this is not wanted any more: asked for again when it is.
       this.pieces.delete(piece)
+      this.pausedUntil = performance.now() + pause
     } finally {
       this.asked--
-      if (!this.given.signal.aborted) this.come()
     }
+    if (this.pieces.get(piece)) this.come()
   }
 }

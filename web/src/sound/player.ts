@@ -1,4 +1,4 @@
-import { useEventListener, useStorage } from '@vueuse/core'
+import { useDocumentVisibility, useEventListener, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { watch } from 'vue'
 import { useNotices } from '../scene/notices'
@@ -38,15 +38,21 @@ export const usePlayer = defineStore('player', () => {
   const isWanted = () => isOn.value && scene.id !== null && sounds.all.length > 0
   const ticksPerFrame = () => scene.settings.ticksPerFrame
 
-  /** Browsers let nothing be heard before something is pressed. */
-  function wake(): AudioContext {
+  /** Browsers let nothing be heard before something is pressed. @returns whether something can be heard. */
+  function wake(): boolean {
     if (!context) {
-      context = new AudioContext({ latencyHint: 'interactive' })
-      clock = new SoundClock(context)
-      playhead.goBy(() => clock!.ahead())
+      try {
+        context = new AudioContext({ latencyHint: 'interactive' })
+      } catch {
+        if (isOn.value) notices.problem('This browser lets no sound be heard: there is nothing to hear it by.')
+        isOn.value = false
+        return false
+      }
+      const made = (clock = new SoundClock(context))
+      playhead.goBy(() => made.ahead())
     }
     if (context.state === 'suspended') void context.resume()
-    return context
+    return true
   }
 
   /** The pieces of the scene as it is now. */
@@ -54,7 +60,7 @@ export const usePlayer = defineStore('player', () => {
     const now = `${scene.id} ${scene.revision} ${scene.loads}`
     if (!pieces || piecesOf !== now) {
       pieces?.letGo()
-      pieces = new MixPieces(scene.id!, wake(), () => lay())
+      pieces = new MixPieces(scene.id!, context!, () => lay())
       piecesOf = now
     }
     return pieces
@@ -62,11 +68,11 @@ export const usePlayer = defineStore('player', () => {
 
   function begin(): void {
     end()
-    if (!isWanted() || !playhead.playing) return
+    if (!isWanted() || !playhead.playing || visibility.value === 'hidden') return
     if (playhead.pace === 'everyFrame' || playhead.way === -1) return tellSilent()
-    const { destination } = wake()
+    if (!wake()) return
     const out = context!.createGain()
-    out.connect(destination)
+    out.connect(context!.destination)
     const { at, frame } = playhead.began()
     run = { out, along: 0, from: frame, at: clock!.contextAt(at) }
     timer ??= setInterval(lay, often)
@@ -152,7 +158,11 @@ export const usePlayer = defineStore('player', () => {
     source.start(now, (tick - number * pieceTicks) / ticksPerSecond, length)
   }
 
-  watch(() => [playhead.playing, playhead.runs, isOn.value, sounds.all.length > 0], begin, { flush: 'sync' })
+  // Who does not see the page has its timers slowed down: what is heard would have gaps.
+  const visibility = useDocumentVisibility()
+  watch(() => [playhead.playing, playhead.runs, isOn.value, sounds.all.length > 0, visibility.value], begin, {
+    flush: 'sync',
+  })
   watch(
     () => playhead.playing,
     (playing) => playing && (isTold = false),
@@ -172,7 +182,7 @@ export const usePlayer = defineStore('player', () => {
       pieces = null
     },
   )
-  useEventListener(window, ['pointerdown', 'keydown'], () => isWanted() && (wake(), look()), { capture: true })
+  useEventListener(window, ['pointerdown', 'keydown'], () => void (isWanted() && wake() && look()), { capture: true })
 
   return { isOn, toggle: () => (isOn.value = !isOn.value) }
 })

@@ -7,6 +7,7 @@ import OnFramesTick from './OnFramesTick.vue'
 import ToldLength from './ToldLength.vue'
 import { useLookAhead } from './lookAhead'
 import { usePlayhead } from './playhead'
+import { useSounds } from '../sound/sounds'
 import TimeField from './TimeField.vue'
 import AskDialog from '../shared/AskDialog.vue'
 
@@ -31,6 +32,9 @@ watch([what, from, to], () => {
 /** A length is from the first pose to the last unless told otherwise. */
 const ends = ref<StretchEnds>('poses')
 const onFrames = ref<FrameRule | null>(null)
+/** Whether sounds stay where they are; else each goes where its start goes. */
+const stillSounds = ref(false)
+const sounds = useSounds()
 /** What is not stretched: the last frame's own duration. */
 const less = computed(() => (what.value === 'scene' && ends.value === 'poses' && sceneLength.value > 1 ? 1 : 0))
 const speed = computed(() => ((oldLength.value - less.value) / (length.value - less.value)) * 100)
@@ -47,6 +51,7 @@ const edit = computed<Edit>(() => ({
   part: what.value === 'part' ? { from: from.value, to: to.value } : null,
   ends: ends.value,
   onFrames: onFrames.value,
+  stillSounds: stillSounds.value,
 }))
 const { told, wrong, isTold } = useLookAhead(() => edit.value)
 const isSame = computed(() => length.value === oldLength.value && onFrames.value === null)
@@ -134,6 +139,17 @@ async function stretch(): Promise<void> {
         <BButton variant="quiet" class="btn-small" @click="about = end">Its end</BButton>
         <BButton variant="quiet" class="btn-small" @click="about = playhead.frame">Playhead</BButton>
       </div>
+    </fieldset>
+    <fieldset v-if="sounds.all.length">
+      <legend>Sounds</legend>
+      <label class="way">
+        <input v-model="stillSounds" type="radio" class="form-check-input" :value="false" />
+        <span><b>Each goes where its start goes,</b> whole and at its own speed.</span>
+      </label>
+      <label class="way">
+        <input v-model="stillSounds" type="radio" class="form-check-input" :value="true" />
+        <span><b>They stay where they are.</b></span>
+      </label>
     </fieldset>
     <ToldLength :told="told" :wrong="wrong">{{ keysTold }}</ToldLength>
   </AskDialog>

@@ -12,8 +12,9 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Part">The part; what lies before and after it is pushed along. Left out, everything is stretched.</param>
 /// <param name="Ends">Where the scene's length is taken from and to; a part's is from its first frame to its last.</param>
 /// <param name="OnFrames">Puts the keys on whole frames afterwards, by this rule.</param>
+/// <param name="StillSounds">Sounds stay where they are; else each goes, whole and at its own speed, where its start goes.</param>
 public sealed record StretchTime(
-    decimal Length, decimal About, StretchPart? Part = null, StretchEnds Ends = StretchEnds.Poses, FrameRule? OnFrames = null) : Edit
+    decimal Length, decimal About, StretchPart? Part = null, StretchEnds Ends = StretchEnds.Poses, FrameRule? OnFrames = null, bool StillSounds = false) : Edit
 {
     // Lengths are taken to a millionth of a frame, so that the ratio of two is one of whole numbers.
     private const decimal Fine = 1_000_000;
@@ -38,6 +39,7 @@ public sealed record StretchTime(
         (Tick, Tick)? ends = Part is null ? null : (rate.At(Part.From, "part.from"), rate.At(Part.To, "part.to"));
         var map = new Stretch(rate, rate.At(About, "about"), (long)((Length - less) * Fine), (long)(old * Fine), ends);
         var stretched = byPoses ? scene.WithTimesMoved(map, range => map.AppliedToPoses(range, rate)) : scene.WithTimesMoved(map);
+        if (StillSounds) stretched = stretched with { Sounds = scene.Sounds };
         return OnFrames is { } rule ? WholeFrames.Everywhere(stretched, rule) : stretched;
     }
 }

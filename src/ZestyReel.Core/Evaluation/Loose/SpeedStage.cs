@@ -15,7 +15,7 @@ internal sealed class SpeedStage : IStage
 
     private static bool MovesPhase(SceneObject thing, string channel, FrameTimes times) =>
         DeformerChannels.SpeedOf(channel) is { } speed && thing.Deformers?.Find(speed) is not null
-        && (thing.Channels.ContainsKey(speed) || thing.IsLayered || Stages.Moves(thing, speed, times));
+        && (thing.Channels.Keys.Any(name => LayeredName.ChannelOf(name) == speed) || Stages.Moves(thing, speed, times));
 
     public IEnumerable<ObjectId> Reads(Scene scene, SceneObject thing) => [];
 
