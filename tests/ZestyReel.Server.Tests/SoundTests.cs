@@ -51,6 +51,23 @@ public class SoundTests(RunningServer server) : IClassFixture<RunningServer>
     }
 
     [Fact]
+    public async Task What_is_heard_goes_out_as_a_wav_file_sample_for_sample()
+    {
+        var id = await server.AddScene();
+        (await server.Edit(id, 0, Laid(await Sent(id, Wav(9000)), -1000 * PerSample))).EnsureSuccessStatusCode();
+        var answer = await server.Http.GetAsync($"/api/scenes/{id}/mix.wav?first=-1&last=2");
+        answer.Content.Headers.ContentDisposition!.FileName!.ShouldEndWith(".wav");
+        using var wav = new WaveFileReader(await answer.Content.ReadAsStreamAsync());
+        (wav.WaveFormat.SampleRate, wav.WaveFormat.Channels, wav.WaveFormat.Encoding, wav.SampleCount).ShouldBe((48_000, 2, WaveFormatEncoding.IeeeFloat, 8000));
+        var heard = await Mix(id, -2000 * PerSample, 8000);
+        var samples = new float[16_000];
+        wav.ToSampleProvider().Read(samples).ShouldBe(16_000);
+        for (var i = 0; i < 8000; i++) (samples[i * 2], samples[i * 2 + 1]).ShouldBe((heard[i], heard[8000 + i]));
+        foreach (var asked in new[] { "first=2&last=1", "first=0&last=9000000", "first=0" })
+            (await server.Http.GetAsync($"/api/scenes/{id}/mix.wav?{asked}")).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
     public async Task Several_writers_lay_sounds_at_once()
     {
         var id = await server.AddScene();

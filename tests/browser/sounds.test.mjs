@@ -1,4 +1,5 @@
 import assert from 'node:assert/strict'
+import { execFileSync } from 'node:child_process'
 import { after, before, test } from 'node:test'
 import { inflateRawSync } from 'node:zlib'
 import { PNG } from 'pngjs'
@@ -219,6 +220,25 @@ test('a stretch of time asks whether sounds go along', async () => {
   assert.deepEqual(await stretch('Each goes where its start goes,'), [[0, 240], 48, was.sounds[0].samples])
   assert.deepEqual(await stretch('They stay where they are.'), [[0, 240], 24, was.sounds[0].samples])
   assert.deepEqual(await file(), was)
+})
+
+test('what is heard is saved as a WAV file', async () => {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    command(page, 'Save what is heard as a WAV file'),
+  ])
+  const path = await download.path()
+  const { duration } = JSON.parse(
+    execFileSync('ffprobe', ['-v', 'error', '-of', 'json', '-show_entries', 'format=duration', path]).toString(),
+  ).format
+  assert.ok(Math.abs(duration - 121 / 24) < 1e-4, duration)
+  // The first click is on frame 24, a second after frame 0.
+  const raw = execFileSync('ffmpeg', ['-v', 'error', '-i', path, '-ac', '1', '-f', 'f32le', '-']).subarray(0, rate * 8)
+  const heard = new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.length))
+  assert.equal(
+    heard.findIndex((value) => value > 0.4),
+    rate,
+  )
 })
 
 test('what is no sound is told, and nothing is laid', async () => {

@@ -98,7 +98,7 @@ public static class ReelEndpoints
         var kept = Whole(shelf, reel);
         var plan = ReelCards.SettingsOf(kept).Plan;
         string name;
-        using (var use = sessions.Use(kept.SceneId)) name = SceneFileName.For($"{use.State.Scene.Settings.Name} reel {kept.Number}")[..^SceneFileName.Ending.Length] + ".zip";
+        using (var use = sessions.Use(kept.SceneId)) name = SceneFileName.With($"{use.State.Scene.Settings.Name} reel {kept.Number}", ".zip");
         var disposition = new Microsoft.Net.Http.Headers.ContentDispositionHeaderValue("attachment");
         disposition.SetHttpFileName(name);
         (context.Response.ContentType, context.Response.Headers.ContentDisposition) = (MediaTypeNames.Application.Zip, disposition.ToString());

@@ -6,7 +6,9 @@ using ZestyReel.Core;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Sounding;
 using ZestyReel.Core.Time;
+using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Formats.Sounds;
+using ZestyReel.Server.Hosting;
 using ZestyReel.Server.Scenes;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Store;
@@ -22,7 +24,7 @@ public sealed record SoundTaken(SoundFile File, int Channels);
 /// <summary>The sounds of scenes: sent first, then named by an edit; drawn by their peaks, heard by their mix.</summary>
 public static class SoundEndpoints
 {
-    private const int MostAtOnce = 2_000_000, LeastMixRate = 8_000, MostMixRate = 192_000;
+    private const int MostAtOnce = 2_000_000, LeastMixRate = 8_000, MostMixRate = 192_000, WavRate = 48_000, LongestWav = 60 * 60;
 
     private static readonly TimeSpan AsGoodAsEver = TimeSpan.FromDays(365);
 
@@ -33,6 +35,7 @@ public static class SoundEndpoints
         sounds.MapPost("/sounds", Take).WithName("SendSceneSound").WithSummary("Takes a WAV, Ogg Vorbis or MP3 file, sent as the body, for a scene; addSound names it. One that nothing names goes when the server starts again.")
             .WithMetadata(new RequestSizeLimitAttribute(SoundFiles.LargestFile)).Accepts<IFormFile>(MediaTypeNames.Application.Octet, "audio/wav", "audio/ogg", "audio/mpeg");
         sounds.MapGet("/sounds/{asset}/peaks", GivePeaks).WithName("GetSoundPeaks").WithSummary("The least and the most of 2^level samples each, 1,024 pairs of them from a tile on: 16-bit numbers, the low byte first.");
+        sounds.MapGet("/mix.wav", GiveWav).WithName("GetMixAsWav").WithSummary("What is heard from the start of one frame to the end of another, as a WAV file of 32-bit floats.");
         sounds.MapGet("/mix", GiveMix).WithName("GetMix").WithSummary("What is heard of a scene from a moment on: all samples of the left as 32-bit floats, the low byte first, then all of the right.");
     }
 
@@ -60,6 +63,40 @@ public static class SoundEndpoints
         // What is named by its bytes never changes.
         response.GetTypedHeaders().CacheControl = new() { Private = true, MaxAge = AsGoodAsEver, Extensions = { new("immutable") } };
         return TypedResults.File(MemoryMarshal.AsBytes(pairs.AsSpan()).ToArray(), MediaTypeNames.Application.Octet);
+    }
+
+    private static async Task<FileStreamHttpResult> GiveWav(long id, long first, long last, SceneSessions sessions, SceneShelf shelf, SoundBank bank, ServerOptions options, Work work, CancellationToken stop)
+    {
+        using var use = sessions.Use(id);
+        var scene = use.State.Scene;
+        var frames = new FrameRange(first, last).Checked("frames");
+        var (start, end) = (scene.Rate.StartOf(frames.First), scene.Rate.StartOf(frames.Last + 1));
+        var count = (long)((Int128)(end - start).Value * WavRate / Tick.PerSecond);
+        if (count > WavRate * LongestWav) throw new Refusal("frames", $"a file of {LongestWav / 60} minutes at the most is written at once; give a shorter part");
+        var file = ScratchFile.In(options.DataFolder);
+        try
+        {
+            await work.Long.Run(id, token =>
+            {
+                var (wav, mix) = (new WavWriter(file, WavRate, count), new Mix(scene, asset => bank.Of(asset, each => shelf.Asset(id, each))?.Samples));
+                float[] left = new float[WavRate], right = new float[WavRate];
+                for (long at = 0; at < count; at += WavRate)
+                {
+                    token.ThrowIfCancellationRequested();
+                    var some = (int)Math.Min(WavRate, count - at);
+                    mix.Render(start + new TickSpan(at * (Tick.PerSecond / WavRate)), WavRate, left.AsSpan(0, some), right.AsSpan(0, some));
+                    wav.Write(left.AsSpan(0, some), right.AsSpan(0, some));
+                }
+                return true;
+            }, stop);
+            file.Position = 0;
+            return TypedResults.File(file, "audio/wav", SceneFileName.With(scene.Settings.Name, ".wav"));
+        }
+        catch
+        {
+            await file.DisposeAsync();
+            throw;
+        }
     }
 
     private static async Task<FileContentHttpResult> GiveMix(long id, long start, int count, int rate, SceneSessions sessions, SceneShelf shelf, SoundBank bank, Work work, CancellationToken stop)

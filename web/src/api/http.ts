@@ -241,6 +241,9 @@ export const http = {
         await send('GET', `/api/scenes/${scene}/mix?start=${start}&count=${count}&rate=${rate}`, undefined, { stop })
       ).arrayBuffer(),
     ),
+  /** What is heard from one frame to another, as a WAV file. */
+  wavAddress: (scene: number, [first, last]: readonly number[]) =>
+    `/api/scenes/${scene}/mix.wav?first=${first}&last=${last}`,
   scenePicture: async (scene: number, asset: string) =>
     (await send('GET', `/api/scenes/${scene}/pictures/${asset}`)).blob(),
   takes: (scene: number) => json<TakeCard[]>(send('GET', `/api/scenes/${scene}/takes`)),

@@ -13,6 +13,12 @@ export function soundCommands(): Command[] {
     { group: 'Sound', title: 'Add sounds from files', run: () => sounds.choose() },
     { group: 'Sound', title: 'Duplicate the selected sounds', lacks, run: () => void sounds.duplicate() },
     { group: 'Sound', title: 'Delete the selected sounds', lacks, run: () => sounds.remove() },
+    {
+      group: 'Sound',
+      title: 'Save what is heard as a WAV file',
+      lacks: () => (sounds.all.length ? null : 'There is no sound yet; add one first.'),
+      run: () => sounds.saveHeard(),
+    },
     { group: 'Sound', title: 'Hear sounds in this window, or not', run: () => player.toggle() },
   ]
 }

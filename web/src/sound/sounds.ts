@@ -65,6 +65,15 @@ export const useSounds = defineStore('sounds', () => {
   /** Asks which files are to be laid on the desk, from the playhead on. */
   const choose = () => files.open()
 
+  /** Saves what is heard of the frames that are played as a WAV file. */
+  function saveHeard(): void {
+    const link = document.createElement('a')
+    link.href = http.wavAddress(scene.id!, playhead.range)
+    link.download = ''
+    link.click()
+    notices.say(`What is heard from frame ${playhead.range[0]} to ${playhead.range[1]} is being saved.`)
+  }
+
   /** Sends files, and lays each on a lane of its own once it is there, all from a frame on. */
   async function bring(files: readonly File[], frame: number): Promise<void> {
     const { id } = scene
@@ -92,5 +101,5 @@ export const useSounds = defineStore('sounds', () => {
   const callOff = () => calledOff.abort()
   watch(() => scene.id, callOff)
 
-  return { all, isSilent, selected, change, setChannel, remove, duplicate, sending, choose, bring, callOff }
+  return { all, isSilent, selected, change, setChannel, remove, duplicate, sending, choose, saveHeard, bring, callOff }
 })
