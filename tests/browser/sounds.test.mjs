@@ -364,6 +364,9 @@ test('what is heard goes with the picture, at every speed, and a loop has no gap
   await on.getByRole('menuitemradio', { name: '1×', exact: true }).click()
   await setField(on, "Work range's first frame", '48')
   await setField(on, "Work range's last frame", '71')
+  // A range that changes while it plays is played anew.
+  const { position } = await until(desk.scene, ({ work }) => work[0] === 48 && work[1] === 71, 'the work range')
+  await on.getByRole('button', { name: `Kept · change ${position}`, exact: true }).waitFor()
   await on.evaluate(() => (window.laid = []))
   await on.keyboard.press('Space')
   await until(
