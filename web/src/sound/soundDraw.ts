@@ -38,11 +38,13 @@ export function drawSound(ctx: CanvasRenderingContext2D, p: DeskPicture, picture
   ctx.strokeStyle = colour
   ctx.lineWidth = selected ? 1.6 : 1
   drawFades(ctx, p, picture, upper, lower)
-  if (selected) drawGrips(ctx, p, picture, upper)
   drawRounds(ctx, p, picture, upper, lower)
   ctx.restore()
   ctx.fillStyle = colour
   for (const x of [left, right]) if (x >= -2 && x <= p.width + 2) ctx.fillRect(x - 1, upper, 2, lower - upper)
+  ctx.strokeStyle = colour
+  ctx.lineWidth = 1.6
+  if (selected) drawGrips(ctx, p, picture, upper)
 }
 
 /** A line up and down for each pixel, from the least sample in it to the most. */
