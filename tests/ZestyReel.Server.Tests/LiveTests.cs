@@ -154,7 +154,7 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var id = await AddKeyedBox();
         var (hub, _, _) = await Open(id);
         var told = await hub.InvokeAsync<CurveMessage>("LookAheadCurves", id, """{"edit":"setKeyValues","keys":[{"object":1,"channel":"position.x","times":[588000000]}],"offset":1.5,"factor":1}""");
-        told.ShouldBe(new CurveMessage(2, 2, 1.5, 20, OwnerKind.Object, 1, "position.x"));
+        told.ShouldBe(new CurveMessage(2, 2, 1.5, 20, OwnerKind.Object, 1, "position.x", 0));
         (await hub.OpenScene(id)).Revision.ShouldBe(3);
         await hub.DisposeAsync();
     }

@@ -7,4 +7,8 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Name">For people; several bookmarks can have the same.</param>
 /// <param name="Time">The moment.</param>
 /// <param name="Colour">How it is marked on the ruler.</param>
-public sealed record Bookmark(BookmarkId Id, string Name, Tick Time, BookmarkColour Colour);
+public sealed record Bookmark(BookmarkId Id, string Name, Tick Time, BookmarkColour Colour)
+{
+    /// <summary>Most in a scene.</summary>
+    public const int MostInScene = 5000;
+}

@@ -21,6 +21,12 @@ namespace ZestyReel.Server.Sounds;
 /// <param name="Channels">How many channels it has.</param>
 public sealed record SoundTaken(SoundFile File, int Channels);
 
+/// <summary>The beats of sounds.</summary>
+/// <param name="Times">When each is heard, in ticks.</param>
+/// <param name="Strengths">How strong each is; 1 is the strongest.</param>
+/// <param name="Loudness">The most of each of equal parts of the time that was listened to; 1 is full scale.</param>
+public sealed record BeatsTold(IReadOnlyList<long> Times, IReadOnlyList<double> Strengths, IReadOnlyList<float> Loudness);
+
 /// <summary>The sounds of scenes: sent first, then named by an edit; drawn by their peaks, heard by their mix.</summary>
 public static class SoundEndpoints
 {
@@ -35,6 +41,7 @@ public static class SoundEndpoints
         sounds.MapPost("/sounds", Take).WithName("SendSceneSound").WithSummary("Takes a WAV, Ogg Vorbis or MP3 file, sent as the body, for a scene; addSound names it. One that nothing names goes when the server starts again.")
             .WithMetadata(new RequestSizeLimitAttribute(SoundFiles.LargestFile)).Accepts<IFormFile>(MediaTypeNames.Application.Octet, "audio/wav", "audio/ogg", "audio/mpeg");
         sounds.MapGet("/sounds/{asset}/peaks", GivePeaks).WithName("GetSoundPeaks").WithSummary("The least and the most of 2^level samples each, 1,024 pairs of them from a tile on: 16-bit numbers, the low byte first.");
+        sounds.MapGet("/beats", GiveBeats).WithName("FindBeats").WithSummary("Where something begins to be heard in sounds, as they stand in the scene, from the start of one frame to the end of another.");
         sounds.MapGet("/mix.wav", GiveWav).WithName("GetMixAsWav").WithSummary("What is heard from the start of one frame to the end of another, as a WAV file of 32-bit floats.");
         sounds.MapGet("/mix", GiveMix).WithName("GetMix").WithSummary("What is heard of a scene from a moment on: all samples of the left as 32-bit floats, the low byte first, then all of the right.");
     }
@@ -65,6 +72,16 @@ public static class SoundEndpoints
         return TypedResults.File(MemoryMarshal.AsBytes(pairs.AsSpan()).ToArray(), MediaTypeNames.Application.Octet);
     }
 
+    private static async Task<BeatsTold> GiveBeats(long id, int[] sounds, long first, long last, SceneSessions sessions, SceneShelf shelf, SoundBank bank, Work work, CancellationToken stop)
+    {
+        using var use = sessions.Use(id);
+        var scene = use.State.Scene;
+        var beats = await work.Long.Run(id, token => Beats.Of(scene, [.. sounds.Select(each => new SoundId(each))], new FrameRange(first, last).Checked("frames"), SamplesOf(id, bank, shelf), token), stop);
+        return new([.. beats.Found.Select(beat => beat.Time.Value)], [.. beats.Found.Select(beat => beat.Strength)], beats.Loudness);
+    }
+
+    private static Func<AssetHash, ISamples?> SamplesOf(long scene, SoundBank bank, SceneShelf shelf) => asset => bank.Of(asset, each => shelf.Asset(scene, each))?.Samples;
+
     private static async Task<FileStreamHttpResult> GiveWav(long id, long first, long last, SceneSessions sessions, SceneShelf shelf, SoundBank bank, ServerOptions options, Work work, CancellationToken stop)
     {
         using var use = sessions.Use(id);
@@ -78,7 +95,7 @@ public static class SoundEndpoints
         {
             await work.Long.Run(id, token =>
             {
-                var (wav, mix) = (new WavWriter(file, WavRate, count), new Mix(scene, asset => bank.Of(asset, each => shelf.Asset(id, each))?.Samples));
+                var (wav, mix) = (new WavWriter(file, WavRate, count), new Mix(scene, SamplesOf(id, bank, shelf)));
                 float[] left = new float[WavRate], right = new float[WavRate];
                 for (long at = 0; at < count; at += WavRate)
                 {
@@ -110,7 +127,7 @@ public static class SoundEndpoints
         var samples = await work.Quick.Run(id, _ =>
         {
             var mixed = new float[count * 2];
-            new Mix(scene, asset => bank.Of(asset, each => shelf.Asset(id, each))?.Samples).Render(from, rate, mixed.AsSpan(0, count), mixed.AsSpan(count));
+            new Mix(scene, SamplesOf(id, bank, shelf)).Render(from, rate, mixed.AsSpan(0, count), mixed.AsSpan(count));
             return mixed;
         }, stop);
         return TypedResults.File(MemoryMarshal.AsBytes(samples.AsSpan()).ToArray(), MediaTypeNames.Application.Octet);

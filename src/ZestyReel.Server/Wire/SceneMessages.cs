@@ -466,7 +466,7 @@ public sealed record FallMessage(
     [property: Key("seconds")] double Seconds,
     [property: Key("gravity")] double Gravity);
 
-/// <summary>What an edit of curves would do: keys before and after, and the largest difference in value, its frame, and whose curve it is; no owner where nothing differs.</summary>
+/// <summary>What an edit of curves would do: keys before and after, and the largest difference in value, its frame, and whose curve it is; no owner where nothing differs; and how many keys would stand elsewhere.</summary>
 [MessagePackObject]
 public sealed record CurveMessage(
     [property: Key("keys")] long Keys,
@@ -475,12 +475,13 @@ public sealed record CurveMessage(
     [property: Key("frame")] double Frame,
     [property: Key("owner"), MessagePackFormatter(typeof(Words<OwnerKind>))] OwnerKind Owner,
     [property: Key("id")] int Id,
-    [property: Key("channel")] string? Channel)
+    [property: Key("channel")] string? Channel,
+    [property: Key("moved")] long Moved)
 {
     /// <summary>The consequence as a message.</summary>
     public static CurveMessage Of(CurveConsequence told) => new(
         told.Keys, told.KeysAfter, told.Difference, told.Frame,
-        told.Curve?.Owner ?? OwnerKind.Scene, told.Curve?.Id ?? 0, told.Curve?.Channel);
+        told.Curve?.Owner ?? OwnerKind.Scene, told.Curve?.Id ?? 0, told.Curve?.Channel, told.Moved);
 }
 
 /// <summary>What became of an edit, and whether it changed anything; where it could not be kept, <paramref name="Trouble"/> says why and what to do.</summary>

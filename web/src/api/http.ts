@@ -35,6 +35,7 @@ export type CopiedKeys = Schemas['CopiedKeys']
 export type CopiedPose = Schemas['CopiedPose']
 export type CopiedClips = Schemas['CopiedClips']
 export type ObjectKind = NonNullable<Schemas['ObjectKind']>
+export type BeatsTold = Schemas['BeatsTold']
 export type BookmarkColour = Schemas['BookmarkColour']
 export type RotationOrder = Schemas['RotationOrder']
 export type RotationInterpolation = Schemas['RotationInterpolation']
@@ -240,6 +241,16 @@ export const http = {
       await (
         await send('GET', `/api/scenes/${scene}/mix?start=${start}&count=${count}&rate=${rate}`, undefined, { stop })
       ).arrayBuffer(),
+    ),
+  /** Where something begins to be heard in sounds, over some frames. */
+  beats: (scene: number, sounds: readonly number[], [first, last]: readonly number[], stop: AbortSignal) =>
+    json<BeatsTold>(
+      send(
+        'GET',
+        `/api/scenes/${scene}/beats?${sounds.map((sound) => `sounds=${sound}&`).join('')}first=${first}&last=${last}`,
+        undefined,
+        { stop },
+      ),
     ),
   /** What is heard from one frame to another, as a WAV file. */
   wavAddress: (scene: number, [first, last]: readonly number[]) =>

@@ -85,6 +85,7 @@ export interface CurveMessage {
   owner: OwnerKind
   id: number
   channel: string | null
+  moved: number
 }
 
 export interface FallMessage {

@@ -604,6 +604,40 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/scenes/{id}/beats': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Where something begins to be heard in sounds, as they stand in the scene, from the start of one frame to the end of another. */
+    get: operations['FindBeats']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/mix.wav': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** What is heard from the start of one frame to the end of another, as a WAV file of 32-bit floats. */
+    get: operations['GetMixAsWav']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/scenes/{id}/mix': {
     parameters: {
       query?: never
@@ -1136,6 +1170,15 @@ export interface components {
     BakeInto: 'keys' | 'layer' | 'twin'
     /** @enum {unknown} */
     BakePart: 'time' | 'clips' | 'layers' | 'path' | 'aim' | 'loose' | 'roll'
+    /** @description The beats of sounds. */
+    BeatsTold: {
+      /** @description When each is heard, in ticks. */
+      times: number[]
+      /** @description How strong each is; 1 is the strongest. */
+      strengths: number[]
+      /** @description The most of each of equal parts of the time that was listened to; 1 is full scale. */
+      loudness: number[]
+    }
     /**
      * @description The colours of bookmarks; none of them means anything else on the screen.
      * @enum {unknown}
@@ -1564,6 +1607,7 @@ export interface components {
       | components['schemas']['EditCutFinely']
       | components['schemas']['EditDelayAll']
       | components['schemas']['EditDeleteBookmark']
+      | components['schemas']['EditDeleteBookmarks']
       | components['schemas']['EditDeleteClip']
       | components['schemas']['EditDeleteCue']
       | components['schemas']['EditDeleteDeformer']
@@ -1597,6 +1641,7 @@ export interface components {
       | components['schemas']['EditKeyChannels']
       | components['schemas']['EditKeyFrames']
       | components['schemas']['EditLandTake']
+      | components['schemas']['EditLayBookmarks']
       | components['schemas']['EditLeaveAim']
       | components['schemas']['EditLeavePath']
       | components['schemas']['EditLetFall']
@@ -1616,6 +1661,7 @@ export interface components {
       | components['schemas']['EditPlacePathPoint']
       | components['schemas']['EditPlaceSound']
       | components['schemas']['EditPullPathHandle']
+      | components['schemas']['EditPutOnBookmarks']
       | components['schemas']['EditPutOnFrames']
       | components['schemas']['EditReduceKeys']
       | components['schemas']['EditRefitWarp']
@@ -2051,6 +2097,12 @@ export interface components {
       edit?: 'deleteBookmark'
       bookmark: components['schemas']['BookmarkId']
     }
+    /** @description Takes all bookmarks of a colour out. */
+    EditDeleteBookmarks: {
+      /** @enum {string} */
+      edit?: 'deleteBookmarks'
+      colour: components['schemas']['BookmarkColour']
+    }
     /** @description Takes a clip away, from all objects that it is placed on as well. */
     EditDeleteClip: {
       /** @enum {string} */
@@ -2479,6 +2531,27 @@ export interface components {
        */
       ease?: number
     }
+    /** @description Lays several bookmarks of one name, numbered from 1 in the order of time. */
+    EditLayBookmarks: {
+      /** @enum {string} */
+      edit?: 'layBookmarks'
+      /** @description When. */
+      times: unknown[]
+      /** @description What they are called, before their numbers. */
+      name: string
+      /** @description How they are marked on the ruler. */
+      colour: components['schemas']['BookmarkColour']
+      /**
+       * @description Each lies on the nearest whole frame; where several do on one, there is one.
+       * @default false
+       */
+      frames?: boolean
+      /**
+       * @description Those of that colour that are there already go.
+       * @default false
+       */
+      instead?: boolean
+    }
     /** @description Lets objects aim no more. They stay turned as they are on a frame, and what is keyed of them as on each of its keys; or they keep their motion, with a key on each frame of the scene. */
     EditLeaveAim: {
       /** @enum {string} */
@@ -2818,6 +2891,24 @@ export interface components {
        * @default true
        */
       both?: boolean
+    }
+    /**
+     * @description Moves keys so that each is seen on the bookmark that is nearest to it: on a beat, say. Of several keys of a channel for
+     *     which the same one is nearest, the nearest of them is moved, the earlier of two alike; the others stay.
+     */
+    EditPutOnBookmarks: {
+      /** @enum {string} */
+      edit?: 'putOnBookmarks'
+      /** @description Which keys. */
+      keys: components['schemas']['KeySet'][]
+      colour?: null | components['schemas']['BookmarkColour']
+      /**
+       * Format: double
+       * @description Keys that are seen further away than so many frames stay.
+       */
+      furthest?: null | number
+      /** @description What happens where a key lands on one that stays. */
+      meet?: components['schemas']['WhenKeysMeet']
     }
     /** @description Moves keys to the nearest whole frames. */
     EditPutOnFrames: {
@@ -5858,6 +5949,55 @@ export interface operations {
     responses: {
       /** @description Not Found */
       404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  FindBeats: {
+    parameters: {
+      query: {
+        sounds: number[]
+        first: number
+        last: number
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BeatsTold']
+        }
+      }
+    }
+  }
+  GetMixAsWav: {
+    parameters: {
+      query: {
+        first: number
+        last: number
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
         headers: {
           [name: string]: unknown
         }

@@ -129,6 +129,13 @@ export function keyCommands(): Command[] {
       run: () => dialogs.ask({ kind: 'onFrames' }),
     },
     {
+      title: 'Put the selected keys on beats or other bookmarks…',
+      lacks: () =>
+        lacking.keys() ??
+        (scene.model.bookmarks.size ? null : 'No bookmarks yet: set one, or find the beats of a sound.'),
+      run: () => dialogs.ask({ kind: 'onBookmarks' }),
+    },
+    {
       title: 'Dragged keys stay on whole frames, or not',
       ...switching(
         () => (desk.snaps = !desk.snaps),

@@ -1,6 +1,7 @@
 import { useSelection } from '../scene/selection'
 import { usePlayer } from '../sound/player'
 import { useSounds } from '../sound/sounds'
+import { useTimeDialogs } from '../timebar/timeDialogs'
 import type { Command } from './command'
 
 /** Sounds on the desk. */
@@ -8,9 +9,16 @@ export function soundCommands(): Command[] {
   const selection = useSelection()
   const sounds = useSounds()
   const player = usePlayer()
+  const dialogs = useTimeDialogs()
   const lacks = () => (selection.sounds.size ? null : 'Select a sound on the desk first.')
   return [
     { group: 'Sound', title: 'Add sounds from files', run: () => sounds.choose() },
+    {
+      group: 'Sound',
+      title: 'Find the beats of the selected sounds…',
+      lacks,
+      run: () => dialogs.ask({ kind: 'beats', sounds: [...selection.sounds] }),
+    },
     { group: 'Sound', title: 'Duplicate the selected sounds', lacks, run: () => void sounds.duplicate() },
     { group: 'Sound', title: 'Delete the selected sounds', lacks, run: () => sounds.remove() },
     {

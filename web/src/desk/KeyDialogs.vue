@@ -8,6 +8,7 @@ import NamedSelectionDialog from './NamedSelectionDialog.vue'
 import NoiseDialog from '../curves/NoiseDialog.vue'
 import RenameDialog from '../values/RenameDialog.vue'
 import AfterDialog from '../texts/AfterDialog.vue'
+import OnBookmarksDialog from './OnBookmarksDialog.vue'
 import OnFramesDialog from './OnFramesDialog.vue'
 
 const dialogs = useKeyDialogs()
@@ -15,6 +16,7 @@ const dialogs = useKeyDialogs()
 
 <template>
   <OnFramesDialog v-if="dialogs.asked?.kind === 'onFrames'" @close="dialogs.close" />
+  <OnBookmarksDialog v-else-if="dialogs.asked?.kind === 'onBookmarks'" @close="dialogs.close" />
   <HoldDialog v-else-if="dialogs.asked?.kind === 'hold'" @close="dialogs.close" />
   <LeadDialog v-else-if="dialogs.asked?.kind === 'lead'" @close="dialogs.close" />
   <CompareDialog v-else-if="dialogs.asked?.kind === 'compare'" @close="dialogs.close" />

@@ -74,7 +74,13 @@ export function drawRuler(
     ctx.fillText(p.label(frame), x + 3, 12)
     ctx.globalAlpha = 1
   }
-  for (const { frame, colour } of bookmarks) drawBookmark(ctx, xOf(p, frame), p.height, c[colour])
+  let next = p.width + rulerParts.bookmarkWidth
+  // Where they stand close, as beats do, a flag is no wider than the way to the next.
+  for (const { frame, colour } of bookmarks.toReversed()) {
+    const x = xOf(p, frame)
+    if (x >= -rulerParts.bookmarkWidth && x <= p.width) drawBookmark(ctx, x, p.height, next - x, c[colour])
+    next = x
+  }
   // Several notes of one frame are one flag.
   for (const frame of new Set(notes.map((note) => note.frame))) drawNote(ctx, xOf(p, frame), p.height)
   ctx.fillStyle = c.cream
@@ -83,11 +89,12 @@ export function drawRuler(
   for (const edge of p.range) ctx.fillRect(Math.round(xOf(p, edge)) - 1, p.height - 9, 3, 9)
 }
 
-/** A ribbon with a notch, hanging from the ruler's lower half. */
-function drawBookmark(ctx: CanvasRenderingContext2D, at: number, bottom: number, colour: string): void {
+/** A ribbon with a notch, hanging from the ruler's lower half; a line where there is no room for one. */
+function drawBookmark(ctx: CanvasRenderingContext2D, at: number, bottom: number, room: number, colour: string): void {
   const x = Math.round(at)
   const top = rulerParts.bookmarks
   ctx.fillStyle = colour
+  if (room < rulerParts.bookmarkWidth + 1) return ctx.fillRect(x, top, room < 4 ? 1 : 2, bottom - top)
   ctx.beginPath()
   ctx.moveTo(x, top)
   ctx.lineTo(x + rulerParts.bookmarkWidth, top)

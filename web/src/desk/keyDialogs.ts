@@ -3,6 +3,7 @@ import { ref } from 'vue'
 
 export type KeyDialog =
   | { kind: 'onFrames' }
+  | { kind: 'onBookmarks' }
   | { kind: 'hold' }
   | { kind: 'lead' }
   | { kind: 'compare' }

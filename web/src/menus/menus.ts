@@ -186,6 +186,7 @@ export function useMenus() {
         : [
             { title: 'Change the bookmark…', run: () => timeDialogs.ask({ kind: 'bookmark', bookmark }) },
             { title: 'Delete the bookmark', run: () => void scene.edit({ edit: 'deleteBookmark', bookmark }) },
+            ...ofItsColour(bookmark),
           ]),
       null,
       ...(at <= last ? [{ title: 'Work range starts here', run: () => work([at, last]) }] : []),
@@ -202,6 +203,19 @@ export function useMenus() {
     ]
   }
 
+  /** Beats of a sound are many, and gone in one go. */
+  function ofItsColour(bookmark: number): MenuLine[] {
+    const { colour } = scene.model.bookmarks.get(bookmark)!
+    const alike = [...scene.model.bookmarks.values()].filter((each) => each.colour === colour).length
+    if (alike < 2) return []
+    return [
+      {
+        title: `Delete all ${alike} of its colour`,
+        run: () => void scene.edit({ edit: 'deleteBookmarks', colour }),
+      },
+    ]
+  }
+
   function bookmarkAt(frame: number): void {
     playhead.goTo(frame)
     timeDialogs.ask({ kind: 'bookmark', bookmark: null })
@@ -213,6 +227,7 @@ export function useMenus() {
   }
 
   const soundLines = (): MenuLine[] => [
+    command('Find the beats of the selected sounds…', 'Find beats…'),
     { title: 'Duplicate', run: () => void sounds.duplicate() },
     { title: 'Delete', run: () => sounds.remove() },
   ]

@@ -4,6 +4,7 @@ import { channelsOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { soundKey } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
+import { useTimeDialogs } from '../timebar/timeDialogs'
 import TimeField from '../timebar/TimeField.vue'
 import ChannelRow from '../values/ChannelRow.vue'
 import NumberField from '../values/NumberField.vue'
@@ -15,6 +16,7 @@ import { useSounds, type SoundChange } from './sounds'
 const scene = useScene()
 const selection = useSelection()
 const sounds = useSounds()
+const dialogs = useTimeDialogs()
 
 const sound = computed(() => sounds.selected)
 const title = computed(() =>
@@ -124,6 +126,9 @@ const fadesMost = (other: number) =>
       @marker="rows.toggleKey(spec.name)"
       @still="rows.still(spec.name)"
     />
+    <BButton variant="quiet" class="btn-small" @click="dialogs.ask({ kind: 'beats', sounds: [...selection.sounds] })"
+      >Find beats…</BButton
+    >
     <label v-if="selection.sounds.size === 1" class="warped">
       <input type="checkbox" class="tick" :checked="sound.warped" @change="set({ warped: !sound.warped })" />
       Follow the scene’s warps

@@ -4,6 +4,7 @@ import type { BookmarkColour } from '../api/http'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
 import { bookmarkColours, useBookmarks } from './bookmarks'
+import ColourChoice from './ColourChoice.vue'
 import { usePlayhead } from './playhead'
 import TimeField from './TimeField.vue'
 
@@ -51,31 +52,6 @@ const remove = () => void scene.edit({ edit: 'deleteBookmark', bookmark: known!.
         ><TimeField :frame="frame" label="Bookmark's frame" @hold="frame = $event" @keep="frame = $event"
       /></span>
     </div>
-    <div class="row-of-fields" role="radiogroup" aria-label="Colour">
-      <label
-        v-for="each in bookmarkColours"
-        :key="each"
-        class="colour"
-        :title="each"
-        :style="{ '--own': `var(--${each})` }"
-      >
-        <input v-model="colour" type="radio" name="colour" :value="each" :aria-label="each" />
-      </label>
-    </div>
+    <ColourChoice v-model="colour" label="Colour" />
   </AskDialog>
 </template>
-
-<style scoped>
-.colour input {
-  appearance: none;
-  display: block;
-  width: 24px;
-  height: 24px;
-  border: 4px solid var(--panel);
-  border-radius: 8px;
-  background: var(--own);
-}
-.colour input:checked {
-  outline: 2px solid var(--text);
-}
-</style>

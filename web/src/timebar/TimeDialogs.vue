@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import BeatsDialog from '../sound/BeatsDialog.vue'
 import BookmarkDialog from './BookmarkDialog.vue'
 import DelayDialog from './DelayDialog.vue'
 import GapDialog from './GapDialog.vue'
@@ -21,4 +22,5 @@ const dialogs = useTimeDialogs()
     :bookmark="dialogs.asked.bookmark"
     @close="dialogs.close"
   />
+  <BeatsDialog v-else-if="dialogs.asked?.kind === 'beats'" :sounds="dialogs.asked.sounds" @close="dialogs.close" />
 </template>

@@ -46,7 +46,7 @@ const time = useTimeDisplay()
     <MenuItem @click="dialogs.ask({ kind: 'bookmark', bookmark: null })">
       Bookmark frame {{ playhead.readFrame }}… <kbd>B</kbd>
     </MenuItem>
-    <div v-for="bookmark in bookmarks.inOrder" :key="bookmark.id" class="bookmark">
+    <div v-for="bookmark in bookmarks.near" :key="bookmark.id" class="bookmark">
       <MenuItem class="go" @click="playhead.goTo(bookmark.frame, true)">
         <i class="bi bi-bookmark-fill" :style="{ color: `var(--${bookmark.colour})` }" aria-hidden="true" />
         {{ bookmark.name }} <span class="hint num">{{ time.label(Math.round(bookmark.frame)) }}</span>
@@ -59,6 +59,9 @@ const time = useTimeDisplay()
         <i class="bi bi-pencil" aria-hidden="true" />
       </MenuItem>
     </div>
+    <li v-if="bookmarks.inOrder.length > bookmarks.near.length" class="hint more" role="presentation">
+      {{ bookmarks.inOrder.length }} in all; <kbd>Shift ←</kbd> <kbd>Shift →</kbd> go from one to the next
+    </li>
   </BDropdown>
 </template>
 
@@ -68,6 +71,9 @@ const time = useTimeDisplay()
 }
 .go {
   flex: 1;
+}
+.more {
+  padding: 4px 12px;
 }
 kbd {
   margin-left: 8px;

@@ -7,6 +7,9 @@ import { usePlayhead } from './playhead'
 
 export const bookmarkColours: readonly BookmarkColour[] = ['sky', 'plum', 'rose', 'sand', 'fern']
 
+/** So many are listed in a menu. */
+const inMenu = 12
+
 export interface ShownBookmark {
   id: number
   name: string
@@ -28,6 +31,16 @@ export const useBookmarks = defineStore('bookmarks', () => {
       .sort((a, b) => a.frame - b.frame)
   })
 
+  /** Those about the playhead, as many as a menu has room for. */
+  const near = computed(() => {
+    const after = inOrder.value.findIndex(({ frame }) => frame >= playhead.frame)
+    const first = Math.max(
+      0,
+      Math.min((after < 0 ? inOrder.value.length : after) - inMenu / 2, inOrder.value.length - inMenu),
+    )
+    return inOrder.value.slice(first, first + inMenu)
+  })
+
   function go(way: -1 | 1): void {
     const found = (way === 1 ? inOrder.value : inOrder.value.toReversed()).find(
       ({ frame }) => (Math.round(frame) - playhead.frame) * way > 0,
@@ -36,5 +49,5 @@ export const useBookmarks = defineStore('bookmarks', () => {
     else useNotices().say(inOrder.value.length ? 'No bookmark further that way.' : 'No bookmarks yet; B sets one.')
   }
 
-  return { inOrder, go }
+  return { inOrder, near, go }
 })

@@ -8,6 +8,7 @@ export type TimeDialog =
   | { kind: 'start' }
   | { kind: 'gap'; way: 'insert' | 'remove' }
   | { kind: 'bookmark'; bookmark: number | null }
+  | { kind: 'beats'; sounds: readonly number[] }
 
 /** Which dialog about time is open. */
 export const useTimeDialogs = defineStore('timeDialogs', () => {

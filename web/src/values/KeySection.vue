@@ -16,6 +16,7 @@ import { useSelection } from '../scene/selection'
 import { inOf, outOf } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 import { curveOfLane, warpOf } from '../scene/owners'
+import { useBookmarks } from '../timebar/bookmarks'
 import TimeField from '../timebar/TimeField.vue'
 import SelectedSection from './SelectedSection.vue'
 import ModeButtons from './ModeButtons.vue'
@@ -29,6 +30,7 @@ const desk = useDesk()
 const arranging = useArranging()
 const dialogs = useKeyDialogs()
 const clipDialogs = useClipDialogs()
+const bookmarks = useBookmarks()
 
 /** What the selected keys have in common; undefined where they differ. */
 const common = computed(() => {
@@ -148,6 +150,14 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
         >Clip…</BButton
       >
       <BButton variant="quiet" class="btn-small" @click="dialogs.ask({ kind: 'onFrames' })">Put on frames…</BButton>
+      <BButton
+        v-if="bookmarks.inOrder.length"
+        variant="quiet"
+        class="btn-small"
+        title="Put the selected keys on the nearest beats or other bookmarks"
+        @click="dialogs.ask({ kind: 'onBookmarks' })"
+        >Put on bookmarks…</BButton
+      >
     </div>
     <div class="tabs" role="group" aria-label="More for the selected keys">
       <button v-for="name in panels" :key="name" type="button" :aria-expanded="panel === name" @click="toggle(name)">
@@ -191,6 +201,7 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
 }
 .ways {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   justify-content: space-between;
   gap: 8px;

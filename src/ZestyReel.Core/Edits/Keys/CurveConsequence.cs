@@ -11,7 +11,8 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Difference">The largest difference in value anywhere between their first and last keys; that of a warp's points in source frames.</param>
 /// <param name="Frame">The frame of it, which may lie between whole ones.</param>
 /// <param name="Curve">The curve of it; null where nothing differs.</param>
-public sealed record CurveConsequence(long Keys, long KeysAfter, double Difference, double Frame, CurveRef? Curve)
+/// <param name="Moved">How many keys would stand where none of their channel does now.</param>
+public sealed record CurveConsequence(long Keys, long KeysAfter, double Difference, double Frame, CurveRef? Curve, long Moved = 0)
 {
     private const int MostPlaces = 1_000_000;
 
@@ -74,7 +75,9 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
     }
 
     private CurveConsequence WithKeys(Channel before, Channel after) =>
-        this with { Keys = Keys + (before.Curve?.Keys.Length ?? 0), KeysAfter = KeysAfter + (after.Curve?.Keys.Length ?? 0) };
+        this with { Keys = Keys + (before.Curve?.Keys.Length ?? 0), KeysAfter = KeysAfter + (after.Curve?.Keys.Length ?? 0), Moved = Moved + Elsewhere(before.Curve, after.Curve) };
+
+    private static long Elsewhere(Curve? before, Curve? after) => after?.Keys.LongCount(key => before is null || before.IndexOf(key.Time) < 0) ?? 0;
 
     /// <summary>The channels that rows tell of, as they were and as they are: an object's, a warp's points, a placed clip's rate.</summary>
     private static IEnumerable<(CurveRef Curve, Channel Before, Channel After)> Curves(Scene before, Scene after)

@@ -9,9 +9,6 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Bookmark">The one to change; a new one when left out.</param>
 public sealed record SetBookmark(decimal Frame, string Name, BookmarkColour Colour, BookmarkId? Bookmark = null) : Edit
 {
-    /// <summary>Most bookmarks in a scene.</summary>
-    public const int Most = 1000;
-
     /// <inheritdoc/>
     public override string Title(Scene scene) =>
         FormattableString.Invariant($"{(Bookmark is null ? "Bookmark" : "Change the bookmark")} {Names.Shown(Name)} at {Frame}");
@@ -21,11 +18,9 @@ public sealed record SetBookmark(decimal Frame, string Name, BookmarkColour Colo
     {
         if (Bookmark is { } known && !scene.Bookmarks.ContainsKey(known))
             throw new Refusal("bookmark", "there is no such bookmark any more");
-        if (Bookmark is null && scene.Bookmarks.Count >= Most)
-            throw new Refusal("bookmark", $"a scene has room for {Most} bookmarks");
         if (!Enum.IsDefined(Colour)) throw new Refusal("colour", "there is no such colour");
-        var id = Bookmark ?? new BookmarkId(scene.Bookmarks.IsEmpty ? 1 : scene.Bookmarks.Keys.Max().Value + 1);
+        var id = Bookmark ?? BookmarkEdits.NextId(scene);
         var marked = new Bookmark(id, Names.Checked(Name, "name"), scene.Rate.At(Frame), Colour);
-        return scene with { Bookmarks = scene.Bookmarks.SetItem(id, marked) };
+        return BookmarkEdits.WithRoom(scene with { Bookmarks = scene.Bookmarks.SetItem(id, marked) });
     }
 }

@@ -23,6 +23,7 @@ public static class SceneRules
             foreach (var (name, channel) in thing.Channels) Check(thing, name, channel);
         }
         foreach (var warp in scene.Warps.Values) Check(scene, warp);
+        if (scene.Bookmarks.Count > Bookmark.MostInScene) throw new Refusal("bookmarks", $"a scene has room for {Bookmark.MostInScene} bookmarks");
         foreach (var bookmark in scene.Bookmarks.Values) Check(bookmark);
         foreach (var selection in scene.NamedSelections.Values) Check(selection);
         foreach (var clip in scene.Clips.Values) Check(clip);
