@@ -3,6 +3,7 @@ import { execFileSync } from 'node:child_process'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
 import { Desk, command, deskPoint, drag, dropFiles, open, setField, until } from './harness.mjs'
+import { clicksHeard, listening } from './listening.mjs'
 import { sceneFile } from './sceneFile.mjs'
 import { rate, wav } from './wav.mjs'
 
@@ -217,46 +218,14 @@ test('what is no sound is told, and nothing is laid', async () => {
   assert.equal((await desk.scene()).position, position)
 })
 
-/** Notes what is laid down to be heard, in a page that is opened anew. */
+/** The scene in a page that is listened to. */
 async function listen() {
-  await desk.context.addInitScript(() => {
-    const start = AudioBufferSourceNode.prototype.start
-    window.laid = []
-    window.plainStart = start
-    AudioBufferSourceNode.prototype.start = function (at = 0, offset = 0, length = 0) {
-      const { buffer, playbackRate, context } = this
-      window.heardBy = context
-      window.laid.push({ at, offset, length, speed: playbackRate.value, samples: buffer.getChannelData(0) })
-      return start.call(this, at, offset, length)
-    }
-  })
+  await listening(desk.context)
   const other = await open(desk.context, `${desk.server.address}/scenes/${desk.id}`)
   await button2(other, 'clicks').waitFor()
   return other
 }
 const button2 = (on, name) => on.locator('.body .heads').getByRole('button', { name, exact: true })
-
-/** When clicks are heard of all that has been laid down, in seconds of the audio clock, rendered apart from it. */
-const clicksHeard = (on) =>
-  on.evaluate(async () => {
-    const rate = window.heardBy.sampleRate
-    const end = Math.max(...window.laid.map(({ at, length, speed }) => at + length / speed))
-    const apart = new OfflineAudioContext(1, Math.ceil(end * rate) + 1, rate)
-    for (const { at, offset, length, speed, samples } of window.laid.filter((each) => each.length > 0)) {
-      const buffer = apart.createBuffer(1, samples.length, rate)
-      buffer.copyToChannel(samples, 0)
-      const source = apart.createBufferSource()
-      source.buffer = buffer
-      source.playbackRate.value = speed
-      source.connect(apart.destination)
-      window.plainStart.call(source, at, offset, length)
-    }
-    const heard = (await apart.startRendering()).getChannelData(0)
-    const found = []
-    for (let i = 1; i < heard.length; i++)
-      if (Math.abs(heard[i]) > 0.4 && (!found.length || i - found.at(-1) > rate / 50)) found.push(i)
-    return found.map((i) => i / rate)
-  })
 
 test('what is heard goes with the picture, at every speed, and a loop has no gap', async () => {
   const on = await listen()

@@ -4,29 +4,40 @@ using NAudio.Wave;
 
 namespace ZestyReel.Formats.Sounds;
 
-/// <summary>Writes WAV of two sides as 32-bit floats, front to back, of a length that is known beforehand: nothing is rounded or cut off.</summary>
+/// <summary>How samples are written.</summary>
+public enum WavSamples
+{
+    /// <summary>Floats of 32 bits: nothing is rounded or cut off.</summary>
+    Float32,
+
+    /// <summary>Whole numbers of 16 bits: rounded, and cut off at full scale.</summary>
+    Int16,
+}
+
+/// <summary>Writes WAV of two sides, front to back, of a length that is known beforehand.</summary>
 public sealed class WavWriter
 {
-    private const int BytesPerSample = 2 * sizeof(float);
-
     private readonly Stream _into;
+    private readonly WavSamples _kind;
+    private readonly int _size;
     private byte[] _room = [];
 
     /// <summary>Writes the header.</summary>
     /// <param name="into">Where to.</param>
+    /// <param name="kind">How samples are written.</param>
     /// <param name="rate">Samples a second.</param>
     /// <param name="samples">How many of each side will be written.</param>
-    public WavWriter(Stream into, int rate, long samples)
+    public WavWriter(Stream into, WavSamples kind, int rate, long samples)
     {
-        _into = into;
-        var (bytes, header) = (samples * BytesPerSample, new MemoryStream());
+        (_into, _kind, _size) = (into, kind, kind == WavSamples.Float32 ? sizeof(float) : sizeof(short));
+        var (bytes, header) = (samples * 2 * _size, new MemoryStream());
         using (var writer = new BinaryWriter(header, Encoding.ASCII, leaveOpen: true))
         {
             writer.Write("RIFF"u8);
             writer.Write(0);
             writer.Write("WAVE"u8);
             writer.Write("fmt "u8);
-            WaveFormat.CreateIeeeFloatWaveFormat(rate, 2).Serialize(writer);
+            (kind == WavSamples.Float32 ? WaveFormat.CreateIeeeFloatWaveFormat(rate, 2) : new WaveFormat(rate, 16, 2)).Serialize(writer);
             writer.Write("data"u8);
             writer.Write(checked((uint)bytes));
         }
@@ -35,18 +46,23 @@ public sealed class WavWriter
         _into.Write(written);
     }
 
-    /// <summary>The most samples of each side that such a file can have.</summary>
-    public static long Most => (uint.MaxValue - 1000) / BytesPerSample;
-
     /// <summary>Writes the next samples.</summary>
     public void Write(ReadOnlySpan<float> left, ReadOnlySpan<float> right)
     {
-        if (_room.Length < left.Length * BytesPerSample) _room = new byte[left.Length * BytesPerSample];
+        var bytes = left.Length * 2 * _size;
+        if (_room.Length < bytes) _room = new byte[bytes];
         for (var i = 0; i < left.Length; i++)
         {
-            BinaryPrimitives.WriteSingleLittleEndian(_room.AsSpan(i * BytesPerSample), left[i]);
-            BinaryPrimitives.WriteSingleLittleEndian(_room.AsSpan(i * BytesPerSample + sizeof(float)), right[i]);
+            Put(i * 2, left[i]);
+            Put(i * 2 + 1, right[i]);
         }
-        _into.Write(_room, 0, left.Length * BytesPerSample);
+        _into.Write(_room, 0, bytes);
+    }
+
+    private void Put(int i, float sample)
+    {
+        var into = _room.AsSpan(i * _size);
+        if (_kind == WavSamples.Float32) BinaryPrimitives.WriteSingleLittleEndian(into, sample);
+        else BinaryPrimitives.WriteInt16LittleEndian(into, (short)Math.Round(Math.Clamp(sample, -1, 1) * short.MaxValue));
     }
 }

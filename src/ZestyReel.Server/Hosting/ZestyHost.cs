@@ -120,6 +120,7 @@ public static class ZestyHost
         builder.Services.AddSingleton<ReelScenes>();
         builder.Services.AddSingleton<BroughtMotions>();
         builder.Services.AddSingleton(TimeProvider.System);
+        builder.Services.AddSingleton<ReelSounds>();
         builder.Services.AddSingleton<Shootings>();
         builder.Services.AddHostedService(services => services.GetRequiredService<Shootings>());
         builder.Services.AddSingleton<Work>();

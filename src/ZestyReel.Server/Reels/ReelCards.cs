@@ -15,7 +15,7 @@ internal static class ReelCards
         var settings = SettingsOf(reel);
         return new(
             reel.Id, reel.Number, reel.Name, reel.Note, reel.MadeBy, reel.MadeAt, reel.Position, reel.Rate, FrameRate.Parse(reel.Rate).FramesPerSecond, settings,
-            settings.Plan.Played, settings.Plan.Shot, reel.Bytes, reel.Picked);
+            settings.Plan.Played, settings.Plan.Shot, reel.Bytes, reel.Picked, reel.HasSound);
     }
 
     public static ReelSettings SettingsOf(KeptReel reel) => EditJson.ReadAs<ReelSettings>(reel.Settings);

@@ -36,6 +36,7 @@ public static class ReelEndpoints
         reel.MapPost("/scene", OpenScene).WithName("OpenReelScene").WithSummary("Keeps the scene as it was when the reel was shot as a scene of its own.");
         reel.MapGet("/pictures/{picture:int}", Picture).WithName("GetPicture").WithSummary("A picture of a reel, counted from 0, as PNG.");
         reel.MapGet("/pictures/{picture:int}/light", Light).WithName("GetLightPicture").WithSummary("A picture of a reel as it is played: smaller, as JPEG, or where there is no such as it is.");
+        reel.MapGet("/sound.wav", Sound).WithName("GetReelSound").WithSummary("What is heard of a reel as long as it is played, as a WAV file of 16 bits, or a part of it.");
         reel.MapGet("/spread", (long reel, int count, ReelShelf shelf) => ReelCards.SettingsOf(Whole(shelf, reel)).Plan.Spread(count)).WithName("SpreadReel").WithSummary("Places spread evenly over a reel, for a sheet of so many pictures.");
         reel.MapGet("/pictures.zip", Zip).WithName("GetPictures").WithSummary("All that is played as numbered PNG files.");
     }
@@ -91,6 +92,13 @@ public static class ReelEndpoints
         var png = shelf.Picture(Whole(shelf, reel).Id, picture) ?? throw new ReelGone("This picture is not there any more.");
         response.Headers.CacheControl = Forever;
         return TypedResults.File(png, MediaTypeNames.Image.Png);
+    }
+
+    private static PhysicalFileHttpResult Sound(long reel, ReelShelf shelf, HttpResponse response)
+    {
+        var path = shelf.SoundPath(Whole(shelf, reel).Id) ?? throw new ReelGone("Nothing is heard of this reel.");
+        response.Headers.CacheControl = Forever;
+        return TypedResults.PhysicalFile(Path.GetFullPath(path), "audio/wav", enableRangeProcessing: true);
     }
 
     private static async Task Zip(long reel, ReelShelf shelf, SceneSessions sessions, HttpContext context)

@@ -50,9 +50,10 @@ public sealed record ReelList(IReadOnlyList<ReelCard> Reels, IReadOnlyList<ReelC
 /// <param name="Pictures">How many different ones there are.</param>
 /// <param name="Bytes">How much room they take.</param>
 /// <param name="Picked">Whether it is the one that was picked.</param>
+/// <param name="HasSound">Whether something is heard of it.</param>
 public sealed record ReelCard(
     long Id, long Number, string Name, string Note, string? MadeBy, string MadeAt, long Position, string Rate, double FramesPerSecond, ReelSettings Settings,
-    int Played, int Pictures, long Bytes, bool Picked);
+    int Played, int Pictures, long Bytes, bool Picked, bool HasSound);
 
 /// <summary>What is needed to play a reel.</summary>
 /// <param name="Reel">The reel.</param>

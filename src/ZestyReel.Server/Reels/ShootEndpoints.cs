@@ -85,11 +85,12 @@ public static class ShootEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<ReelCard> Finish(long reel, ReelShelf shelf, Shootings shootings, Work work, ScreenPages pages)
+    private static async Task<ReelCard> Finish(long reel, ReelShelf shelf, Shootings shootings, ReelSounds sounds, Work work, ScreenPages pages)
     {
         var shooting = shootings.Of(reel);
-        var packed = await work.Long.Run(shooting.SceneId, _ => Packed(SceneFileWriter.Write(shooting.Scene)));
+        var (packed, sound) = await work.Long.Run(shooting.SceneId, _ => (Packed(SceneFileWriter.Write(shooting.Scene)), sounds.Of(shooting)));
         shelf.KeepScene(reel, packed);
+        if (sound is not null) shelf.KeepSound(reel, sound);
         var pictures = shooting.Settings.Plan.Shot;
         if (!shelf.Finish(reel, pictures))
             throw new Refusal("reel", $"{shelf.Find(reel)?.Pictures ?? 0} of its {pictures} pictures are there; send the others first");

@@ -30,7 +30,7 @@ public sealed record BeatsTold(IReadOnlyList<long> Times, IReadOnlyList<double> 
 /// <summary>The sounds of scenes: sent first, then named by an edit; drawn by their peaks, heard by their mix.</summary>
 public static class SoundEndpoints
 {
-    private const int MostAtOnce = 2_000_000, LeastMixRate = 8_000, MostMixRate = 192_000, WavRate = 48_000, LongestWav = 60 * 60;
+    private const int MostAtOnce = 2_000_000, LeastMixRate = 8_000, MostMixRate = 192_000, LongestWav = 60 * 60;
 
     private static readonly TimeSpan AsGoodAsEver = TimeSpan.FromDays(365);
 
@@ -80,7 +80,8 @@ public static class SoundEndpoints
         return new([.. beats.Found.Select(beat => beat.Time.Value)], [.. beats.Found.Select(beat => beat.Strength)], beats.Loudness);
     }
 
-    private static Func<AssetHash, ISamples?> SamplesOf(long scene, SoundBank bank, SceneShelf shelf) => asset => bank.Of(asset, each => shelf.Asset(scene, each))?.Samples;
+    /// <summary>The samples of the files of a scene's sounds.</summary>
+    internal static Func<AssetHash, ISamples?> SamplesOf(long scene, SoundBank bank, SceneShelf shelf) => asset => bank.Of(asset, each => shelf.Asset(scene, each))?.Samples;
 
     private static async Task<FileStreamHttpResult> GiveWav(long id, long first, long last, SceneSessions sessions, SceneShelf shelf, SoundBank bank, ServerOptions options, Work work, CancellationToken stop)
     {
@@ -88,22 +89,14 @@ public static class SoundEndpoints
         var scene = use.State.Scene;
         var frames = new FrameRange(first, last).Checked("frames");
         var (start, end) = (scene.Rate.StartOf(frames.First), scene.Rate.StartOf(frames.Last + 1));
-        var count = (long)((Int128)(end - start).Value * WavRate / Tick.PerSecond);
-        if (count > WavRate * LongestWav) throw new Refusal("frames", $"a file of {LongestWav / 60} minutes at the most is written at once; give a shorter part");
+        var count = MixFile.SamplesIn(end - start);
+        if (count > (long)MixFile.Rate * LongestWav) throw new Refusal("frames", $"a file of {LongestWav / 60} minutes at the most is written at once; give a shorter part");
         var file = ScratchFile.In(options.DataFolder);
         try
         {
             await work.Long.Run(id, token =>
             {
-                var (wav, mix) = (new WavWriter(file, WavRate, count), new Mix(scene, SamplesOf(id, bank, shelf)));
-                float[] left = new float[WavRate], right = new float[WavRate];
-                for (long at = 0; at < count; at += WavRate)
-                {
-                    token.ThrowIfCancellationRequested();
-                    var some = (int)Math.Min(WavRate, count - at);
-                    mix.Render(start + new TickSpan(at * (Tick.PerSecond / WavRate)), WavRate, left.AsSpan(0, some), right.AsSpan(0, some));
-                    wav.Write(left.AsSpan(0, some), right.AsSpan(0, some));
-                }
+                new Mix(scene, SamplesOf(id, bank, shelf)).Write(new WavWriter(file, WavSamples.Float32, MixFile.Rate, count), start, count, token);
                 return true;
             }, stop);
             file.Position = 0;

@@ -59,6 +59,6 @@ internal sealed class AssetFiles(string folder)
             if (!wanted.Contains(Path.GetFileName(path))) File.Delete(path);
     }
 
-    // A folder for each of 256 beginnings, so that none has too many.
-    private string PathOf(string hash) => Path.Combine(_root, hash[..2], hash);
+    /// <summary>Where the file of that name is or would be: in a folder for each of 256 beginnings, so that none has too many.</summary>
+    public string PathOf(string hash) => Path.Combine(_root, hash[..2], hash);
 }

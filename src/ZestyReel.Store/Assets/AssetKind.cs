@@ -23,4 +23,7 @@ public enum AssetKind
 
     /// <summary>A sound of a scene, as it was brought.</summary>
     Sound,
+
+    /// <summary>What is heard of a reel, as WAV.</summary>
+    ReelSound,
 }

@@ -10,7 +10,7 @@ namespace ZestyReel.Store.Assets;
 public sealed class AssetShelf
 {
     /// <summary>Every table that needs assets, with its column.</summary>
-    private static readonly (string Table, string Column)[] Users = [("thumbnail", "asset"), ("reel_picture", "asset"), ("reel_picture", "light"), ("reel", "scene_asset"), ("take", "asset"), ("scene_asset", "asset")];
+    private static readonly (string Table, string Column)[] Users = [("thumbnail", "asset"), ("reel_picture", "asset"), ("reel_picture", "light"), ("reel", "scene_asset"), ("reel", "sound_asset"), ("take", "asset"), ("scene_asset", "asset")];
 
     private static readonly string Unused = string.Concat(Users.Select(user => $" AND NOT EXISTS (SELECT 1 FROM {user.Table} u WHERE u.{user.Column} = asset.hash)"));
 
@@ -78,6 +78,9 @@ public sealed class AssetShelf
 
     /// <summary>The bytes of an asset; null where it has gone.</summary>
     public byte[]? Read(string hash) => StoreTrouble.Guard(_database.Folder, () => _files.Read(hash));
+
+    /// <summary>Where the file of an asset is, for one that is not read at once; null where it has gone.</summary>
+    public string? PathOf(string hash) => _files.IsThere(hash) ? _files.PathOf(hash) : null;
 
     /// <summary>Takes away what nothing needs any more.</summary>
     public void Collect()

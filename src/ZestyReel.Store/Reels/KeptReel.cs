@@ -37,6 +37,8 @@ public sealed record KeptReel
     public string? DeletedAt { get; init; }
     /// <summary>How many of its pictures are there.</summary>
     public required long Pictures { get; init; }
-    /// <summary>How much room its pictures take, in bytes; what it shares with others counts here too.</summary>
+    /// <summary>Whether something is heard of it.</summary>
+    public required bool HasSound { get; init; }
+    /// <summary>How much room its pictures and its sound take, in bytes; what it shares with others counts here too.</summary>
     public required long Bytes { get; init; }
 }

@@ -10,7 +10,8 @@ public sealed class ReelShelf
         SELECT r.id, r.scene_id AS sceneId, r.number, r.name, r.note, r.made_by AS madeBy, r.made_at AS madeAt, r.revision, r.position,
                r.rate, r.settings, r.sources, r.timecodes, r.picked, r.arriving, r.deleted_at AS deletedAt,
                (SELECT COUNT(*) FROM reel_picture p WHERE p.reel_id = r.id) AS pictures,
-               (SELECT COALESCE(SUM(a.size), 0) FROM asset a WHERE a.hash IN (SELECT asset FROM reel_picture p WHERE p.reel_id = r.id UNION SELECT light FROM reel_picture p WHERE p.reel_id = r.id)) AS bytes
+               (SELECT COALESCE(SUM(a.size), 0) FROM asset a WHERE a.hash IN (SELECT asset FROM reel_picture p WHERE p.reel_id = r.id UNION SELECT light FROM reel_picture p WHERE p.reel_id = r.id UNION SELECT r.sound_asset)) AS bytes,
+               r.sound_asset IS NOT NULL AS hasSound
         FROM reel r
         """;
 
@@ -60,6 +61,14 @@ public sealed class ReelShelf
     /// <summary>Keeps the scene as it is shot.</summary>
     public bool KeepScene(long reel, byte[] packed) => _assets.KeepOne(AssetKind.Scene, $"reel {reel}, scene", packed, (connection, asset) =>
         connection.Execute("UPDATE reel SET scene_asset = @asset WHERE id = @reel", new { reel, asset }) == 1);
+
+    /// <summary>Keeps what is heard of a reel that is being shot.</summary>
+    public bool KeepSound(long reel, byte[] wav) => _assets.KeepOne(AssetKind.ReelSound, $"reel {reel}, sound", wav, (connection, asset) =>
+        connection.Execute("UPDATE reel SET sound_asset = @asset WHERE id = @reel AND arriving = 1", new { reel, asset }) == 1);
+
+    /// <summary>The WAV file of what is heard of a reel; null where nothing is.</summary>
+    public string? SoundPath(long reel) =>
+        _database.Read(connection => connection.QuerySingleOrDefault<string>("SELECT sound_asset FROM reel WHERE id = @reel", new { reel })) is { } asset ? _assets.PathOf(asset) : null;
 
     /// <summary>A reel is whole: from now on it is listed.</summary>
     /// <returns>False where it is not being shot any more, or has another count of pictures.</returns>
@@ -119,7 +128,7 @@ public sealed class ReelShelf
         _database.Write(connection =>
         {
             connection.Execute("DELETE FROM reel_picture WHERE reel_id IN (SELECT id FROM reel WHERE scene_id = @scene AND deleted_at IS NOT NULL)", new { scene });
-            connection.Execute("UPDATE reel SET scene_asset = NULL WHERE scene_id = @scene AND deleted_at IS NOT NULL", new { scene });
+            connection.Execute("UPDATE reel SET scene_asset = NULL, sound_asset = NULL WHERE scene_id = @scene AND deleted_at IS NOT NULL", new { scene });
         });
         _assets.Collect();
     }

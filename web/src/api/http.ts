@@ -242,6 +242,7 @@ export const http = {
         await send('GET', `/api/scenes/${scene}/mix?start=${start}&count=${count}&rate=${rate}`, undefined, { stop })
       ).arrayBuffer(),
     ),
+  reelSoundAddress: (reel: number) => `/api/reels/${reel}/sound.wav`,
   /** Where something begins to be heard in sounds, over some frames. */
   beats: (scene: number, sounds: readonly number[], [first, last]: readonly number[], stop: AbortSignal) =>
     json<BeatsTold>(

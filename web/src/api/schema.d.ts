@@ -844,6 +844,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/reels/{reel}/sound.wav': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** What is heard of a reel as long as it is played, as a WAV file of 16 bits, or a part of it. */
+    get: operations['GetReelSound']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/reels/{reel}/spread': {
     parameters: {
       query?: never
@@ -4417,6 +4434,8 @@ export interface components {
       bytes: number
       /** @description Whether it is the one that was picked. */
       picked: boolean
+      /** @description Whether something is heard of it. */
+      hasSound: boolean
     }
     /** @description The reels of a scene. */
     ReelList: {
@@ -6301,6 +6320,26 @@ export interface operations {
       path: {
         reel: number
         picture: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  GetReelSound: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reel: number
       }
       cookie?: never
     }

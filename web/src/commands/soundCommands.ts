@@ -1,5 +1,5 @@
 import { useSelection } from '../scene/selection'
-import { usePlayer } from '../sound/player'
+import { useAudio } from '../sound/audio'
 import { useSounds } from '../sound/sounds'
 import { useTimeDialogs } from '../timebar/timeDialogs'
 import type { Command } from './command'
@@ -8,7 +8,7 @@ import type { Command } from './command'
 export function soundCommands(): Command[] {
   const selection = useSelection()
   const sounds = useSounds()
-  const player = usePlayer()
+  const audio = useAudio()
   const dialogs = useTimeDialogs()
   const lacks = () => (selection.sounds.size ? null : 'Select a sound on the desk first.')
   return [
@@ -27,6 +27,6 @@ export function soundCommands(): Command[] {
       lacks: () => (sounds.all.length ? null : 'There is no sound yet; add one first.'),
       run: () => sounds.saveHeard(),
     },
-    { group: 'Sound', title: 'Hear sounds in this window, or not', run: () => player.toggle() },
+    { group: 'Sound', title: 'Hear sounds in this window, or not', run: () => audio.toggle() },
   ]
 }

@@ -13,6 +13,7 @@ import { useReelNotes } from '../marks/reelNotes'
 import { usePen } from '../marks/pen'
 import { useBeside } from '../screens/beside'
 import { openScreen } from '../screens/openScreen'
+import { useAudio } from '../sound/audio'
 import BrandMark from '../shared/BrandMark.vue'
 import { oneAtATime } from '../shared/oneAtATime'
 import SchemeButton from '../shared/SchemeButton.vue'
@@ -25,6 +26,7 @@ import { reelCommands } from './reelCommands'
 import ReelList from './ReelList.vue'
 import { useReelPlayer } from './reelPlayer'
 import { useReels } from './reels'
+import { useReelSound } from './reelSound'
 import { useReelsCast } from './reelsCast'
 import { useReelSteps } from './reelSteps'
 import ReelScreen from './ReelScreen.vue'
@@ -85,10 +87,16 @@ useEventListener(window, 'beforeunload', (event) => {
 
 const length = computed(() => reels.a?.shown.length ?? 0)
 const rate = computed(() => reels.a?.reel.framesPerSecond ?? 24)
-const player = useReelPlayer(length, rate, (at) => pictures.isHere(at))
+const audio = useAudio()
+const player = useReelPlayer(length, rate, (at) => pictures.isHere(at), audio.ahead)
 const { place, read, playing, dropped } = player
 const pictures = useShownPictures(place, playing, player.upcoming)
 const { come, picture } = pictures
+useReelSound(
+  player,
+  () => reels.a ?? null,
+  () => audio.isOn,
+)
 
 function shoot(): void {
   shooting.asking = true

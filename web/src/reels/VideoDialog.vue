@@ -6,7 +6,7 @@ import { useNotices } from '../scene/notices'
 import AskDialog from '../shared/AskDialog.vue'
 import { inBytes } from '../shared/bytes'
 import { saveFile } from '../shared/saveFile'
-import { bitrateOf, canWrite, formats, writeVideo, type Format, type Quality } from './videoOut'
+import { bitrateOf, canWrite, formats, soundCodec, writeVideo, type Format, type Quality } from './videoOut'
 
 /** Saves a reel as a video file; the browser's own encoders write it. */
 const props = defineProps<{ play: ReelPlay; scene: string }>()
@@ -14,10 +14,15 @@ const emit = defineEmits<{ close: [] }>()
 const notices = useNotices()
 const format = useStorage<Format>('zesty-video', 'webm')
 const quality = useStorage<Quality>('zesty-video-quality', 'good')
+const isHeard = useStorage('zesty-video-sound', true)
+/** How what is heard is written in each kind of file; none where it cannot be. */
+const sounds = ref<Partial<Record<Format, string | null>>>({})
 const can = ref<Partial<Record<Format, boolean>>>({})
 onMounted(async () => {
-  for (const each of Object.keys(formats) as Format[])
+  for (const each of Object.keys(formats) as Format[]) {
+    sounds.value[each] = await soundCodec(each).catch(() => null)
     can.value[each] = await canWrite(each, props.play).catch(() => false)
+  }
 })
 const frames = props.play.shown.length
 const about = computed(() => (bitrateOf(props.play, quality.value) / 8) * (frames / props.play.reel.framesPerSecond))
@@ -34,6 +39,7 @@ async function save(): Promise<void> {
       props.play,
       format.value,
       quality.value,
+      isHeard.value && props.play.reel.hasSound && sounds.value[format.value] != null,
       (count) => (written.value = count),
       stop.signal,
     )
@@ -80,6 +86,18 @@ async function save(): Promise<void> {
         <option value="best">best</option>
       </select>
     </div>
+    <label v-if="play.reel.hasSound" class="tick">
+      <input
+        v-model="isHeard"
+        type="checkbox"
+        class="form-check-input"
+        :disabled="sounds[format] == null || written !== null"
+      />
+      With what is heard
+      <span class="dim">{{
+        sounds[format] === null ? 'this browser cannot write it' : sounds[format] === 'aac' ? 'AAC' : 'Opus'
+      }}</span>
+    </label>
     <progress
       v-if="written !== null"
       class="progress-line"

@@ -1,5 +1,5 @@
 import { refThrottled, useStorage } from '@vueuse/core'
-import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { eachFrame } from '../scene/drawLoop'
 import { FrameMeter } from '../timebar/frameMeter'
 import { frameAfter, type Ending } from '../timebar/playOrder'
@@ -13,9 +13,15 @@ const shuttleSpeeds = [1, 2, 4]
  * Plays a reel by the clock.
  * @param length How many places it has.
  * @param rate Frames per second.
+ * @param ahead How far the clock that it goes by is ahead of the page's, in milliseconds.
  * @param isHere Whether what is seen on a place is decoded; what is not, when it is due, is dropped.
  */
-export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (place: number) => boolean) {
+export function useReelPlayer(
+  length: Ref<number>,
+  rate: Ref<number>,
+  isHere: (place: number) => boolean,
+  ahead: () => number = () => 0,
+) {
   const place = ref(0)
   const playing = ref(false)
   const way = ref<1 | -1>(1)
@@ -26,6 +32,8 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
   const meter = new FrameMeter()
   let [startedAt, startedFrom, missed, shown, counted, readAt] = [0, 0, 0, 0, 0, 0]
   let heading: 1 | -1 = 1
+  /** What playing began with, by its clock, or went on with; null while nothing plays. */
+  const run = shallowRef<{ at: number; from: number; way: 1 | -1 } | null>(null)
   /** When playing was asked for; 0 once it has begun. */
   let pressedAt = 0
   let stopStepping: (() => void) | null = null
@@ -38,11 +46,13 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
   }
 
   function goOn(): void {
-    startedAt = performance.now()
+    startedAt = performance.now() + ahead()
     startedFrom = place.value
     startedWay = heading
     meter.goOn()
+    tellRun()
   }
+  const tellRun = () => void (run.value = pressedAt ? null : { at: startedAt, from: startedFrom, way: startedWay })
   let startedWay: 1 | -1 = 1
 
   function play(direction: 1 | -1 = 1): void {
@@ -59,6 +69,8 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
 
   function stop(): void {
     playing.value = false
+    pressedAt = 0
+    run.value = null
     dropped.value = counted
     played.value = shown
     stopStepping?.()
@@ -68,13 +80,17 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
   /** Begins once some of what comes next is decoded, or the person has waited long enough. */
   function isWaiting(now: number): boolean {
     if (now - pressedAt > longestWait || upcoming(readyAhead).every(isHere)) return false
-    startedAt = now
+    startedAt = now + ahead()
     return true
   }
 
-  function step(now: number): void {
-    if (pressedAt && isWaiting(now)) return
-    pressedAt = 0
+  function step(drawnAt: number): void {
+    if (pressedAt && isWaiting(drawnAt)) return
+    const now = drawnAt + ahead()
+    if (pressedAt) {
+      pressedAt = 0
+      tellRun()
+    }
     const passed = Math.max(0, Math.floor(((now - startedAt) * rate.value * speed.value) / 1000 + 1e-6))
     const next = frameAfter(0, length.value - 1, startedFrom, startedWay, passed, ending.value)
     heading = next.way
@@ -112,6 +128,13 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
     speed.value = 1
   }
 
+  /** The place that is played now, whether it could be drawn in time or not. */
+  function placeNow(): number {
+    if (!run.value) return place.value
+    const passed = Math.floor(((performance.now() + ahead() - startedAt) * rate.value * speed.value) / 1000 + 1e-6)
+    return frameAfter(0, length.value - 1, startedFrom, startedWay, Math.max(0, passed), ending.value).frame
+  }
+
   /** The places that come next, in the order in which they are due. */
   function upcoming(count: number): number[] {
     const [from, direction] = [place.value, playing.value ? heading : 1]
@@ -132,6 +155,7 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
     way,
     speed,
     ending,
+    run,
     dropped,
     /** Frames that were shown since it began to play, and those that were not. */
     played,
@@ -142,6 +166,7 @@ export function useReelPlayer(length: Ref<number>, rate: Ref<number>, isHere: (p
     shuttle,
     rest,
     upcoming,
+    placeNow,
     /** Which way it goes just now, which changes where it plays there and back. */
     heads: () => heading,
   }

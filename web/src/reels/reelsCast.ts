@@ -14,7 +14,7 @@ export function useReelsCast(sceneId: () => number, player: ReelPlayer): void {
       reels: {
         a: reels.a?.reel.id ?? null,
         b: reels.b?.reel.id ?? null,
-        place: player.place.value,
+        place: player.placeNow(),
         playing: player.playing.value,
         way: player.heads(),
         speed: player.speed.value,

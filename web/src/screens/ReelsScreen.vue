@@ -5,6 +5,7 @@ import { useMarks } from '../marks/marks'
 import { useComparing, ways, type Way } from '../reels/comparing'
 import { useReels } from '../reels/reels'
 import ReelScreen from '../reels/ReelScreen.vue'
+import { useReelSound } from '../reels/reelSound'
 import { useShownPictures } from '../reels/shownPictures'
 import type { ReelLineUp } from '../api/http'
 import type { Ending } from '../timebar/playOrder'
@@ -16,6 +17,8 @@ const props = defineProps<{
   cast: ReelCastMessage
   /** Counts up when what is drawn on reels is otherwise. */
   told: number
+  /** Whether it is heard here. */
+  heard: boolean
 }>()
 const reels = useReels()
 const comparing = useComparing()
@@ -57,9 +60,24 @@ const told = computed<Told>(() => ({
   first: 0,
   last: length.value - 1,
 }))
-const { at: place, upcoming } = useFollower(
+const {
+  at: place,
+  upcoming,
+  run,
+} = useFollower(
   told,
   computed(() => reels.a?.reel.framesPerSecond ?? 24),
+)
+useReelSound(
+  {
+    run,
+    place,
+    playing: computed(() => told.value.playing),
+    speed: computed(() => told.value.speed),
+    ending: computed(() => told.value.ending),
+  },
+  () => reels.a ?? null,
+  () => props.heard,
 )
 const { come, picture } = useShownPictures(
   place,

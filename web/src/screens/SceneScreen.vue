@@ -5,6 +5,8 @@ import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from
 import type { Edit } from '../api/http'
 import type { SceneCastMessage } from '../api/messages'
 import { drawSoon } from '../scene/drawLoop'
+import { useHeardRuns } from '../sound/heardRuns'
+import { useScenePieces } from '../sound/scenePieces'
 import { useScene } from '../scene/sceneStore'
 import { laneOf } from '../scene/owners'
 import { cameraAt, facingOf, type Pose } from '../stage/pose'
@@ -19,7 +21,7 @@ import type { Ending } from '../timebar/playOrder'
 import { useFollower, type Told } from './follower'
 
 /** The stage as a desk shows it, alone. */
-const props = defineProps<{ id: number; cast: SceneCastMessage }>()
+const props = defineProps<{ id: number; cast: SceneCastMessage; /** Whether it is heard here. */ heard: boolean }>()
 const scene = useScene()
 const holder = useTemplateRef<HTMLElement>('holder')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
@@ -39,10 +41,25 @@ const told = computed<Told>(() => {
     last: played[1],
   }
 })
-const { at: frame } = useFollower(
+const { at: frame, run } = useFollower(
   told,
   computed(() => scene.settings.framesPerSecond),
 )
+const hasSounds = computed(() => {
+  void scene.rowsVersion
+  return scene.model.sounds.size > 0
+})
+const sound = useHeardRuns(
+  () => (props.heard && isOpen.value && hasSounds.value ? run.value : null),
+  () => {
+    const { speed, ending, first, last } = told.value
+    const { framesPerSecond, ticksPerFrame } = scene.settings
+    return { rate: framesPerSecond * speed, speed, ending, range: [first, last], ticksPerFrame }
+  },
+  (context) => pieces.of(context),
+  () => {},
+)
+const pieces = useScenePieces(() => void sound.lay())
 const held = computed(() => {
   const { objects, channels, values } = props.cast
   return new Map(objects.map((object, i) => [laneOf(object, channels[i]!), values[i]!]))
@@ -126,6 +143,7 @@ onBeforeUnmount(() => {
   stage.dispose()
   renderer?.dispose()
   renderer = null
+  pieces.letGo()
   void scene.close()
 })
 

@@ -38,6 +38,8 @@ http.scene(props.id).catch((wrong) => {
   if (wrong instanceof Refused && wrong.status === 404) lacks.value = wrong.message
 })
 
+/** The desk is heard as a rule, often by the same loudspeakers; it is said of each screen anew. */
+const isHeard = ref(false)
 const page = useTemplateRef<HTMLElement>('page')
 const { isFullscreen, toggle } = useFullscreen(page)
 const { idle } = useIdle(2500)
@@ -48,8 +50,8 @@ const reload = () => window.location.reload()
 
 <template>
   <main ref="page" class="screen-page" :class="{ idle }" @dblclick="toggle">
-    <SceneScreen v-if="kept?.cast.scene" :id="id" :cast="kept.cast.scene" />
-    <ReelsScreen v-else-if="kept?.cast.reels" :cast="kept.cast.reels" :told="reelsTold" />
+    <SceneScreen v-if="kept?.cast.scene" :id="id" :cast="kept.cast.scene" :heard="isHeard" />
+    <ReelsScreen v-else-if="kept?.cast.reels" :cast="kept.cast.reels" :told="reelsTold" :heard="isHeard" />
     <div v-else-if="lacks" class="waiting" role="alert">
       <p class="title">The big screen</p>
       <p>{{ lacks }}</p>
@@ -69,6 +71,16 @@ const reload = () => window.location.reload()
     </p>
     <div v-if="!idle" class="corner">
       <span v-if="kept" class="who">{{ kept.isSelf ? 'Your desk' : (kept.name ?? 'Somebody’s desk') }}</span>
+      <BButton
+        variant="quiet"
+        class="btn-small"
+        :title="isHeard ? 'Sound is heard here; press for silence' : 'Sound is not heard here; press to hear it'"
+        aria-label="Sound"
+        :aria-pressed="isHeard"
+        @click="isHeard = !isHeard"
+      >
+        <i class="bi" :class="isHeard ? 'bi-volume-up' : 'bi-volume-mute'" aria-hidden="true" />
+      </BButton>
       <BButton
         variant="quiet"
         class="btn-small"

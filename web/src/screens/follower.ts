@@ -1,5 +1,7 @@
-import { onScopeDispose, ref, watch, type Ref } from 'vue'
+import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { eachFrame } from '../scene/drawLoop'
+import { useAudio } from '../sound/audio'
+import type { Run } from '../sound/heardRuns'
 import { frameAfter, type Ending } from '../timebar/playOrder'
 
 /** Where something that plays is, as a desk told it. */
@@ -13,13 +15,19 @@ export interface Told {
   last: number
 }
 
-/** By so many frames a screen may be off before it jumps to where its desk is. */
-const slack = 2
+/**
+ * By so many frames a screen may be off before it jumps to where its desk is: at once where it is off by more than so
+ * many seconds, else when it is told so twice, since one message may be late.
+ */
+const [slack, atOnce] = [2, 0.5]
 
-/** Plays along with a desk by this page's own clock. */
+/** Plays along with a desk by this page's own clock, or by that of what is heard here. */
 export function useFollower(told: Ref<Told | null>, rate: Ref<number>) {
   const at = ref(told.value?.at ?? 0)
+  const { ahead } = useAudio()
+  const run = shallowRef<Run | null>(null)
   let [startedAt, from, heading]: [number, number, 1 | -1] = [0, 0, 1]
+  let timesOff = 0
   let stop: (() => void) | null = null
 
   const clamped = ({ at: frame, first, last }: Told) => Math.min(Math.max(frame, first), last)
@@ -29,12 +37,20 @@ export function useFollower(told: Ref<Told | null>, rate: Ref<number>) {
       last,
       from,
       heading,
-      Math.max(0, Math.floor(((now - startedAt) * rate.value * speed) / 1000 + 1e-6)),
+      Math.max(0, Math.floor(((now + ahead() - startedAt) * rate.value * speed) / 1000 + 1e-6)),
       ending,
     )
 
+  /** How far it is from where it is told to be; where it goes round and round, the shorter way. */
+  function apart({ at: frame, first, last, ending }: Told, expected: number): number {
+    const off = Math.abs(expected - frame)
+    return ending === 'loop' && Number.isFinite(off) ? Math.min(off, Math.abs(last - first + 1 - off)) : off
+  }
+
   function start(now: Told): void {
-    ;[startedAt, from, heading] = [performance.now(), clamped(now), now.way]
+    ;[startedAt, from, heading] = [performance.now() + ahead(), clamped(now), now.way]
+    run.value = { at: startedAt, from, way: heading }
+    timesOff = 0
     at.value = from
     stop ??= eachFrame((time) => {
       if (told.value) at.value = after(told.value, time).frame
@@ -44,6 +60,7 @@ export function useFollower(told: Ref<Told | null>, rate: Ref<number>) {
   function rest(): void {
     stop?.()
     stop = null
+    run.value = null
   }
 
   const isSame = (one: Told, other: Told) =>
@@ -58,7 +75,9 @@ export function useFollower(told: Ref<Told | null>, rate: Ref<number>) {
         at.value = now.at
       } else {
         const expected = stop && before && isSame(now, before) ? after(now, performance.now()).frame : Infinity
-        if (Math.abs(expected - now.at) > slack) start(now)
+        const off = apart(now, expected)
+        if (off <= slack) timesOff = 0
+        else if (++timesOff > 1 || off > atOnce * rate.value) start(now)
       }
     },
     { immediate: true },
@@ -76,5 +95,5 @@ export function useFollower(told: Ref<Told | null>, rate: Ref<number>) {
     )
   }
 
-  return { at, upcoming }
+  return { at, upcoming, run }
 }

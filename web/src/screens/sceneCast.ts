@@ -30,7 +30,7 @@ export function useSceneCast(sceneId: () => number): void {
     return {
       reels: null,
       scene: {
-        frame: playhead.frame,
+        frame: playhead.frameNow(),
         playing: playhead.playing,
         way: playhead.heads(),
         speed: playhead.speed,

@@ -167,6 +167,9 @@ onMounted(() => {
   freeHands()
   applyColours()
   fit()
+  // For who shoots it, and for the screens, which are told that there is something to be shown.
+  views.stand = () => poseOf(paneAt(views.activeIndex).camera.camera)
+  views.turned++
 })
 
 const stopWaiting = whenMeshesCome(() => redrawState())
@@ -183,6 +186,7 @@ onBeforeUnmount(() => {
   bentPoints?.dispose()
   renderer?.dispose()
   renderer = null
+  views.stand = () => null
 })
 
 /** A view as hands on paths know it. */
@@ -444,9 +448,6 @@ views.outside = () => {
   const { camera } = paneAt(views.activeIndex).camera
   return stage.outside(camera, scene.model, scene.book, playhead.frame, held())
 }
-
-/** Where the view worked in stands, for who shoots it. */
-views.stand = () => poseOf(paneAt(views.activeIndex).camera.camera)
 
 function frameSelection(): void {
   if (!renderer) return

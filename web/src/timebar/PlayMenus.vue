@@ -2,11 +2,11 @@
 import { computed } from 'vue'
 import { speeds, usePlayhead, type Pace, type Span } from './playhead'
 import type { Ending } from './playOrder'
-import { usePlayer } from '../sound/player'
+import { useAudio } from '../sound/audio'
 import MenuItem from '../shared/MenuItem.vue'
 
 const playhead = usePlayhead()
-const player = usePlayer()
+const audio = useAudio()
 
 const endings: { ending: Ending; label: string; hint: string; icon: string }[] = [
   { ending: 'loop', label: 'Loop', hint: 'again and again', icon: 'bi bi-arrow-repeat' },
@@ -70,9 +70,9 @@ const label = computed(() => {
       {{ label }} <span class="hint">{{ hint }}</span>
     </MenuItem>
     <BDropdownDivider />
-    <BDropdownItemButton role="menuitemcheckbox" :aria-checked="player.isOn" @click="player.toggle()">
-      <i :class="player.isOn ? 'bi bi-volume-up' : 'bi bi-volume-mute'" aria-hidden="true" />
-      {{ player.isOn ? 'Sounds are heard' : 'Sounds are not heard' }} <span class="hint">in this window</span>
+    <BDropdownItemButton role="menuitemcheckbox" :aria-checked="audio.isOn" @click="audio.toggle()">
+      <i :class="audio.isOn ? 'bi bi-volume-up' : 'bi bi-volume-mute'" aria-hidden="true" />
+      {{ audio.isOn ? 'Sounds are heard' : 'Sounds are not heard' }} <span class="hint">in this window</span>
     </BDropdownItemButton>
   </BDropdown>
   <BDropdown lazy variant="quiet" size="sm" :text="`${playhead.speed}×`" title="Speed of playing" strategy="fixed">

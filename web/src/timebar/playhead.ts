@@ -209,6 +209,14 @@ export const usePlayhead = defineStore('playhead', () => {
     })
   }
 
+  /** The frame that is played now, whether it could be drawn in time or not. */
+  function frameNow(): number {
+    const now = clock(performance.now())
+    if (!playing.value || pace.value !== 'realTime' || now - steppedAt > longestStep) return frame.value
+    const [first, last] = range.value
+    return frameAfter(first, last, startedFrom, startedWay, passedBy(now), ending.value).frame
+  }
+
   /** Calls a listener after each frame of playing that is drawn, with how many before it were not. */
   function whenDrawn(listener: (dropped: number) => void): void {
     drawnListeners.add(listener)
@@ -275,6 +283,7 @@ export const usePlayhead = defineStore('playhead', () => {
     goBy,
     runs,
     playedAt,
+    frameNow,
     startOf,
     goTo,
     scrubTo,

@@ -8,16 +8,19 @@ const [most, atOnce] = [240, 4]
 /** After one did not come, none is asked for so long; in milliseconds. */
 const pause = 1000
 
-/** What is heard of a scene, in pieces on a fixed grid of time, as far as it has been asked for. */
-export class MixPieces {
+/** What is heard, in pieces on a fixed grid of time, as far as it has been asked for. */
+export class SoundPieces {
   private readonly pieces = new Map<number, AudioBuffer | null>()
   private asked = 0
   private pausedUntil = 0
   private readonly given = new AbortController()
 
+  /**
+   * @param fetched Gives the piece of a number.
+   * @param come Told when one is here.
+   */
   constructor(
-    private readonly scene: number,
-    private readonly context: BaseAudioContext,
+    private readonly fetched: (piece: number, stop: AbortSignal) => Promise<AudioBuffer>,
     private readonly come: () => void,
   ) {}
 
@@ -48,14 +51,8 @@ export class MixPieces {
   private async ask(piece: number): Promise<void> {
     this.asked++
     this.pieces.set(piece, null)
-    const { sampleRate } = this.context
-    const count = Math.round(sampleRate / 2)
     try {
-      const samples = await http.mix(this.scene, piece * pieceTicks, count, sampleRate, this.given.signal)
-      const buffer = this.context.createBuffer(2, count, sampleRate)
-      buffer.copyToChannel(samples.subarray(0, count), 0)
-      buffer.copyToChannel(samples.subarray(count), 1)
-      this.pieces.set(piece, buffer)
+      this.pieces.set(piece, await this.fetched(piece, this.given.signal))
       while (this.pieces.size > most) this.pieces.delete(this.pieces.keys().next().value!)
     } catch {
       // The server is away, or this is not wanted any more: asked for again when it is.
@@ -66,4 +63,15 @@ export class MixPieces {
     }
     if (this.pieces.get(piece)) this.come()
   }
+}
+
+/** Pieces of what is heard of a scene. */
+export const piecesOfScene = (scene: number, context: BaseAudioContext) => async (piece: number, stop: AbortSignal) => {
+  const { sampleRate } = context
+  const count = Math.round(sampleRate / 2)
+  const samples = await http.mix(scene, piece * pieceTicks, count, sampleRate, stop)
+  const buffer = context.createBuffer(2, count, sampleRate)
+  buffer.copyToChannel(samples.subarray(0, count), 0)
+  buffer.copyToChannel(samples.subarray(count), 1)
+  return buffer
 }

@@ -1,0 +1,36 @@
+using ZestyReel.Core.Sounding;
+using ZestyReel.Core.Time;
+using ZestyReel.Formats.Sounds;
+
+namespace ZestyReel.Server.Sounds;
+
+/// <summary>What is heard of a scene, written into files.</summary>
+internal static class MixFile
+{
+    /// <summary>Samples a second.</summary>
+    public const int Rate = 48_000;
+
+    /// <summary>How many samples last so long.</summary>
+    public static long SamplesIn(TickSpan time) => (long)((Int128)time.Value * Rate / Tick.PerSecond);
+
+    /// <summary>Writes so many samples from a moment on.</summary>
+    /// <exception cref="OperationCanceledException">It was called off.</exception>
+    public static void Write(this Mix mix, WavWriter into, Tick start, long count, CancellationToken stop)
+    {
+        float[] left = new float[Rate], right = new float[Rate];
+        for (long at = 0; at < count; at += Rate)
+        {
+            stop.ThrowIfCancellationRequested();
+            var some = (int)Math.Min(Rate, count - at);
+            mix.Render(start + new TickSpan(at * (Tick.PerSecond / Rate)), Rate, left.AsSpan(0, some), right.AsSpan(0, some));
+            into.Write(left.AsSpan(0, some), right.AsSpan(0, some));
+        }
+    }
+
+    /// <summary>Writes so many samples of silence.</summary>
+    public static void WriteSilence(this WavWriter into, long count)
+    {
+        var none = new float[Rate];
+        for (; count > 0; count -= Rate) into.Write(none.AsSpan(0, (int)Math.Min(Rate, count)), none.AsSpan(0, (int)Math.Min(Rate, count)));
+    }
+}

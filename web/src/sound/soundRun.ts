@@ -1,0 +1,99 @@
+import type { Ending } from '../timebar/playOrder'
+import { legAfter } from './legs'
+import { pieceTicks, type SoundPieces } from './soundPieces'
+import { ticksPerSecond } from './soundTimes'
+
+/** So far ahead sound is laid down, and so often it is looked after; in seconds and milliseconds. */
+const [ahead, often] = [0.6, 60]
+/** What would begin earlier than so soon is left out. */
+const soonest = 0.02
+/** So long what is heard goes out where it ends, in seconds. */
+const ramp = 0.004
+
+/** How something is played. */
+export interface Course {
+  /** Frames a second. */
+  rate: number
+  speed: number
+  ending: Ending
+  range: readonly number[]
+  ticksPerFrame: number
+}
+
+/** Lets what is played forwards be heard, from a moment on until it is ended. */
+export class SoundRun {
+  private readonly out: GainNode
+  private readonly timer: ReturnType<typeof setInterval>
+  /** What has been laid down: frames since it began. */
+  private along = 0
+
+  /**
+   * @param from The frame that it starts from.
+   * @param at The context's time of that, in seconds.
+   * @param course How it is played.
+   * @param pieces What is heard of it, now.
+   * @param silent Told where it plays backwards.
+   */
+  constructor(
+    private readonly context: AudioContext,
+    private readonly from: number,
+    private readonly at: number,
+    private readonly course: Course,
+    private readonly pieces: () => SoundPieces,
+    private readonly silent: () => void,
+  ) {
+    this.out = context.createGain()
+    this.out.connect(context.destination)
+    this.timer = setInterval(() => this.lay(), often)
+    this.lay()
+  }
+
+  /** What is laid down and not heard yet never is. */
+  end(): void {
+    clearInterval(this.timer)
+    this.out.gain.setTargetAtTime(0, this.context.currentTime, ramp)
+    setTimeout(() => this.out.disconnect(), 100)
+  }
+
+  /** Lays down what is to be heard next. */
+  lay(): void {
+    const { context, course } = this
+    const { rate, speed, ending, range, ticksPerFrame } = course
+    for (let laid = 0; laid < 64; laid++) {
+      const at = this.at + this.along / rate
+      if (at > context.currentTime + ahead) return
+      const leg = legAfter(range, this.from, this.along, ending)
+      if (leg.left <= 0) return
+      if (leg.way === -1) {
+        this.silent()
+        this.along += leg.left
+        continue
+      }
+      // What should have begun already is begun where it would be by now.
+      const late = context.currentTime + soonest - at
+      if (late > 0) {
+        this.along += Math.min(late * rate, leg.left)
+        continue
+      }
+      const tick = leg.frame * ticksPerFrame
+      const number = Math.floor(tick / pieceTicks + 1e-9)
+      const pieces = this.pieces()
+      pieces.look(tick, pieceTicks * 3 * Math.max(1, speed))
+      const piece = pieces.at(number)
+      if (!piece) return
+      const offset = Math.max(0, tick - number * pieceTicks) / ticksPerSecond
+      const frames = Math.min(leg.left, ((number + 1) * pieceTicks - tick) / ticksPerFrame)
+      const source = context.createBufferSource()
+      source.buffer = piece
+      source.playbackRate.value = speed
+      source.connect(this.out)
+      // On whole samples one follows the other without a gap.
+      source.start(
+        Math.round(at * context.sampleRate) / context.sampleRate,
+        offset,
+        (frames * ticksPerFrame) / ticksPerSecond,
+      )
+      this.along += frames
+    }
+  }
+}
