@@ -1,7 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { Desk, command, deskPoint, drag, dropFiles, setField, until } from './harness.mjs'
-import { sceneFile } from './sceneFile.mjs'
 import { rate, wav } from './wav.mjs'
 
 // Beats of a sound are found, laid as bookmarks, and keys are put on them.
@@ -34,10 +33,11 @@ before(async () => {
 })
 after(() => desk.close())
 
-const bookmarks = async () => (await sceneFile(desk)).bookmarks ?? []
+const file = () => desk.server.get(`/api/scenes/${desk.id}/file`)
+const bookmarks = async () => (await file()).bookmarks ?? []
 const beats = async () => (await bookmarks()).filter(({ colour }) => colour === 'rose')
 const frames = async (name, channel) =>
-  (await sceneFile(desk)).objects.find((each) => each.name === name).channels[channel].keys.map(({ frame }) => frame)
+  (await file()).objects.find((each) => each.name === name).channels[channel].keys.map(({ frame }) => frame)
 const dialog = () => page.getByRole('dialog')
 /** Twenty-four frames a second: half a second is twelve, and the first comes a tenth of a second late. */
 const loud = [2, 14, 26, 38, 50, 62, 74, 86]

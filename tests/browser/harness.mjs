@@ -1,3 +1,4 @@
+import { sceneText } from './packages.mjs'
 import { spawn, execFileSync } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -67,7 +68,8 @@ export class Server {
 
   async get(path) {
     const answer = await fetch(this.address + path)
-    return answer.json()
+    // A scene that has pictures or sounds goes out as a package.
+    return JSON.parse(sceneText(Buffer.from(await answer.arrayBuffer())))
   }
 
   async post(path, body) {

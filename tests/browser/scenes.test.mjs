@@ -6,6 +6,7 @@ import { AxeBuilder } from '@axe-core/playwright'
 import Ajv from 'ajv/dist/2020.js'
 import { PNG } from 'pngjs'
 import { browse, home, open, Server, until } from './harness.mjs'
+import { sceneText } from './packages.mjs'
 
 // The list of scenes, and scene files going in and out.
 let server, browser, context, page
@@ -86,10 +87,11 @@ test('a scene goes out as a file that follows the published schema, and comes in
   const coming = page.waitForEvent('download')
   await more('Lantern Bay', 'Export scene file')
   const download = await coming
-  assert.equal(download.suggestedFilename(), 'lantern-bay.zesty.json')
-  const file = join(server.folder, 'out.zesty.json')
+  // With its sounds it is a package.
+  assert.equal(download.suggestedFilename(), 'lantern-bay.zesty')
+  const file = join(server.folder, 'out.zesty')
   await download.saveAs(file)
-  const text = readFileSync(file, 'utf8')
+  const text = sceneText(readFileSync(file))
   assert.equal(text, readFileSync(join(home, 'demo', 'lantern-bay.zesty.json'), 'utf8'))
   const schema = await server.get('/api/scene-file.schema.json')
   const follows = new Ajv({ allowUnionTypes: true, strictRequired: false, strictTypes: false }).compile(schema)
@@ -98,7 +100,7 @@ test('a scene goes out as a file that follows the published schema, and comes in
   assert.equal(follows(faulty), false)
 
   await page.locator('input[type=file]').setInputFiles(file)
-  await page.getByText('out.zesty.json is imported.').waitFor()
+  await page.getByText('out.zesty is imported.').waitFor()
   const drop = await page.evaluateHandle(
     (content) => {
       const data = new DataTransfer()

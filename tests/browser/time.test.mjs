@@ -98,7 +98,7 @@ test('making the scene shorter leaves every key', async () => {
 test('a change of rate tells what it would do, and goes there and back', async () => {
   const before = await server.samples(1, 'Ferry', 'position.x')
   await select('24 fps', '25 PAL')
-  await page.getByText(/\d+ of 128 keys would stand between frames/).waitFor()
+  await page.getByText(/\d+ of 144 keys would stand between frames/).waitFor()
   await page.getByText('10.00 s become 9.60 s').waitFor()
   await page.getByText('The frames.').click()
   await page.getByRole('button', { name: 'Change the rate' }).click()

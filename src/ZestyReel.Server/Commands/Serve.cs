@@ -45,7 +45,10 @@ internal static class Serve
 
     private static void AddDemo(SceneShelf shelf)
     {
-        if (shelf.FindByName(DemoScene) is null)
-            shelf.Add(SceneSource.Read(Path.Combine(AppContext.BaseDirectory, "demo", "lantern-bay.zesty.json"), ""));
+        if (shelf.FindByName(DemoScene) is not null) return;
+        var folder = Path.Combine(AppContext.BaseDirectory, "demo");
+        var scene = SceneSource.Read(Path.Combine(folder, "lantern-bay.zesty.json"), "");
+        var files = scene.Assets().ToDictionary(each => each.Key, each => File.ReadAllBytes(Path.Combine(folder, each.Value.Name)));
+        shelf.Add(scene, asset: asset => files[asset]);
     }
 }

@@ -27,6 +27,11 @@ export function soundCommands(): Command[] {
       lacks: () => (sounds.all.length ? null : 'There is no sound yet; add one first.'),
       run: () => sounds.saveHeard(),
     },
+    {
+      group: 'Sound',
+      title: 'Keep the pitch of sound at other speeds, or let it go along',
+      run: () => void (audio.keepsPitch = !audio.keepsPitch),
+    },
     { group: 'Sound', title: 'Hear sounds in this window, or not', run: () => audio.toggle() },
   ]
 }

@@ -8,6 +8,8 @@ export const useAudio = defineStore('audio', () => {
   const notices = useNotices()
   /** Whether this window is heard. */
   const isOn = useStorage('zesty-sound', true)
+  /** Whether the pitch stays where it is played faster or slower, or goes along. */
+  const keepsPitch = useStorage('zesty-keeps-pitch', false)
   let context: AudioContext | null = null
   let clock: SoundClock | null = null
 
@@ -30,5 +32,5 @@ export const useAudio = defineStore('audio', () => {
   /** What is heard by now, if anything is. */
   const running = () => (context?.state === 'running' ? context : null)
 
-  return { isOn, toggle: () => (isOn.value = !isOn.value), wake, ahead, running, made: () => context }
+  return { isOn, keepsPitch, toggle: () => (isOn.value = !isOn.value), wake, ahead, running, made: () => context }
 })

@@ -22,7 +22,7 @@ export interface Run {
  */
 export function useHeardRuns(
   run: () => Run | null,
-  course: () => Course,
+  course: () => Omit<Course, 'keepsPitch'>,
   pieces: (context: AudioContext) => SoundPieces,
   silent: () => void,
 ) {
@@ -43,11 +43,18 @@ export function useHeardRuns(
     const woken = audio.wake()
     if (!woken) return
     const { context, clock } = woken
-    heard = new SoundRun(context, now.from, clock.contextAt(now.at), course(), () => pieces(context), silent)
+    heard = new SoundRun(
+      context,
+      now.from,
+      clock.contextAt(now.at),
+      { ...course(), keepsPitch: audio.keepsPitch },
+      () => pieces(context),
+      silent,
+    )
   }
 
   // Who does not see the page has its timers slowed down: what is heard would have gaps.
-  watch([run, visibility], begin, { flush: 'sync' })
+  watch([run, visibility, () => audio.keepsPitch], begin, { flush: 'sync' })
   onScopeDispose(end)
 
   return { /** There is more to be laid down. */ lay: () => heard?.lay(), begin, end }

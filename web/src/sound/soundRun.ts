@@ -2,6 +2,7 @@ import type { Ending } from '../timebar/playOrder'
 import { legAfter } from './legs'
 import { pieceTicks, type SoundPieces } from './soundPieces'
 import { ticksPerSecond } from './soundTimes'
+import { overlap, StretchedPieces } from './stretched'
 
 /** So far ahead sound is laid down, and so often it is looked after; in seconds and milliseconds. */
 const [ahead, often] = [0.6, 60]
@@ -15,6 +16,8 @@ export interface Course {
   /** Frames a second. */
   rate: number
   speed: number
+  /** Whether the pitch stays when it is played faster or slower. */
+  keepsPitch: boolean
   ending: Ending
   range: readonly number[]
   ticksPerFrame: number
@@ -48,6 +51,24 @@ export class SoundRun {
     this.lay()
   }
 
+  /** What comes in from a moment on, and goes out after so many seconds while the next comes in. */
+  private faded(start: number, seconds: number): GainNode {
+    const fade = this.context.createGain()
+    fade.connect(this.out)
+    fade.gain.setValueAtTime(0, start)
+    fade.gain.linearRampToValueAtTime(1, start + overlap)
+    fade.gain.setValueAtTime(1, start + Math.max(seconds, overlap))
+    fade.gain.linearRampToValueAtTime(0, start + Math.max(seconds, overlap) + overlap)
+    return fade
+  }
+
+  private stretched: StretchedPieces | null = null
+  private stretchedAt(pieces: SoundPieces, number: number): AudioBuffer | null {
+    const { speed } = this.course
+    if (!this.stretched?.isOf(pieces, speed)) this.stretched = new StretchedPieces(this.context, pieces, speed)
+    return this.stretched.at(number)
+  }
+
   /** What is laid down and not heard yet never is. */
   end(): void {
     clearInterval(this.timer)
@@ -79,20 +100,26 @@ export class SoundRun {
       const number = Math.floor(tick / pieceTicks + 1e-9)
       const pieces = this.pieces()
       pieces.look(tick, pieceTicks * 3 * Math.max(1, speed))
-      const piece = pieces.at(number)
+      const isStretched = course.keepsPitch && speed !== 1
+      const piece = isStretched ? this.stretchedAt(pieces, number) : pieces.at(number)
       if (!piece) return
       const offset = Math.max(0, tick - number * pieceTicks) / ticksPerSecond
       const frames = Math.min(leg.left, ((number + 1) * pieceTicks - tick) / ticksPerFrame)
       const source = context.createBufferSource()
       source.buffer = piece
-      source.playbackRate.value = speed
-      source.connect(this.out)
       // On whole samples one follows the other without a gap.
-      source.start(
+      const [start, seconds] = [
         Math.round(at * context.sampleRate) / context.sampleRate,
-        offset,
         (frames * ticksPerFrame) / ticksPerSecond,
-      )
+      ]
+      if (isStretched) {
+        source.connect(this.faded(start, seconds / speed))
+        source.start(start, offset / speed, seconds / speed + overlap)
+      } else {
+        source.connect(this.out)
+        source.playbackRate.value = speed
+        source.start(start, offset, seconds)
+      }
       this.along += frames
     }
   }

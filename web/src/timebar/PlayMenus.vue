@@ -79,5 +79,12 @@ const label = computed(() => {
     <MenuItem v-for="speed in speeds" :key="speed" :active="speed === playhead.speed" @click="playhead.setSpeed(speed)">
       <span class="num">{{ speed }}×</span>
     </MenuItem>
+    <BDropdownDivider />
+    <MenuItem :active="!audio.keepsPitch" @click="audio.keepsPitch = false">
+      The pitch goes along <span class="hint">exact to the sample</span>
+    </MenuItem>
+    <MenuItem :active="audio.keepsPitch" @click="audio.keepsPitch = true">
+      The pitch stays <span class="hint">voices as they are</span>
+    </MenuItem>
   </BDropdown>
 </template>
