@@ -68,6 +68,25 @@ public class SoundTests(RunningServer server) : IClassFixture<RunningServer>
     }
 
     [Fact]
+    public async Task Beats_are_told_where_they_are_heard()
+    {
+        var id = await server.AddScene();
+        // What is silent for a tenth of a second, and then is not.
+        var bytes = new MemoryStream();
+        using (var wav = new WaveFileWriter(bytes, WaveFormat.CreateIeeeFloatWaveFormat(48_000, 1)))
+            for (var i = 0; i < 24_000; i++) wav.WriteSample(i < 4800 ? 0 : Value(i));
+        (await server.Edit(id, 0, Laid(await Sent(id, bytes.ToArray()), 10_000 * PerSample))).EnsureSuccessStatusCode();
+        var told = await RunningServer.Json((await server.Http.GetAsync($"/api/scenes/{id}/beats?sounds=1&first=0&last=23")).EnsureSuccessStatusCode());
+        told.GetProperty("times").EnumerateArray().Single().GetInt64().ShouldBe(14_800 * PerSample, 705_600_000 / 100);
+        told.GetProperty("strengths").EnumerateArray().Single().GetDouble().ShouldBe(1);
+        var loudness = told.GetProperty("loudness").EnumerateArray().Select(part => part.GetSingle()).ToList();
+        (loudness.Count, loudness.FindIndex(part => part > 0)).ShouldBe((512, 14_800 * 512 / 48_000));
+        foreach (var asked in new[] { "first=0&last=9", "sounds=7&first=0&last=9", "sounds=1&first=9&last=0", "sounds=1&first=0&last=9000000", "sounds=x&first=0&last=9" })
+            (await server.Http.GetAsync($"/api/scenes/{id}/beats?{asked}")).StatusCode.ShouldBe(HttpStatusCode.BadRequest, asked);
+        (await server.Http.GetAsync("/api/scenes/999999/beats?sounds=1&first=0&last=9")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
     public async Task Several_writers_lay_sounds_at_once()
     {
         var id = await server.AddScene();

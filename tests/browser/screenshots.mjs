@@ -1,8 +1,7 @@
 // Makes the pictures in docs/screenshots/ from the demo data: node tests/browser/screenshots.mjs
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { browse, command, deskPoint, dropFiles, home, open, Server, setField, until } from './harness.mjs'
-import { rate, wav } from './wav.mjs'
+import { browse, command, deskPoint, home, open, Server, setField, until } from './harness.mjs'
 
 const folder = join(home, 'docs', 'screenshots')
 const server = await new Server('demo').start()
@@ -356,25 +355,21 @@ await page.keyboard.press('f')
 await rested()
 await page.screenshot({ path: join(folder, 'text.png') })
 
-// Sounds: a horn that comes in as the ferry passes the pier, its gain keyed, and a bell; the horn is selected.
+// Sounds: the ferry's horn, its gain keyed and its blasts found, and the bell; the horn is selected.
 await page.goto(`${server.address}/scenes/1`)
 await page.locator('.desk').waitFor()
-const horn = wav(4, (i) => (0.3 * Math.sin(i / 70) + 0.2 * Math.sin(i / 46)) * (0.6 + 0.4 * Math.sin(i / 7000)))
-const bell = wav(3, (i) => 0.7 * Math.exp(-(i % rate) / 9000) * Math.sin(i / 8))
-await setField(page, 'Frame', '60')
-await dropFiles(page.locator('.stage-canvas'), [
-  { name: 'Horn.wav', content: horn },
-  { name: 'Bell.wav', content: bell },
-])
-// They are selected once both are there.
-await page.getByText('2 selected sounds').waitFor()
+await setField(page, 'Frame', '66')
 await page.locator('.desk .body').evaluate((body) => (body.scrollTop = body.scrollHeight))
 await page.getByRole('button', { name: 'Horn', exact: true }).click()
-await setField(page, 'Seconds over which the sound comes in', '1')
+await setField(page, 'Seconds over which the sound comes in', '0.05')
 const gain = page.getByRole('region', { name: 'Selected sound' }).locator('.marker').first()
-await setField(page, 'Frame', '86')
 await gain.click()
 await page.getByRole('button', { name: 'Gain of Horn', exact: true }).waitFor()
+await page.getByRole('button', { name: 'Find beats…' }).click()
+await page.getByText('beats of').waitFor()
+await page.screenshot({ path: join(folder, 'beats.png') })
+await page.keyboard.press('Enter')
+await page.getByRole('dialog').waitFor({ state: 'detached' })
 await page.locator('.desk .body').evaluate((body) => (body.scrollTop = body.scrollHeight))
 await rested()
 await page.screenshot({ path: join(folder, 'sounds.png') })

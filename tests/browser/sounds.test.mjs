@@ -203,6 +203,22 @@ test('what is heard is saved as a WAV file', async () => {
   )
 })
 
+test('sounds are picked as files too, several at once, each on a lane of its own', async () => {
+  const { position } = await desk.scene()
+  await page.locator('.desk').getByText('Add').first().click()
+  const chooser = page.waitForEvent('filechooser')
+  await page.getByRole('menuitem', { name: 'Sound…' }).click()
+  const file = (name) => ({ name, mimeType: 'audio/wav', buffer: tone })
+  await (await chooser).setFiles([file('picked.wav'), file('picked too.wav')])
+  await until(desk.scene, (now) => now.position === position + 2, 'both sounds')
+  await desk.heard()
+  assert.ok((await sound('picked')) && (await sound('picked too')))
+  await page.getByText('2 selected sounds').waitFor()
+  await desk.undo()
+  await desk.undo()
+  assert.equal(await sound('picked'), undefined)
+})
+
 test('what is no sound is told, and nothing is laid', async () => {
   const { position } = await desk.scene()
   const lanes = page.locator('canvas.lanes')
