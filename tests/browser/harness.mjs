@@ -320,6 +320,24 @@ export class Desk {
     return objects.find(({ name }) => name === object).channels[channel]?.keys ?? []
   }
 
+  reels = async () => (await this.server.get(`/api/scenes/${this.id}/reels`)).reels
+
+  /** Shoots a small reel with the dialog; `more` sets what else is to be set. */
+  async shoot(more = async () => {}) {
+    const { page } = this
+    const before = (await this.reels()).length
+    await page.keyboard.press('Shift+R')
+    await page.getByRole('dialog', { name: 'Shoot a reel' }).waitFor()
+    await setField(page, 'Pixels across', '160')
+    await setField(page, 'Pixels down', '90')
+    await more()
+    await page.getByRole('button', { name: 'Shoot', exact: true }).click()
+    const [shot] = await until(this.reels, (now) => now.length === before + 1, 'the reel')
+    // The page hears of it a moment later.
+    await page.getByRole('region', { name: 'A reel is being shot' }).waitFor({ state: 'detached' })
+    return shot
+  }
+
   samples = (object, channel) => this.server.samples(this.id, object, channel)
 
   /** The page has heard of everything that is kept. */

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict'
 import { execFileSync } from 'node:child_process'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { Desk, dropFiles, isBox, middleOf, open, setField, until } from './harness.mjs'
+import { Desk, command, dropFiles, isBox, middleOf, open, setField, until } from './harness.mjs'
 import { clicksHeard, listening } from './listening.mjs'
 import { rate, wav } from './wav.mjs'
 
@@ -51,23 +51,8 @@ before(async () => {
 })
 after(() => desk.close())
 
-const reels = async () => (await desk.server.get(`/api/scenes/${desk.id}/reels`)).reels
-
-async function shoot(more = async () => {}) {
-  const before = (await reels()).length
-  await page.keyboard.press('Shift+R')
-  await page.getByRole('dialog', { name: 'Shoot a reel' }).waitFor()
-  await setField(page, 'Pixels across', '160')
-  await setField(page, 'Pixels down', '90')
-  await more()
-  await page.getByRole('button', { name: 'Shoot', exact: true }).click()
-  const [shot] = await until(reels, (now) => now.length === before + 1, 'the reel')
-  await page.getByRole('region', { name: 'A reel is being shot' }).waitFor({ state: 'detached' })
-  return shot
-}
-
 test('a reel keeps what is heard, to the sample, and silence while its first picture is held', async () => {
-  reel = await shoot(async () => {
+  reel = await desk.shoot(async () => {
     await setField(page, 'Lead-in', '6')
   })
   assert.equal(reel.hasSound, true)
@@ -151,6 +136,18 @@ test('a reel is heard while it is played, over and over, and not where it is not
   // 42 pictures are 1.75 seconds, and there is one click in them.
   assert.ok(heard.length >= 2, `${heard}`)
   for (const [i, click] of heard.slice(1).entries()) assert.ok(Math.abs(click - heard[i] - 1.75) < 0.002, `${heard}`)
+  // Twice as fast, and as high as it is: its clicks are half as far apart, each within a frame.
+  await command(on, 'Keep the pitch of sound')
+  await on.getByLabel('Speed').selectOption('2')
+  await on.evaluate(() => (window.laid = []))
+  await on.keyboard.press('Space')
+  const faster = await heardWhilePlaying(on, 14)
+  await on.keyboard.press('Space')
+  assert.ok(faster.length >= 2, `${faster}`)
+  for (const [i, click] of faster.slice(1).entries())
+    assert.ok(Math.abs(click - faster[i] - 0.875) < 0.042, `${faster}`)
+  assert.ok(await on.evaluate(() => window.laid.every(({ speed }) => speed === 1)))
+  await command(on, 'Keep the pitch of sound')
   await on.getByRole('button', { name: 'Sound', exact: true }).click()
   await on.evaluate(() => (window.laid = []))
   await on.keyboard.press('Space')
@@ -221,7 +218,7 @@ test('the big screen is heard once somebody wants it, of the scene and of a reel
 test('frames that are left out leave no sound; nothing went wrong on the page', async () => {
   await page.bringToFront()
   await page.keyboard.press('Escape')
-  const shot = await shoot(() => setField(page, 'Every so many frames', '2'))
+  const shot = await desk.shoot(() => setField(page, 'Every so many frames', '2'))
   assert.equal(shot.hasSound, false)
   assert.equal((await fetch(`${desk.server.address}/api/reels/${shot.id}/sound.wav`)).status, 404)
   assert.deepEqual(page.faults, [])

@@ -7,26 +7,13 @@ import { Desk, differing, drag, isBox, middleOf, setField, until } from './harne
 // Reels: shot, looked at, compared, saved.
 let desk, page
 const frames = 12
-const reels = async () => (await desk.server.get(`/api/scenes/${desk.id}/reels`)).reels
+const reels = () => desk.reels()
 const reel = (number) => page.getByRole('article', { name: `Reel ${number}` })
 const screen = () => page.locator('.screen')
 const picture = async (id, at) =>
   PNG.sync.read(Buffer.from(await (await fetch(`${desk.server.address}/api/reels/${id}/pictures/${at}`)).arrayBuffer()))
 
-/** Shoots a small reel with the dialog; `more` sets what else is to be set. */
-async function shoot(more = async () => {}) {
-  const before = (await reels()).length
-  await page.keyboard.press('Shift+R')
-  await page.getByRole('dialog', { name: 'Shoot a reel' }).waitFor()
-  await setField(page, 'Pixels across', '160')
-  await setField(page, 'Pixels down', '90')
-  await more()
-  await page.getByRole('button', { name: 'Shoot', exact: true }).click()
-  const [shot] = await until(reels, (now) => now.length === before + 1, 'the reel')
-  // The page hears of it a moment later.
-  await page.getByRole('region', { name: 'A reel is being shot' }).waitFor({ state: 'detached' })
-  return shot
-}
+const shoot = (more) => desk.shoot(more)
 
 const animate = async () => {
   await page.getByRole('link', { name: 'Animate' }).click()

@@ -41,19 +41,15 @@ public sealed record Beats(ImmutableArray<Beat> Found, ImmutableArray<float> Lou
         var count = (long)((Int128)(end - start).Value * Rate / Tick.PerSecond);
         if (count > (long)Rate * Longest) throw new Refusal("frames", $"{Longest / 60} minutes at the most are listened to at once; give a shorter part");
         var (mix, onsets, loudness) = (new Mix(heard, samples), new Onsets(Rate), new float[Parts]);
-        float[] left = new float[Rate], right = new float[Rate];
-        for (long at = 0; at < count; at += Rate)
+        mix.Render(start, Rate, count, (at, left, right) =>
         {
-            stop.ThrowIfCancellationRequested();
-            var some = (int)Math.Min(Rate, count - at);
-            mix.Render(start + new TickSpan(at * (Tick.PerSecond / Rate)), Rate, left.AsSpan(0, some), right.AsSpan(0, some));
-            onsets.Listen(left.AsSpan(0, some), right.AsSpan(0, some));
-            for (var i = 0; i < some; i++)
+            onsets.Listen(left, right);
+            for (var i = 0; i < left.Length; i++)
             {
                 ref var part = ref loudness[(at + i) * Parts / count];
                 part = Math.Max(part, Math.Max(Math.Abs(left[i]), Math.Abs(right[i])));
             }
-        }
+        }, stop);
         return new([.. onsets.Found().Select(each => new Beat(start + new TickSpan((long)Math.Round(each.Second * Tick.PerSecond)), each.Strength))], [.. loudness]);
     }
 }

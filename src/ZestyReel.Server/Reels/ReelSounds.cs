@@ -21,7 +21,8 @@ public sealed class ReelSounds(SoundBank bank, SceneShelf scenes)
         long SampleOf(int place) => MixFile.SamplesIn(scene.Rate.StartOf(place) - Tick.Zero);
         var (lead, shown, all) = (SampleOf(plan.LeadIn), SampleOf(plan.LeadIn + plan.Shot), SampleOf(plan.Played));
         if (all > (long)MixFile.Rate * Longest) return null;
-        using var file = new MemoryStream();
+        // Room for the header too, of which no more is known than that it is short.
+        using var file = new MemoryStream((int)all * 4 + 64);
         var wav = new WavWriter(file, WavSamples.Int16, MixFile.Rate, all);
         wav.WriteSilence(lead);
         new Mix(scene, SoundEndpoints.SamplesOf(shooting.SceneId, bank, scenes)).Write(wav, scene.Rate.StartOf(plan.Frames.First), shown - lead, CancellationToken.None);

@@ -15,17 +15,8 @@ internal static class MixFile
 
     /// <summary>Writes so many samples from a moment on.</summary>
     /// <exception cref="OperationCanceledException">It was called off.</exception>
-    public static void Write(this Mix mix, WavWriter into, Tick start, long count, CancellationToken stop)
-    {
-        float[] left = new float[Rate], right = new float[Rate];
-        for (long at = 0; at < count; at += Rate)
-        {
-            stop.ThrowIfCancellationRequested();
-            var some = (int)Math.Min(Rate, count - at);
-            mix.Render(start + new TickSpan(at * (Tick.PerSecond / Rate)), Rate, left.AsSpan(0, some), right.AsSpan(0, some));
-            into.Write(left.AsSpan(0, some), right.AsSpan(0, some));
-        }
-    }
+    public static void Write(this Mix mix, WavWriter into, Tick start, long count, CancellationToken stop) =>
+        mix.Render(start, Rate, count, (_, left, right) => into.Write(left, right), stop);
 
     /// <summary>Writes so many samples of silence.</summary>
     public static void WriteSilence(this WavWriter into, long count)

@@ -1,14 +1,13 @@
 import { useSelection } from '../scene/selection'
-import { useAudio } from '../sound/audio'
 import { useSounds } from '../sound/sounds'
 import { useTimeDialogs } from '../timebar/timeDialogs'
 import type { Command } from './command'
+import { hearingCommands } from './hearingCommands'
 
 /** Sounds on the desk. */
 export function soundCommands(): Command[] {
   const selection = useSelection()
   const sounds = useSounds()
-  const audio = useAudio()
   const dialogs = useTimeDialogs()
   const lacks = () => (selection.sounds.size ? null : 'Select a sound on the desk first.')
   return [
@@ -27,11 +26,6 @@ export function soundCommands(): Command[] {
       lacks: () => (sounds.all.length ? null : 'There is no sound yet; add one first.'),
       run: () => sounds.saveHeard(),
     },
-    {
-      group: 'Sound',
-      title: 'Keep the pitch of sound at other speeds, or let it go along',
-      run: () => void (audio.keepsPitch = !audio.keepsPitch),
-    },
-    { group: 'Sound', title: 'Hear sounds in this window, or not', run: () => audio.toggle() },
+    ...hearingCommands(),
   ]
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useAudio } from '../sound/audio'
+import HeardButton from '../sound/HeardButton.vue'
 import { letGo } from '../shared/letGo'
 import { useComparing } from './comparing'
 import type { ReelPlayer } from './reelPlayer'
@@ -57,16 +58,7 @@ const speeds = [0.25, 0.5, 1, 2, 4]
       <span v-if="played > 0" class="dim num" role="status" :title="`Of ${played + dropped} frames that were due`"
         >{{ dropped }} dropped</span
       >
-      <BButton
-        v-if="reels.a.reel.hasSound"
-        variant="quiet"
-        class="btn-small"
-        :title="audio.isOn ? 'Sound is heard; press for silence' : 'Sound is not heard; press to hear it'"
-        aria-label="Sound"
-        :aria-pressed="audio.isOn"
-        @click="audio.toggle"
-        ><i class="bi" :class="audio.isOn ? 'bi-volume-up' : 'bi-volume-mute'" aria-hidden="true"
-      /></BButton>
+      <HeardButton v-if="reels.a.reel.hasSound" v-model="audio.isOn" />
       <BButton variant="quiet" class="btn-small" title="Full screen (F)" aria-label="Full screen" @click="emit('full')"
         ><i class="bi bi-fullscreen" aria-hidden="true"
       /></BButton>

@@ -6,7 +6,16 @@ import { useNotices } from '../scene/notices'
 import AskDialog from '../shared/AskDialog.vue'
 import { inBytes } from '../shared/bytes'
 import { saveFile } from '../shared/saveFile'
-import { bitrateOf, canWrite, formats, soundCodec, writeVideo, type Format, type Quality } from './videoOut'
+import {
+  bitrateOf,
+  canWrite,
+  formats,
+  soundBitrate,
+  soundCodec,
+  writeVideo,
+  type Format,
+  type Quality,
+} from './videoOut'
 
 /** Saves a reel as a video file; the browser's own encoders write it. */
 const props = defineProps<{ play: ReelPlay; scene: string }>()
@@ -25,7 +34,13 @@ onMounted(async () => {
   }
 })
 const frames = props.play.shown.length
-const about = computed(() => (bitrateOf(props.play, quality.value) / 8) * (frames / props.play.reel.framesPerSecond))
+/** Whether what is heard is written along. */
+const isAlong = computed(() => isHeard.value && props.play.reel.hasSound && sounds.value[format.value] != null)
+const about = computed(
+  () =>
+    ((bitrateOf(props.play, quality.value) + (isAlong.value ? soundBitrate : 0)) / 8) *
+    (frames / props.play.reel.framesPerSecond),
+)
 const written = ref<number | null>(null)
 const wrong = ref('')
 const stop = new AbortController()
@@ -39,7 +54,7 @@ async function save(): Promise<void> {
       props.play,
       format.value,
       quality.value,
-      isHeard.value && props.play.reel.hasSound && sounds.value[format.value] != null,
+      isAlong.value,
       (count) => (written.value = count),
       stop.signal,
     )

@@ -1,8 +1,8 @@
 import type { Command } from '../commands/command'
+import { hearingCommands } from '../commands/hearingCommands'
 import { useComparing, ways, type Way } from './comparing'
 import type { ReelPlayer } from './reelPlayer'
 import { usePen } from '../marks/pen'
-import { useAudio } from '../sound/audio'
 import { useReels } from './reels'
 import { useReelSteps } from './reelSteps'
 
@@ -11,7 +11,7 @@ export function reelCommands(
   player: ReelPlayer,
   doing: { full: () => void; animate: () => void; shoot: () => void; screen: () => void; note: (way: 1 | -1) => void },
 ): Command[] {
-  const [reels, comparing, pen, steps, audio] = [useReels(), useComparing(), usePen(), useReelSteps(), useAudio()]
+  const [reels, comparing, pen, steps] = [useReels(), useComparing(), usePen(), useReelSteps()]
   const needsReel = () => (reels.a ? null : 'There is no reel yet: shoot one.')
   const needsTwo = () => (reels.isComparing ? null : 'Take two reels: A to look at, B to compare it with.')
   const playing = (title: string, keys: string[], shown: string, run: () => void): Command => ({
@@ -33,7 +33,7 @@ export function reelCommands(
     playing('Ten frames back', ['Shift+ArrowLeft'], 'Shift ←', () => player.goTo(player.place.value - 10)),
     playing('First frame', ['Home'], 'Home', () => player.goTo(0)),
     playing('Last frame', ['End'], 'End', () => player.goTo(Infinity)),
-    { group: 'Playing', title: 'Hear sound in this window, or not', run: audio.toggle },
+    ...hearingCommands(),
     ...(Object.keys(ways) as Way[]).map((way, i) => ({
       group: 'Comparing',
       title: ways[way].label,

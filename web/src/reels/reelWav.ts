@@ -12,7 +12,7 @@ export class ReelWav {
 
   constructor(private readonly reel: number) {}
 
-  /** Samples in a row, both sides; silence beyond the end. */
+  /** Samples in a row, both sides; silence before the beginning and beyond the end. */
   async read(
     first: number,
     count: number,
@@ -22,12 +22,15 @@ export class ReelWav {
       this.head = null
       throw wrong
     }))
-    const from = head + first * bytesEach
-    const bytes = await this.bytes(from, from + count * bytesEach - 1, stop)
     const [left, right] = [new Float32Array(count), new Float32Array(count)]
-    for (let i = 0; i < count && (i + 1) * bytesEach <= bytes.byteLength; i++) {
-      left[i] = bytes.getInt16(i * bytesEach, true) / 32767
-      right[i] = bytes.getInt16(i * bytesEach + 2, true) / 32767
+    const before = Math.min(count, Math.max(0, -first))
+    if (before === count) return [left, right]
+    const from = head + (first + before) * bytesEach
+    const bytes = await this.bytes(from, from + (count - before) * bytesEach - 1, stop)
+    const there = Math.floor(bytes.byteLength / bytesEach)
+    for (let i = 0; i < there; i++) {
+      left[before + i] = bytes.getInt16(i * bytesEach, true) / 32767
+      right[before + i] = bytes.getInt16(i * bytesEach + 2, true) / 32767
     }
     return [left, right]
   }

@@ -34,7 +34,8 @@ const even = (pixels: number) => Math.max(2, pixels - (pixels % 2))
 export const bitrateOf = ({ reel }: ReelPlay, quality: Quality) =>
   Math.round(reel.settings.width * reel.settings.height * reel.framesPerSecond * qualities[quality])
 
-const soundBitrate = 160_000
+/** Bits a second of what is heard. */
+export const soundBitrate = 160_000
 /** So much sound is written at a time, in seconds. */
 const soundAtOnce = 1
 

@@ -4,6 +4,7 @@ import { computed, defineAsyncComponent, onBeforeUnmount, ref, useTemplateRef } 
 import { http } from '../api/http'
 import { Refused } from '../api/refused'
 import { usePerson } from '../scene/person'
+import HeardButton from '../sound/HeardButton.vue'
 import { useFollowing } from './following'
 import { ScreenLine } from './screenLine'
 
@@ -71,16 +72,7 @@ const reload = () => window.location.reload()
     </p>
     <div v-if="!idle" class="corner">
       <span v-if="kept" class="who">{{ kept.isSelf ? 'Your desk' : (kept.name ?? 'Somebody’s desk') }}</span>
-      <BButton
-        variant="quiet"
-        class="btn-small"
-        :title="isHeard ? 'Sound is heard here; press for silence' : 'Sound is not heard here; press to hear it'"
-        aria-label="Sound"
-        :aria-pressed="isHeard"
-        @click="isHeard = !isHeard"
-      >
-        <i class="bi" :class="isHeard ? 'bi-volume-up' : 'bi-volume-mute'" aria-hidden="true" />
-      </BButton>
+      <HeardButton v-model="isHeard" where="here" />
       <BButton
         variant="quiet"
         class="btn-small"

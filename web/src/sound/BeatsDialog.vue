@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { http, type BeatsTold, type BookmarkColour, type Edit } from '../api/http'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
@@ -22,18 +22,18 @@ const instead = ref(true)
 
 const frames = computed(() => scene.settings[where.value])
 const isPart = computed(() => `${scene.settings.work}` !== `${scene.settings.range}`)
-const heard = ref<BeatsTold | null>(null)
+const heard = shallowRef<BeatsTold | null>(null)
 const wrong = ref('')
 let calledOff = new AbortController()
 watch(
-  () => [...frames.value],
-  async ([first, last]) => {
+  () => frames.value.join(),
+  async () => {
     calledOff.abort()
     const { signal } = (calledOff = new AbortController())
     heard.value = null
     wrong.value = ''
     try {
-      heard.value = await http.beats(scene.id!, props.sounds, [first!, last!], signal)
+      heard.value = await http.beats(scene.id!, props.sounds, frames.value, signal)
     } catch (no) {
       if (!signal.aborted) wrong.value = (no as Error).message
     }

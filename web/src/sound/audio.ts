@@ -32,5 +32,5 @@ export const useAudio = defineStore('audio', () => {
   /** What is heard by now, if anything is. */
   const running = () => (context?.state === 'running' ? context : null)
 
-  return { isOn, keepsPitch, toggle: () => (isOn.value = !isOn.value), wake, ahead, running, made: () => context }
+  return { isOn, keepsPitch, wake, ahead, running, made: () => context }
 })

@@ -70,7 +70,7 @@ const label = computed(() => {
       {{ label }} <span class="hint">{{ hint }}</span>
     </MenuItem>
     <BDropdownDivider />
-    <BDropdownItemButton role="menuitemcheckbox" :aria-checked="audio.isOn" @click="audio.toggle()">
+    <BDropdownItemButton role="menuitemcheckbox" :aria-checked="audio.isOn" @click="audio.isOn = !audio.isOn">
       <i :class="audio.isOn ? 'bi bi-volume-up' : 'bi bi-volume-mute'" aria-hidden="true" />
       {{ audio.isOn ? 'Sounds are heard' : 'Sounds are not heard' }} <span class="hint">in this window</span>
     </BDropdownItemButton>
