@@ -77,7 +77,7 @@ public class SoundTests(RunningServer server) : IClassFixture<RunningServer>
             for (var i = 0; i < 24_000; i++) wav.WriteSample(i < 4800 ? 0 : Value(i));
         (await server.Edit(id, 0, Laid(await Sent(id, bytes.ToArray()), 10_000 * PerSample))).EnsureSuccessStatusCode();
         var told = await RunningServer.Json((await server.Http.GetAsync($"/api/scenes/{id}/beats?sounds=1&first=0&last=23")).EnsureSuccessStatusCode());
-        told.GetProperty("times").EnumerateArray().Single().GetInt64().ShouldBe(14_800 * PerSample, 705_600_000 / 100);
+        Math.Abs(told.GetProperty("times").EnumerateArray().Single().GetInt64() - 14_800 * PerSample).ShouldBeLessThan(705_600_000 / 100);
         told.GetProperty("strengths").EnumerateArray().Single().GetDouble().ShouldBe(1);
         var loudness = told.GetProperty("loudness").EnumerateArray().Select(part => part.GetSingle()).ToList();
         (loudness.Count, loudness.FindIndex(part => part > 0)).ShouldBe((512, 14_800 * 512 / 48_000));

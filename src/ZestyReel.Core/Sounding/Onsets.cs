@@ -63,7 +63,9 @@ public sealed class Onsets(int rate)
         for (var i = 0; i < flux.Length; i++)
             if (strength[i] > Faint * strongest && (i == 0 || flux[i] >= flux[i - 1]) && (i == flux.Length - 1 || flux[i] > flux[i + 1])) peaks.Add(i);
         var seconds = (double)_perStep / rate;
-        return [.. Alone(peaks, flux).Take(Most).Order().Select(i => new Onset(i * seconds, strength[i] / strongest))];
+        int[] alone = [.. Alone(peaks, flux).Take(Most).Order()];
+        var most = alone.Select(i => strength[i]).DefaultIfEmpty(1).Max();
+        return [.. alone.Select(i => new Onset(i * seconds, strength[i] / most))];
     }
 
     /// <summary>Of those that stand too close to a stronger one nothing is told; the strongest come first.</summary>
