@@ -2,7 +2,7 @@ import assert from 'node:assert/strict'
 import { execFileSync } from 'node:child_process'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { Desk, command, dropFiles, isBox, middleOf, open, setField, until } from './harness.mjs'
+import { Desk, dropFiles, isBox, middleOf, open, setField, until } from './harness.mjs'
 import { clicksHeard, listening } from './listening.mjs'
 import { rate, wav } from './wav.mjs'
 
@@ -137,7 +137,9 @@ test('a reel is heard while it is played, over and over, and not where it is not
   assert.ok(heard.length >= 2, `${heard}`)
   for (const [i, click] of heard.slice(1).entries()) assert.ok(Math.abs(click - heard[i] - 1.75) < 0.002, `${heard}`)
   // Twice as fast, and as high as it is: its clicks are half as far apart, each within a frame.
-  await command(on, 'Keep the pitch of sound')
+  await on.evaluate(() => localStorage.setItem('zesty-keeps-pitch', 'true'))
+  await on.reload()
+  await on.getByRole('button', { name: 'Play', exact: true }).waitFor()
   await on.getByLabel('Speed').selectOption('2')
   await on.evaluate(() => (window.laid = []))
   await on.keyboard.press('Space')
@@ -147,7 +149,6 @@ test('a reel is heard while it is played, over and over, and not where it is not
   for (const [i, click] of faster.slice(1).entries())
     assert.ok(Math.abs(click - faster[i] - 0.875) < 0.042, `${faster}`)
   assert.ok(await on.evaluate(() => window.laid.every(({ speed }) => speed === 1)))
-  await command(on, 'Keep the pitch of sound')
   await on.getByRole('button', { name: 'Sound', exact: true }).click()
   await on.evaluate(() => (window.laid = []))
   await on.keyboard.press('Space')

@@ -80,11 +80,14 @@ const label = computed(() => {
       <span class="num">{{ speed }}×</span>
     </MenuItem>
     <BDropdownDivider />
-    <MenuItem :active="!audio.keepsPitch" @click="audio.keepsPitch = false">
-      The pitch goes along <span class="hint">exact to the sample</span>
-    </MenuItem>
-    <MenuItem :active="audio.keepsPitch" @click="audio.keepsPitch = true">
-      The pitch stays <span class="hint">voices as they are</span>
-    </MenuItem>
+    <BDropdownItemButton
+      role="menuitemcheckbox"
+      :aria-checked="audio.keepsPitch"
+      @click="audio.keepsPitch = !audio.keepsPitch"
+    >
+      <i :class="audio.keepsPitch ? 'bi bi-check-lg' : 'bi'" aria-hidden="true" />
+      The pitch of sound stays
+      <span class="hint">{{ audio.keepsPitch ? 'voices as they are' : 'it goes along, exact to the sample' }}</span>
+    </BDropdownItemButton>
   </BDropdown>
 </template>
