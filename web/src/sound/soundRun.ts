@@ -5,7 +5,11 @@ import { ticksPerSecond } from './soundTimes'
 import { overlap, StretchedPieces } from './stretched'
 
 /** So far ahead sound is laid down, and so often it is looked after; in seconds and milliseconds. */
-const [ahead, often] = [0.6, 60]
+const [ahead, often] = [2, 60]
+/** So far ahead is asked for what is to be laid down, in pieces. */
+const askedAhead = 8
+/** What is heard later than so soon need not be stretched yet, where something has been just now; in seconds. */
+const soon = 0.4
 /** What would begin earlier than so soon is left out. */
 const soonest = 0.02
 /** So long what is heard goes out where it ends, in seconds. */
@@ -99,8 +103,9 @@ export class SoundRun {
       const tick = leg.frame * ticksPerFrame
       const number = Math.floor(tick / pieceTicks + 1e-9)
       const pieces = this.pieces()
-      pieces.look(tick, pieceTicks * 3 * Math.max(1, speed))
+      pieces.look(tick, pieceTicks * askedAhead * Math.max(1, speed))
       const isStretched = course.keepsPitch && speed !== 1
+      if (isStretched && laid > 0 && at > context.currentTime + soon) return
       const piece = isStretched ? this.stretchedAt(pieces, number) : pieces.at(number)
       if (!piece) return
       const offset = Math.max(0, tick - number * pieceTicks) / ticksPerSecond
