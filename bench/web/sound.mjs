@@ -45,13 +45,34 @@ const chooser = page.waitForEvent('filechooser')
 await command(page, 'Add sounds from files')
 print('10 min stereo brought to its waveform', await untilSeen(page, async () => (await chooser).setFiles(file)), 'ms')
 await page.close()
-const again = []
-for (let i = 0; i < 3; i++) {
+
+const { id: empty } = await server.post('/api/scenes/import', content('Empty'))
+/** How long a page takes to open until a thing is there. */
+async function opened(at, until) {
   page = await context.newPage()
-  again.push(await untilSeen(page, () => page.goto(address)))
+  const start = performance.now()
+  const there = until(page)
+  await page.goto(at)
+  await there
+  await drawn(page)
+  const time = performance.now() - start
   await page.close()
+  return time
+}
+const [again, bareAgain] = [[], []]
+for (let i = 0; i < 5; i++) {
+  bareAgain.push(
+    await opened(`${server.address}/scenes/${empty}`, (on) => on.locator('.body .heads').getByText('Buoy').waitFor()),
+  )
+  again.push(
+    await opened(address, async (on) =>
+      (await on.waitForResponse((answer) => answer.url().includes('/peaks') && answer.ok())).finished(),
+    ),
+  )
 }
 print('10 min stereo opened again to its waveform, median', middle(again), 'ms')
+print('a scene without it opened to its first lane, median', middle(bareAgain), 'ms')
+print('with it to without', middle(again) / middle(bareAgain), 'x')
 
 /** Frame times while the desk is scrolled in time. */
 async function scrolled(scene) {
@@ -78,7 +99,6 @@ async function scrolled(scene) {
   await on.close()
   return times[Math.ceil(times.length * 0.95) - 1]
 }
-const { id: empty } = await server.post('/api/scenes/import', content('Empty'))
 const [bare, full] = [[], []]
 for (let i = 0; i < 3; i++) {
   bare.push(await scrolled(empty))

@@ -38,4 +38,7 @@ public enum RowKind : byte
 
     /// <summary>A sound.</summary>
     Sound,
+
+    /// <summary>A mark of the timing check.</summary>
+    Mark,
 }

@@ -20,6 +20,7 @@ public static class SceneTables
         new SceneTable<LayerId, Layer>(RowKind.Layer, s => s.Layers, (s, rows) => s with { Layers = rows }, id => new(id), id => id.Value, (_, row) => LayerRules.Check(row)),
         new SceneTable<BackdropId, Backdrop>(RowKind.Backdrop, s => s.Backdrops, (s, rows) => s with { Backdrops = rows }, id => new(id), id => id.Value, (_, row) => BackdropRules.Check(row)),
         new SceneTable<SoundId, Sound>(RowKind.Sound, s => s.Sounds, (s, rows) => s with { Sounds = rows }, id => new(id), id => id.Value, (_, row) => SoundRules.Check(row)),
+        new SceneTable<MarkId, Mark>(RowKind.Mark, s => s.Marks, (s, rows) => s with { Marks = rows }, id => new(id), id => id.Value, (_, row) => MarkRules.Check(row)),
     ];
 
     private static readonly Dictionary<RowKind, SceneTable> ByKind = All.ToDictionary(table => table.Kind);

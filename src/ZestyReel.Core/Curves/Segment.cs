@@ -115,6 +115,13 @@ public readonly record struct Segment(
         return times;
     }
 
+    /// <summary>The values at which it turns between its keys; none where it only rises or falls, or is held.</summary>
+    public IEnumerable<(double Ticks, double Value)> Turning()
+    {
+        var segment = this;
+        return Held ? [] : Turns().Select(u => (segment.TimeAtParameter(u), segment.ValueAtParameter(u)));
+    }
+
     /// <summary>Places on the Bézier, between 0 and 1 and rising, at which its value turns.</summary>
     private IEnumerable<double> Turns()
     {

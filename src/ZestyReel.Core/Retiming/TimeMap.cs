@@ -31,7 +31,7 @@ public abstract class TimeMap
     public virtual bool LengthensClips => false;
 
     /// <summary>
-    /// The scene with every key, warp, placed clip, cue and bookmark moved, and sounds whole, by their starts. If S is this map and W a warp, the new warp is
+    /// The scene with every key, warp, placed clip, cue, bookmark and mark moved, and sounds whole, by their starts. If S is this map and W a warp, the new warp is
     /// S∘W∘S⁻¹, so that what was played at a moment is played at the moment's new place; see <see cref="WarpMoving"/>.
     /// </summary>
     /// <exception cref="Refusal">A key would land out of reach, or nothing is left of a placed clip.</exception>
@@ -45,6 +45,7 @@ public abstract class TimeMap
         Layers = scene.Layers.ToImmutableSortedDictionary(l => l.Key, l => l.Value.Strength.Curve is { } curve ? l.Value with { Strength = l.Value.Strength with { Curve = Applied(curve) } } : l.Value),
         Sounds = scene.Sounds.ToImmutableSortedDictionary(s => s.Key, s => s.Value.Later(Reached(s.Value.Start) - s.Value.Start)),
         Bookmarks = scene.Bookmarks.ToImmutableSortedDictionary(b => b.Key, b => b.Value with { Time = Reached(b.Value.Time) }),
+        Marks = scene.Marks.ToImmutableSortedDictionary(m => m.Key, m => m.Value with { Start = Reached(m.Value.Start), End = Reached(m.Value.End) }),
     };
 
     /// <summary>The frames of a range, after the moments at which it starts and ends have moved.</summary>

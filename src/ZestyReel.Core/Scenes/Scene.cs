@@ -16,7 +16,8 @@ public sealed record Scene(
     ImmutableSortedDictionary<CueId, Cue> Cues,
     ImmutableSortedDictionary<LayerId, Layer> Layers,
     ImmutableSortedDictionary<BackdropId, Backdrop> Backdrops,
-    ImmutableSortedDictionary<SoundId, Sound> Sounds)
+    ImmutableSortedDictionary<SoundId, Sound> Sounds,
+    ImmutableSortedDictionary<MarkId, Mark> Marks)
 {
     /// <summary>Most objects in a scene.</summary>
     public const int MostObjects = 20_000;
@@ -33,7 +34,8 @@ public sealed record Scene(
         ImmutableSortedDictionary<CueId, Cue>.Empty,
         ImmutableSortedDictionary<LayerId, Layer>.Empty,
         ImmutableSortedDictionary<BackdropId, Backdrop>.Empty,
-        ImmutableSortedDictionary<SoundId, Sound>.Empty);
+        ImmutableSortedDictionary<SoundId, Sound>.Empty,
+        ImmutableSortedDictionary<MarkId, Mark>.Empty);
 
     /// <summary>Frames per second.</summary>
     public FrameRate Rate => Settings.Rate;
@@ -188,6 +190,9 @@ public sealed record Scene(
 
     /// <summary>A number that no sound has.</summary>
     public SoundId NextSoundId() => new(Sounds.IsEmpty ? 1 : Sounds.Keys.Max().Value + 1);
+
+    /// <summary>A number that no mark has.</summary>
+    public MarkId NextMarkId() => new(Marks.IsEmpty ? 1 : Marks.Keys.Max().Value + 1);
 
     /// <summary>A number that no object has.</summary>
     public ObjectId NextObjectId() => new(Objects.IsEmpty ? 1 : Objects.Keys.Max().Value + 1);

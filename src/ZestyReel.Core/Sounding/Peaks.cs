@@ -15,7 +15,7 @@ public sealed class Peaks
     /// <summary>How many pairs a tile has.</summary>
     public const int PerTile = 1024;
 
-    private const int Bucket = 1 << KeptLevel;
+    internal const int Bucket = 1 << KeptLevel;
 
     private readonly short[] _kept;
 
@@ -25,28 +25,6 @@ public sealed class Peaks
 
     /// <summary>The least and the most of each 256 samples, in turn; 32,767 is full scale.</summary>
     public ReadOnlySpan<short> Kept => _kept;
-
-    /// <summary>Reads samples through.</summary>
-    public static Peaks Of(ISamples samples, CancellationToken stop = default)
-    {
-        const int atOnce = Bucket * 256;
-        var kept = new short[(samples.Count + Bucket - 1) / Bucket * 2];
-        float[] left = new float[atOnce], right = new float[atOnce];
-        for (long first = 0; first < samples.Count; first += atOnce)
-        {
-            stop.ThrowIfCancellationRequested();
-            var count = (int)Math.Min(atOnce, samples.Count - first);
-            samples.Read(first, left.AsSpan(0, count), right.AsSpan(0, count));
-            for (var at = 0; at < count; at += Bucket)
-            {
-                var part = Math.Min(Bucket, count - at);
-                var (least, most) = Of(left.AsSpan(at, part), right.AsSpan(at, part));
-                var i = (first + at) / Bucket * 2;
-                (kept[i], kept[i + 1]) = (least, most);
-            }
-        }
-        return new(kept);
-    }
 
     /// <summary>Pairs of a level in a row, the least and the most in turn.</summary>
     /// <param name="samples">What it is of.</param>
@@ -92,17 +70,10 @@ public sealed class Peaks
         for (var i = 0; i < pairs.Length / 2; i++)
         {
             var part = Math.Min(size, count - i * size);
-            (pairs[i * 2], pairs[i * 2 + 1]) = Of(left.AsSpan(i * size, part), right.AsSpan(i * size, part));
+            var range = new LeastAndMost();
+            range.Add(left.AsSpan(i * size, part));
+            range.Add(right.AsSpan(i * size, part));
+            (pairs[i * 2], pairs[i * 2 + 1]) = range.Whole;
         }
     }
-
-    private static (short Least, short Most) Of(ReadOnlySpan<float> left, ReadOnlySpan<float> right)
-    {
-        float least = left[0], most = left[0];
-        foreach (var value in left) (least, most) = (Math.Min(least, value), Math.Max(most, value));
-        foreach (var value in right) (least, most) = (Math.Min(least, value), Math.Max(most, value));
-        return (Whole(least), Whole(most));
-    }
-
-    private static short Whole(float value) => (short)Math.Clamp(MathF.Round(value * short.MaxValue), -short.MaxValue, short.MaxValue);
 }

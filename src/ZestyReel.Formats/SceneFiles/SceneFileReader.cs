@@ -90,6 +90,7 @@ public static class SceneFileReader
         var cues = fields.TryGetValue("cues", out var cuesNode) ? new CueReader(keys, byName, bookmarks, rate.StartOf(range?.First ?? 0)).Read(cuesNode) : [];
         var backdrops = fields.TryGetValue("backdrops", out var backdropsNode) ? BackdropFields.Read(backdropsNode, byName) : [];
         var sounds = fields.TryGetValue("sounds", out var soundsNode) ? SoundFields.Read(soundsNode, keys) : [];
+        var marks = fields.TryGetValue("marks", out var marksNode) ? MarkFields.Read(marksNode, keys, byName) : [];
         if (root.Faults.Count > 0) return null;
         var scene = new Scene(
             new SceneSettings(name!, rate, range!.Value, work!.Value, start),
@@ -102,7 +103,8 @@ public static class SceneFileReader
             cues.ToImmutableSortedDictionary(c => c.Id, c => c),
             layers.ToImmutableSortedDictionary(l => l.Id, l => l),
             backdrops.ToImmutableSortedDictionary(b => b.Id, b => b),
-            sounds.ToImmutableSortedDictionary(s => s.Id, s => s));
+            sounds.ToImmutableSortedDictionary(s => s.Id, s => s),
+            marks.ToImmutableSortedDictionary(m => m.Id, m => m));
         root.Guarded<Scene?>(() =>
         {
             SceneRules.Check(scene);

@@ -48,6 +48,7 @@ public static class SceneFileWriter
             if (!scene.NamedSelections.IsEmpty) WriteSelections(json, scene);
             if (!scene.Backdrops.IsEmpty) BackdropFields.Write(json, scene);
             if (!scene.Sounds.IsEmpty) SoundFields.Write(json, scene);
+            if (!scene.Marks.IsEmpty) MarkFields.Write(json, scene);
             json.WriteEndObject();
         }
         bytes.Write("\n"u8);

@@ -1,4 +1,6 @@
 using System.Buffers.Binary;
+using System.Runtime.CompilerServices;
+using System.Runtime.InteropServices;
 using NAudio.Wave;
 using ZestyReel.Core;
 
@@ -43,8 +45,21 @@ internal sealed class WavReader : ISoundReader
         var read = _file.ReadAtLeast(_room.AsSpan(0, wanted), wanted, throwOnEndOfStream: false);
         _left -= read;
         var count = read / _bytes;
-        for (var i = 0; i < count; i++) into[i] = Sample(_room.AsSpan(i * _bytes, _bytes));
+        Unpack(_room.AsSpan(0, count * _bytes), into);
         return count;
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
+    private void Unpack(ReadOnlySpan<byte> from, Span<float> into)
+    {
+        // The usual kind, of which there is most.
+        if (!_isFloat && _bytes == 2)
+        {
+            var samples = MemoryMarshal.Cast<byte, short>(from);
+            for (var i = 0; i < samples.Length; i++) into[i] = (BitConverter.IsLittleEndian ? samples[i] : BinaryPrimitives.ReverseEndianness(samples[i])) / 32768f;
+        }
+        else
+            for (var i = 0; i < from.Length / _bytes; i++) into[i] = Sample(from.Slice(i * _bytes, _bytes));
     }
 
     public void Dispose() => _file.Dispose();
@@ -78,7 +93,6 @@ internal sealed class WavReader : ISoundReader
         (true, 4) => Finite(BinaryPrimitives.ReadSingleLittleEndian(at)),
         (true, _) => Finite((float)BinaryPrimitives.ReadDoubleLittleEndian(at)),
         (_, 1) => (at[0] - 128) / 128f,
-        (_, 2) => BinaryPrimitives.ReadInt16LittleEndian(at) / 32768f,
         (_, 3) => (at[0] | at[1] << 8 | (sbyte)at[2] << 16) / 8388608f,
         _ => BinaryPrimitives.ReadInt32LittleEndian(at) / 2147483648f,
     };

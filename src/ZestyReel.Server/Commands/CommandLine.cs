@@ -9,7 +9,7 @@ using ZestyReel.Store;
 
 namespace ZestyReel.Server.Commands;
 
-/// <summary>The command line: <c>demo</c>, <c>serve</c>, <c>scene</c>, <c>sample</c>, <c>tracker</c>.</summary>
+/// <summary>The command line: <c>demo</c>, <c>serve</c>, <c>scene</c>, <c>sample</c>, <c>check</c>, <c>backup</c>, <c>restore</c>, <c>tracker</c>.</summary>
 internal static class CommandLine
 {
     private const int Failed = 2, DefaultTracking = 5171;
@@ -28,6 +28,7 @@ internal static class CommandLine
             Serving("demo", "Starts the server with the Lantern Bay scene.", demo: true),
             SceneCommand(),
             SampleCommand(),
+            CheckCommand.Made(Data, Guarded),
             BackupCommand(),
             RestoreCommand(),
             TrackerCommand(),

@@ -1,3 +1,4 @@
+using ZestyReel.Server.Checks;
 using System.Net;
 using System.Security.Cryptography.X509Certificates;
 using Microsoft.AspNetCore.HttpOverrides;
@@ -153,6 +154,7 @@ public static class ZestyHost
         app.MapSvg();
         app.MapPictures();
         app.MapSounds();
+        app.MapChecks();
         app.MapBvh();
         app.MapShooting();
         app.MapReels();

@@ -41,19 +41,18 @@ public sealed class SoundBank : IDisposable
         try
         {
             SoundShape shape;
+            PeaksMaking? peaks = null;
             using (var into = new FileStream(unfinished, FileMode.CreateNew, FileAccess.Write, FileShare.None, 1 << 20))
             {
-                var channels = 0;
                 shape = SoundFiles.Check(file, place, (samples, count, of) =>
                 {
-                    channels = of;
-                    into.Write(MemoryMarshal.AsBytes(samples.AsSpan(0, StereoDown.Mix(samples.AsSpan(0, count), of))));
+                    var heard = samples.AsSpan(0, StereoDown.Mix(samples.AsSpan(0, count), of));
+                    (peaks ??= new(StereoDown.Of(of))).Add(heard);
+                    into.Write(MemoryMarshal.AsBytes(heard));
                 }, stop);
             }
-            var path = PathOf(asset, StereoDown.Of(shape.Channels));
-            using (var samples = new KeptSamples(unfinished, StereoDown.Of(shape.Channels)))
-                WritePeaks(asset, Peaks.Of(samples, stop));
-            File.Move(unfinished, path, overwrite: true);
+            WritePeaks(asset, peaks!.Made());
+            File.Move(unfinished, PathOf(asset, StereoDown.Of(shape.Channels)), overwrite: true);
             return shape;
         }
         finally

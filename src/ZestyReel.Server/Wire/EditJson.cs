@@ -34,6 +34,7 @@ public static class EditJson
         options.Converters.Add(new NumberConverter<LayerId>(n => new LayerId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<CueId>(n => new CueId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<BackdropId>(n => new BackdropId(n), id => id.Value));
+        options.Converters.Add(new NumberConverter<MarkId>(n => new MarkId(n), id => id.Value));
         options.Converters.Add(new NumberConverter<SoundId>(n => new SoundId(n), id => id.Value));
         options.Converters.Add(new AssetConverter());
         options.Converters.Add(new TickConverter());

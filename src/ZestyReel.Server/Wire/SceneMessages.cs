@@ -64,6 +64,7 @@ public sealed record RowsMessage(
     [property: Key("layers")] LayerMessage[] Layers,
     [property: Key("backdrops")] BackdropMessage[] Backdrops,
     [property: Key("sounds")] SoundMessage[] Sounds,
+    [property: Key("marks")] MarkMessage[] Marks,
     [property: Key("gone")] GoneMessage[] Gone,
     [property: Key("played")] PlayedMessage[] Played);
 
@@ -353,6 +354,12 @@ public sealed record PlacedClipMessage(
 [MessagePackObject]
 public sealed record BookmarkMessage(
     [property: Key("id")] int Id, [property: Key("name")] string Name, [property: Key("ticks")] double Ticks, [property: Key("colour"), MessagePackFormatter(typeof(Words<BookmarkColour>))] BookmarkColour Colour);
+
+/// <summary>A mark of the timing check, from and to times in ticks. A contact has no finding; an empty subject is an object's.</summary>
+[MessagePackObject]
+public sealed record MarkMessage(
+    [property: Key("id")] int Id, [property: Key("finding"), MessagePackFormatter(typeof(WordsOrNone<FindingKind>))] FindingKind? Finding, [property: Key("object")] int? Object,
+    [property: Key("subject")] string Subject, [property: Key("channel")] string Channel, [property: Key("start")] double Start, [property: Key("end")] double End);
 
 /// <summary>A named selection.</summary>
 [MessagePackObject]

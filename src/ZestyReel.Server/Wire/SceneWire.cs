@@ -37,6 +37,7 @@ public static class SceneWire
             Told((Layer layer) => LayerWire.Message(layer)),
             Told((Backdrop backdrop) => BackdropMessage.Of(backdrop)),
             Told((Sound sound) => SoundMessage.Of(sound)),
+            Told((Mark mark) => new MarkMessage(mark.Id.Value, mark.Finding, mark.Object?.Value, mark.Subject, mark.Channel, mark.Start.Value, mark.End.Value)),
             [.. Gone(change)],
             withPlayed ? [.. Played(scene, new TimeFlow(before), flow, SeenOtherwise(change, scene, retimed, placed))] : []);
     }

@@ -8,7 +8,7 @@ namespace ZestyReel.Server.Wire;
 /// <summary>Tells the OpenAPI document how the core's unit types look as JSON.</summary>
 internal static class UnitSchemas
 {
-    private static readonly Type[] Numbers = [typeof(ObjectId), typeof(WarpId), typeof(BookmarkId), typeof(NamedSelectionId), typeof(ClipId), typeof(PlacedClipId), typeof(CueId), typeof(LayerId), typeof(BackdropId), typeof(SoundId)];
+    private static readonly Type[] Numbers = [typeof(ObjectId), typeof(WarpId), typeof(BookmarkId), typeof(NamedSelectionId), typeof(ClipId), typeof(PlacedClipId), typeof(CueId), typeof(LayerId), typeof(BackdropId), typeof(SoundId), typeof(MarkId)];
 
     /// <summary>Does the same for those that the document names once and refers to.</summary>
     public static Task Transform(OpenApiDocument document, OpenApiDocumentTransformerContext context, CancellationToken cancel)

@@ -154,6 +154,19 @@ public sealed record BookmarkImage(
     public Bookmark Bookmark(int id) => new(new BookmarkId(id), Name, new Tick(Ticks), Enum.Parse<BookmarkColour>(Colour));
 }
 
+/// <summary>A mark of the timing check as it is packed.</summary>
+[MessagePackObject]
+public sealed record MarkImage(
+    [property: Key(0)] string Finding, [property: Key(1)] int Object, [property: Key(2)] string Subject, [property: Key(3)] string Channel, [property: Key(4)] long Start, [property: Key(5)] long End)
+{
+    /// <summary>The image of a mark; a contact has no finding, and what is no object's no object.</summary>
+    public static MarkImage Of(Mark m) => new(m.Finding?.ToString() ?? "", m.Object?.Value ?? 0, m.Subject, m.Channel, m.Start.Value, m.End.Value);
+
+    /// <summary>The mark of the image, with its number.</summary>
+    public Mark Mark(int id) => new(
+        new MarkId(id), Finding.Length == 0 ? null : Enum.Parse<FindingKind>(Finding), Object == 0 ? null : new ObjectId(Object), Subject, Channel, new Tick(Start), new Tick(End));
+}
+
 /// <summary>A named selection as it is packed.</summary>
 [MessagePackObject]
 public sealed record NamedSelectionImage([property: Key(0)] string Name, [property: Key(1)] int[] Objects)

@@ -40,6 +40,7 @@ internal static class RowPackings
         new RowPacking<Cue, CueImage>(RowKind.Cue, "cue", CueImage.Of, (image, id, _) => image.Cue(id)),
         new RowPacking<Backdrop, BackdropImage>(RowKind.Backdrop, "backdrop", BackdropImage.Of, (image, id, _) => image.Backdrop(id)),
         new RowPacking<Sound, SoundImage>(RowKind.Sound, "sound", SoundImage.Of, (image, id, keys) => image.Sound(id, keys)) { Curves = SoundImage.KeysOf },
+        new RowPacking<Mark, MarkImage>(RowKind.Mark, "mark", MarkImage.Of, (image, id, _) => image.Mark(id)),
     ];
 
     private static readonly Dictionary<RowKind, RowPacking> ByKind = All.ToDictionary(packing => packing.Kind);

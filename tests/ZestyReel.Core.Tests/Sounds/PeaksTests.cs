@@ -6,6 +6,23 @@ namespace ZestyReel.Core.Tests.Sounds;
 /// <summary>The least and the most of samples, at every zoom.</summary>
 public class PeaksTests
 {
+    /// <summary>Of samples that come in parts of any size.</summary>
+    private static Peaks Made(Waves waves, int seed)
+    {
+        float[] left = new float[waves.Count], right = new float[waves.Count];
+        waves.Read(0, left, right);
+        var both = left.Zip(right).SelectMany(pair => new[] { pair.First, pair.Second }).ToArray();
+        var made = new PeaksMaking(2);
+        var random = new Random(seed);
+        for (var at = 0; at < both.Length;)
+        {
+            var part = Math.Min(both.Length - at, random.Next(1, 3000) * 2);
+            made.Add(both.AsSpan(at, part));
+            at += part;
+        }
+        return made.Made();
+    }
+
     [Property(MaxTest = 60)]
     public void They_are_what_looking_at_each_sample_gives(int count, int level, int seed)
     {
@@ -13,7 +30,7 @@ public class PeaksTests
         var waves = Waves.Noise(count, seed % 100 + 1);
         float[] left = new float[count], right = new float[count];
         waves.Read(0, left, right);
-        var peaks = Peaks.Of(waves);
+        var peaks = Made(waves, seed);
         short Whole(float value) => (short)Math.Clamp(MathF.Round(value * 32767), -32767, 32767);
         var size = 1 << level;
         for (long tile = 0; tile < 100; tile++)
@@ -34,7 +51,7 @@ public class PeaksTests
     public void Beyond_the_end_there_are_none_and_wrong_levels_are_refused()
     {
         var waves = Waves.Noise(1000);
-        var peaks = Peaks.Of(waves);
+        var peaks = Made(waves, 7);
         peaks.Tile(waves, 0, 1).ShouldBeEmpty();
         peaks.Tile(waves, 8, long.MaxValue).ShouldBeEmpty();
         peaks.Tile(waves, Peaks.CoarsestLevel, 0).Length.ShouldBe(2);

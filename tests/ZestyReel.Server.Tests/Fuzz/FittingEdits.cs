@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Reflection;
+using ZestyReel.Core.Checks;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
@@ -64,6 +65,13 @@ internal sealed class FittingEdits(Random random, Scene scene)
         }
         if (kind == typeof(AddSound)) return new AddSound(SoundFile(), new((long)(Frame() * 29_400_000)), random.Next(2) == 0 ? null : $"Thing {random.Next(9)}");
         if (kind == typeof(SetSound)) return SetSound();
+        if (kind == typeof(SetAside) || kind == typeof(MendFinding))
+        {
+            var found = SceneCheck.Of(scene, new(scene.Settings.Range)).Where(each => kind == typeof(SetAside) || each.Mend is not null).ToList();
+            if (Any(found, null!) is not { } one) return new SetAside(FindingKind.Pop, Tick.Zero, new(random.Next(1000)), AnyObject(), "", "position.x");
+            var subject = one.Object is null ? one.Subject : "";
+            return kind == typeof(SetAside) ? new SetAside(one.Kind, one.Start, one.End, one.Object, subject, one.Channel) : new MendFinding(one.Kind, one.Start, one.End, one.Object, subject, one.Channel);
+        }
         if (kind == typeof(MoveSounds)) return new MoveSounds([Any(scene.Sounds.Keys, new SoundId(1))], random.Next(-2_000_000_000, 2_000_000_000));
         if (typeof(SetDeformer).Namespace == kind.Namespace && kind.Name.EndsWith("Deformer", StringComparison.Ordinal)) return OfDeformer(kind);
         return (Edit)Record(kind);
@@ -161,6 +169,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (type == typeof(NamedSelectionId)) return Any(scene.NamedSelections.Keys, new NamedSelectionId(1));
         if (type == typeof(CueId)) return Any(scene.Cues.Keys, new CueId(1));
         if (type == typeof(LayerId)) return Any(scene.Layers.Keys, new LayerId(1));
+        if (type == typeof(MarkId)) return Any(scene.Marks.Keys, new MarkId(1));
         if (type == typeof(SoundId)) return Any(scene.Sounds.Keys, new SoundId(1));
         if (type == typeof(CueWhen)) return When();
         if (type == typeof(KeySet)) return Keys();

@@ -36,6 +36,8 @@ export type CopiedPose = Schemas['CopiedPose']
 export type CopiedClips = Schemas['CopiedClips']
 export type ObjectKind = NonNullable<Schemas['ObjectKind']>
 export type BeatsTold = Schemas['BeatsTold']
+export type CheckTold = Schemas['CheckTold']
+export type FindingTold = Schemas['FindingTold']
 export type BookmarkColour = Schemas['BookmarkColour']
 export type RotationOrder = Schemas['RotationOrder']
 export type RotationInterpolation = Schemas['RotationInterpolation']
@@ -252,6 +254,11 @@ export const http = {
         undefined,
         { stop },
       ),
+    ),
+  /** What the timing check finds from one frame to another. */
+  checks: (scene: number, [first, last]: readonly number[], solids: boolean, stop: AbortSignal) =>
+    json<CheckTold>(
+      send('GET', `/api/scenes/${scene}/checks?first=${first}&last=${last}&solids=${solids}`, undefined, { stop }),
     ),
   /** What is heard from one frame to another, as a WAV file. */
   wavAddress: (scene: number, [first, last]: readonly number[]) =>

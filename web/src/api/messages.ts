@@ -193,6 +193,7 @@ export interface RowsMessage {
   layers: LayerMessage[]
   backdrops: BackdropMessage[]
   sounds: SoundMessage[]
+  marks: MarkMessage[]
   gone: GoneMessage[]
   played: PlayedMessage[]
 }
@@ -440,6 +441,16 @@ export interface SoundMessage {
   channels: ChannelMessage[]
 }
 
+export interface MarkMessage {
+  id: number
+  finding: FindingKind | null
+  object: number | null
+  subject: string
+  channel: string
+  start: number
+  end: number
+}
+
 export interface GoneMessage {
   kind: RowKind
   ids: number[]
@@ -623,6 +634,29 @@ export const backdropFits = ['whole', 'fill'] as const
 export type BackdropFit = (typeof backdropFits)[number]
 
 /** In the order of their numbers. */
+export const findingKinds = [
+  'offFrame',
+  'uselessKeys',
+  'betweenFrames',
+  'outsideRange',
+  'creepingHold',
+  'pop',
+  'hitch',
+  'suddenSpacing',
+  'overshoot',
+  'atLimit',
+  'openLoop',
+  'rotationFlip',
+  'slidingContact',
+  'cueNeverCalls',
+  'warpPastEnd',
+  'soundOffFrame',
+  'throughGround',
+  'throughEachOther',
+] as const
+export type FindingKind = (typeof findingKinds)[number]
+
+/** In the order of their numbers. */
 export const rowKinds = [
   'settings',
   'object',
@@ -636,6 +670,7 @@ export const rowKinds = [
   'layer',
   'backdrop',
   'sound',
+  'mark',
 ] as const
 export type RowKind = (typeof rowKinds)[number]
 

@@ -72,6 +72,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/scenes/{id}/checks': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Looks through a scene, from one played frame to another, for what eyes miss; the worst first, 1,000 at the most. */
+    get: operations['CheckScene']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/bvh': {
     parameters: {
       query?: never
@@ -1365,6 +1382,36 @@ export interface components {
       /** @description Or the sound whose channel is meant. */
       sound?: number
     }
+    /** @description What the timing check has found. */
+    CheckTold: {
+      /**
+       * Format: int64
+       * @description The scene's revision that was looked at.
+       */
+      revision: number
+      /**
+       * Format: int32
+       * @description How many faults there are that nobody has said are meant.
+       */
+      faults: number
+      /**
+       * Format: int32
+       * @description How many warnings.
+       */
+      warnings: number
+      /**
+       * Format: int32
+       * @description How many notes.
+       */
+      notes: number
+      /**
+       * Format: int32
+       * @description How many findings are meant.
+       */
+      meant: number
+      /** @description The worst of them. */
+      findings: components['schemas']['FindingTold'][]
+    }
     /**
      * @description What is left of a placed clip after its end.
      * @enum {unknown}
@@ -1630,6 +1677,7 @@ export interface components {
       | components['schemas']['EditDeleteDeformer']
       | components['schemas']['EditDeleteKeys']
       | components['schemas']['EditDeleteLayer']
+      | components['schemas']['EditDeleteMarks']
       | components['schemas']['EditDeleteNamedSelection']
       | components['schemas']['EditDeleteObjects']
       | components['schemas']['EditDeletePathPoints']
@@ -1662,6 +1710,8 @@ export interface components {
       | components['schemas']['EditLeaveAim']
       | components['schemas']['EditLeavePath']
       | components['schemas']['EditLetFall']
+      | components['schemas']['EditMarkContact']
+      | components['schemas']['EditMendFinding']
       | components['schemas']['EditMergeAllLayers']
       | components['schemas']['EditMergeLayerDown']
       | components['schemas']['EditMoveDeformer']
@@ -1697,6 +1747,7 @@ export interface components {
       | components['schemas']['EditSaveClip']
       | components['schemas']['EditScaleKeys']
       | components['schemas']['EditSetAim']
+      | components['schemas']['EditSetAside']
       | components['schemas']['EditSetBackdrop']
       | components['schemas']['EditSetBookmark']
       | components['schemas']['EditSetBounce']
@@ -2159,6 +2210,12 @@ export interface components {
       edit?: 'deleteLayer'
       layer: components['schemas']['LayerId']
     }
+    /** @description Takes back what the timing check was told. */
+    EditDeleteMarks: {
+      /** @enum {string} */
+      edit?: 'deleteMarks'
+      marks: unknown[]
+    }
     /** @description Forgets a named selection; its objects stay. */
     EditDeleteNamedSelection: {
       /** @enum {string} */
@@ -2614,6 +2671,46 @@ export interface components {
        * @description The played frame.
        */
       at: number
+    }
+    /** @description Says that objects stand, from one played frame to another: the timing check tells where they slide. */
+    EditMarkContact: {
+      /** @enum {string} */
+      edit?: 'markContact'
+      /** @description Which objects. */
+      objects: unknown[]
+      /**
+       * Format: double
+       * @description The first frame on which they stand.
+       */
+      first: number
+      /**
+       * Format: double
+       * @description The last one.
+       */
+      last: number
+    }
+    /** @description Mends what the timing check has found, in the way that it offers; it is looked for anew, in the scene as it is now. */
+    EditMendFinding: {
+      /** @enum {string} */
+      edit?: 'mendFinding'
+      /** @description What was found. */
+      finding: components['schemas']['FindingKind']
+      /** @description When it begins, as played. */
+      start: components['schemas']['Tick']
+      /** @description When it ends, as played. */
+      end: components['schemas']['Tick']
+      /** @description Whose it is. */
+      object?: number
+      /**
+       * @description Or the name of the sound that it is about.
+       * @default
+       */
+      subject?: string
+      /**
+       * @description The channel; empty where it is about several, or none.
+       * @default
+       */
+      channel?: string
     }
     /** @description Writes all layers that are on into the base, so that the motion is the same. What is switched off stays. */
     EditMergeAllLayers: {
@@ -3224,6 +3321,29 @@ export interface components {
       up: components['schemas']['SignedAxis']
       /** @description What is aimed at; as now when left out. */
       target?: number
+    }
+    /** @description Says that what the timing check has found is meant, so that it is told of no more. */
+    EditSetAside: {
+      /** @enum {string} */
+      edit?: 'setAside'
+      /** @description What was found. */
+      finding: components['schemas']['FindingKind']
+      /** @description When it begins, as played. */
+      start: components['schemas']['Tick']
+      /** @description When it ends, as played. */
+      end: components['schemas']['Tick']
+      /** @description Whose it is. */
+      object?: number
+      /**
+       * @description Or the name of the warp, the cue or the sound that it is about.
+       * @default
+       */
+      subject?: string
+      /**
+       * @description The channel; empty where it is about several, or none.
+       * @default
+       */
+      channel?: string
     }
     /** @description Puts a picture or a numbered sequence behind a view or a camera, or changes how the one that is there is seen. What is left out stays. */
     EditSetBackdrop: {
@@ -3922,6 +4042,102 @@ export interface components {
        */
       invert?: boolean
     }
+    /**
+     * @description What the timing check looks for.
+     * @enum {unknown}
+     */
+    FindingKind:
+      | 'offFrame'
+      | 'uselessKeys'
+      | 'betweenFrames'
+      | 'outsideRange'
+      | 'creepingHold'
+      | 'pop'
+      | 'hitch'
+      | 'suddenSpacing'
+      | 'overshoot'
+      | 'atLimit'
+      | 'openLoop'
+      | 'rotationFlip'
+      | 'slidingContact'
+      | 'cueNeverCalls'
+      | 'warpPastEnd'
+      | 'soundOffFrame'
+      | 'throughGround'
+      | 'throughEachOther'
+    /**
+     * @description How much a finding matters.
+     * @enum {unknown}
+     */
+    FindingLevel: 'note' | 'warning' | 'fault'
+    /** @description A finding of the timing check. */
+    FindingTold: {
+      /** @description What it is. */
+      kind: components['schemas']['FindingKind']
+      /** @description How much it matters. */
+      level: components['schemas']['FindingLevel']
+      /** @description What it is called. */
+      name: string
+      /** @description Why it matters. */
+      why: string
+      object: null | components['schemas']['ObjectId']
+      /** @description The name of what it is about. */
+      subject: string
+      /** @description The name of what else it is about; empty where that is nothing. */
+      with: string
+      /** @description The channel; empty where it is about several, or none. */
+      channel: string
+      /**
+       * Format: int64
+       * @description When it begins, as played, in ticks.
+       */
+      start: number
+      /**
+       * Format: int64
+       * @description When it ends, as played, in ticks.
+       */
+      end: number
+      /**
+       * Format: double
+       * @description When it begins, in frames.
+       */
+      first: number
+      /**
+       * Format: double
+       * @description When it ends, in frames.
+       */
+      last: number
+      /**
+       * Format: double
+       * @description How bad it is.
+       */
+      amount: number
+      /** @description What that is counted in. */
+      unit: components['schemas']['FindingUnit']
+      /**
+       * Format: int32
+       * @description How many keys it is about.
+       */
+      keyCount: number
+      /** @description Which keys, up to a number. */
+      keys: components['schemas']['FoundKeys'][]
+      /** @description What mending does; empty where a person has to decide. */
+      mend: string
+      /** @description The marks by which somebody has said that it is meant. */
+      meant: unknown[]
+    }
+    /**
+     * @description What a finding is measured in.
+     * @enum {unknown}
+     */
+    FindingUnit: 'frames' | 'keys' | 'ofChannel' | 'ofChannelPerSecond' | 'length' | 'degrees' | 'milliseconds'
+    /** @description Keys of one channel of an object. */
+    FoundKeys: {
+      /** @description The channel, in a layer by its layered name. */
+      channel: string
+      /** @description When they stand, in ticks. */
+      times: number[]
+    }
     /** @description A frame of a scene that has marks on a reel. */
     FrameNote: {
       /**
@@ -4260,7 +4476,6 @@ export interface components {
        */
       name?: string
     }
-    /** @description Names an object within its scene. */
     ObjectId: number
     /**
      * @description What an object is; decides which channels it has.
@@ -5111,6 +5326,32 @@ export interface operations {
         }
         content: {
           'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  CheckScene: {
+    parameters: {
+      query: {
+        first: number
+        last: number
+        solids?: boolean
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['CheckTold']
         }
       }
     }

@@ -2,6 +2,7 @@ import { useSteps } from '../workspace/steps'
 import { toggleScheme } from '../styles/scheme'
 import type { Command } from './command'
 import { bakeCommands } from './bakeCommands'
+import { checkCommands } from './checkCommands'
 import { clipCommands } from './clipCommands'
 import { cueCommands } from './cueCommands'
 import { curveCommands } from './curveCommands'
@@ -41,6 +42,7 @@ export const workspaceCommands = (): Command[] => [
   ...pathCommands(),
   ...cueCommands(),
   ...recordCommands(),
+  ...checkCommands(),
   ...workingCommands(),
   ...trailCommands(),
   ...stageCommands(),

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, useTemplateRef, watch } from 'vue'
+import { useChecks } from '../checks/checks'
 import { useScene } from '../scene/sceneStore'
 import { useCancelOnEscape } from '../shared/cancelling'
 import { colours } from '../styles/scheme'
@@ -15,6 +16,7 @@ const scene = useScene()
 const view = useTimeView()
 const picture = useDeskPicture()
 const ends = useRangeEnds()
+const checks = useChecks()
 const heldEnd = shallowRef<HeldEnd | null>(null)
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 
@@ -32,12 +34,14 @@ const allKeys = computed(() => {
   )
 })
 const strip = useCanvas(canvas, (ctx, width, height) =>
-  drawOverview(ctx, picture(width, height, ...whole.value), columns.value, [view.first, view.last]),
+  drawOverview(ctx, picture(width, height, ...whole.value), columns.value, [view.first, view.last], checks.listed),
 )
 // Counted anew only when keys or the strip change, not when its window moves.
 const counts = new ColumnCounts()
 const columns = computed(() => counts.of(picture(strip.width.value, 0, ...whole.value), allKeys.value))
-watch([() => view.first, () => view.last, whole, allKeys, colours], strip.redraw, { flush: 'sync' })
+watch([() => view.first, () => view.last, whole, allKeys, colours, () => checks.listed], strip.redraw, {
+  flush: 'sync',
+})
 
 const stretch = () => ({ width: strip.width.value, first: whole.value[0], last: whole.value[1] })
 let drag: { part: 'left' | 'right' | 'window'; x: number; first: number; last: number } | null = null

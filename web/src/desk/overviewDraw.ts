@@ -1,9 +1,12 @@
+import type { FindingTold } from '../api/http'
 import type { Keys } from '../scene/keys'
 import { xOf, type DeskPicture } from './deskDraw'
 
 /** Above the strip's window lies a rail with the two ranges, the scene's above the work range. */
 export const overviewParts = { rail: 11, half: 5.5 } as const
 
+/** Where something was found, in frames. */
+type Place = Pick<FindingTold, 'first' | 'last' | 'level'>
 type Stretch = Pick<DeskPicture, 'width' | 'first' | 'last' | 'ticksPerFrame'>
 
 /** Counts how many keys stand on each column of pixels; curves that are the same as before are not counted again. */
@@ -49,6 +52,7 @@ export function drawOverview(
   p: DeskPicture,
   columns: Uint16Array,
   shown: readonly [number, number],
+  findings: readonly Place[] = [],
 ): void {
   const c = p.colours
   ctx.fillStyle = c.ink
@@ -72,11 +76,23 @@ export function drawOverview(
     const tall = Math.min(p.height - overviewParts.rail - 7, 4 + columns[x]! * 1.2)
     ctx.fillRect(x, p.height - 5 - tall, 1, tall)
   }
+  drawFindings(ctx, p, findings)
   ctx.fillStyle = c.cream
   for (const x of [left, right - 6]) {
     ctx.beginPath()
     ctx.roundRect(x, overviewParts.rail, 6, p.height - overviewParts.rail - 3, 3)
     ctx.fill()
+  }
+}
+
+/** What the timing check has found, on the lower edge: the worst on top. */
+function drawFindings(ctx: CanvasRenderingContext2D, p: DeskPicture, findings: readonly Place[]): void {
+  const c = p.colours
+  const colour = { fault: c.grapefruit, warning: c.tangerine, note: c.dim }
+  for (const { first, last, level } of [...findings].reverse()) {
+    const [left, right] = [xOf(p, first), xOf(p, last)]
+    ctx.fillStyle = colour[level]
+    ctx.fillRect(left - 1, p.height - 3, Math.max(3, right - left + 2), 3)
   }
 }
 

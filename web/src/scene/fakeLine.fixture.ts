@@ -171,6 +171,7 @@ export const rowsOf = (some: Partial<RowsMessage>): RowsMessage => ({
   cues: [],
   backdrops: [],
   sounds: [],
+  marks: [],
   layers: [],
   placed: [],
   gone: [],

@@ -8,6 +8,7 @@ import type {
   CueMessage,
   GoneMessage,
   LayerMessage,
+  MarkMessage,
   NamedSelectionMessage,
   ObjectMessage,
   PlacedClipMessage,
@@ -108,6 +109,7 @@ export const noRows = (): RowsMessage => ({
   layers: [],
   backdrops: [],
   sounds: [],
+  marks: [],
   gone: [],
   played: [],
 })
@@ -141,6 +143,7 @@ export class SceneModel {
   readonly layers = new Map<number, Layer>()
   readonly backdrops = new Map<number, BackdropMessage>()
   readonly sounds = new Map<number, Sound>()
+  readonly marks = new Map<number, MarkMessage>()
   private readonly tables: Partial<Record<RowKind, Map<number, unknown>>> = {
     object: this.objects,
     warp: this.warps,
@@ -152,6 +155,7 @@ export class SceneModel {
     layer: this.layers,
     backdrop: this.backdrops,
     sound: this.sounds,
+    mark: this.marks,
   }
   private order: SceneObject[] | null = null
   private readonly depths = new Map<number, number>()
@@ -195,6 +199,7 @@ export class SceneModel {
     }
     for (const row of rows.bookmarks) this.bookmarks.set(row.id, row)
     for (const row of rows.cues) this.cues.set(row.id, row)
+    for (const row of rows.marks) this.marks.set(row.id, row)
     for (const row of rows.backdrops) this.backdrops.set(row.id, row)
     for (const row of rows.selections) this.namedSelections.set(row.id, row)
     this.order = null

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useTemplateRef } from 'vue'
 import { http } from '../api/http'
+import CheckButton from '../checks/CheckButton.vue'
 import { useFinder } from '../commands/finder'
 import { useScene } from '../scene/sceneStore'
 import { useFolding } from '../shared/folding'
@@ -66,6 +67,7 @@ useFolding(row, 5)
       <i class="bi bi-search comes-2" aria-hidden="true" /><span class="folds-2">Find a command</span>
       <kbd class="goes-2">Ctrl K</kbd>
     </button>
+    <CheckButton />
     <SchemeButton />
     <BButton
       v-if="scene.id !== null"

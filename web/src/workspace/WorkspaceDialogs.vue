@@ -3,6 +3,8 @@ import LooseDialogs from '../loose/LooseDialogs.vue'
 import RecordDialogs from '../record/RecordDialogs.vue'
 import EffortBar from './EffortBar.vue'
 import BakeDialogs from '../baking/BakeDialogs.vue'
+import ContactDialog from '../checks/ContactDialog.vue'
+import { useContacts } from '../checks/contacts'
 import ClipDialogs from '../clips/ClipDialogs.vue'
 import ShortcutList from '../commands/ShortcutList.vue'
 import type { Command } from '../commands/command'
@@ -25,6 +27,7 @@ const finder = useFinder()
 const svg = useSvgDialog()
 const bvh = useBvhDialog()
 const shooting = useShooting()
+const contacts = useContacts()
 </script>
 
 <template>
@@ -39,6 +42,7 @@ const shooting = useShooting()
   <LooseDialogs />
   <RecordDialogs />
   <CueDialogs />
+  <ContactDialog v-if="contacts.isAsking" @close="contacts.isAsking = false" />
   <ShootDialog v-if="shooting.asking" @close="shooting.asking = false" />
   <BvhDialog v-if="bvh.isOpen" :dropped="bvh.dropped" @close="bvh.isOpen = false" />
   <SvgDialog v-if="svg.isOpen" :dropped="svg.dropped" @close="svg.isOpen = false" />

@@ -4,6 +4,8 @@ import 'splitpanes/dist/splitpanes.css'
 import { defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { useRouter } from 'vue-router'
+import { useChecks } from '../checks/checks'
+import CheckPanel from '../checks/CheckPanel.vue'
 import CommandFinder from '../commands/CommandFinder.vue'
 import { workspaceCommands } from '../commands/commands'
 import { useFinder } from '../commands/finder'
@@ -51,6 +53,7 @@ const playhead = usePlayhead()
 const pending = usePending()
 const views = useViews()
 const finder = useFinder()
+const checks = useChecks()
 const takes = useTakes()
 const recording = useRecording()
 const view = useTimeView()
@@ -167,7 +170,9 @@ onBeforeUnmount(() => {
       <Pane :size="stageShare" :min-size="20">
         <Splitpanes @ready="tellSplitters" @resized="resizedValues">
           <Pane :size="100 - valuesShare" :min-size="30"><StageView /></Pane>
-          <Pane :size="valuesShare" :min-size="leastValues"><ValuesPanel /></Pane>
+          <Pane :size="valuesShare" :min-size="leastValues"
+            ><CheckPanel v-if="checks.isOpen" /><ValuesPanel v-else
+          /></Pane>
         </Splitpanes>
       </Pane>
       <Pane :size="100 - stageShare" :min-size="20">

@@ -32,12 +32,16 @@ public sealed class GeometryRun : IDisposable
         _own = new(thing, times);
         _fade = FadeRun.Of(thing, times);
         _world = worlds.Worlds(thing.Id);
+        IsStill = _world.IsStill && _own.Count == 0 && !_rows.Channels.Any(spec => Stages.Moves(thing, spec.Name, times));
         foreach (var above in times.Scene.WithCarriers(thing.Id).Skip(1))
             if (above.Kind == ObjectKind.Group) _groups.Add((new(above, times), worlds.Worlds(above.Id)));
         // What is seen of it is said by what it hangs below, be it carried by that or not.
         foreach (var above in times.Scene.WithAncestors(thing.Id).Skip(1))
             if (above.Kind == ObjectKind.Group) _veils.Add(new(above, times, worlds));
     }
+
+    /// <summary>Whether its vertices are where they are at every moment, as far as groups with deformers leave them there.</summary>
+    public bool IsStill { get; private set; }
 
     /// <summary>How the shape is cut at a moment.</summary>
     public Segments Cut(int moment) => Segments.Of(_thing.Kind, name => _rows.Of(name)[moment]);

@@ -3,10 +3,10 @@ namespace ZestyReel.Core.Scenes;
 /// <summary>Takes away what points at objects and channels that are not there any more.</summary>
 public static class LostTargets
 {
-    /// <summary>The scene without what its cues can watch or start, its warps cover or its clips move no more; a cue that has lost what it waits for, or all that it starts, goes, and so does a clip on an object that moves nothing of it, and the picture behind a camera that is gone.</summary>
+    /// <summary>The scene without what its cues can watch or start, its warps cover or its clips move no more; a cue that has lost what it waits for, or all that it starts, goes, and so does a clip on an object that moves nothing of it, the picture behind a camera that is gone, and marks of what is gone.</summary>
     /// <param name="scene">The scene after a change.</param>
     /// <param name="before">The scene before it. Warps and clips that come with the change are left for the rules to refuse.</param>
-    public static Scene WithoutLost(this Scene scene, Scene before) => scene.WithoutLostCues().WithoutLostCover(before).WithoutLostClips(before).WithoutLostBackdrops(before);
+    public static Scene WithoutLost(this Scene scene, Scene before) => scene.WithoutLostCues().WithoutLostCover(before).WithoutLostClips(before).WithoutLostBackdrops(before).WithoutLostMarks();
 
     private static Scene WithoutLostCues(this Scene scene)
     {
@@ -36,6 +36,10 @@ public static class LostTargets
         var lost = scene.Backdrops.Values.Where(each => each.Camera is { } camera && before.Backdrops.ContainsKey(each.Id) && !scene.Objects.ContainsKey(camera));
         return scene with { Backdrops = scene.Backdrops.RemoveRange(lost.Select(each => each.Id)) };
     }
+
+    private static Scene WithoutLostMarks(this Scene scene) => scene.Marks.IsEmpty
+        ? scene
+        : scene with { Marks = scene.Marks.RemoveRange(scene.Marks.Values.Where(mark => mark.Object is { } thing && !scene.Objects.ContainsKey(thing)).Select(mark => mark.Id)) };
 
     private static Scene WithoutLostClips(this Scene scene, Scene before)
     {

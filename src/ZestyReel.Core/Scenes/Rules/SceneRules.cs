@@ -32,6 +32,7 @@ public static class SceneRules
         foreach (var layer in scene.Layers.Values) LayerRules.Check(layer);
         foreach (var sound in scene.Sounds.Values) SoundRules.Check(sound);
         foreach (var backdrop in scene.Backdrops.Values) BackdropRules.Check(backdrop);
+        foreach (var mark in scene.Marks.Values) MarkRules.Check(mark);
         SceneTies.Check(scene);
     }
 

@@ -44,6 +44,7 @@ public static class SceneTies
             if (!scene.Objects.ContainsKey(placed.Object) || !scene.Clips.ContainsKey(placed.Clip)) throw new Refusal("placed", "a clip is on an object that is not there any more");
         CueTies.Check(scene);
         BackdropRules.CheckTies(scene);
+        MarkRules.CheckTies(scene);
         if (!scene.Settings.Range.Contains(scene.Settings.Work)) throw new Refusal("work", "the work range reaches beyond the scene range");
     }
 
