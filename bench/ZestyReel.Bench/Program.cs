@@ -49,6 +49,11 @@ if (args.ElementAtOrDefault(1) is null or "loose")
     Bent.Vertices();
     if (args.Length > 1) return;
 }
+if (args.ElementAtOrDefault(1) is null or "checks")
+{
+    Checked.Everything(home);
+    if (args.Length > 1) return;
+}
 await Sampling();
 SamplingRetimed();
 await Live.Measured();

@@ -374,5 +374,14 @@ await page.locator('.desk .body').evaluate((body) => (body.scrollTop = body.scro
 await rested()
 await page.screenshot({ path: join(folder, 'sounds.png') })
 
+// The timing check: what it has found in the demo, one of it looked at.
+await page.keyboard.press('Escape')
+await page.locator('.stage-canvas').focus()
+await page.keyboard.press('Shift+K')
+await page.getByRole('button', { name: /Overshoot, Ferry/ }).click()
+await page.getByText('Between two keys it goes further than either.').waitFor()
+await rested()
+await page.screenshot({ path: join(folder, 'checks.png') })
+
 await browser.close()
 await server.dispose()

@@ -79,7 +79,7 @@ internal static class CurveFindings
         ImmutableArray<CurveKeys> ends = [new(CurveRef.Of(at.Thing.Id, spec.Name), [first.Time, last.Time])];
         var (start, end) = (at.Seen(spec.Name, first.Time), at.Seen(spec.Name, last.Time));
         if (end < start) end = start;
-        var gap = Math.Abs(Turns.Without(spec, last.Value - first.Value));
+        var gap = Math.Abs(Turns.AreIn(spec) ? Turns.Without(last.Value - first.Value) : last.Value - first.Value);
         if (Is(Extrapolation.Repeat) && gap > spread * LeastGap)
         {
             yield return at.Found(FindingKind.OpenLoop, FindingLevel.Warning, LayeredName.ChannelOf(spec.Name), start, end, gap, FindingUnit.OfChannel, ends, FindingMend.CloseLoop);

@@ -27,22 +27,27 @@ internal static class MotionFindings
         }
     }
 
-    private static List<Finding> Of(CheckedObject at, ChannelSpec spec, ReadOnlySpan<double> seen, HashSet<int> jumps)
+    /// <param name="at">The object.</param>
+    /// <param name="spec">The channel.</param>
+    /// <param name="seen">What is seen of it on each frame.</param>
+    /// <param name="jumps">By the earlier frame, between which two a jump is meant; what is found is added.</param>
+    private static List<Finding> Of(CheckedObject at, ChannelSpec spec, ReadOnlySpan<double> seen, bool[] jumps)
     {
         var found = new List<Finding>();
         var spread = CheckedObject.Spread(seen);
         if (spread < 1e-9) return found;
-        double Step(ReadOnlySpan<double> values, int i) => i < 0 || i + 1 >= values.Length ? 0 : Turns.Without(spec, values[i + 1] - values[i]);
+        var steps = Steps(spec, seen);
+        double Step(int i) => (uint)i < (uint)steps.Length ? steps[i] : 0;
         // What is a pop is no hitch, and neither is a sudden change of speed as well.
         var taken = -1;
         for (var i = 0; i + 1 < seen.Length; i++)
         {
-            var step = Step(seen, i);
+            var step = Step(i);
             if (Math.Abs(step) <= spread * LeastPop || IsMeant(jumps, i, 0)) continue;
-            var about = Math.Max(Math.Max(Math.Abs(Step(seen, i - 1)), Math.Abs(Step(seen, i - 2))), Math.Max(Math.Abs(Step(seen, i + 1)), Math.Abs(Step(seen, i + 2))));
+            var about = Math.Max(Math.Max(Math.Abs(Step(i - 1)), Math.Abs(Step(i - 2))), Math.Max(Math.Abs(Step(i + 1)), Math.Abs(Step(i + 2))));
             if (Math.Abs(step) <= PopTimes * about) continue;
             found.Add(at.Found(FindingKind.Pop, FindingLevel.Fault, spec.Name, at.FrameAt(i), at.FrameAt(i + 1), Math.Abs(step), FindingUnit.OfChannel));
-            for (var near = i - 3; near <= i + 3; near++) jumps.Add(near);
+            Mark(jumps, i - 3, i + 3);
         }
         for (var i = 3; i + 3 < seen.Length; i++)
         {
@@ -60,15 +65,15 @@ internal static class MotionFindings
             }
             if (off <= HitchTimes * bend) continue;
             found.Add(at.Found(FindingKind.Hitch, FindingLevel.Fault, spec.Name, at.FrameAt(i), at.FrameAt(i), off, FindingUnit.OfChannel));
-            for (var near = i - 2; near <= i + 2; near++) jumps.Add(near);
+            Mark(jumps, i - 2, i + 2);
         }
         for (var i = 2; i + 2 < seen.Length; i++)
         {
             if (i <= taken || IsMeant(jumps, i, 1)) continue;
-            var (before, after) = (Step(seen, i - 1), Step(seen, i));
+            var (before, after) = (Step(i - 1), Step(i));
             var change = Math.Abs(after - before);
             if (change <= spread * LeastOfWay || change <= LeastChange * Math.Max(Math.Abs(before), Math.Abs(after))) continue;
-            if (Math.Abs(before - Step(seen, i - 2)) > change / Calmer || Math.Abs(Step(seen, i + 1) - after) > change / Calmer) continue;
+            if (Math.Abs(before - Step(i - 2)) > change / Calmer || Math.Abs(Step(i + 1) - after) > change / Calmer) continue;
             // Whoever starts, stops or is thrown back does so on purpose more often than not.
             var isHit = before * after < 0 || Math.Min(Math.Abs(before), Math.Abs(after)) < Stands * change;
             found.Add(at.Found(FindingKind.SuddenSpacing, isHit ? FindingLevel.Note : FindingLevel.Warning, spec.Name, at.FrameAt(i), at.FrameAt(i), change * at.Rate.FramesPerSecond, FindingUnit.OfChannelPerSecond));
@@ -77,26 +82,31 @@ internal static class MotionFindings
         return found;
     }
 
-    private static bool IsMeant(HashSet<int> jumps, int at, int about)
+    private static double[] Steps(ChannelSpec spec, ReadOnlySpan<double> seen)
     {
-        if (jumps.Count == 0) return false;
-        for (var i = at - about; i <= at + about; i++)
-            if (jumps.Contains(i)) return true;
-        return false;
+        var steps = new double[Math.Max(0, seen.Length - 1)];
+        for (var i = 0; i < steps.Length; i++) steps[i] = seen[i + 1] - seen[i];
+        if (Turns.AreIn(spec))
+            for (var i = 0; i < steps.Length; i++) steps[i] = Turns.Without(steps[i]);
+        return steps;
     }
 
+    private static bool IsMeant(bool[] jumps, int at, int about) => jumps.AsSpan(Math.Max(0, at - about)..Math.Min(jumps.Length, at + about + 1)).Contains(true);
+
+    private static void Mark(bool[] jumps, int from, int to) => jumps.AsSpan(Math.Max(0, from)..Math.Min(jumps.Length, to + 1)).Fill(true);
+
     /// <summary>The places between two frames, by the earlier one, where a jump is meant: what is held ends there, two keys make one, or time itself jumps or changes its speed.</summary>
-    private static HashSet<int> Jumps(CheckedObject at, string channel)
+    private static bool[] Jumps(CheckedObject at, string channel)
     {
-        var jumps = new HashSet<int>();
         var source = at.Times.For(at.Thing.Id, channel);
+        var jumps = new bool[source.Length];
         foreach (var (spec, curve) in at.Curves())
         {
             if (LayeredName.ChannelOf(spec.Name) != channel) continue;
             foreach (ref readonly var segment in curve.Segments)
             {
                 var isJump = segment.Held ? segment.V0 != segment.V3 : segment.Length < 0.01 * at.Rate.TicksPerFrame && segment.V0 != segment.V3;
-                if (isJump && PlaceOf(source, segment.End) is >= 0 and var place) jumps.Add(place);
+                if (isJump && PlaceOf(source, segment.End) is >= 0 and var place) jumps[place] = true;
             }
             AddRounds(jumps, source, curve);
         }
@@ -105,14 +115,13 @@ internal static class MotionFindings
             {
                 double before = source[i] - source[i - 1], after = source[i + 1] - source[i];
                 if (Math.Abs(after - before) <= 0.1 * Math.Max(Math.Abs(before), Math.Abs(after))) continue;
-                jumps.Add(i - 1);
-                jumps.Add(i);
+                Mark(jumps, i - 1, i);
             }
         return jumps;
     }
 
     /// <summary>Where a cycle begins, it does what it is told to: whether it should is asked of the curve.</summary>
-    private static void AddRounds(HashSet<int> jumps, double[] source, Curve curve)
+    private static void AddRounds(bool[] jumps, double[] source, Curve curve)
     {
         static bool Goes(Extrapolation way) => way is Extrapolation.Repeat or Extrapolation.RepeatOffset or Extrapolation.Mirror;
         var (first, last) = (curve.Keys[0].Time.Value, curve.Keys[^1].Time.Value);
@@ -124,7 +133,7 @@ internal static class MotionFindings
             var (now, next) = (Math.Floor((source[i] - first) / (double)period), Math.Floor((source[i + 1] - first) / (double)period));
             var isOutside = source[i + 1] >= last && Goes(curve.After) || source[i] <= first && Goes(curve.Before);
             if (!isOutside || now == next && source[i] != first + now * period) continue;
-            for (var near = i - 1; near <= i + 1; near++) jumps.Add(near);
+            Mark(jumps, i - 1, i + 1);
         }
     }
 

@@ -128,8 +128,8 @@ public class FindingTests
         // Thrown back, it is a hit.
         Found(With("position.x", (1, 0, Lin), (20, 19, Lin), (40, 0, Lin))).Where(each => each.Kind == FindingKind.SuddenSpacing).Select(each => (each.Start, each.Level))
             .ShouldBe([(Film.StartOf(20), FindingLevel.Note), (Film.StartOf(40), FindingLevel.Note)]);
-        None(With("position.x", (1, 0, Lin), (20, 19, Lin), (40, 32, Lin)), FindingKind.SuddenSpacing);
-        None(With("position.x", (1, 0, Soft), (20, 19, Soft), (40, 25, Soft)), FindingKind.SuddenSpacing);
+        None(With("position.x", (1, 0, Lin), (20, 19, Lin), (120, 84, Lin)), FindingKind.SuddenSpacing);
+        None(With("position.x", (1, 0, Soft), (20, 19, Soft), (120, 84, Soft)), FindingKind.SuddenSpacing);
     }
 
     [Fact]
@@ -202,6 +202,27 @@ public class FindingTests
         var found = Only(Heard(Tick.PerSecond / 100), FindingKind.SoundOffFrame);
         (found.Subject, found.Amount, found.Unit).ShouldBe(("Horn", 10, FindingUnit.Milliseconds));
         None(Heard(0), FindingKind.SoundOffFrame);
+    }
+
+    [Fact]
+    public void A_warp_that_plays_what_is_outside_the_range()
+    {
+        var scene = With("position.x", (1, 0, Lin), (120, 9, Lin)).After(new AddWarp("Fast"));
+        var warp = scene.Warps.Values.Single();
+        None(scene, FindingKind.WarpPastEnd);
+        var fast = scene.After(new SetKeyValues([new KeySet(CurveRef.Of(warp.Id), [warp.Curve.Keys[^1].Time])], 150));
+        var found = Only(fast, FindingKind.WarpPastEnd);
+        (found.Subject, found.End, found.Level).ShouldBe(("Fast", Film.StartOf(120), FindingLevel.Warning));
+        found.Amount.ShouldBe(30, 1);
+    }
+
+    [Fact]
+    public void A_cue_that_never_calls()
+    {
+        Scene Waiting(double height) => With("position.y", (1, 0, Lin), (60, 5, Lin))
+            .After(new AddCue(new CueWhen(CueEvent.Reaches, Ferry, "position.y", height), [new TimeTarget(Buoy, null)], 20, Name: "Horn"));
+        Only(Waiting(6), FindingKind.CueNeverCalls).Subject.ShouldBe("Horn");
+        None(Waiting(4), FindingKind.CueNeverCalls);
     }
 
     [Fact]
