@@ -22,11 +22,6 @@ public sealed record Finding(
 {
     /// <summary>The name of what else it is about; empty where that is nothing.</summary>
     public string With { get; init; } = "";
-
-    /// <summary>Whether a mark says that it is meant: of the same kind and about the same, at a time that meets its own.</summary>
-    public bool IsMeant(Mark mark, long slack) =>
-        mark.Finding == Kind && mark.Object == Object && (Object is not null || mark.Subject == Subject) && mark.Channel == Channel
-        && mark.Start.Value - slack <= End.Value && Start.Value <= mark.End.Value + slack;
 }
 
 /// <summary>Some keys of a curve.</summary>

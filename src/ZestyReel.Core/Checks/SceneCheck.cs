@@ -24,10 +24,6 @@ public static class SceneCheck
         return [.. all.OrderByDescending(each => each.Level).ThenBy(each => each.Start).ThenBy(each => each.Kind).ThenBy(each => each.Subject, StringComparer.Ordinal).ThenBy(each => each.Channel, StringComparer.Ordinal)];
     }
 
-    /// <summary>The marks by which somebody has said that a finding is meant.</summary>
-    public static IEnumerable<Mark> MeantBy(Scene scene, Finding finding) =>
-        scene.Marks.Values.Where(mark => finding.IsMeant(mark, (long)(scene.Rate.TicksPerFrame / 2)));
-
     private static List<Finding> Of(SceneObject thing, FrameTimes times, TimeFlow flow, CheckOptions options)
     {
         times.Stop.ThrowIfCancellationRequested();

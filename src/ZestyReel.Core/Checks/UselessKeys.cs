@@ -55,7 +55,13 @@ public static class UselessKeys
         var (before, after) = (curve.Segments[i - 1], curve.Segments[i]);
         if (before.Held || after.Held) return before.Held && after.Held && Math.Abs(before.V0 - after.V0) <= tolerance;
         var length = before.Length + after.Length;
-        return Math.Abs(before.SlopeAtEnd - after.SlopeAtStart) * length <= tolerance * 100;
+        if (Math.Abs(before.SlopeAtEnd - after.SlopeAtStart) * length > tolerance * 100) return false;
+        if (curve.Keys[i - 1].Out == Interpolation.Free || curve.Keys[i + 1].In == Interpolation.Free) return true;
+        // With handles of a third, what is left is the cubic that has the slopes at both ends.
+        var u = before.Length / length;
+        var w = 1 - u;
+        var (v1, v2) = (before.V0 + before.SlopeAtStart * length / 3, after.V3 - after.SlopeAtEnd * length / 3);
+        return Math.Abs(w * w * w * before.V0 + 3 * w * w * u * v1 + 3 * w * u * u * v2 + u * u * u * after.V3 - before.V3) <= tolerance * 100;
     }
 
     /// <summary>Whether the curve stays as it is without a key, those before it that go being gone.</summary>

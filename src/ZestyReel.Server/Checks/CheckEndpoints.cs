@@ -33,8 +33,8 @@ public static class CheckEndpoints
 
     private static CheckTold Told(long revision, Scene scene, IReadOnlyList<Finding> found)
     {
-        var meant = found.Where(each => SceneCheck.MeantBy(scene, each).Any()).ToHashSet();
-        int Count(FindingLevel level) => found.Count(each => each.Level == level && !meant.Contains(each));
-        return new(revision, Count(FindingLevel.Fault), Count(FindingLevel.Warning), Count(FindingLevel.Note), meant.Count, [.. found.Take(MostTold).Select(each => FindingTold.Of(scene, each))]);
+        var meant = new MeantMarks(scene);
+        int Count(FindingLevel level) => found.Count(each => each.Level == level && !meant.Are(each));
+        return new(revision, Count(FindingLevel.Fault), Count(FindingLevel.Warning), Count(FindingLevel.Note), found.Count(meant.Are), [.. found.Take(MostTold).Select(each => FindingTold.Of(scene, meant, each))]);
     }
 }

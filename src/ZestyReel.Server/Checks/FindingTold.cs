@@ -31,7 +31,7 @@ public sealed record FindingTold(
     private const int MostKeys = 1000;
 
     /// <summary>A finding in words.</summary>
-    public static FindingTold Of(Scene scene, Finding found)
+    public static FindingTold Of(Scene scene, MeantMarks meant, Finding found)
     {
         var left = MostKeys;
         var keys = new List<FoundKeys>();
@@ -44,7 +44,7 @@ public sealed record FindingTold(
         double Frame(Tick time) => Math.Round(scene.Rate.FrameOf(time.Value), 3);
         return new(found.Kind, found.Level, FindingWords.Name(found.Kind), FindingWords.Why(found.Kind), found.Object, found.Subject, found.With, found.Channel,
             found.Start.Value, found.End.Value, Frame(found.Start), Frame(found.End), found.Amount, found.Unit, found.Keys.Sum(each => each.Times.Length), keys,
-            found.Mend is null ? "" : FindingWords.Mend(found.Kind), [.. SceneCheck.MeantBy(scene, found).Select(mark => mark.Id)]);
+            found.Mend is null ? "" : FindingWords.Mend(found.Kind), [.. meant.Of(found).Select(mark => mark.Id)]);
     }
 }
 

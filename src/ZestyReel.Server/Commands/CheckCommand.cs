@@ -29,9 +29,10 @@ internal static class CheckCommand
             var code = await guarded(async () =>
             {
                 var scene = SceneSource.Read(parsed.GetValue(source)!, parsed.GetValue(data)!);
+                var aside = new MeantMarks(scene);
                 var found = SceneCheck.Of(scene, new(parsed.GetValue(work) ? scene.Settings.Work : scene.Settings.Range, parsed.GetValue(solids)), stop)
-                    .Where(each => each.Level >= parsed.GetValue(level) && (parsed.GetValue(meant) || !SceneCheck.MeantBy(scene, each).Any()))
-                    .Select(each => FindingTold.Of(scene, each)).ToList();
+                    .Where(each => each.Level >= parsed.GetValue(level) && (parsed.GetValue(meant) || !aside.Are(each)))
+                    .Select(each => FindingTold.Of(scene, aside, each)).ToList();
                 any = found.Count > 0;
                 if (parsed.GetValue(json)) await Console.Out.WriteLineAsync(EditJson.Write(found));
                 else

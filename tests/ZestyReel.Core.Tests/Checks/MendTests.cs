@@ -55,15 +55,15 @@ public class MendTests
     {
         var scene = Keyed("position.x", Extrapolation.Hold, At(1, 0), At(21, 10), At(41, 10), At(61, 0));
         var found = Of(scene).Single(each => each.Kind == FindingKind.Overshoot);
-        SceneCheck.MeantBy(scene, found).ShouldBeEmpty();
+        new MeantMarks(scene).Of(found).ShouldBeEmpty();
         var meant = scene.After(new SetAside(found.Kind, found.Start, found.End, found.Object, "", found.Channel));
-        SceneCheck.MeantBy(meant, found).Count().ShouldBe(1);
+        new MeantMarks(meant).Of(found).Count().ShouldBe(1);
         var longer = meant.After(new StretchTime(240, 1));
         var later = Of(longer).Single(each => each.Kind == FindingKind.Overshoot);
         later.Start.ShouldNotBe(found.Start);
-        SceneCheck.MeantBy(longer, later).Count().ShouldBe(1);
+        new MeantMarks(longer).Of(later).Count().ShouldBe(1);
         // Of another channel it is not meant.
-        SceneCheck.MeantBy(meant, found with { Channel = "position.y" }).ShouldBeEmpty();
+        new MeantMarks(meant).Of(found with { Channel = "position.y" }).ShouldBeEmpty();
         meant.After(new DeleteObjects([Ferry])).Marks.ShouldBeEmpty();
         meant.After(new DeleteMarks([.. meant.Marks.Keys])).Marks.ShouldBeEmpty();
         Should.Throw<Refusal>(() => scene.After(new DeleteMarks([new(9)])));
