@@ -22,6 +22,10 @@ const levels = computed(() => {
   return { faults, warnings, notes, meant }
 })
 const count = (number: number, one: string) => `${number.toLocaleString('en')} ${number === 1 ? one : `${one}s`}`
+const isCut = computed(() => {
+  const { faults, warnings, notes, meant } = levels.value
+  return checks.told !== null && faults + warnings + notes + meant > checks.told.findings.length
+})
 const isPart = computed(() => `${scene.settings.work}` !== `${scene.settings.range}`)
 const inWords = computed(() => {
   if (checks.wrong) return ''
@@ -101,6 +105,7 @@ function step(event: KeyboardEvent): void {
         >
       </li>
     </ul>
+    <p v-if="isCut" class="dim">Only the worst {{ checks.told!.findings.length.toLocaleString('en') }} are listed.</p>
     <ContactList />
   </section>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, useTemplateRef, watch } from 'vue'
+import { computed, onBeforeUnmount, useTemplateRef, watch } from 'vue'
 import type { FindingTold } from '../api/http'
 import { specOf } from '../scene/catalogue'
 import { useScene } from '../scene/sceneStore'
@@ -14,6 +14,16 @@ const checks = useChecks()
 const row = useTemplateRef<HTMLElement>('row')
 const isOpen = computed(() => checks.selected === nameOf(props.found))
 watch(isOpen, (open) => open && row.value?.scrollIntoView({ block: 'nearest' }), { flush: 'post' })
+// It may go while it is pointed at.
+onBeforeUnmount(() => isOpen.value && checks.dropMend())
+
+/** What goes from the list leaves the focus to its neighbour. */
+function leave(act: () => void): void {
+  const beside = row.value?.nextElementSibling ?? row.value?.previousElementSibling
+  beside?.querySelector<HTMLElement>('.row-button')?.focus()
+  act()
+}
+
 const object = computed(() => {
   void scene.rowsVersion
   return props.found.object === null ? undefined : scene.model.objects.get(props.found.object as number)
@@ -58,7 +68,7 @@ const levels = { fault: 'Fault', warning: 'Warning', note: 'Note' }
           @pointerleave="checks.dropMend()"
           @focus="checks.tryMend(found)"
           @blur="checks.dropMend()"
-          @click="checks.mend(found)"
+          @click="leave(() => checks.mend(found))"
           >Mend</BButton
         >
         <BButton
@@ -69,7 +79,7 @@ const levels = { fault: 'Fault', warning: 'Warning', note: 'Note' }
               ? 'Tell of it again'
               : 'Not to be told of again. It is kept with the scene, for everybody'
           "
-          @click="checks.setAside(found)"
+          @click="leave(() => checks.setAside(found))"
           >{{ found.meant.length ? 'Not meant after all' : 'It is meant' }}</BButton
         >
         <span v-if="found.mend && !found.meant.length" class="dim">{{ found.mend }}</span>

@@ -20,6 +20,7 @@ public sealed class GeometryRun : IDisposable
     private readonly List<(DeformerRun Deformers, TransformRun World)> _groups = [];
     private readonly List<Veil> _veils = [];
     private readonly FadeRun? _fade;
+    private readonly bool _isStill;
 
     /// <summary>Of an object that has a shape.</summary>
     /// <exception cref="Refusal">It has none.</exception>
@@ -32,7 +33,7 @@ public sealed class GeometryRun : IDisposable
         _own = new(thing, times);
         _fade = FadeRun.Of(thing, times);
         _world = worlds.Worlds(thing.Id);
-        IsStill = _world.IsStill && _own.Count == 0 && !_rows.Channels.Any(spec => Stages.Moves(thing, spec.Name, times));
+        _isStill = _world.IsStill && _own.Count == 0 && !_rows.Channels.Any(spec => Stages.Moves(thing, spec.Name, times));
         foreach (var above in times.Scene.WithCarriers(thing.Id).Skip(1))
             if (above.Kind == ObjectKind.Group) _groups.Add((new(above, times), worlds.Worlds(above.Id)));
         // What is seen of it is said by what it hangs below, be it carried by that or not.
@@ -40,8 +41,8 @@ public sealed class GeometryRun : IDisposable
             if (above.Kind == ObjectKind.Group) _veils.Add(new(above, times, worlds));
     }
 
-    /// <summary>Whether its vertices are where they are at every moment, as far as groups with deformers leave them there.</summary>
-    public bool IsStill { get; private set; }
+    /// <summary>Whether its vertices are in one place at every moment.</summary>
+    public bool IsStill => _isStill && _groups.TrueForAll(group => group.Deformers.Count == 0);
 
     /// <summary>How the shape is cut at a moment.</summary>
     public Segments Cut(int moment) => Segments.Of(_thing.Kind, name => _rows.Of(name)[moment]);
