@@ -356,7 +356,8 @@ await rested()
 await page.screenshot({ path: join(folder, 'text.png') })
 
 // Sounds: the ferry's horn, its gain keyed and its blasts found, and the bell; the horn is selected.
-await page.goto(`${server.address}/scenes/1`)
+const demo = await new Server('demo').start()
+await page.goto(`${demo.address}/scenes/1`)
 await page.locator('.desk').waitFor()
 await setField(page, 'Frame', '66')
 await page.locator('.desk .body').evaluate((body) => (body.scrollTop = body.scrollHeight))
@@ -366,7 +367,7 @@ const gain = page.getByRole('region', { name: 'Selected sound' }).locator('.mark
 await gain.click()
 await page.getByRole('button', { name: 'Gain of Horn', exact: true }).waitFor()
 await page.getByRole('button', { name: 'Find beats…' }).click()
-await page.getByText('beats of').waitFor()
+await page.getByText(/beats? of/).waitFor()
 await page.screenshot({ path: join(folder, 'beats.png') })
 await page.keyboard.press('Enter')
 await page.getByRole('dialog').waitFor({ state: 'detached' })
@@ -385,3 +386,4 @@ await page.screenshot({ path: join(folder, 'checks.png') })
 
 await browser.close()
 await server.dispose()
+await demo.dispose()

@@ -4,6 +4,7 @@ import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { http, type CheckTold, type Edit, type FindingTold } from '../api/http'
 import { useDesk } from '../desk/deskStore'
 import { useTimeView } from '../desk/timeView'
+import { drawSoon } from '../scene/drawLoop'
 import { useSelection } from '../scene/selection'
 import { laneOf } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
@@ -108,14 +109,15 @@ export const useChecks = defineStore('checks', () => {
     await nextTick()
     const wanted = laneOf(object, found.channel)
     if (grown && grown !== wanted) desk.slim(grown)
-    const lane = desk.lanes.find(({ id }) => id === wanted)
+    const lane = () => desk.lanes.find(({ id }) => id === wanted)
     grown = ''
-    if (!lane) return
-    if (!lane.curves) {
+    if (!lane()) return
+    if (!lane()!.curves) {
       desk.pull(wanted, curveHeight)
       grown = wanted
     }
-    desk.reveal({ top: lane.top, height: Math.max(lane.height, curveHeight) })
+    // After the desk has gone to the object's own lane.
+    drawSoon(() => desk.reveal(lane() ?? { top: desk.scrolled, height: 0 }))
   }
 
   const about = ({ kind, start, end, object, subject, channel }: FindingTold) => ({
