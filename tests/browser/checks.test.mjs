@@ -95,7 +95,7 @@ test('it is opened, tells the worst first, and shows on the overview where', asy
   assert.ok(warning > fault * 3, `${fault} ${warning}`)
   // The values are a press away.
   await page.getByRole('button', { name: 'Timing check', exact: true }).click()
-  await page.locator('.values, aside, section').first().waitFor()
+  await page.locator('.values').waitFor()
   assert.equal(await panel().count(), 0)
   assert.deepEqual(await until(strip, (marked) => marked.fault === 0, 'an empty strip'), { fault: 0, warning: 0 })
   await page.getByRole('button', { name: 'Timing check', exact: true }).click()

@@ -44,7 +44,7 @@ internal sealed class CheckedObject : IDisposable
     public bool IsPlain(string channel) => _flow.IsPlain || _flow.Covering(Thing.Id, channel).IsPlain;
 
     /// <summary>When a key is seen; when it stands, where it never is.</summary>
-    public Tick Seen(string channel, Tick key) => IsPlain(channel) || _flow.Covering(Thing.Id, channel).PlayedOf(key.Value) is not { } played ? key : new((long)Math.Round(played));
+    public Tick SeenAt(string channel, Tick key) => IsPlain(channel) || _flow.Covering(Thing.Id, channel).PlayedOf(key.Value) is not { } played ? key : new((long)Math.Round(played));
 
     /// <summary>The first and the last moment that is looked at.</summary>
     public (Tick First, Tick Last) Ends => (Rate.StartOf(Frames.First), Rate.StartOf(Frames.Last));

@@ -42,19 +42,19 @@ internal static class CurveFindings
             var isBetween = segment.V1 >= Math.Min(segment.V0, segment.V3) && segment.V1 <= Math.Max(segment.V0, segment.V3)
                 && segment.V2 >= Math.Min(segment.V0, segment.V3) && segment.V2 <= Math.Max(segment.V0, segment.V3);
             // Between its four points a Bézier cannot leave them.
-            var over = isBetween ? default : Beyond(segment, Math.Min(segment.V0, segment.V3), Math.Max(segment.V0, segment.V3));
+            var over = isBetween ? 0 : Beyond(segment, Math.Min(segment.V0, segment.V3), Math.Max(segment.V0, segment.V3));
             var rise = Math.Abs(segment.V3 - segment.V0);
-            var creeps = rise > spread * 1e-9 && rise <= spread * MostCreep && over.By <= spread * LeastOvershoot && segment.Length >= ShortestHold * at.Rate.TicksPerFrame
+            var creeps = rise > spread * 1e-9 && rise <= spread * MostCreep && over <= spread * LeastOvershoot && segment.Length >= ShortestHold * at.Rate.TicksPerFrame
                 && (Rise(curve, i - 1) > rise * Besides || Rise(curve, i + 1) > rise * Besides);
-            if (over.By <= 0 && !creeps) continue;
-            var (start, end) = (at.Seen(spec.Name, keys[i].Time), at.Seen(spec.Name, keys[i + 1].Time));
+            if (over <= 0 && !creeps) continue;
+            var (start, end) = (at.SeenAt(spec.Name, keys[i].Time), at.SeenAt(spec.Name, keys[i + 1].Time));
             if (end < start || !at.IsLookedAt(start, end)) continue;
             ImmutableArray<CurveKeys> both = [new(CurveRef.Of(at.Thing.Id, spec.Name), [keys[i].Time, keys[i + 1].Time])];
-            var cut = isBetween ? default : Beyond(segment, spec.Least, spec.Most);
-            if (cut.By > 1e-9 * Math.Max(1, spread))
-                yield return at.Found(FindingKind.AtLimit, FindingLevel.Warning, LayeredName.ChannelOf(spec.Name), start, end, cut.By, FindingUnit.OfChannel, both, FindingMend.Clamp);
-            else if (over.By > Math.Max(spread, rise) * LeastOvershoot && over.By > 1e-9)
-                yield return at.Found(FindingKind.Overshoot, FindingLevel.Warning, LayeredName.ChannelOf(spec.Name), start, end, over.By, FindingUnit.OfChannel, both, FindingMend.Clamp);
+            var cut = isBetween ? 0 : Beyond(segment, spec.Least, spec.Most);
+            if (cut > 1e-9 * Math.Max(1, spread))
+                yield return at.Found(FindingKind.AtLimit, FindingLevel.Warning, LayeredName.ChannelOf(spec.Name), start, end, cut, FindingUnit.OfChannel, both, FindingMend.Clamp);
+            else if (over > Math.Max(spread, rise) * LeastOvershoot && over > 1e-9)
+                yield return at.Found(FindingKind.Overshoot, FindingLevel.Warning, LayeredName.ChannelOf(spec.Name), start, end, over, FindingUnit.OfChannel, both, FindingMend.Clamp);
             if (creeps)
                 yield return at.Found(FindingKind.CreepingHold, FindingLevel.Warning, LayeredName.ChannelOf(spec.Name), start, end, rise, FindingUnit.OfChannel, both, FindingMend.SameValue);
         }
@@ -63,13 +63,8 @@ internal static class CurveFindings
     private static double Rise(Curve curve, int segment) => segment < 0 || segment >= curve.Segments.Length ? 0 : Math.Abs(curve.Segments[segment].V3 - curve.Segments[segment].V0);
 
     /// <summary>By how much it goes beyond two values, at the most.</summary>
-    private static (double By, double At) Beyond(Segment segment, double least, double most)
-    {
-        (double By, double At) worst = default;
-        foreach (var (ticks, value) in segment.Turning())
-            if (Math.Max(least - value, value - most) is var by && by > worst.By) worst = (by, ticks);
-        return worst;
-    }
+    private static double Beyond(Segment segment, double least, double most) =>
+        segment.TurningValues().Select(value => Math.Max(least - value, value - most)).Append(0).Max();
 
     private static IEnumerable<Finding> Loops(CheckedObject at, ChannelSpec spec, Curve curve, double spread)
     {
@@ -77,7 +72,7 @@ internal static class CurveFindings
         if (!Is(Extrapolation.Repeat) && !Is(Extrapolation.RepeatOffset)) yield break;
         var (first, last) = (curve.Keys[0], curve.Keys[^1]);
         ImmutableArray<CurveKeys> ends = [new(CurveRef.Of(at.Thing.Id, spec.Name), [first.Time, last.Time])];
-        var (start, end) = (at.Seen(spec.Name, first.Time), at.Seen(spec.Name, last.Time));
+        var (start, end) = (at.SeenAt(spec.Name, first.Time), at.SeenAt(spec.Name, last.Time));
         if (end < start) end = start;
         var gap = Math.Abs(Turns.AreIn(spec) ? Turns.Without(last.Value - first.Value) : last.Value - first.Value);
         if (Is(Extrapolation.Repeat) && gap > spread * LeastGap)

@@ -40,12 +40,12 @@ internal static class KeyFindings
 
     private static Finding Told(CheckedObject at, FindingKind kind, FindingLevel level, List<CurveKeys> keys, double amount, FindingUnit unit, FindingMend? mend)
     {
-        var start = keys.Min(each => at.Seen(each.Curve.Channel, each.Times[0]));
-        var end = keys.Max(each => at.Seen(each.Curve.Channel, each.Times[^1]));
+        var start = keys.Min(each => at.SeenAt(each.Curve.Channel, each.Times[0]));
+        var end = keys.Max(each => at.SeenAt(each.Curve.Channel, each.Times[^1]));
         return at.Found(kind, level, keys.Count == 1 ? LayeredName.ChannelOf(keys[0].Curve.Channel) : "", start, end < start ? start : end, amount, unit, [.. keys], mend);
     }
 
-    private static bool IsLookedAt(CheckedObject at, string channel, Tick key) => at.Seen(channel, key) is var seen && at.IsLookedAt(seen, seen);
+    private static bool IsLookedAt(CheckedObject at, string channel, Tick key) => at.SeenAt(channel, key) is var seen && at.IsLookedAt(seen, seen);
 
     private static List<Tick> OffFrame(CheckedObject at, Curve curve, ref double furthest)
     {

@@ -38,8 +38,7 @@ internal static class MotionFindings
         if (spread < 1e-9) return found;
         var steps = Steps(spec, seen);
         double Step(int i) => (uint)i < (uint)steps.Length ? steps[i] : 0;
-        // What is a pop is no hitch, and neither is a sudden change of speed as well.
-        var taken = -1;
+        // What is a pop is no hitch, and neither is a sudden change of speed as well: each is marked for those after it.
         for (var i = 0; i + 1 < seen.Length; i++)
         {
             var step = Step(i);
@@ -69,7 +68,7 @@ internal static class MotionFindings
         }
         for (var i = 2; i + 2 < seen.Length; i++)
         {
-            if (i <= taken || IsMeant(jumps, i, 1)) continue;
+            if (IsMeant(jumps, i, 1)) continue;
             var (before, after) = (Step(i - 1), Step(i));
             var change = Math.Abs(after - before);
             if (change <= spread * LeastOfWay || change <= LeastChange * Math.Max(Math.Abs(before), Math.Abs(after))) continue;
@@ -77,7 +76,8 @@ internal static class MotionFindings
             // Whoever starts, stops or is thrown back does so on purpose more often than not.
             var isHit = before * after < 0 || Math.Min(Math.Abs(before), Math.Abs(after)) < Stands * change;
             found.Add(at.Found(FindingKind.SuddenSpacing, isHit ? FindingLevel.Note : FindingLevel.Warning, spec.Name, at.FrameAt(i), at.FrameAt(i), change * at.Rate.FramesPerSecond, FindingUnit.OfChannelPerSecond));
-            taken = i + 1;
+            // The next frame's is the same one.
+            i++;
         }
         return found;
     }

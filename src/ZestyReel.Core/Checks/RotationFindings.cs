@@ -28,7 +28,7 @@ internal static class RotationFindings
             var half = Stages.Values(at.Thing, worst, FrameTimes.At(at.Times.Scene, new((at.FrameAt(i).Value + at.FrameAt(i + 1).Value) / 2)))[0];
             if (turn > most * Most || Math.Min(Math.Abs(half - at.Seen(worst)[i]), Math.Abs(half - at.Seen(worst)[i + 1])) < Least / 4) continue;
             var keys = at.Thing.Channel(worst).Curve is { } curve
-                ? [.. curve.Keys.Select(key => key.Time).Where(time => at.Seen(worst, time) is var seen && seen >= at.FrameAt(i) && seen <= at.FrameAt(i + 1))]
+                ? [.. curve.Keys.Select(key => key.Time).Where(time => at.SeenAt(worst, time) is var seen && seen >= at.FrameAt(i) && seen <= at.FrameAt(i + 1))]
                 : System.Collections.Immutable.ImmutableArray<Time.Tick>.Empty;
             yield return at.Found(FindingKind.RotationFlip, FindingLevel.Fault, worst, at.FrameAt(i), at.FrameAt(i + 1), most - turn, FindingUnit.Degrees,
                 keys.IsEmpty ? default : [new(CurveRef.Of(at.Thing.Id, worst), keys)], keys.IsEmpty ? null : FindingMend.Unwind);

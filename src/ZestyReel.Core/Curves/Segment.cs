@@ -116,11 +116,7 @@ public readonly record struct Segment(
     }
 
     /// <summary>The values at which it turns between its keys; none where it only rises or falls, or is held.</summary>
-    public IEnumerable<(double Ticks, double Value)> Turning()
-    {
-        var segment = this;
-        return Held ? [] : Turns().Select(u => (segment.TimeAtParameter(u), segment.ValueAtParameter(u)));
-    }
+    public IEnumerable<double> TurningValues() => Held ? [] : Turns().Select(ValueAtParameter);
 
     /// <summary>Places on the Bézier, between 0 and 1 and rising, at which its value turns.</summary>
     private IEnumerable<double> Turns()

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useScene } from '../scene/sceneStore'
-import { useChecks } from './checks'
+import { nameOf, useChecks } from './checks'
 import ContactList from './ContactList.vue'
 import FindingRow from './FindingRow.vue'
-import { nameOf } from './checks'
 
 /** What the timing check has found, the worst first. */
 const atOnce = 200

@@ -99,10 +99,7 @@ export const useChecks = defineStore('checks', () => {
     }
     const object = found.object as number
     selection.select([object])
-    if (found.keys.length)
-      selection.selectKeys(
-        found.keys.map(({ channel, times }) => ({ object, channel, times: times.map((time) => time) })),
-      )
+    if (found.keys.length) selection.selectKeys(found.keys.map(({ channel, times }) => ({ object, channel, times })))
     else selection.clearKeys()
     if (found.channel.startsWith('position') || found.kind === 'slidingContact') trails.isOn = true
     if (!found.channel) return
