@@ -21,7 +21,7 @@ public class RoomsTests
         ["ZestyReel.Formats", "ZestyReel.Store", "ZestyReel.Server", "Microsoft.AspNetCore", "Microsoft.Data", "Dapper", "MessagePack", "System.IO", "System.Net"];
 
     /// <summary>The rooms of the core, each of which knows only those before it.</summary>
-    private static readonly string[] Rooms = ["Time", "Pictures", "Curves", "Scenes", "Retiming", "Changes", "Evaluation", "Geometry", "Sounding", "Reels", "Baking", "Takes", "Checks", "Edits"];
+    private static readonly string[] Rooms = ["Time", "Pictures", "Curves", "Scenes", "Retiming", "Changes", "Evaluation", "Geometry", "Sounding", "Reels", "Baking", "Takes", "Checks", "Outgoing", "Edits"];
 
     public static TheoryData<string> Each() => [.. Rooms];
 

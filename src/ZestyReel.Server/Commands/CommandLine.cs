@@ -29,6 +29,7 @@ internal static class CommandLine
             SceneCommand(),
             SampleCommand(),
             CheckCommand.Made(Data, Guarded),
+            ExportCommand.Made(Data, Guarded),
             BackupCommand(),
             RestoreCommand(),
             TrackerCommand(),

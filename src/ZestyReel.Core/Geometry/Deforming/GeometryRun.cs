@@ -44,6 +44,9 @@ public sealed class GeometryRun : IDisposable
     /// <summary>Whether its vertices are in one place at every moment.</summary>
     public bool IsStill => _isStill && _groups.TrueForAll(group => group.Deformers.Count == 0);
 
+    /// <summary>Whether some group that carries it bends it.</summary>
+    internal bool IsBentByGroups => _groups.Exists(group => group.Deformers.Count > 0);
+
     /// <summary>How the shape is cut at a moment.</summary>
     public Segments Cut(int moment) => Segments.Of(_thing.Kind, name => _rows.Of(name)[moment]);
 
@@ -128,7 +131,8 @@ public sealed class GeometryRun : IDisposable
             for (var i = 0; i < positions.Length; i++) positions[i] = deformer.Point(positions[i], ref normals[i]);
     }
 
-    private static void Move(Mesh mesh, in Transform by)
+    /// <summary>Leads a mesh into another space.</summary>
+    internal static void Move(Mesh mesh, in Transform by)
     {
         for (var i = 0; i < mesh.Positions.Length; i++) mesh.Positions[i] = by.Point(mesh.Positions[i]);
         // By cofactors; what mirrors turns every surface inside out.

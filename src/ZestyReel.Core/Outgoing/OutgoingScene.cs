@@ -1,0 +1,47 @@
+using System.Collections.Immutable;
+using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Scenes;
+
+namespace ZestyReel.Core.Outgoing;
+
+/// <summary>A scene, and what of it goes out.</summary>
+/// <param name="Scene">The scene; it stays as it is.</param>
+/// <param name="Objects">What goes, in the scene's order.</param>
+/// <param name="Moments">When its motion is written down.</param>
+/// <param name="Choice">What was asked for.</param>
+public sealed record OutgoingScene(Scene Scene, ImmutableArray<SceneObject> Objects, Moments Moments, OutgoingChoice Choice)
+{
+    /// <summary>Finds what is asked for.</summary>
+    /// <exception cref="Refusal">Some of it is not there, or out of reach.</exception>
+    public static OutgoingScene Of(Scene scene, OutgoingChoice choice)
+    {
+        if (!double.IsFinite(choice.Unit) || choice.Unit is < 1e-6 or > 1e6) throw new Refusal("unit", "a length of the scene is 0.000001 to 1,000,000 lengths of the file");
+        var wanted = choice.Objects.Select(name => (scene.Find(name) ?? throw new Refusal("object", $"there is no object called \"{Names.Shown(name)}\"")).Id).ToList();
+        var within = wanted.Count == 0 ? null : scene.WithDescendants(wanted).Select(thing => thing.Id).ToHashSet();
+        var objects = scene.InOrder().Where(thing => within is null || within.Contains(thing.Id));
+        if (choice.Part == OutgoingPart.CamerasAndLights) objects = objects.Where(thing => thing.Kind is ObjectKind.Camera or ObjectKind.Light);
+        return new(scene, [.. objects], Moments.Of(scene, choice), choice);
+    }
+
+    /// <summary>Whether shapes go out.</summary>
+    public bool HasShapes => Choice.Part == OutgoingPart.Everything;
+
+    /// <summary>The moments, for evaluation.</summary>
+    public FrameTimes Times(CancellationToken stop) => new(Scene, Moments.Played()) { Stop = stop };
+
+    /// <summary>A place in the world as it is where it goes: in its lengths, and turned so that its up is up.</summary>
+    /// <remarks>Cameras and lights keep looking along their own −z; everything else keeps its own up, and so is turned from within as well.</remarks>
+    public Transform Led(SceneObject thing, in Transform world)
+    {
+        var led = world with { Px = world.Px * Choice.Unit, Py = world.Py * Choice.Unit, Pz = world.Pz * Choice.Unit };
+        if (Choice.Up == UpAxis.Y) return led;
+        led = Risen * led;
+        return thing.Kind is ObjectKind.Camera or ObjectKind.Light ? led : led * Laid;
+    }
+
+    /// <summary>A point of an object's own space as it is where it goes.</summary>
+    public Vector Led(Vector at) => Choice.Up == UpAxis.Y ? at * Choice.Unit : new Vector(at.X, -at.Z, at.Y) * Choice.Unit;
+
+    /// <summary>A quarter about x: y becomes z.</summary>
+    private static readonly Transform Risen = new(1, 0, 0, 0, 0, 1, 0, -1, 0, 0, 0, 0), Laid = new(1, 0, 0, 0, 0, -1, 0, 1, 0, 0, 0, 0);
+}

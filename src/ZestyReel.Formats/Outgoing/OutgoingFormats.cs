@@ -1,0 +1,18 @@
+using ZestyReel.Core;
+using ZestyReel.Formats.Gltf;
+
+namespace ZestyReel.Formats.Outgoing;
+
+/// <summary>The formats in which scenes go out.</summary>
+public static class OutgoingFormats
+{
+    /// <summary>All of them, those that most people want first.</summary>
+    public static readonly IReadOnlyList<IOutgoingFormat> All = [new GltfFormat(isText: false), new GltfFormat(isText: true)];
+
+    /// <summary>The one whose files end so.</summary>
+    /// <param name="file">A file's name, or an ending with its dot.</param>
+    /// <exception cref="Refusal">There is none.</exception>
+    public static IOutgoingFormat For(string file) =>
+        All.FirstOrDefault(format => file.EndsWith(format.Ending, StringComparison.OrdinalIgnoreCase))
+        ?? throw new Refusal("format", $"nothing goes out as \"{Names.Shown(file)}\"; a file's name ends with {string.Join(", ", All.Select(format => format.Ending))}");
+}
