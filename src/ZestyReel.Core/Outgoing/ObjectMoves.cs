@@ -19,6 +19,18 @@ public sealed class ObjectMoves
     /// <summary>Degrees about x, y and z in its rotation order at each moment, each as near as can be to the one before.</summary>
     public (double X, double Y, double Z)[] Rotations { get; }
 
+    /// <summary>Its rotations as quaternions, none the negative of the one before.</summary>
+    public Quaternion[] Turns()
+    {
+        var turns = new Quaternion[Rotations.Length];
+        for (var i = 0; i < turns.Length; i++)
+        {
+            var (now, before) = (Quaternion.Of(Rotations[i], Object.RotationOrder), i == 0 ? default : turns[i - 1]);
+            turns[i] = now.W * before.W + now.X * before.X + now.Y * before.Y + now.Z * before.Z < 0 ? new(-now.W, -now.X, -now.Y, -now.Z) : now;
+        }
+        return turns;
+    }
+
     /// <summary>What is told of an object besides its place: the channels by which it is seen, lit or looked through.</summary>
     public static IEnumerable<ChannelSpec> Told(SceneObject thing) => thing.Specs.Where(spec =>
         spec.Name == "visible" || spec.Name.StartsWith("look.", StringComparison.Ordinal)
@@ -44,6 +56,13 @@ public sealed class ObjectMoves
             moves._values[spec.Name] = spec.Name == "light.range" ? Array.ConvertAll(values, value => value * going.Choice.Unit) : values;
         }
         return moves;
+    }
+
+    /// <summary>Whether some place is askew, so that position, rotation and scale do not say it: what hangs askew in something scaled unevenly.</summary>
+    public static bool IsAskew(in Transform place)
+    {
+        Vector x = new Vector(place.Xx, place.Xy, place.Xz).Unit(), y = new Vector(place.Yx, place.Yy, place.Yz).Unit(), z = new Vector(place.Zx, place.Zy, place.Zz).Unit();
+        return Math.Max(Math.Abs(x.Dot(y)), Math.Max(Math.Abs(y.Dot(z)), Math.Abs(z.Dot(x)))) > 1e-6;
     }
 
     /// <summary>Where an object is at each moment, led to where it goes.</summary>

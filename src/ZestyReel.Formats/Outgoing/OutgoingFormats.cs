@@ -1,5 +1,7 @@
 using ZestyReel.Core;
 using ZestyReel.Formats.Gltf;
+using ZestyReel.Formats.Moves;
+using ZestyReel.Formats.ObjFiles;
 
 namespace ZestyReel.Formats.Outgoing;
 
@@ -7,7 +9,8 @@ namespace ZestyReel.Formats.Outgoing;
 public static class OutgoingFormats
 {
     /// <summary>All of them, those that most people want first.</summary>
-    public static readonly IReadOnlyList<IOutgoingFormat> All = [new GltfFormat(isText: false), new GltfFormat(isText: true)];
+    public static readonly IReadOnlyList<IOutgoingFormat> All = 
+        [new GltfFormat(isText: false), new GltfFormat(isText: true), new MovesUsd(), new MovesCsv(), new MovesJson(), new ObjFormat(isSequence: false), new ObjFormat(isSequence: true)];
 
     /// <summary>The one whose files end so.</summary>
     /// <param name="file">A file's name, or an ending with its dot.</param>
