@@ -36,6 +36,7 @@ public enum UpAxis
 /// <param name="World">Places in the world; else inside what each hangs in, where the format has that.</param>
 /// <param name="Unit">How many of the lengths there go on a length of the scene; above 0.</param>
 /// <param name="Up">Which way is up there.</param>
+/// <param name="Camera">Name of the camera whose picture it is, where the format is flat; from the front when left out.</param>
 public sealed record OutgoingChoice(
     IReadOnlyList<string> Objects, OutgoingPart Part = OutgoingPart.Everything, decimal? From = null, decimal? To = null,
-    decimal Step = 1, FrameRate? Rate = null, bool World = true, double Unit = 1, UpAxis Up = UpAxis.Y);
+    decimal Step = 1, FrameRate? Rate = null, bool World = true, double Unit = 1, UpAxis Up = UpAxis.Y, string? Camera = null);

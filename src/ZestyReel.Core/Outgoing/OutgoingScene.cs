@@ -9,18 +9,20 @@ namespace ZestyReel.Core.Outgoing;
 /// <param name="Objects">What goes, in the scene's order.</param>
 /// <param name="Moments">When its motion is written down.</param>
 /// <param name="Choice">What was asked for.</param>
-public sealed record OutgoingScene(Scene Scene, ImmutableArray<SceneObject> Objects, Moments Moments, OutgoingChoice Choice)
+/// <param name="Files">The files that the scene needs.</param>
+public sealed record OutgoingScene(Scene Scene, ImmutableArray<SceneObject> Objects, Moments Moments, OutgoingChoice Choice, OutgoingFiles Files)
 {
     /// <summary>Finds what is asked for.</summary>
     /// <exception cref="Refusal">Some of it is not there, or out of reach.</exception>
-    public static OutgoingScene Of(Scene scene, OutgoingChoice choice)
+    public static OutgoingScene Of(Scene scene, OutgoingChoice choice, OutgoingFiles files)
     {
         if (!double.IsFinite(choice.Unit) || choice.Unit is < 1e-6 or > 1e6) throw new Refusal("unit", "a length of the scene is 0.000001 to 1,000,000 lengths of the file");
         var wanted = choice.Objects.Select(name => (scene.Find(name) ?? throw new Refusal("object", $"there is no object called \"{Names.Shown(name)}\"")).Id).ToList();
         var within = wanted.Count == 0 ? null : scene.WithDescendants(wanted).Select(thing => thing.Id).ToHashSet();
         var objects = scene.InOrder().Where(thing => within is null || within.Contains(thing.Id));
         if (choice.Part == OutgoingPart.CamerasAndLights) objects = objects.Where(thing => thing.Kind is ObjectKind.Camera or ObjectKind.Light);
-        return new(scene, [.. objects], Moments.Of(scene, choice), choice);
+        if (choice.Camera is { } camera && scene.Find(camera)?.Kind != ObjectKind.Camera) throw new Refusal("camera", $"there is no camera called \"{Names.Shown(camera)}\"");
+        return new(scene, [.. objects], Moments.Of(scene, choice), choice, files);
     }
 
     /// <summary>Whether shapes go out.</summary>

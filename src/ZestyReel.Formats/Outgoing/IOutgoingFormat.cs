@@ -60,6 +60,12 @@ public enum OutgoingUses
 
     /// <summary>It has motion as samples, with straight ways between.</summary>
     Samples = 32,
+
+    /// <summary>It is flat: a camera's picture, or seen from the front.</summary>
+    Camera = 64,
+
+    /// <summary>It is always the scene as a whole.</summary>
+    Whole = 128,
 }
 
 /// <summary>Something that a format cannot hold.</summary>

@@ -23,10 +23,10 @@ internal static class Losses
         if (scene.Cues.Count > 0) made.Add("cues");
         if (scene.PlacedClips.Count > 0) made.Add("clips");
         if (scene.Layers.Count > 0) made.Add("layers");
-        if (going.Objects.Any(thing => thing.Follow is not null)) made.Add("ways along paths");
+        if (going.Objects.Any(thing => thing.Follow is not null)) made.Add("paths");
         if (going.Objects.Any(thing => thing.Aim is not null)) made.Add("aims");
-        if (going.Objects.Any(thing => thing.IsLoose)) made.Add("loose motion");
-        if (made.Count > 0) yield return new(Listed(made), [], "go out as the motion that they give");
+        if (going.Objects.Any(thing => thing.IsLoose)) made.Add("sway, lag and bounce");
+        if (made.Count > 0) yield return new($"Motion by {Listed(made)}", [], "goes out as what is seen of it");
     }
 
     /// <summary>Objects for which something holds.</summary>
@@ -36,9 +36,5 @@ internal static class Losses
         if (names.Count > 0) yield return new(what, names, why);
     }
 
-    private static string Listed(List<string> words)
-    {
-        var text = words.Count == 1 ? words[0] : $"{string.Join(", ", words.SkipLast(1))} and {words[^1]}";
-        return char.ToUpperInvariant(text[0]) + text[1..];
-    }
+    private static string Listed(List<string> words) => words.Count == 1 ? words[0] : $"{string.Join(", ", words.SkipLast(1))} and {words[^1]}";
 }

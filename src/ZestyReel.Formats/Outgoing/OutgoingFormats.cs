@@ -1,16 +1,27 @@
 using ZestyReel.Core;
+using ZestyReel.Formats.Bvh;
+using ZestyReel.Formats.Css;
 using ZestyReel.Formats.Gltf;
 using ZestyReel.Formats.Moves;
 using ZestyReel.Formats.ObjFiles;
+using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Formats.Sounds;
+using ZestyReel.Formats.Svg;
 
 namespace ZestyReel.Formats.Outgoing;
 
 /// <summary>The formats in which scenes go out.</summary>
 public static class OutgoingFormats
 {
-    /// <summary>All of them, those that most people want first.</summary>
+    /// <summary>All of them, those with longer endings before those that they end with.</summary>
     public static readonly IReadOnlyList<IOutgoingFormat> All = 
-        [new GltfFormat(isText: false), new GltfFormat(isText: true), new MovesUsd(), new MovesCsv(), new MovesJson(), new ObjFormat(isSequence: false), new ObjFormat(isSequence: true)];
+    [
+        new SceneFileFormat(isPackage: true), new SceneFileFormat(isPackage: false),
+        new GltfFormat(isText: false), new GltfFormat(isText: true),
+        new MovesUsd(), new MovesCsv(), new MovesJson(),
+        new ObjFormat(isSequence: false), new ObjFormat(isSequence: true),
+        new BvhFormat(), new SoundMix(), new CssFormat(), new KeyChart(), new TrailDrawing(),
+    ];
 
     /// <summary>The one whose files end so.</summary>
     /// <param name="file">A file's name, or an ending with its dot.</param>

@@ -17,6 +17,21 @@ internal static class SceneSource
         return brought.Scene;
     }
 
+    /// <summary>The same with the files that it needs.</summary>
+    public static SourceScene Brought(string fileOrScene, string dataFolder)
+    {
+        var file = File.Exists(fileOrScene) ? Open(fileOrScene) : Kept(fileOrScene, dataFolder);
+        try
+        {
+            return new(file, BroughtScene.Read(file));
+        }
+        catch
+        {
+            file.Dispose();
+            throw;
+        }
+    }
+
     /// <summary>A scene file or a package.</summary>
     public static Stream Open(string path) => File.Exists(path) ? File.OpenRead(path) : throw new Refusal(path, "there is no such file");
 

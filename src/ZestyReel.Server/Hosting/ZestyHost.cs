@@ -10,6 +10,7 @@ using ZestyReel.Core;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Geometry;
 using ZestyReel.Server.Live;
+using ZestyReel.Server.Outgoing;
 using ZestyReel.Server.Recording;
 using ZestyReel.Server.Reels;
 using ZestyReel.Server.Scenes;
@@ -113,6 +114,8 @@ public static class ZestyHost
         builder.Services.AddSingleton<AssetShelf>();
         builder.Services.AddSingleton<SceneShelf>();
         builder.Services.AddSingleton<SoundBank>();
+        builder.Services.AddSingleton<Outlet>();
+        builder.Services.AddSingleton<OutgoingShares>();
         builder.Services.AddSingleton<SceneStore>();
         builder.Services.AddSingleton<EaseShelf>();
         builder.Services.AddSingleton<SceneSessions>();
@@ -155,6 +158,7 @@ public static class ZestyHost
         app.MapPictures();
         app.MapSounds();
         app.MapChecks();
+        app.MapOutgoing();
         app.MapBvh();
         app.MapShooting();
         app.MapReels();

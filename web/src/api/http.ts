@@ -37,6 +37,10 @@ export type CopiedClips = Schemas['CopiedClips']
 export type ObjectKind = NonNullable<Schemas['ObjectKind']>
 export type BeatsTold = Schemas['BeatsTold']
 export type CheckTold = Schemas['CheckTold']
+export type OutgoingRequest = Schemas['OutgoingRequest']
+export type OutgoingFormatTold = Schemas['OutgoingFormatTold']
+export type OutgoingTold = Schemas['OutgoingTold']
+export type LargestError = Schemas['LargestError']
 export type FindingTold = Schemas['FindingTold']
 export type BookmarkColour = Schemas['BookmarkColour']
 export type RotationOrder = Schemas['RotationOrder']
@@ -284,6 +288,15 @@ export const http = {
   pictureAddress: (reel: number, picture: number) => `/api/reels/${reel}/pictures/${picture}`,
   lightAddress: (reel: number, picture: number) => `/api/reels/${reel}/pictures/${picture}/light`,
   picturesAddress: (reel: number) => `/api/reels/${reel}/pictures.zip`,
+  outgoingFormats: () => json<OutgoingFormatTold[]>(send('GET', '/api/outgoing')),
+  tellOutgoing: (scene: number, request: OutgoingRequest) =>
+    json<OutgoingTold>(send('POST', `/api/scenes/${scene}/outgoing/told`, JSON.stringify(request))),
+  tellOutgoingError: (scene: number, request: OutgoingRequest, stop: AbortSignal) =>
+    json<LargestError>(send('POST', `/api/scenes/${scene}/outgoing/error`, JSON.stringify(request), { stop })),
+  sendOut: async (scene: number, request: OutgoingRequest, name: string, stop: AbortSignal) =>
+    (await send('POST', `/api/scenes/${scene}/outgoing?progress=${name}`, JSON.stringify(request), { stop })).blob(),
+  outgoingShare: async (name: string) =>
+    (await json<Schemas['OutgoingShare']>(send('GET', `/api/outgoing/progress/${name}`))).share,
   fileAddress: (id: number) => `/api/scenes/${id}/file`,
   thumbnailAddress: (id: number, revision: number) => `/api/scenes/${id}/thumbnail?revision=${revision}`,
 }

@@ -89,6 +89,40 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/outgoing': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The formats in which scenes go out. */
+    get: operations['ListOutgoingFormats']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/outgoing/progress/{name}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** How far a file is that is being written. */
+    get: operations['GetOutgoingShare']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/bvh': {
     parameters: {
       query?: never
@@ -666,6 +700,57 @@ export interface paths {
     get: operations['GetMix']
     put?: never
     post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/outgoing/told': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** What would go out: how much, how large, and what the format cannot hold. */
+    post: operations['TellOutgoing']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/outgoing/error': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** How far straight ways from sample to sample are from the true motion, at the worst. */
+    post: operations['TellOutgoingError']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/scenes/{id}/outgoing': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** A scene, or some of it, as a file. With a name of your own for it, /api/outgoing/progress tells how far it is; closing the line calls it off. */
+    post: operations['SendOut']
     delete?: never
     options?: never
     head?: never
@@ -4372,6 +4457,27 @@ export interface components {
        */
       ease?: number
     }
+    /** @description How far straight ways between the moments are from the true motion, at the worst. */
+    LargestError: {
+      /**
+       * Format: double
+       * @description In lengths where it goes.
+       */
+      length: number
+      /** @description The object that is so far off; null where none is. */
+      lengthOf: null | string
+      /** @description In between which frame and the next moment. */
+      lengthAt: string
+      /**
+       * Format: double
+       * @description By how much something is turned otherwise.
+       */
+      degrees: number
+      /** @description The object that is. */
+      degreesOf: null | string
+      /** @description In between which frame and the next moment. */
+      degreesAt: string
+    }
     /** @description Names a layer within its scene. */
     LayerId: number
     /**
@@ -4404,6 +4510,15 @@ export interface components {
      * @enum {unknown}
      */
     LooseKind: 'sway' | 'lag' | 'bounce'
+    /** @description Something that a format cannot hold. */
+    Loss: {
+      /** @description What it is. */
+      what: string
+      /** @description The objects that have it; none where it is the scene's. */
+      of: string[]
+      /** @description What becomes of it. */
+      why: string
+    }
     /** @description A mark on a picture of a reel. */
     MarkCard: {
       /**
@@ -4503,6 +4618,87 @@ export interface components {
       /** Format: int32 */
       parent: null | number
       animated: string[]
+    }
+    /** @description A format in which scenes go out. */
+    OutgoingFormatTold: {
+      /** @description What its files end with. */
+      ending: string
+      /** @description What it is called. */
+      name: string
+      /** @description For whom it is. */
+      for: string
+      /** @description What can be chosen of it: part, step, space, unit, up, samples, camera, whole. */
+      uses: string[]
+    }
+    /** @description What is to go out of a scene, and how. */
+    OutgoingRequest: {
+      /** @description The ending of the format's files, with its dot. */
+      format: string
+      /** @description Which objects, with what hangs below them; none means all. */
+      objects?: null | number[]
+      /** @description What of them: everything, camerasAndLights or motion. */
+      part?: null | string
+      /**
+       * Format: double
+       * @description First frame.
+       */
+      from?: null | number
+      /**
+       * Format: double
+       * @description Last frame at most.
+       */
+      to?: null | number
+      /**
+       * Format: double
+       * @description Frames from one sample to the next, 0.1 to 1,000; 1 when left out.
+       */
+      step?: null | number
+      /** @description Samples a second, instead of a step. */
+      rate?: null | string
+      /** @description In the world; else inside what each hangs in. */
+      world?: null | boolean
+      /**
+       * Format: double
+       * @description How many lengths of the file go on a length of the scene; 1 when left out.
+       */
+      unit?: null | number
+      /** @description Which axis is up in the file: y or z. */
+      up?: null | string
+      /**
+       * Format: int32
+       * @description The camera whose picture it is, where the format is flat.
+       */
+      camera?: null | number
+    }
+    /** @description How far something is that goes out. */
+    OutgoingShare: {
+      /**
+       * Format: double
+       * @description The share that is done, 0 to 1; null where nothing is on its way.
+       */
+      share: null | number
+    }
+    /** @description What would go out. */
+    OutgoingTold: {
+      /** @description What the file would be called. */
+      file: string
+      /**
+       * Format: int32
+       * @description How many objects.
+       */
+      objects: number
+      /**
+       * Format: int32
+       * @description At how many moments.
+       */
+      moments: number
+      /**
+       * Format: int64
+       * @description About how large the file would be.
+       */
+      bytes: number
+      /** @description What the format cannot hold. */
+      losses: components['schemas']['Loss'][]
     }
     /** @description A point of a path. */
     PathPoint: {
@@ -5352,6 +5548,48 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['CheckTold']
+        }
+      }
+    }
+  }
+  ListOutgoingFormats: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['OutgoingFormatTold'][]
+        }
+      }
+    }
+  }
+  GetOutgoingShare: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        name: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['OutgoingShare']
         }
       }
     }
@@ -6279,6 +6517,84 @@ export interface operations {
       cookie?: never
     }
     requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  TellOutgoing: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OutgoingRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['OutgoingTold']
+        }
+      }
+    }
+  }
+  TellOutgoingError: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OutgoingRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['LargestError']
+        }
+      }
+    }
+  }
+  SendOut: {
+    parameters: {
+      query?: {
+        progress?: string
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OutgoingRequest']
+      }
+    }
     responses: {
       /** @description OK */
       200: {

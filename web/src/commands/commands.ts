@@ -9,6 +9,7 @@ import { curveCommands } from './curveCommands'
 import { deformCommands } from './deformCommands'
 import { soundCommands } from './soundCommands'
 import { textCommands } from './textCommands'
+import { useOutgoing } from '../outgoing/outgoing'
 import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
 import { jointCommands } from './jointCommands'
@@ -51,9 +52,17 @@ export const workspaceCommands = (): Command[] => [
 ]
 
 function sceneCommands(): Command[] {
+  const outgoing = useOutgoing()
   const finder = useFinder()
   const steps = useSteps()
   return [
+    {
+      group: 'Scene',
+      title: 'Send out…',
+      keys: ['Shift+X'],
+      shown: 'Shift X',
+      run: () => void (outgoing.isOpen = true),
+    },
     { group: 'Scene', title: 'Undo', keys: ['$mod+z'], shown: 'Ctrl Z', run: steps.undo },
     {
       group: 'Scene',

@@ -10,7 +10,7 @@ const props = defineProps<{
   /** What the button says that leaves it; some of what is done in it may have been done by then. */ leave?: string
   /** There is nothing to call off: what is done in it is done at once. */ doneAtOnce?: boolean
   /** What the button says that does away with what it is about. */ remove?: string
-  size?: 'sm'
+  size?: 'sm' | 'lg'
   /** It leaves the stage to be seen, where what it is about shows. */
   aside?: boolean
   /** It is not gone once it is confirmed: what it does takes a while. */ stays?: boolean

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { useTemplateRef } from 'vue'
-import { http } from '../api/http'
 import CheckButton from '../checks/CheckButton.vue'
 import { useFinder } from '../commands/finder'
 import { useScene } from '../scene/sceneStore'
@@ -10,6 +9,7 @@ import SchemeButton from '../shared/SchemeButton.vue'
 import NameField from '../shared/NameField.vue'
 import PeopleChips from '../people/PeopleChips.vue'
 import PageSwitch from '../reels/PageSwitch.vue'
+import { useOutgoing } from '../outgoing/outgoing'
 import { useShooting } from '../reels/shooting'
 import HistoryMenu from './HistoryMenu.vue'
 import { useSteps } from './steps'
@@ -17,6 +17,7 @@ import { useSteps } from './steps'
 const scene = useScene()
 const finder = useFinder()
 const steps = useSteps()
+const outgoing = useOutgoing()
 const shooting = useShooting()
 const row = useTemplateRef<HTMLElement>('row')
 useFolding(row, 5)
@@ -84,10 +85,11 @@ useFolding(row, 5)
       v-if="scene.id !== null"
       variant="quiet"
       class="btn-small"
-      :href="http.fileAddress(scene.id)"
-      title="Save the scene as a scene file"
+      title="Send the scene, or some of it, out as a file (Shift X)"
+      aria-label="Send out"
+      @click="outgoing.isOpen = true"
     >
-      <i class="bi bi-download" aria-hidden="true" /> <span class="folds-3">Export</span>
+      <i class="bi bi-download" aria-hidden="true" /> <span class="folds-3">Send out</span>
     </BButton>
     <BButton
       variant="quiet"

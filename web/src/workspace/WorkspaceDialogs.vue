@@ -17,6 +17,8 @@ import KeyDialogs from '../desk/KeyDialogs.vue'
 import FlowDialogs from '../flow/FlowDialogs.vue'
 import { useSvgDialog } from '../paths/svgDialog'
 import SvgDialog from '../paths/SvgDialog.vue'
+import SendOutDialog from '../outgoing/SendOutDialog.vue'
+import { useOutgoing } from '../outgoing/outgoing'
 import ShootDialog from '../reels/ShootDialog.vue'
 import { useShooting } from '../reels/shooting'
 import TimeDialogs from '../timebar/TimeDialogs.vue'
@@ -28,6 +30,7 @@ const svg = useSvgDialog()
 const bvh = useBvhDialog()
 const shooting = useShooting()
 const contacts = useContacts()
+const outgoing = useOutgoing()
 </script>
 
 <template>
@@ -43,6 +46,7 @@ const contacts = useContacts()
   <RecordDialogs />
   <CueDialogs />
   <ContactDialog v-if="contacts.isAsking" @close="contacts.isAsking = false" />
+  <SendOutDialog v-if="outgoing.isOpen" @close="outgoing.isOpen = false" />
   <ShootDialog v-if="shooting.asking" @close="shooting.asking = false" />
   <BvhDialog v-if="bvh.isOpen" :dropped="bvh.dropped" @close="bvh.isOpen = false" />
   <SvgDialog v-if="svg.isOpen" :dropped="svg.dropped" @close="svg.isOpen = false" />

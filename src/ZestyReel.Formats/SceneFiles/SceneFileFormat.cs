@@ -1,0 +1,49 @@
+using ZestyReel.Core;
+using ZestyReel.Core.Outgoing;
+using ZestyReel.Formats.Outgoing;
+
+namespace ZestyReel.Formats.SceneFiles;
+
+/// <summary>The scene as a whole: nothing is lost.</summary>
+/// <param name="isPackage">With the files that it needs.</param>
+public sealed class SceneFileFormat(bool isPackage) : IOutgoingFormat
+{
+    /// <inheritdoc/>
+    public string Ending => isPackage ? ScenePackage.Ending : SceneFileName.Ending;
+
+    /// <inheritdoc/>
+    public string Name => isPackage ? "Scene package" : "Scene file";
+
+    /// <inheritdoc/>
+    public string For => isPackage ? "The whole scene with its sounds and pictures, to be opened again or handed on" : "The whole scene as readable text, where it needs no other files";
+
+    /// <inheritdoc/>
+    public string MediaType => isPackage ? "application/zip" : "application/json";
+
+    /// <inheritdoc/>
+    public OutgoingUses Uses => OutgoingUses.Whole;
+
+    /// <inheritdoc/>
+    public IEnumerable<Loss> Losses(OutgoingScene going) => [];
+
+    /// <inheritdoc/>
+    public long Size(OutgoingScene going)
+    {
+        var text = 2_000 + going.Scene.Objects.Count * 300L + going.Scene.KeyCount() * 40;
+        return isPackage ? text / 5 + going.Scene.Sounds.Values.Sum(sound => sound.File.Samples * 4) + going.Scene.Backdrops.Values.Sum(backdrop => backdrop.Pictures.Length * 500_000L) : text;
+    }
+
+    /// <inheritdoc/>
+    public void Write(OutgoingScene going, Stream into, Action<double> told, CancellationToken stop)
+    {
+        if (isPackage)
+        {
+            var needed = going.Scene.Assets().Keys.ToList();
+            if (needed.Count > 0 && needed.TrueForAll(asset => going.Files.Bytes(asset) is null)) throw new Refusal("scene", "the files of its sounds and pictures are not with the scene; take one that is kept, or a package");
+            ScenePackage.Write(into, going.Scene, going.Files.Bytes, stop);
+            return;
+        }
+        if (going.Scene.Assets().Count > 0) throw new Refusal("format", "this scene has sounds or pictures of its own; take the package, which has them inside");
+        into.Write(SceneFileWriter.Write(going.Scene));
+    }
+}

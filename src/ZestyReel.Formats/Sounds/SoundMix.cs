@@ -1,0 +1,55 @@
+using ZestyReel.Core;
+using ZestyReel.Core.Outgoing;
+using ZestyReel.Core.Sounding;
+using ZestyReel.Core.Time;
+using ZestyReel.Formats.Outgoing;
+
+namespace ZestyReel.Formats.Sounds;
+
+/// <summary>What is heard, from the start of the first frame to the end of the last, as a WAV file of 32-bit floats.</summary>
+public sealed class SoundMix : IOutgoingFormat
+{
+    private const int Rate = 48_000, LongestSeconds = 60 * 60, BytesOfAFrame = 8;
+
+    /// <inheritdoc/>
+    public string Ending => ".wav";
+
+    /// <inheritdoc/>
+    public string Name => "Sound mix, WAV";
+
+    /// <inheritdoc/>
+    public string For => "All that is heard in the range, 48,000 samples a second";
+
+    /// <inheritdoc/>
+    public string MediaType => "audio/wav";
+
+    /// <inheritdoc/>
+    public OutgoingUses Uses => OutgoingUses.None;
+
+    /// <inheritdoc/>
+    public IEnumerable<Loss> Losses(OutgoingScene going) => [new("Everything but sounds", [], "stays behind")];
+
+    /// <inheritdoc/>
+    public long Size(OutgoingScene going) => 100 + Stretch(going).Count * BytesOfAFrame;
+
+    /// <inheritdoc/>
+    public void Write(OutgoingScene going, Stream into, Action<double> told, CancellationToken stop)
+    {
+        if (going.Scene.Sounds.Count == 0) throw new Refusal("scene", "there is no sound in this scene");
+        var (start, count) = Stretch(going);
+        if (count > (long)Rate * LongestSeconds) throw new Refusal("to", $"a file of {LongestSeconds / 60} minutes at the most is written at once; take a shorter range");
+        var wav = new WavWriter(into, WavSamples.Float32, Rate, count);
+        new Mix(going.Scene, going.Files.Samples).Render(start, Rate, count, (first, left, right) =>
+        {
+            wav.Write(left, right);
+            told((double)(first + left.Length) / count);
+        }, stop);
+    }
+
+    private static (Tick Start, long Count) Stretch(OutgoingScene going)
+    {
+        var (from, to) = (going.Choice.From ?? going.Scene.Settings.Work.First, going.Choice.To ?? going.Scene.Settings.Work.Last);
+        var (start, end) = (going.Scene.Rate.At(from), going.Scene.Rate.At(to + 1));
+        return (start, (long)((Int128)(end - start).Value * Rate / Tick.PerSecond));
+    }
+}

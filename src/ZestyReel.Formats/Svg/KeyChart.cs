@@ -1,0 +1,137 @@
+using System.Globalization;
+using System.Text;
+using System.Xml;
+using ZestyReel.Core;
+using ZestyReel.Core.Outgoing;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Formats.Outgoing;
+
+namespace ZestyReel.Formats.Svg;
+
+/// <summary>The keys of the desk as a chart: a row for each channel with keys, its curve, a dot for each key, and the frames above.</summary>
+public sealed class KeyChart : IOutgoingFormat
+{
+    private const int MostRows = 2_000, MostDots = 200_000, LongestName = 18;
+
+    private const double Names = 210, Frames = 960, RowHeight = 44, Head = 34, Inset = 8, Dot = 3;
+
+    /// <inheritdoc/>
+    public string Ending => ".chart.svg";
+
+    /// <inheritdoc/>
+    public string Name => "Chart of keys and curves, SVG";
+
+    /// <inheritdoc/>
+    public string For => "A row for each channel with keys: its curve over the frames, and a dot for each key";
+
+    /// <inheritdoc/>
+    public string MediaType => "image/svg+xml";
+
+    /// <inheritdoc/>
+    public OutgoingUses Uses => OutgoingUses.None;
+
+    /// <inheritdoc/>
+    public IEnumerable<Loss> Losses(OutgoingScene going) => [new("Everything but keys and curves", [], "stays behind")];
+
+    /// <inheritdoc/>
+    public long Size(OutgoingScene going) => 1_000 + Rows(going).Sum(row => 2_500L + row.Channel.Curve!.Keys.Length * 60);
+
+    /// <inheritdoc/>
+    public void Write(OutgoingScene going, Stream into, Action<double> told, CancellationToken stop)
+    {
+        var rows = Rows(going).ToList();
+        if (rows.Count == 0) throw new Refusal("objects", "there are no keys in that");
+        if (rows.Count > MostRows || rows.Sum(row => (long)row.Channel.Curve!.Keys.Length) > MostDots) throw new Refusal("objects", $"a chart has {MostRows} rows and {MostDots} keys at the most; take fewer objects");
+        var (first, last) = ((double)going.Moments[0].Value, (double)going.Moments[going.Moments.Count - 1].Value);
+        double X(double ticks) => Names + (last > first ? (ticks - first) / (last - first) * Frames : 0);
+        using var svg = XmlWriter.Create(into, new XmlWriterSettings { Encoding = new UTF8Encoding(false), Indent = true, NewLineChars = "\n" });
+        svg.WriteStartElement("svg", "http://www.w3.org/2000/svg");
+        var (width, height) = (Names + Frames + 24, Head + rows.Count * RowHeight + 12);
+        svg.WriteAttributeString("viewBox", $"0 0 {Number(width)} {Number(height)}");
+        svg.WriteAttributeString("width", Number(width));
+        svg.WriteAttributeString("height", Number(height));
+        svg.WriteAttributeString("font-family", "sans-serif");
+        svg.WriteAttributeString("font-size", "12");
+        svg.WriteElementString("title", $"Keys of {going.Scene.Settings.Name}");
+        Ruler(svg, going, X, height);
+        foreach (var (i, (thing, spec, channel)) in rows.Index())
+        {
+            stop.ThrowIfCancellationRequested();
+            Row(svg, Head + i * RowHeight, Label(thing, spec), channel.Curve!, first, last, X);
+            told((i + 1.0) / rows.Count);
+        }
+        svg.WriteEndElement();
+    }
+
+    private static IEnumerable<(SceneObject Thing, ChannelSpec Spec, Channel Channel)> Rows(OutgoingScene going) =>
+        from thing in going.Objects from spec in thing.Specs where thing.Channels.GetValueOrDefault(spec.Name) is { Curve: not null } select (thing, spec, thing.Channels[spec.Name]);
+
+    private static string Label(SceneObject thing, ChannelSpec spec)
+    {
+        var name = thing.Name.Length <= LongestName ? thing.Name : $"{thing.Name[..(char.IsHighSurrogate(thing.Name[LongestName - 1]) ? LongestName - 1 : LongestName)]}…";
+        return $"{name} · {(spec.Group == "Attributes" ? spec.Label : $"{spec.Group} {spec.Label}")}";
+    }
+
+    private static void Ruler(XmlWriter svg, OutgoingScene going, Func<double, double> x, double height)
+    {
+        var count = Math.Min(12, going.Moments.Count - 1);
+        for (var i = 0; i <= count; i++)
+        {
+            var at = count == 0 ? 0 : (int)Math.Round((double)i * (going.Moments.Count - 1) / count);
+            var place = x(going.Moments[at].Value);
+            Line(svg, place, Head - 8, place, height - 8, "#d5d0c4");
+            Text(svg, place, Head - 14, going.Moments.FrameOf(at), "middle");
+        }
+    }
+
+    private static void Row(XmlWriter svg, double top, string name, Core.Curves.Curve curve, double first, double last, Func<double, double> x)
+    {
+        const int Points = 240;
+        var values = new double[Points + 1];
+        for (var i = 0; i <= Points; i++) values[i] = curve.ValueAt(first + (last - first) * i / Points);
+        var keys = curve.Keys.Where(key => key.Time.Value >= first && key.Time.Value <= last).ToList();
+        var (least, most) = (values.Concat(keys.Select(key => key.Value)).Min(), values.Concat(keys.Select(key => key.Value)).Max());
+        double Y(double value) => top + RowHeight - Inset - (most > least ? (value - least) / (most - least) : 0.5) * (RowHeight - 2 * Inset);
+        Line(svg, 0, top + RowHeight, Names + Frames, top + RowHeight, "#e6e1d6");
+        Text(svg, Names - 12, top + RowHeight / 2 + 4, name, "end");
+        svg.WriteStartElement("polyline");
+        svg.WriteAttributeString("points", string.Join(' ', values.Select((value, i) => $"{Number(x(first + (last - first) * i / Points))},{Number(Y(value))}")));
+        svg.WriteAttributeString("fill", "none");
+        svg.WriteAttributeString("stroke", "#1f7a8c");
+        svg.WriteAttributeString("stroke-width", "1.5");
+        svg.WriteEndElement();
+        foreach (var key in keys)
+        {
+            svg.WriteStartElement("circle");
+            svg.WriteAttributeString("cx", Number(x(key.Time.Value)));
+            svg.WriteAttributeString("cy", Number(Y(key.Value)));
+            svg.WriteAttributeString("r", Number(Dot));
+            svg.WriteAttributeString("fill", "#c8553d");
+            svg.WriteEndElement();
+        }
+    }
+
+    private static void Line(XmlWriter svg, double x1, double y1, double x2, double y2, string ink)
+    {
+        svg.WriteStartElement("line");
+        svg.WriteAttributeString("x1", Number(x1));
+        svg.WriteAttributeString("y1", Number(y1));
+        svg.WriteAttributeString("x2", Number(x2));
+        svg.WriteAttributeString("y2", Number(y2));
+        svg.WriteAttributeString("stroke", ink);
+        svg.WriteEndElement();
+    }
+
+    private static void Text(XmlWriter svg, double x, double y, string text, string anchor)
+    {
+        svg.WriteStartElement("text");
+        svg.WriteAttributeString("x", Number(x));
+        svg.WriteAttributeString("y", Number(y));
+        svg.WriteAttributeString("text-anchor", anchor);
+        svg.WriteAttributeString("fill", "#3a3630");
+        svg.WriteString(text);
+        svg.WriteEndElement();
+    }
+
+    private static string Number(double value) => (Math.Round(value, 2) + 0.0).ToString("0.##", CultureInfo.InvariantCulture);
+}
