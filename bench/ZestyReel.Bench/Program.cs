@@ -54,6 +54,11 @@ if (args.ElementAtOrDefault(1) is null or "checks")
     Checked.Everything(home);
     if (args.Length > 1) return;
 }
+if (args.ElementAtOrDefault(1) is null or "outgoing")
+{
+    SentOut.Everything(home);
+    if (args.Length > 1) return;
+}
 await Sampling();
 SamplingRetimed();
 await Live.Measured();

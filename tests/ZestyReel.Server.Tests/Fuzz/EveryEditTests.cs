@@ -26,7 +26,7 @@ public class EveryEditTests
 
     private readonly int _seed = int.TryParse(Environment.GetEnvironmentVariable("ZESTY_FUZZ_SEED"), out var given) ? given : 20_261_125;
 
-    private static Scene Start() => Of(
+    internal static Scene Start() => Of(
         new AddObject(ObjectKind.Group, "Ferry"), new AddObject(ObjectKind.Box, "Hull", new ObjectId(1)), new AddObject(ObjectKind.Torus, "Wheel", new ObjectId(1)), new AddObject(ObjectKind.Light, "Lamp"),
         new KeyChannels(1, [new(new ObjectId(1), "position.x", 0), new(new ObjectId(2), "visible", 1), new(new ObjectId(2), "look.opacity", 0.2)]),
         new KeyChannels(30, [new(new ObjectId(1), "position.x", 9), new(new ObjectId(2), "visible", 0), new(new ObjectId(2), "look.opacity", 1)]),
