@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using ZestyReel.Core.Evaluation;
+using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Outgoing;
@@ -27,6 +28,13 @@ public sealed record OutgoingScene(Scene Scene, ImmutableArray<SceneObject> Obje
 
     /// <summary>Whether shapes go out.</summary>
     public bool HasShapes => Choice.Part == OutgoingPart.Everything;
+
+    /// <summary>The shape of an object at the first moment, before it is sized.</summary>
+    public ShapeMesh ShapeOf(SceneObject thing)
+    {
+        var times = FrameTimes.At(Scene, Moments[0]);
+        return ShapeMesh.Of(thing, name => Stages.Values(thing, name, times)[0]);
+    }
 
     /// <summary>The moments, for evaluation.</summary>
     public FrameTimes Times(CancellationToken stop) => new(Scene, Moments.Played()) { Stop = stop };

@@ -11,6 +11,9 @@ namespace ZestyReel.Formats.Gltf;
 /// <param name="isText">As text.</param>
 public sealed class GltfFormat(bool isText) : IOutgoingFormat
 {
+    // A place and a way to face.
+    private const long BytesOfAVertex = 24;
+
     /// <inheritdoc/>
     public string Ending => isText ? ".gltf" : ".glb";
 
@@ -32,14 +35,17 @@ public sealed class GltfFormat(bool isText) : IOutgoingFormat
     /// <inheritdoc/>
     public long Size(OutgoingScene going)
     {
-        var size = 2_000 + going.Objects.Length * 300L;
+        var size = 1_200 + going.Objects.Length * 300L;
         // Most of what moves takes a fraction of its samples.
         foreach (var thing in going.Objects)
         {
             size += thing.Channels.Values.Sum(channel => (long)(channel.Curve?.Keys.Length ?? 0)) * 60;
             if (thing.Follow is not null || thing.Aim is not null || thing.IsLoose || thing.Channels.Any(each => each.Key.StartsWith("rotation", StringComparison.Ordinal) && each.Value.Curve is not null))
                 size += going.Moments.Count * 12L;
-            if (going.HasShapes && DeformerRules.HasShape(thing.Kind)) size += 20_000;
+            if (!going.HasShapes || !DeformerRules.HasShape(thing.Kind)) continue;
+            var shape = going.ShapeOf(thing);
+            size += shape.Rings.Length * BytesOfAVertex + shape.Indices.Length * sizeof(int);
+            if (thing.Deformers is not null) size += Math.Min(going.Moments.Count, ShapeMorphs.Most) / 2 * shape.Rings.Length * BytesOfAVertex;
         }
         return isText ? size * 4 / 3 : size;
     }

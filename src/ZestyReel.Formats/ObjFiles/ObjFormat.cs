@@ -46,7 +46,7 @@ public sealed class ObjFormat(bool isSequence) : IOutgoingFormat
     /// <inheritdoc/>
     public long Size(OutgoingScene going)
     {
-        var size = VerticesAt(going, 0) * 90;
+        var size = VerticesIn(going) * 90;
         return isSequence ? size * going.Moments.Count * 2 / 5 : size;
     }
 
@@ -60,7 +60,7 @@ public sealed class ObjFormat(bool isSequence) : IOutgoingFormat
             OfMoments(going, shapes, [going.Moments[0].Value], (_, _) => into, told, stop);
             return;
         }
-        if (VerticesAt(going, 0) * going.Moments.Count > MostVertices)
+        if (VerticesIn(going) * going.Moments.Count > MostVertices)
             throw new Refusal("step", FormattableString.Invariant($"that is more than {MostVertices} vertices in all; take fewer objects, a shorter range or fewer moments"));
         using var zip = new ZipArchive(into, ZipArchiveMode.Create, leaveOpen: true);
         var played = going.Moments.Played();
@@ -73,11 +73,7 @@ public sealed class ObjFormat(bool isSequence) : IOutgoingFormat
         }
     }
 
-    private static long VerticesAt(OutgoingScene going, int moment)
-    {
-        var times = FrameTimes.At(going.Scene, going.Moments[moment]);
-        return going.Objects.Where(thing => DeformerRules.HasShape(thing.Kind)).Sum(thing => (long)ShapeMesh.Of(thing, name => Stages.Values(thing, name, times)[0]).Rings.Length);
-    }
+    private static long VerticesIn(OutgoingScene going) => going.Objects.Where(thing => DeformerRules.HasShape(thing.Kind)).Sum(thing => (long)going.ShapeOf(thing).Rings.Length);
 
     private static void OfMoments(OutgoingScene going, List<SceneObject> shapes, double[] played, Func<int, OutgoingScene, Stream> open, Action<double> told, CancellationToken stop)
     {
