@@ -29,6 +29,9 @@ public sealed record OutgoingScene(Scene Scene, ImmutableArray<SceneObject> Obje
     /// <summary>Whether shapes go out.</summary>
     public bool HasShapes => Choice.Part == OutgoingPart.Everything;
 
+    /// <summary>Whether an object may move, by what is known without looking: for estimates.</summary>
+    public bool MayMove(SceneObject thing) => Scene.WithCarriers(thing.Id).Any(each => each.Follow is not null || each.Aim is not null || each.IsLoose || each.Roll is not null || each.Channels.Values.Any(channel => channel.Curve is not null));
+
     /// <summary>The shape of an object at the first moment, before it is sized.</summary>
     public ShapeMesh ShapeOf(SceneObject thing)
     {

@@ -33,7 +33,7 @@ public sealed class MovesUsd : IOutgoingFormat
         [.. MovesLosses.Of(going), .. Formats.Outgoing.Losses.Where(going, thing => thing.Parent is not null, "What hangs in others", "stands in the world by itself, where it is seen")];
 
     /// <inheritdoc/>
-    public long Size(OutgoingScene going) => 500 + (long)going.Objects.Length * (400 + going.Moments.Count * 240L);
+    public long Size(OutgoingScene going) => 300 + going.Objects.Sum(thing => 500 + (going.MayMove(thing) ? going.Moments.Count * 120L : 0));
 
     /// <inheritdoc/>
     public void Write(OutgoingScene going, Stream into, Action<double> told, CancellationToken stop)

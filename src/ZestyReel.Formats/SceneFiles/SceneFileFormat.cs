@@ -29,8 +29,8 @@ public sealed class SceneFileFormat(bool isPackage) : IOutgoingFormat
     /// <inheritdoc/>
     public long Size(OutgoingScene going)
     {
-        var text = 2_000 + going.Scene.Objects.Count * 300L + going.Scene.KeyCount() * 40;
-        return isPackage ? text / 5 + going.Scene.Sounds.Values.Sum(sound => sound.File.Samples * 4) + going.Scene.Backdrops.Values.Sum(backdrop => backdrop.Pictures.Length * 500_000L) : text;
+        var text = 300 + going.Scene.Objects.Count * 200L + going.Scene.KeyCount() * 40;
+        return isPackage ? text / 5 + going.Scene.Sounds.Values.Sum(sound => sound.File.Samples * 2) + going.Scene.Backdrops.Values.Sum(backdrop => backdrop.Pictures.Length * 500_000L) : text;
     }
 
     /// <inheritdoc/>
