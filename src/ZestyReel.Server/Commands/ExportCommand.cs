@@ -1,4 +1,5 @@
 using System.CommandLine;
+using System.Globalization;
 using ZestyReel.Core;
 using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Time;
@@ -36,6 +37,7 @@ internal static class ExportCommand
                 parsed.GetValue(rate) is { } own ? FrameRate.Parse(own) : null, !parsed.GetValue(local), parsed.GetValue(unit), parsed.GetValue(up) == "z" ? UpAxis.Z : UpAxis.Y, parsed.GetValue(camera)), brought.Files);
             Write(going, format, path, stop);
             foreach (var loss in format.Losses(going)) Console.Error.WriteLine(Line(loss));
+            if (format.Uses.HasFlag(OutgoingUses.Samples)) Console.Error.WriteLine(Line(LargestError.Of(going, stop)));
             return Task.CompletedTask;
         }));
         return command;
@@ -63,6 +65,11 @@ internal static class ExportCommand
     }
 
     private static OutgoingPart PartOf(string word) => word switch { "everything" => OutgoingPart.Everything, "motion" => OutgoingPart.Motion, _ => OutgoingPart.CamerasAndLights };
+
+    private static string Line(LargestError error) => string.Create(CultureInfo.InvariantCulture,
+        $"Between samples, straight ways are at most {error.Length:0.######} off{Where(error.LengthOf, error.LengthAt)} and {error.Degrees:0.####}°{Where(error.DegreesOf, error.DegreesAt)}.");
+
+    private static string Where(string? name, string frame) => name is null ? "" : $" ({Names.Shown(name)}, after frame {frame})";
 
     private static string Line(Loss loss) => $"{loss.What}{(loss.Of.Count == 0 ? "" : $" ({string.Join(", ", loss.Of.Take(5).Select(Names.Shown))}{(loss.Of.Count > 5 ? $" and {loss.Of.Count - 5} more" : "")})")} {loss.Why}.";
 }
