@@ -34,7 +34,10 @@ function sendOut(scene, ending, ...words) {
 /** Evaluated world motion: by frame, by object, by channel. */
 function sampled(scene, from, to, step) {
   const frames = new Map()
-  for (const line of run('sample', scene, '--world', '--from', from, '--to', to, '--step', step).trim().split('\n').slice(1)) {
+  for (const line of run('sample', scene, '--world', '--from', from, '--to', to, '--step', step)
+    .trim()
+    .split('\n')
+    .slice(1)) {
     const [, name, channel, frame, value] = line.match(/^("(?:[^"]|"")*"|[^,]*),([^,]*),([^,]*),(.*)$/)
     const at = frames.get(Number(frame)) ?? frames.set(Number(frame), new Map()).get(Number(frame))
     ;(at.get(name) ?? at.set(name, {}).get(name))[channel] = Number(value)
@@ -84,8 +87,16 @@ for (const [what, scene, to] of [
     assert.deepEqual(await faults(sendOut(file, '.gltf', '--from', '1', '--to', String(to))), [])
     const loaded = await glb(bytes)
     const byName = new Map()
-    loaded.scene.traverse((node) => byName.has(node.userData.name ?? node.name) || byName.set(node.userData.name ?? node.name, node))
-    const off = furthest(loaded.scene, loaded.animations[0], sampled(file, '1', String(to), '0.5'), (frame) => (frame - 1) / 24, (name) => byName.get(name))
+    loaded.scene.traverse(
+      (node) => byName.has(node.userData.name ?? node.name) || byName.set(node.userData.name ?? node.name, node),
+    )
+    const off = furthest(
+      loaded.scene,
+      loaded.animations[0],
+      sampled(file, '1', String(to), '0.5'),
+      (frame) => (frame - 1) / 24,
+      (name) => byName.get(name),
+    )
     assert.ok(off.place < near && off.size < near, JSON.stringify(off))
   })
 
@@ -94,7 +105,13 @@ for (const [what, scene, to] of [
     const root = new USDLoader().parse(sendOut(file, '.usda', '--from', '1', '--to', '60', '--step', '0.5').toString())
     const byName = new Map()
     root.traverse((node) => byName.set(node.name, node))
-    const off = furthest(root, root.animations[0], sampled(file, '1', '60', '0.5'), (frame) => frame / 24, (name) => byName.get(name.replace(/[^A-Za-z0-9]+/g, '_')))
+    const off = furthest(
+      root,
+      root.animations[0],
+      sampled(file, '1', '60', '0.5'),
+      (frame) => frame / 24,
+      (name) => byName.get(name.replace(/[^A-Za-z0-9]+/g, '_')),
+    )
     assert.ok(off.place < near && off.size < near, JSON.stringify(off))
   })
 }
@@ -126,7 +143,21 @@ test('bent shapes pass through forms that stay near to the true ones', async () 
   for (const frame of [1, 13, 30.5, 47]) {
     mixer.setTime((frame - 1) / 24)
     loaded.scene.updateMatrixWorld(true)
-    const rows = run('sample', file, '--points', '--world', '--object', 'Bent', '--from', String(frame), '--to', String(frame)).trim().split('\n').slice(1)
+    const rows = run(
+      'sample',
+      file,
+      '--points',
+      '--world',
+      '--object',
+      'Bent',
+      '--from',
+      String(frame),
+      '--to',
+      String(frame),
+    )
+      .trim()
+      .split('\n')
+      .slice(1)
     for (const row of rows) {
       const [, , vertex, x, y, z] = row.split(',').map(Number)
       const at = bent.getVertexPosition(vertex, new Vector3()).applyMatrix4(bent.matrixWorld)
@@ -138,10 +169,23 @@ test('bent shapes pass through forms that stay near to the true ones', async () 
 })
 
 test('shapes as OBJ are where they are, triangle for triangle', () => {
-  const loaded = new OBJLoader().parse(sendOut(demo, '.obj', '--from', '30', '--to', '30', '--object', 'Lighthouse').toString())
-  const rows = run('sample', demo, '--points', '--world', '--object', 'Tower', '--from', '30', '--to', '30').trim().split('\n').slice(1)
+  const loaded = new OBJLoader().parse(
+    sendOut(demo, '.obj', '--from', '30', '--to', '30', '--object', 'Lighthouse').toString(),
+  )
+  const rows = run('sample', demo, '--points', '--world', '--object', 'Tower', '--from', '30', '--to', '30')
+    .trim()
+    .split('\n')
+    .slice(1)
   const tower = loaded.children.find(({ name }) => name === 'Tower')
-  const told = new Set(rows.map((row) => row.split(',').slice(3, 6).map((each) => Number(each).toFixed(4) * 1).join()))
+  const told = new Set(
+    rows.map((row) =>
+      row
+        .split(',')
+        .slice(3, 6)
+        .map((each) => Number(each).toFixed(4) * 1)
+        .join(),
+    ),
+  )
   const { array } = tower.geometry.attributes.position
   for (let i = 0; i < array.length; i += 3) {
     const at = [...array.slice(i, i + 3)].map((each) => Number(each.toFixed(4)) + 0).join()

@@ -55,7 +55,10 @@ export function busy(folder) {
         name: 'Vane',
         kind: 'box',
         rotation: 'quaternion',
-        channels: { 'rotation.x': keys([1, 0], [30, 170], [60, -100]), 'rotation.y': keys([1, 0], [30, 70], [60, 100]) },
+        channels: {
+          'rotation.x': keys([1, 0], [30, 170], [60, -100]),
+          'rotation.y': keys([1, 0], [30, 70], [60, 100]),
+        },
       },
       {
         name: 'Bent',
@@ -68,11 +71,13 @@ export function busy(folder) {
           'deform.Lean.strength': keys([1, 0], [30, 90], [60, -40]),
         },
       },
-      { name: 'Sun', kind: 'light', channels: { 'light.kind': { value: 1 }, 'light.intensity': keys([1, 1], [40, 5]) } },
+      {
+        name: 'Sun',
+        kind: 'light',
+        channels: { 'light.kind': { value: 1 }, 'light.intensity': keys([1, 1], [40, 5]) },
+      },
     ],
-    layers: [
-      { name: 'Touch-up', mode: 'add', channels: { 'Vane/position.y': keys([10, 0], [20, 2], [30, 0]) } },
-    ],
+    layers: [{ name: 'Touch-up', mode: 'add', channels: { 'Vane/position.y': keys([10, 0], [20, 2], [30, 0]) } }],
   }
   const file = join(folder, 'busy.zesty.json')
   writeFileSync(file, JSON.stringify(scene))

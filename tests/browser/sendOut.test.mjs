@@ -27,15 +27,23 @@ test('Shift X opens it, arrows choose the format, Enter saves, and the focus goe
   await page.getByRole('button', { name: 'Send out' }).focus()
   await page.keyboard.press('Shift+X')
   await dialog().waitFor()
-  await dialog().getByRole('radio', { name: /Scene package/ }).focus()
+  await dialog()
+    .getByRole('radio', { name: /Scene package/ })
+    .focus()
   for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowDown')
-  assert.ok(await dialog().getByRole('radio', { name: /Table of moves/ }).isChecked())
+  assert.ok(
+    await dialog()
+      .getByRole('radio', { name: /Table of moves/ })
+      .isChecked(),
+  )
   await told().filter({ hasText: '52 objects at 169 moments' }).waitFor()
   const coming = page.waitForEvent('download')
   await page.keyboard.press('Enter')
   const file = await coming
   assert.equal(file.suggestedFilename(), 'lantern-bay.csv')
-  const rows = readFileSync(await file.path(), 'utf8').trim().split('\n')
+  const rows = readFileSync(await file.path(), 'utf8')
+    .trim()
+    .split('\n')
   assert.equal(rows.length, 1 + 52 * 169)
   await dialog().waitFor({ state: 'detached' })
   assert.equal(await page.evaluate(() => document.activeElement.getAttribute('aria-label')), 'Send out')
@@ -51,9 +59,14 @@ test('a table has what the scene shows, of what is selected, between frames too'
   await setField(page, 'Goes out to', '40')
   await dialog().getByLabel('How often').selectOption('0.5')
   await told().filter({ hasText: '21 moments' }).waitFor()
-  await told().filter({ hasText: /straight ways are at most/ }).waitFor()
+  await told()
+    .filter({ hasText: /straight ways are at most/ })
+    .waitFor()
   const { text } = await saved()
-  const [head, ...rows] = text.trim().split('\n').map((row) => row.split(','))
+  const [head, ...rows] = text
+    .trim()
+    .split('\n')
+    .map((row) => row.split(','))
   const mine = rows.filter(([name]) => name === 'Ferry')
   assert.equal(mine.length, 21)
   const truth = await desk.server.samples(desk.id, 'Ferry', 'position.x', { world: true, from: 30, to: 40, step: 0.5 })
@@ -73,7 +86,11 @@ test('what a format cannot hold is told before, with the objects it is about', a
   await losses.getByText('Fog bank').waitFor()
   await losses.getByText(/Sounds/).waitFor()
   await dialog().getByLabel('What of them').selectOption('motion')
-  await until(() => losses.getByText('Fog bank').count(), (count) => count === 0, 'the list without shapes')
+  await until(
+    () => losses.getByText('Fog bank').count(),
+    (count) => count === 0,
+    'the list without shapes',
+  )
   await page.keyboard.press('Escape')
 })
 
@@ -102,7 +119,11 @@ test('what takes long is told with its share, and is stopped', async () => {
   await told().filter({ hasText: 'moments' }).waitFor()
   await dialog().getByRole('button', { name: 'Save file' }).click()
   const bar = dialog().getByRole('progressbar')
-  await until(() => bar.evaluate((each) => each.value).catch(() => 0), (share) => share > 0, 'the share that is done')
+  await until(
+    () => bar.evaluate((each) => each.value).catch(() => 0),
+    (share) => share > 0,
+    'the share that is done',
+  )
   await dialog().getByRole('button', { name: 'Stop' }).click()
   await bar.waitFor({ state: 'detached' })
   assert.ok(await dialog().isVisible())
@@ -119,26 +140,36 @@ test('CSS moves an element of a page as the camera sees the object', async () =>
   await told().filter({ hasText: 'moments' }).waitFor()
   const { text } = await saved()
   const plain = await desk.context.newPage()
-  await plain.setContent(`<style>body{margin:0}.ferry{position:absolute;left:0;top:0;width:0;height:0}${text}</style><i class="ferry"></i>`)
+  await plain.setContent(
+    `<style>body{margin:0}.ferry{position:absolute;left:0;top:0;width:0;height:0}${text}</style><i class="ferry"></i>`,
+  )
   // The harbour camera stands at (13.5, 5.6, 23), turned by 29° and −9.5°, with 29° of view.
   const at = async (frame) => {
-    const row = async (channel) => (await desk.server.samples(desk.id, 'Ferry', channel, { world: true, from: frame, to: frame })).get(frame)
+    const row = async (channel) =>
+      (await desk.server.samples(desk.id, 'Ferry', channel, { world: true, from: frame, to: frame })).get(frame)
     const [y, x] = [(29 * Math.PI) / 180, (-9.5 * Math.PI) / 180]
-    const [dx, dy, dz] = [(await row('position.x')) - 13.5, (await row('position.y')) - 5.6, (await row('position.z')) - 23]
+    const [dx, dy, dz] = [
+      (await row('position.x')) - 13.5,
+      (await row('position.y')) - 5.6,
+      (await row('position.z')) - 23,
+    ]
     const [ax, az] = [dx * Math.cos(y) - dz * Math.sin(y), dx * Math.sin(y) + dz * Math.cos(y)]
     const [ay, bz] = [dy * Math.cos(x) + az * Math.sin(x), -dy * Math.sin(x) + az * Math.cos(x)]
     const size = 360 / Math.tan((14.5 * Math.PI) / 180) / -bz
     return [640 + ax * size, 360 - ay * size]
   }
   for (const frame of [24, 60, 119, 190]) {
-    const box = await plain.evaluate((seconds) => {
-      for (const each of document.getAnimations()) {
-        each.pause()
-        each.currentTime = seconds * 1000
-      }
-      const { x, y } = document.querySelector('.ferry').getBoundingClientRect()
-      return [x, y]
-    }, (frame - 24) / 24)
+    const box = await plain.evaluate(
+      (seconds) => {
+        for (const each of document.getAnimations()) {
+          each.pause()
+          each.currentTime = seconds * 1000
+        }
+        const { x, y } = document.querySelector('.ferry').getBoundingClientRect()
+        return [x, y]
+      },
+      (frame - 24) / 24,
+    )
     const [x, y] = await at(frame)
     assert.ok(Math.hypot(box[0] - x, box[1] - y) < 0.2, `${frame}: ${box} and ${x}, ${y}`)
   }
@@ -173,7 +204,11 @@ test('a scene that goes out as a package comes in again as it was', async () => 
   const coming = page.waitForEvent('download')
   await dialog().getByRole('button', { name: 'Save file' }).click()
   const file = readFileSync(await (await coming).path())
-  const answer = await fetch(`${desk.server.address}/api/scenes/import`, { method: 'POST', body: file, headers: { 'content-type': 'application/vnd.zesty-scene+zip' } })
+  const answer = await fetch(`${desk.server.address}/api/scenes/import`, {
+    method: 'POST',
+    body: file,
+    headers: { 'content-type': 'application/vnd.zesty-scene+zip' },
+  })
   const { id } = await answer.json()
   const [was, is] = await Promise.all([desk.id, id].map(async (each) => desk.server.get(`/api/scenes/${each}/file`)))
   assert.deepEqual({ ...is, name: was.name }, was)

@@ -8,6 +8,7 @@ using ZestyReel.Core.Reels;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 using ZestyReel.Formats.Bvh;
+using ZestyReel.Formats.Tables;
 using ZestyReel.Core.Takes;
 using ZestyReel.Server.Recording;
 using ZestyReel.Server.Reels;
@@ -25,7 +26,7 @@ namespace ZestyReel.Server.Live;
 /// with samples that it asked for; <c>tried</c> with what it tries; <c>people</c> with who is at the other tabs; <c>gone</c> when the scene is deleted; and <c>lost</c>
 /// when it has to open it again.
 /// </summary>
-public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelShelf reels, ReelScenes reelScenes, BroughtMotions brought, TakeBook takes, Trackers trackers, TrackerDevices devices) : Hub
+public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelShelf reels, ReelScenes reelScenes, BroughtFiles<BvhMotion> brought, BroughtFiles<Table> tables, TakeBook takes, Trackers trackers, TrackerDevices devices) : Hub
 {
     /// <summary>Most channels that one call names.</summary>
     public const int MostLanes = 100_000;
@@ -225,6 +226,24 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     /// <param name="grow">The scene range reaches to the last moment afterwards.</param>
     public Task<KeptMessage> BringJoints(long scene, long revision, string file, double scale, double start, string up, bool onto, bool grow) => Making(scene, session =>
         session.Apply(new BvhBringing(scale, Frame(start, "start"), QueryWords.Of<BvhUp>(up, "up"), onto, grow).Of(brought.Find(file)), revision, Who, Locked(scene)));
+
+    /// <summary>Makes keys of a table that was sent before.</summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="revision">The revision that the person saw.</param>
+    /// <param name="file">What the table was answered by.</param>
+    /// <param name="columns">Which of its columns.</param>
+    /// <param name="objects">The object to which each goes.</param>
+    /// <param name="channels">The channel to which each goes.</param>
+    /// <param name="start">The frame of its first row.</param>
+    /// <param name="tolerance">How far fewer keys may be off; 0 keeps each value.</param>
+    /// <param name="degrees">The same of channels in degrees.</param>
+    /// <param name="grow">The scene range reaches to the last row afterwards.</param>
+    public Task<KeptMessage> BringTable(long scene, long revision, string file, int[] columns, int[] objects, string[] channels, double start, double tolerance, double degrees, bool grow) => Making(scene, session =>
+    {
+        if (columns is null || objects is null || channels is null || columns.Length != objects.Length || columns.Length != channels.Length || columns.Length > Core.Edits.BringTable.MostCurves) throw new Refusal("columns", "each column goes to one channel of one object");
+        var bringing = new TableBringing([.. columns.Select((column, i) => (column, new ObjectId(objects[i]), channels[i] ?? ""))], Frame(start, "start"), tolerance, degrees, grow);
+        return session.Apply(bringing.Of(tables.Find(file ?? ""), session.State.Scene.Rate), revision, Who, Locked(scene));
+    });
 
     /// <summary>Takes back what the person at this tab did last, and leaves what others did.</summary>
     public Task<KeptMessage> Undo(long scene, long revision) => Making(scene, session => session.Undo(revision, Who, tabs.ReachOf(Who, scene), Locked(scene)));

@@ -31,7 +31,7 @@ public static class BvhEndpoints
             .ProducesProblem(StatusCodes.Status400BadRequest).ProducesProblem(StatusCodes.Status404NotFound);
     }
 
-    private static async Task<BvhSummary> Read(HttpRequest request, BroughtMotions brought, CancellationToken stop)
+    private static async Task<BvhSummary> Read(HttpRequest request, BroughtFiles<BvhMotion> brought, CancellationToken stop)
     {
         BvhMotion motion;
         try

@@ -41,6 +41,17 @@ internal sealed class FittingEdits(Random random, Scene scene)
             return new BringJoints([.. Enumerable.Range(0, count).Select(i => new BroughtJoint($"Joint {random.Next(6)}", i == 0 ? null : random.Next(i), new(Number(), Number(), Number()), (RotationOrder)random.Next(6), [Channel("rotation.z"), Channel("position.x")]))],
                 Frame(), 0.0083333m, random.Next(3) == 0, random.Next(2) == 0, random.Next(4) == 0, random.Next(4) == 0);
         }
+        if (kind == typeof(BringTable))
+        {
+            var thing = scene.Object(AnyObject());
+            TableCurve Column(ChannelSpec spec)
+            {
+                var (count, at) = (random.Next(1, 12), (long)(Frame() * 29_400_000));
+                ImmutableArray<Tick> times = [.. Enumerable.Range(0, count).Select(_ => new Tick(at += random.Next(1, 90_000_000)))];
+                return new(thing.Id, spec.Name, times, [.. times.Select(_ => spec.Within(Number()))]);
+            }
+            return new BringTable([.. thing.Specs.Where(_ => random.Next(6) == 0).Take(3).Select(Column)], random.Next(2) * random.NextDouble(), random.Next(2) * 5, random.Next(2) == 0);
+        }
         if (kind == typeof(LandTake))
         {
             var (count, at) = (random.Next(1, 40), (long)(Frame() * 29_400_000));

@@ -40,6 +40,7 @@ export type CheckTold = Schemas['CheckTold']
 export type OutgoingRequest = Schemas['OutgoingRequest']
 export type OutgoingFormatTold = Schemas['OutgoingFormatTold']
 export type OutgoingTold = Schemas['OutgoingTold']
+export type TableTold = Schemas['TableTold']
 export type LargestError = Schemas['LargestError']
 export type FindingTold = Schemas['FindingTold']
 export type BookmarkColour = Schemas['BookmarkColour']
@@ -184,6 +185,7 @@ export const http = {
       ),
     ),
   readBvh: (text: string) => json<Schemas['BvhSummary']>(send('POST', '/api/bvh', text, { type: 'text/plain' })),
+  readTable: (text: string) => json<TableTold>(send('POST', '/api/tables', text, { type: 'text/plain' })),
   jointsAsBvh: async (scene: number, root: number) =>
     (await send('GET', `/api/scenes/${scene}/joints.bvh?root=${root}`)).blob(),
   reels: (scene: number) => json<ReelList>(send('GET', `/api/scenes/${scene}/reels`)),

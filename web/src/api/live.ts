@@ -72,6 +72,16 @@ export interface Bringing {
   grow: boolean
 }
 
+/** How a table is brought in; see `BringTable` on the server. */
+export interface TableBringing {
+  file: string
+  columns: { column: number; object: number; channel: string }[]
+  start: number
+  tolerance: number
+  degrees: number
+  grow: boolean
+}
+
 /** How the scene plays while a device is recorded; see `Record` on the server. */
 export interface RecordedPlay {
   startedAt: number
@@ -188,6 +198,21 @@ export class LiveLine {
   /** Brings in the joints of a file that was sent before. */
   bringJoints = (scene: number, revision: number, { file, scale, start, up, onto, grow }: Bringing) =>
     this.call<KeptMessage>('BringJoints', scene, revision, file, scale, start, up, onto, grow)
+  /** Makes keys of a table that was sent before. */
+  bringTable = (scene: number, revision: number, { file, columns, start, tolerance, degrees, grow }: TableBringing) =>
+    this.call<KeptMessage>(
+      'BringTable',
+      scene,
+      revision,
+      file,
+      columns.map(({ column }) => column),
+      columns.map(({ object }) => object),
+      columns.map(({ channel }) => channel),
+      start,
+      tolerance,
+      degrees,
+      grow,
+    )
   devices = () => this.ask<TrackerMessage[]>('Devices')
   /** Seconds of the clock by which devices are recorded. */
   trackerClock = () => this.call<number>('TrackerClock')

@@ -157,6 +157,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/tables': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** What a table of motion, CSV sent as the body, has. Nothing is changed: the live line's BringTable brings it into a scene. */
+    post: operations['ReadTable']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/scenes/{id}/reels': {
     parameters: {
       query?: never
@@ -1752,6 +1769,7 @@ export interface components {
       | components['schemas']['EditBakeWarp']
       | components['schemas']['EditBendTrail']
       | components['schemas']['EditBringJoints']
+      | components['schemas']['EditBringTable']
       | components['schemas']['EditCopyDeformer']
       | components['schemas']['EditCutFinely']
       | components['schemas']['EditDelayAll']
@@ -2215,6 +2233,30 @@ export interface components {
        * @default true
        */
       withLayer?: boolean
+    }
+    /** @description Makes keys of the columns of a table, in place of those that a channel has between the first and the last of them. */
+    EditBringTable: {
+      /** @enum {string} */
+      edit?: 'bringTable'
+      /** @description The columns. */
+      curves: components['schemas']['TableCurve'][]
+      /**
+       * Format: double
+       * @description The largest difference that fewer keys may make, in scene lengths or the channel's unit; 0 keeps each value.
+       * @default 0
+       */
+      tolerance?: number
+      /**
+       * Format: double
+       * @description The same of channels in degrees.
+       * @default 0
+       */
+      degrees?: number
+      /**
+       * @description The scene range reaches to the last of them afterwards.
+       * @default false
+       */
+      grow?: boolean
     }
     /** @description Copies a deformer with its values and keys, in layers too: right after itself on its own object, and after all others on each other one. */
     EditCopyDeformer: {
@@ -5163,6 +5205,65 @@ export interface components {
       /** @description What is left out, and why. */
       leftOut: components['schemas']['SvgLeftOut'][]
     }
+    /** @description One thing that moves in a table. */
+    TableColumnTold: {
+      /** @description What the table calls it. */
+      name: string
+      /** @description The object that it names; null where it names none. */
+      object: null | string
+      /** @description The channel that it names; null where it is none that is known. */
+      channel: null | string
+      /**
+       * Format: int32
+       * @description How many values.
+       */
+      values: number
+      /**
+       * Format: double
+       * @description The least of them.
+       */
+      least: number
+      /**
+       * Format: double
+       * @description The greatest.
+       */
+      most: number
+    }
+    /** @description A column of a table, for a channel. */
+    TableCurve: {
+      /** @description Whose channel. */
+      object: components['schemas']['ObjectId']
+      /** @description The channel's name. */
+      channel: string
+      /** @description When its values stand, rising. */
+      times: unknown[]
+      /** @description The values, in the channel's unit. */
+      values: number[]
+    }
+    /** @description What a table has, told before it is brought in. */
+    TableTold: {
+      /** @description Its name here, by which it is brought in. */
+      file: string
+      /**
+       * Format: int32
+       * @description How many rows.
+       */
+      rows: number
+      /** @description Its times are seconds; else frames. */
+      inSeconds: boolean
+      /**
+       * Format: double
+       * @description Its first time.
+       */
+      first: number
+      /**
+       * Format: double
+       * @description Its last time.
+       */
+      last: number
+      /** @description What moves. */
+      columns: components['schemas']['TableColumnTold'][]
+    }
     /** @description A take. */
     TakeCard: {
       /**
@@ -5651,6 +5752,39 @@ export interface operations {
       }
       /** @description Not Found */
       404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  ReadTable: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'text/plain': string
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['TableTold']
+        }
+      }
+      /** @description Bad Request */
+      400: {
         headers: {
           [name: string]: unknown
         }

@@ -9,6 +9,7 @@ import { curveCommands } from './curveCommands'
 import { deformCommands } from './deformCommands'
 import { soundCommands } from './soundCommands'
 import { textCommands } from './textCommands'
+import { useTableDialog } from '../tables/tableDialog'
 import { useOutgoing } from '../outgoing/outgoing'
 import { useFinder } from './finder'
 import { flowCommands } from './flowCommands'
@@ -53,6 +54,7 @@ export const workspaceCommands = (): Command[] => [
 
 function sceneCommands(): Command[] {
   const outgoing = useOutgoing()
+  const table = useTableDialog()
   const finder = useFinder()
   const steps = useSteps()
   return [
@@ -63,6 +65,7 @@ function sceneCommands(): Command[] {
       shown: 'Shift X',
       run: () => void (outgoing.isOpen = true),
     },
+    { group: 'Scene', title: 'Bring in a table of motion (CSV)…', run: () => table.open() },
     { group: 'Scene', title: 'Undo', keys: ['$mod+z'], shown: 'Ctrl Z', run: steps.undo },
     {
       group: 'Scene',

@@ -8,6 +8,7 @@ import {
   LineBroken,
   LiveLine,
   type Bringing,
+  type TableBringing,
   type LaneName,
   type LineState,
 } from '../api/live'
@@ -430,6 +431,13 @@ export const useScene = defineStore('scene', () => {
     return kept
   }
 
+  /** Makes keys of a table. */
+  async function bringTable(how: TableBringing): Promise<KeptMessage | null> {
+    const kept = await step('Bringing in', () => line.bringTable(id.value!, revision.value, how))
+    if (kept?.changed) made.value++
+    return kept
+  }
+
   async function redo(): Promise<KeptMessage | null> {
     const kept = await step('Redo', () => line.redo(id.value!, revision.value))
     if (kept) made.value++
@@ -537,6 +545,7 @@ export const useScene = defineStore('scene', () => {
     redo,
     takeBack,
     bringJoints,
+    bringTable,
     lock,
     stand: others.stand,
     tried,

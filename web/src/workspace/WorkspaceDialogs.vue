@@ -21,6 +21,8 @@ import SendOutDialog from '../outgoing/SendOutDialog.vue'
 import { useOutgoing } from '../outgoing/outgoing'
 import ShootDialog from '../reels/ShootDialog.vue'
 import { useShooting } from '../reels/shooting'
+import TableDialog from '../tables/TableDialog.vue'
+import { useTableDialog } from '../tables/tableDialog'
 import TimeDialogs from '../timebar/TimeDialogs.vue'
 
 /** The dialogs of the workspace: fetched once the scene is there, so that it is there sooner. */
@@ -31,6 +33,7 @@ const bvh = useBvhDialog()
 const shooting = useShooting()
 const contacts = useContacts()
 const outgoing = useOutgoing()
+const table = useTableDialog()
 </script>
 
 <template>
@@ -49,5 +52,6 @@ const outgoing = useOutgoing()
   <SendOutDialog v-if="outgoing.isOpen" @close="outgoing.isOpen = false" />
   <ShootDialog v-if="shooting.asking" @close="shooting.asking = false" />
   <BvhDialog v-if="bvh.isOpen" :dropped="bvh.dropped" @close="bvh.isOpen = false" />
+  <TableDialog v-if="table.isOpen" :dropped="table.dropped" @close="table.isOpen = false" />
   <SvgDialog v-if="svg.isOpen" :dropped="svg.dropped" @close="svg.isOpen = false" />
 </template>

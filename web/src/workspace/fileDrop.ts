@@ -9,6 +9,7 @@ import { usePlayhead } from '../timebar/playhead'
 import { useNotices } from '../scene/notices'
 import { isSound } from '../sound/soundFiles'
 import { useSounds } from '../sound/sounds'
+import { useTableDialog } from '../tables/tableDialog'
 import { useViews } from '../stage/views'
 
 /** A file that is dropped anywhere on the workspace opens the dialog that brings it in, a picture goes behind the view that it is dropped on, and a sound lies where it is dropped on the desk, or at the playhead; the page itself is never left for it. */
@@ -22,7 +23,7 @@ export function useFileDrop(): void {
   /** The whole frame under the pointer, on the lanes. */
   const frameUnder = ({ offsetX, target }: DragEvent) =>
     Math.round(frameOf({ width: (target as Element).clientWidth, first: view.first, last: view.last }, offsetX))
-  const dialogs = { '.bvh': useBvhDialog(), '.svg': useSvgDialog() }
+  const dialogs = { '.bvh': useBvhDialog(), '.svg': useSvgDialog(), '.csv': useTableDialog() }
 
   useEventListener(window, 'dragover', (event: DragEvent) => {
     if (!event.dataTransfer?.types.includes('Files')) return
@@ -47,7 +48,7 @@ export function useFileDrop(): void {
       return void backdrops.bring(files, (view ? views.all[Number(view)]! : views.active).look)
     }
     notices.say(
-      'Drop a BVH file to bring in captured motion, an SVG file for its outlines, pictures to stand behind a view, or sounds. Scene files are dropped on the list of scenes.',
+      'Drop a BVH file to bring in captured motion, an SVG file for its outlines, a table of motion (CSV), pictures to stand behind a view, or sounds. Scene files are dropped on the list of scenes.',
     )
   })
 }

@@ -34,7 +34,7 @@ public sealed record BringJoints(ImmutableArray<BroughtJoint> Joints, decimal St
         if (Step is <= 0 or > LongestStep) throw new Refusal("step", "from one moment to the next it is more than 0 seconds, and an hour at most");
         var times = Times(scene);
         var next = Onto ? OntoExisting(scene, times) : AsNew(scene, times);
-        if (Grow && !times.IsEmpty) next = Grown(next, times[^1]);
+        if (Grow && !times.IsEmpty) next = GrownRange.To(next, times[^1]);
         if (WithLayer) next = next.With(LayerEdits.New(next, LayerEdits.FreeName(next, "Clean-up")));
         return next;
     }
@@ -103,12 +103,5 @@ public sealed record BringJoints(ImmutableArray<BroughtJoint> Joints, decimal St
             thing = thing.WithChannel(name, thing.Channel(name) with { Curve = new Curve(keys.MoveToImmutable()), Locked = Lock });
         }
         return thing;
-    }
-
-    private static Scene Grown(Scene scene, Tick last)
-    {
-        var range = scene.Settings.Range;
-        var to = (long)Math.Ceiling(scene.Rate.FrameOf(last.Value) - 1e-9);
-        return to <= range.Last ? scene : scene with { Settings = scene.Settings with { Range = range with { Last = to } } };
     }
 }
