@@ -44,9 +44,13 @@ test('a column is led to a channel by hand, on another frame, with fewer keys', 
   await dialog().getByLabel('Object for Wind').selectOption({ label: 'Ferry' })
   await dialog().getByLabel('Channel for Wind').selectOption({ label: 'Position Y' })
   await setField(page, 'Frame of the first row', '20')
-  await dialog().getByLabel(/fewer keys/).check()
+  await dialog()
+    .getByLabel(/fewer keys/)
+    .check()
   await told().filter({ hasText: 'frames 20 to 60. 1 of 1 columns' }).waitFor()
-  await dialog().getByLabel(/the scene grows/).waitFor()
+  await dialog()
+    .getByLabel(/the scene grows/)
+    .waitFor()
   await desk.changing(() => dialog().getByRole('button', { name: 'Bring in' }).click())
   const got = await values('Ferry', 'position.y', 20, 60)
   for (let i = 0; i <= 40; i++) assert.ok(Math.abs(got.get(20 + i) - Math.sin(i / 8) * 4) <= 0.01 + 1e-6, `${20 + i}`)
@@ -75,5 +79,9 @@ test('two columns for one channel are refused, and nothing is changed', async ()
   await dialog().getByRole('checkbox', { name: 'Ferry/position.x' }).check()
   await dialog().getByRole('button', { name: 'Bring in' }).click()
   await page.getByText(/two columns go to position.x of Ferry/).waitFor()
-  await until(() => values('Ferry', 'position.x', 1, 1), (now) => now.get(1) === 0, 'the scene as it was')
+  await until(
+    () => values('Ferry', 'position.x', 1, 1),
+    (now) => now.get(1) === 0,
+    'the scene as it was',
+  )
 })

@@ -215,6 +215,15 @@ async function send(): Promise<void> {
 .about {
   margin: 0;
 }
+@media (width < 820px) {
+  .halves {
+    flex-direction: column;
+  }
+  .halves > :first-child {
+    width: auto;
+    max-height: 150px;
+  }
+}
 progress {
   flex: 1;
 }

@@ -48,6 +48,9 @@ const going = computed(() =>
     on && object !== null && channel !== null ? [{ column, object, channel }] : [],
   ),
 )
+const hasPlace = ({ object, channel }: TablePlace) => object !== null && channel !== null
+const able = computed(() => places.value.filter(hasPlace).length)
+const all = (on: boolean) => (places.value = places.value.map((each) => ({ ...each, on: on && hasPlace(each) })))
 const last = computed(() => {
   const { inSeconds, first, last } = told.value!
   return start.value + (last - first) * (inSeconds ? scene.settings.framesPerSecond : 1)
@@ -94,6 +97,17 @@ async function bring(): Promise<void> {
       <span v-if="dropped && picked?.name === dropped.name" class="dim">{{ picked.name }}</span>
     </div>
     <template v-if="told && picked && places.length === told.columns.length">
+      <label class="tick">
+        <input
+          type="checkbox"
+          class="form-check-input"
+          :checked="going.length > 0 && going.length === able"
+          :indeterminate="going.length > 0 && going.length < able"
+          :disabled="able === 0"
+          @change="all(($event.target as HTMLInputElement).checked)"
+        />
+        all columns that have a place
+      </label>
       <ColumnList v-model="places" :columns="told.columns" :objects="objects" :channels-of="channelsOf" />
       <div class="row-of-fields">
         the first row stands on
