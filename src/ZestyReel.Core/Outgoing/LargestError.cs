@@ -16,12 +16,14 @@ public sealed record LargestError(double Length, string? LengthOf, string Length
     private const int Between = 4;
 
     /// <summary>Of all that goes, looked at in four places from each moment to the next.</summary>
+    /// <exception cref="Refusal">That would take too long.</exception>
     /// <exception cref="OperationCanceledException">It was called off.</exception>
     public static LargestError Of(OutgoingScene going, CancellationToken stop)
     {
         var worst = new LargestError(0, null, "", 0, null, "");
         var moments = going.Moments;
         if (moments.Count < 2) return worst;
+        going.RefuseTooMuch();
         var times = new FrameTimes(going.Scene, moments.Finer(Between)) { Stop = stop };
         var worlds = new WorldSampler(going.Scene, times);
         foreach (var thing in going.Objects)

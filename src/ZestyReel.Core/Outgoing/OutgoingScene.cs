@@ -13,6 +13,9 @@ namespace ZestyReel.Core.Outgoing;
 /// <param name="Files">The files that the scene needs.</param>
 public sealed record OutgoingScene(Scene Scene, ImmutableArray<SceneObject> Objects, Moments Moments, OutgoingChoice Choice, OutgoingFiles Files)
 {
+    /// <summary>Most places, one for each object that moves at each moment, that are worked out for a file.</summary>
+    public const long MostPlaces = 3_000_000;
+
     /// <summary>Finds what is asked for.</summary>
     /// <exception cref="Refusal">Some of it is not there, or out of reach.</exception>
     public static OutgoingScene Of(Scene scene, OutgoingChoice choice, OutgoingFiles files)
@@ -31,6 +34,14 @@ public sealed record OutgoingScene(Scene Scene, ImmutableArray<SceneObject> Obje
 
     /// <summary>Whether an object may move, by what is known without looking: for estimates.</summary>
     public bool MayMove(SceneObject thing) => Scene.WithCarriers(thing.Id).Any(each => each.Follow is not null || each.Aim is not null || each.IsLoose || each.Roll is not null || each.Channels.Values.Any(channel => channel.Curve is not null));
+
+    /// <summary>Says no to what would take minutes.</summary>
+    /// <exception cref="Refusal">Too much would have to be worked out.</exception>
+    public void RefuseTooMuch()
+    {
+        var places = Objects.Count(MayMove) * (long)Moments.Count;
+        if (places > MostPlaces) throw new Refusal("step", FormattableString.Invariant($"that is {places} places of things that move, and {MostPlaces} are the most; take fewer objects, a shorter range or fewer moments"));
+    }
 
     /// <summary>The shape of an object at the first moment, before it is sized.</summary>
     public ShapeMesh ShapeOf(SceneObject thing)

@@ -17,6 +17,18 @@ public sealed record ShapeMorphs(IReadOnlyList<Mesh> Meshes, IReadOnlyList<int> 
     // What of a shape's forms is held at once: some 250 MB.
     private const long MostVertices = 5_000_000;
 
+    // What is looked at of all shapes together.
+    private const long MostLookedAt = 400_000_000;
+
+    /// <summary>Says no to what would take minutes.</summary>
+    /// <exception cref="Refusal">Too many shapes change, for too long.</exception>
+    public static void RefuseTooMuch(OutgoingScene going)
+    {
+        var times = FrameTimes.At(going.Scene, going.Moments[0]);
+        var looked = going.Objects.Where(thing => DeformerRules.HasShape(thing.Kind) && !IsStill(thing, times)).Sum(thing => Math.Min(MostVertices, (long)going.ShapeOf(thing).Rings.Length * going.Moments.Count));
+        if (looked > MostLookedAt) throw new Refusal("objects", "too many shapes change for so long; take fewer objects, a shorter range, or their motion alone");
+    }
+
     /// <summary>Of an object with a shape.</summary>
     /// <param name="thing">The object.</param>
     /// <param name="times">The moments.</param>

@@ -52,6 +52,7 @@ public sealed class CssFormat : IOutgoingFormat
         if (things.Count == 0) throw new Refusal("objects", "there is nothing in that which could move in a picture");
         if (things.Count > MostObjects) throw new Refusal("objects", $"{things.Count} objects are too many for one file; {MostObjects} are the most");
         if (going.Moments.Count < 2) throw new Refusal("to", "motion takes two moments at least; take a longer range or more moments");
+        going.RefuseTooMuch();
         var times = going.Times(stop);
         var worlds = new WorldSampler(going.Scene, times);
         var picture = new FlatPicture(going, times, worlds);

@@ -53,6 +53,8 @@ public sealed class GltfFormat(bool isText) : IOutgoingFormat
     /// <inheritdoc/>
     public void Write(OutgoingScene going, Stream into, Action<double> told, CancellationToken stop)
     {
+        going.RefuseTooMuch();
+        if (going.HasShapes) ShapeMorphs.RefuseTooMuch(going);
         var root = new GltfScene(going, stop).Made(told);
         if (!isText)
         {

@@ -1,6 +1,7 @@
 using System.Runtime.InteropServices;
 using SharpGLTF.Memory;
 using SharpGLTF.Schema2;
+using ZestyReel.Core;
 using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Scenes;
@@ -73,6 +74,6 @@ internal sealed class GltfShapes(ModelRoot root, GltfMotion motion)
     {
         var floats = new float[vectors.Length * 3];
         for (var i = 0; i < vectors.Length; i++) (floats[i * 3], floats[i * 3 + 1], floats[i * 3 + 2]) = ((float)vectors[i].X, (float)vectors[i].Y, (float)vectors[i].Z);
-        return MemoryMarshal.AsBytes(floats.AsSpan()).ToArray();
+        return Array.TrueForAll(floats, float.IsFinite) ? MemoryMarshal.AsBytes(floats.AsSpan()).ToArray() : throw new Refusal("objects", "a shape reaches further than a glTF file can say");
     }
 }

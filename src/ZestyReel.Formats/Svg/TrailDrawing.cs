@@ -43,6 +43,7 @@ public sealed class TrailDrawing : IOutgoingFormat
     /// <inheritdoc/>
     public void Write(OutgoingScene going, Stream into, Action<double> told, CancellationToken stop)
     {
+        going.RefuseTooMuch();
         var times = going.Times(stop);
         var worlds = new WorldSampler(going.Scene, times);
         var picture = new FlatPicture(going, times, worlds);

@@ -103,6 +103,7 @@ public static class TableReader
         public static Columns Of(string[] head)
         {
             if (head.Length > MostColumns) throw At(1, $"{head.Length} columns are too many; {MostColumns} are the most");
+            if (Array.Exists(head, name => name.Length > LongestCell)) throw At(1, $"a column's name is longer than {LongestCell} characters");
             int? Find(params string[] words) => Array.FindIndex(head, name => words.Contains(name, StringComparer.OrdinalIgnoreCase)) is >= 0 and var at ? at : null;
             var (frames, seconds, thing, channel, value) = (Find(FrameWords), Find(SecondWords), Find("object"), Find("channel"), Find("value"));
             if ((frames ?? seconds) is not { } time) throw At(1, "no column is called frame or seconds");

@@ -92,7 +92,8 @@ async function send(): Promise<void> {
     @done="send"
     @close="emit('close')"
   >
-    <div class="halves">
+    <span v-if="outgoing.lacking" class="wrong" role="alert">{{ outgoing.lacking }}</span>
+    <div v-else class="halves">
       <FormatList v-model="wish.format" :formats="outgoing.formats" />
       <div v-if="format" class="ask">
         <p class="dim about">{{ format.for }}.</p>

@@ -33,6 +33,8 @@ export const useOutgoing = defineStore('outgoing', () => {
   const selection = useSelection()
   const isOpen = ref(false)
   const formats = shallowRef<OutgoingFormatTold[]>([])
+  /** Why the formats are not here. */
+  const lacking = ref('')
   const remembered = useStorage('zesty-outgoing', usual, undefined, { mergeDefaults: true })
   /** How far the file is that is being written; null where none is. */
   const share = ref<number | null>(null)
@@ -41,7 +43,13 @@ export const useOutgoing = defineStore('outgoing', () => {
   const cameras = computed(() => [...scene.model.objects.values()].filter(({ kind }) => kind === 'camera'))
 
   async function fetchFormats(): Promise<void> {
-    if (formats.value.length === 0) formats.value = await http.outgoingFormats().catch(() => [])
+    lacking.value = ''
+    if (formats.value.length > 0) return
+    try {
+      formats.value = await http.outgoingFormats()
+    } catch (wrong) {
+      lacking.value = (wrong as Error).message
+    }
   }
 
   /** What is asked of the server: only what the format has a use for. */
@@ -90,6 +98,7 @@ export const useOutgoing = defineStore('outgoing', () => {
   return {
     isOpen,
     formats,
+    lacking,
     remembered,
     share,
     cameras,
