@@ -262,9 +262,11 @@ test('another window sees it, a killed server has it again, and it goes out and 
   await shows('plate.1001.png')
   await other.close()
   near(await squareAt(), 1 / 16)
+  await page.getByRole('button', { name: 'Send out' }).click()
+  await page.locator('.formats label').filter({ hasText: 'Scene package' }).click()
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Export' }).click(),
+    page.getByRole('button', { name: 'Save file' }).click(),
   ])
   assert.match(download.suggestedFilename(), /^plate\.zesty$/)
   const path = join(folder, 'plate.zesty')

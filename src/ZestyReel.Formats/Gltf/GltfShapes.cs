@@ -16,6 +16,8 @@ internal sealed class GltfShapes(ModelRoot root, GltfMotion motion)
     /// <summary>How far a vertex of a shape that changes may be off, as a part of its largest extent.</summary>
     public const double Tolerance = 1e-3;
 
+    private const int BytesOfAVector = 3 * sizeof(float);
+
     private readonly Dictionary<string, GltfMesh> _known = [];
 
     /// <summary>Gives a node a shape.</summary>
@@ -24,7 +26,7 @@ internal sealed class GltfShapes(ModelRoot root, GltfMotion motion)
         var rest = shape.Meshes[0];
         if (rest.Indices.Length == 0) return;
         var (positions, normals) = (Bytes(rest.Positions), Bytes(Array.ConvertAll(rest.Normals, Facing)));
-        var indices = MemoryMarshal.AsBytes(rest.Indices.AsSpan()).ToArray();
+        var indices = Indices(rest);
         if (shape.Meshes.Count > 1)
         {
             var changing = Made(thing.Name, positions, normals, indices, material);
@@ -47,7 +49,8 @@ internal sealed class GltfShapes(ModelRoot root, GltfMotion motion)
         primitive.SetVertexAccessor("POSITION", Accessor(positions));
         primitive.SetVertexAccessor("NORMAL", Accessor(normals));
         var order = root.CreateAccessor();
-        order.SetIndexData(root.UseBufferView(indices, 0, null, 0, BufferMode.ELEMENT_ARRAY_BUFFER), 0, indices.Length / sizeof(int), IndexEncodingType.UNSIGNED_INT);
+        var isShort = IsShort(positions.Length / BytesOfAVector);
+        order.SetIndexData(root.UseBufferView(indices, 0, null, 0, BufferMode.ELEMENT_ARRAY_BUFFER), 0, indices.Length / (isShort ? sizeof(ushort) : sizeof(int)), isShort ? IndexEncodingType.UNSIGNED_SHORT : IndexEncodingType.UNSIGNED_INT);
         primitive.SetIndexAccessor(order);
         primitive.Material = material;
         return mesh;
@@ -63,9 +66,16 @@ internal sealed class GltfShapes(ModelRoot root, GltfMotion motion)
     private Accessor Accessor(byte[] vectors)
     {
         var accessor = root.CreateAccessor();
-        accessor.SetVertexData(root.UseBufferView(vectors, 0, null, 0, BufferMode.ARRAY_BUFFER), 0, vectors.Length / 12, new AttributeFormat(DimensionType.VEC3, EncodingType.FLOAT));
+        accessor.SetVertexData(root.UseBufferView(vectors, 0, null, 0, BufferMode.ARRAY_BUFFER), 0, vectors.Length / BytesOfAVector, new AttributeFormat(DimensionType.VEC3, EncodingType.FLOAT));
         return accessor;
     }
+
+    // The largest short number means something else in the standard.
+    private static bool IsShort(int vertices) => vertices < ushort.MaxValue;
+
+    private static byte[] Indices(Mesh mesh) => IsShort(mesh.Positions.Length)
+        ? MemoryMarshal.AsBytes(Array.ConvertAll(mesh.Indices, index => (ushort)index).AsSpan()).ToArray()
+        : MemoryMarshal.AsBytes(mesh.Indices.AsSpan()).ToArray();
 
     // A surface of no extent faces nowhere; the standard wants it to face somewhere.
     private static Vector Facing(Vector normal) => normal.Unit() is var unit && unit == Vector.Zero ? new(0, 1, 0) : unit;

@@ -75,6 +75,7 @@ const words = computed(() => {
 const refused = ref('')
 watch(question, () => (refused.value = ''))
 async function send(): Promise<void> {
+  if (outgoing.share !== null) return
   refused.value = await outgoing.sendOut(request.value!, told.value!.file)
   if (refused.value || outgoing.wasCalledOff()) return
   outgoing.remembered = wish.value
@@ -85,9 +86,9 @@ async function send(): Promise<void> {
 <template>
   <AskDialog
     title="Send out"
-    ok="Save file"
+    :ok="outgoing.share === null ? 'Save file' : 'Being written…'"
     size="lg"
-    :ready="isTold && outgoing.share === null"
+    :ready="isTold"
     stays
     @done="send"
     @close="emit('close')"
