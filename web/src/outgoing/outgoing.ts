@@ -1,6 +1,6 @@
 import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { http, type OutgoingFormatTold, type OutgoingRequest } from '../api/http'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
@@ -40,6 +40,11 @@ export const useOutgoing = defineStore('outgoing', () => {
   const share = ref<number | null>(null)
   let calledOff = new AbortController()
 
+  // It is about the scene in which it was opened.
+  watch(
+    () => scene.id,
+    () => (isOpen.value = false),
+  )
   const cameras = computed(() => [...scene.model.objects.values()].filter(({ kind }) => kind === 'camera'))
 
   async function fetchFormats(): Promise<void> {

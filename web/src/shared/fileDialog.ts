@@ -1,4 +1,5 @@
-import { ref, shallowRef } from 'vue'
+import { ref, shallowRef, watch } from 'vue'
+import { useScene } from '../scene/sceneStore'
 
 /** A dialog that works on a file: whether it is open, and the file that was dropped to open it. */
 export function fileDialog() {
@@ -8,5 +9,11 @@ export function fileDialog() {
     dropped.value = file
     isOpen.value = true
   }
+  // It is about the scene in which it was opened.
+  const scene = useScene()
+  watch(
+    () => scene.id,
+    () => (isOpen.value = false),
+  )
   return { isOpen, dropped, open }
 }
