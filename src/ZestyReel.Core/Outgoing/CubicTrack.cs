@@ -32,9 +32,8 @@ public sealed record CubicTrack(TrackShape Shape, int[] At, double[][] Values, d
     /// <param name="tolerance">How far it may be from any sample.</param>
     public static CubicTrack Of(double[][] columns, IReadOnlySet<int> breaks, double tolerance)
     {
+        if (StillOrStepped(columns, tolerance) is { } known) return known;
         var count = columns[0].Length;
-        if (Array.TrueForAll(columns, column => IsStill(column, tolerance))) return Stepping(TrackShape.Still, columns, [0]);
-        if (Steps(columns) is { } steps) return Stepping(TrackShape.Stepped, columns, steps);
         var fit = new Fit(columns, tolerance);
         var start = 0;
         for (var i = 1; i < count; i++)
@@ -45,6 +44,13 @@ public sealed record CubicTrack(TrackShape Shape, int[] At, double[][] Values, d
         }
         return fit.Track();
     }
+
+    /// <summary>The track of what never changes, or changes only in jumps; null of anything else.</summary>
+    /// <param name="columns">A row of samples for each column, all of one length.</param>
+    /// <param name="tolerance">A hundredth of this is no change.</param>
+    public static CubicTrack? StillOrStepped(double[][] columns, double tolerance) =>
+        Array.TrueForAll(columns, column => IsStill(column, tolerance)) ? Stepping(TrackShape.Still, columns, [0])
+        : Steps(columns) is { } steps ? Stepping(TrackShape.Stepped, columns, steps) : null;
 
     private static bool IsStill(double[] column, double tolerance)
     {

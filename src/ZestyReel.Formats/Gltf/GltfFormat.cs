@@ -21,7 +21,7 @@ public sealed class GltfFormat(bool isText) : IOutgoingFormat
     public string Name => isText ? "glTF as text" : "glTF";
 
     /// <inheritdoc/>
-    public string For => isText ? "as the other, to be read by eye and script" : "Shapes, cameras, lights and their motion, for engines and other programs";
+    public string For => isText ? "The same as text with its data inside, to be read by eye and script" : "Shapes, cameras, lights and their motion, for engines and other programs";
 
     /// <inheritdoc/>
     public string MediaType => isText ? "model/gltf+json" : "model/gltf-binary";

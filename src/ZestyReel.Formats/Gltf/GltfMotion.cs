@@ -105,18 +105,21 @@ internal sealed class GltfMotion(ModelRoot root, OutgoingScene going, int finer)
 
     private (SortedDictionary<float, T> Keys, bool IsStepped)? Keys<T>(double[][] columns, Func<double[], T> value)
     {
-        // Straight ways from moment to moment are what the standard has for these; what only jumps is told in steps.
-        var track = CubicTrack.Of(columns, new HashSet<int>(), 0);
-        if (track.Shape == TrackShape.Still) return null;
+        // What only jumps is told in steps; else straight ways from moment to moment are what the standard has for these.
+        var track = CubicTrack.StillOrStepped(columns, 0);
+        if (track?.Shape == TrackShape.Still) return null;
         var keys = new SortedDictionary<float, T>();
-        var count = columns[0].Length;
-        for (var i = 0; i < count; i++)
+        bool IsSame(int one, int other) => Array.TrueForAll(columns, column => column[one] == column[other]);
+        void Tell(int moment) => keys[(float)going.Moments.SecondsOf(moment)] = value(Array.ConvertAll(columns, column => column[moment]));
+        if (track is not null)
         {
-            double[] here = Array.ConvertAll(columns, column => column[i]);
-            bool IsSame(int other) => Array.TrueForAll(columns, column => column[other] == column[i]);
-            if (track.Shape == TrackShape.Stepped ? i == 0 || !IsSame(i - 1) : i == 0 || i == count - 1 || !IsSame(i - 1) || !IsSame(i + 1)) keys[(float)going.Moments.SecondsOf(i)] = value(here);
+            foreach (var moment in track.At) Tell(moment);
+            return (keys, true);
         }
-        return (keys, track.Shape == TrackShape.Stepped);
+        var last = columns[0].Length - 1;
+        for (var i = 0; i <= last; i++)
+            if (i == 0 || i == last || !IsSame(i, i - 1) || !IsSame(i, i + 1)) Tell(i);
+        return (keys, false);
     }
 
     private SortedDictionary<float, T> Stepped<T>(CubicTrack track, Func<double[], T> value)

@@ -14,7 +14,7 @@ internal sealed class GltfScene
     // In how many parts the way from one moment to the next is looked at.
     private const int Finer = 4;
 
-    private const double SlopeOfMost = 0.4;
+    private const double Penumbra = 0.4;
 
     private readonly OutgoingScene _going;
     private readonly GltfRoot _root = GltfRoot.CreateModel();
@@ -125,9 +125,9 @@ internal sealed class GltfScene
         if (kind == 1)
         {
             var outer = Radians(cone[0] / 2);
-            light.SetSpotCone((float)(outer * (1 - SlopeOfMost)), outer);
+            light.SetSpotCone((float)(outer * (1 - Penumbra)), outer);
             _motion.Point($"{path}/spot/outerConeAngle", [cone], values => Radians(values[0] / 2));
-            _motion.Point($"{path}/spot/innerConeAngle", [cone], values => (float)(Radians(values[0] / 2) * (1 - SlopeOfMost)));
+            _motion.Point($"{path}/spot/innerConeAngle", [cone], values => (float)(Radians(values[0] / 2) * (1 - Penumbra)));
         }
         node.PunctualLight = light;
     }

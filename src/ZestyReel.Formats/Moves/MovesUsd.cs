@@ -1,5 +1,3 @@
-using System.Globalization;
-using System.Text;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Scenes;

@@ -9,7 +9,7 @@ namespace ZestyReel.Formats.Sounds;
 /// <summary>What is heard, from the start of the first frame to the end of the last, as a WAV file of 32-bit floats.</summary>
 public sealed class SoundMix : IOutgoingFormat
 {
-    private const int Rate = 48_000, LongestSeconds = 60 * 60, BytesOfAFrame = 8;
+    private const int LongestSeconds = 60 * 60, BytesOfAFrame = 8;
 
     /// <inheritdoc/>
     public string Ending => ".wav";
@@ -36,20 +36,16 @@ public sealed class SoundMix : IOutgoingFormat
     public void Write(OutgoingScene going, Stream into, Action<double> told, CancellationToken stop)
     {
         if (going.Scene.Sounds.Count == 0) throw new Refusal("scene", "there is no sound in this scene");
+        if (going.Scene.Sounds.Values.All(sound => going.Files.Samples(sound.File.Asset) is null)) throw new Refusal("scene", "the files of its sounds are not with the scene; take one that is kept, or a package");
         var (start, count) = Stretch(going);
-        if (count > (long)Rate * LongestSeconds) throw new Refusal("to", $"a file of {LongestSeconds / 60} minutes at the most is written at once; take a shorter range");
-        var wav = new WavWriter(into, WavSamples.Float32, Rate, count);
-        new Mix(going.Scene, going.Files.Samples).Render(start, Rate, count, (first, left, right) =>
-        {
-            wav.Write(left, right);
-            told((double)(first + left.Length) / count);
-        }, stop);
+        if (count > (long)MixFile.Rate * LongestSeconds) throw new Refusal("to", $"a file of {LongestSeconds / 60} minutes at the most is written at once; take a shorter range");
+        new Mix(going.Scene, going.Files.Samples).Write(new WavWriter(into, WavSamples.Float32, MixFile.Rate, count), start, count, told, stop);
     }
 
     private static (Tick Start, long Count) Stretch(OutgoingScene going)
     {
         var (from, to) = (going.Choice.From ?? going.Scene.Settings.Work.First, going.Choice.To ?? going.Scene.Settings.Work.Last);
         var (start, end) = (going.Scene.Rate.At(from), going.Scene.Rate.At(to + 1));
-        return (start, (long)((Int128)(end - start).Value * Rate / Tick.PerSecond));
+        return (start, MixFile.SamplesIn(end - start));
     }
 }

@@ -1,6 +1,3 @@
-using System.Globalization;
-using System.Text;
-using System.Xml;
 using ZestyReel.Core;
 using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Scenes;
@@ -14,6 +11,8 @@ public sealed class KeyChart : IOutgoingFormat
     private const int MostRows = 2_000, MostDots = 200_000, LongestName = 18;
 
     private const double Names = 210, Frames = 960, RowHeight = 44, Head = 34, Inset = 8, Dot = 3;
+
+    private const string Ink = "#3a3630";
 
     /// <inheritdoc/>
     public string Ending => ".chart.svg";
@@ -44,15 +43,8 @@ public sealed class KeyChart : IOutgoingFormat
         if (rows.Count > MostRows || rows.Sum(row => (long)row.Channel.Curve!.Keys.Length) > MostDots) throw new Refusal("objects", $"a chart has {MostRows} rows and {MostDots} keys at the most; take fewer objects");
         var (first, last) = ((double)going.Moments[0].Value, (double)going.Moments[going.Moments.Count - 1].Value);
         double X(double ticks) => Names + (last > first ? (ticks - first) / (last - first) * Frames : 0);
-        using var svg = XmlWriter.Create(into, new XmlWriterSettings { Encoding = new UTF8Encoding(false), Indent = true, NewLineChars = "\n" });
-        svg.WriteStartElement("svg", "http://www.w3.org/2000/svg");
         var (width, height) = (Names + Frames + 24, Head + rows.Count * RowHeight + 12);
-        svg.WriteAttributeString("viewBox", $"0 0 {Number(width)} {Number(height)}");
-        svg.WriteAttributeString("width", Number(width));
-        svg.WriteAttributeString("height", Number(height));
-        svg.WriteAttributeString("font-family", "sans-serif");
-        svg.WriteAttributeString("font-size", "12");
-        svg.WriteElementString("title", $"Keys of {going.Scene.Settings.Name}");
+        using var svg = new SvgPen(into, 0, 0, width, height, 12, $"Keys of {going.Scene.Settings.Name}");
         Ruler(svg, going, X, height);
         foreach (var (i, (thing, spec, channel)) in rows.Index())
         {
@@ -60,7 +52,6 @@ public sealed class KeyChart : IOutgoingFormat
             Row(svg, Head + i * RowHeight, Label(thing, spec), channel.Curve!, first, last, X);
             told((i + 1.0) / rows.Count);
         }
-        svg.WriteEndElement();
     }
 
     private static IEnumerable<(SceneObject Thing, ChannelSpec Spec, Channel Channel)> Rows(OutgoingScene going) =>
@@ -72,19 +63,19 @@ public sealed class KeyChart : IOutgoingFormat
         return $"{name} · {(spec.Group == "Attributes" ? spec.Label : $"{spec.Group} {spec.Label}")}";
     }
 
-    private static void Ruler(XmlWriter svg, OutgoingScene going, Func<double, double> x, double height)
+    private static void Ruler(SvgPen svg, OutgoingScene going, Func<double, double> x, double height)
     {
         var count = Math.Min(12, going.Moments.Count - 1);
         for (var i = 0; i <= count; i++)
         {
             var at = count == 0 ? 0 : (int)Math.Round((double)i * (going.Moments.Count - 1) / count);
             var place = x(going.Moments[at].Value);
-            Line(svg, place, Head - 8, place, height - 8, "#d5d0c4");
-            Text(svg, place, Head - 14, going.Moments.FrameOf(at), "middle");
+            svg.Line(place, Head - 8, place, height - 8, "#d5d0c4");
+            svg.Text(place, Head - 14, going.Moments.FrameOf(at), Ink, "middle");
         }
     }
 
-    private static void Row(XmlWriter svg, double top, string name, Core.Curves.Curve curve, double first, double last, Func<double, double> x)
+    private static void Row(SvgPen svg, double top, string name, Core.Curves.Curve curve, double first, double last, Func<double, double> x)
     {
         const int Points = 240;
         var values = new double[Points + 1];
@@ -92,46 +83,9 @@ public sealed class KeyChart : IOutgoingFormat
         var keys = curve.Keys.Where(key => key.Time.Value >= first && key.Time.Value <= last).ToList();
         var (least, most) = (values.Concat(keys.Select(key => key.Value)).Min(), values.Concat(keys.Select(key => key.Value)).Max());
         double Y(double value) => top + RowHeight - Inset - (most > least ? (value - least) / (most - least) : 0.5) * (RowHeight - 2 * Inset);
-        Line(svg, 0, top + RowHeight, Names + Frames, top + RowHeight, "#e6e1d6");
-        Text(svg, Names - 12, top + RowHeight / 2 + 4, name, "end");
-        svg.WriteStartElement("polyline");
-        svg.WriteAttributeString("points", string.Join(' ', values.Select((value, i) => $"{Number(x(first + (last - first) * i / Points))},{Number(Y(value))}")));
-        svg.WriteAttributeString("fill", "none");
-        svg.WriteAttributeString("stroke", "#1f7a8c");
-        svg.WriteAttributeString("stroke-width", "1.5");
-        svg.WriteEndElement();
-        foreach (var key in keys)
-        {
-            svg.WriteStartElement("circle");
-            svg.WriteAttributeString("cx", Number(x(key.Time.Value)));
-            svg.WriteAttributeString("cy", Number(Y(key.Value)));
-            svg.WriteAttributeString("r", Number(Dot));
-            svg.WriteAttributeString("fill", "#c8553d");
-            svg.WriteEndElement();
-        }
+        svg.Line(0, top + RowHeight, Names + Frames, top + RowHeight, "#e6e1d6");
+        svg.Text(Names - 12, top + RowHeight / 2 + 4, name, Ink, "end");
+        svg.Way(values.Select((value, i) => (x(first + (last - first) * i / Points), Y(value))), "#1f7a8c");
+        foreach (var key in keys) svg.Dot(x(key.Time.Value), Y(key.Value), Dot, "#c8553d");
     }
-
-    private static void Line(XmlWriter svg, double x1, double y1, double x2, double y2, string ink)
-    {
-        svg.WriteStartElement("line");
-        svg.WriteAttributeString("x1", Number(x1));
-        svg.WriteAttributeString("y1", Number(y1));
-        svg.WriteAttributeString("x2", Number(x2));
-        svg.WriteAttributeString("y2", Number(y2));
-        svg.WriteAttributeString("stroke", ink);
-        svg.WriteEndElement();
-    }
-
-    private static void Text(XmlWriter svg, double x, double y, string text, string anchor)
-    {
-        svg.WriteStartElement("text");
-        svg.WriteAttributeString("x", Number(x));
-        svg.WriteAttributeString("y", Number(y));
-        svg.WriteAttributeString("text-anchor", anchor);
-        svg.WriteAttributeString("fill", "#3a3630");
-        svg.WriteString(text);
-        svg.WriteEndElement();
-    }
-
-    private static string Number(double value) => (Math.Round(value, 2) + 0.0).ToString("0.##", CultureInfo.InvariantCulture);
 }

@@ -1,6 +1,3 @@
-using System.Globalization;
-using System.Text;
-using System.Xml;
 using ZestyReel.Core;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Outgoing;
@@ -67,53 +64,20 @@ public sealed class TrailDrawing : IOutgoingFormat
         var (left, top, right, bottom) = isCameras || points.Count == 0
             ? (0.0, 0.0, FlatPicture.Width, FlatPicture.Height)
             : (points.Min(p => p.X) - Margin, points.Min(p => p.Y) - Margin, points.Max(p => p.X) + Margin * 3, points.Max(p => p.Y) + Margin);
-        using var svg = XmlWriter.Create(into, new XmlWriterSettings { Encoding = new UTF8Encoding(false), Indent = true, NewLineChars = "\n" });
-        svg.WriteStartElement("svg", "http://www.w3.org/2000/svg");
-        svg.WriteAttributeString("viewBox", $"{Number(left)} {Number(top)} {Number(right - left)} {Number(bottom - top)}");
-        svg.WriteAttributeString("width", Number(right - left));
-        svg.WriteAttributeString("height", Number(bottom - top));
-        svg.WriteAttributeString("font-family", "sans-serif");
-        svg.WriteAttributeString("font-size", "13");
-        svg.WriteElementString("title", $"{going.Scene.Settings.Name}, frames {going.Moments.FrameOf(0)} to {going.Moments.FrameOf(going.Moments.Count - 1)}");
+        using var svg = new SvgPen(into, left, top, right - left, bottom - top, 13, $"{going.Scene.Settings.Name}, frames {going.Moments.FrameOf(0)} to {going.Moments.FrameOf(going.Moments.Count - 1)}");
         foreach (var (i, (thing, isPath, ways)) in lines.Index())
         {
             var ink = Inks[i % Inks.Length];
-            svg.WriteStartElement("g");
-            svg.WriteAttributeString("stroke", ink);
-            svg.WriteAttributeString("fill", "none");
-            svg.WriteElementString("title", thing.Name);
+            svg.Open(thing.Name);
             foreach (var way in ways)
             {
-                svg.WriteStartElement("polyline");
-                svg.WriteAttributeString("points", string.Join(' ', way.Select(p => $"{Number(p.X)},{Number(p.Y)}")));
-                svg.WriteAttributeString("stroke-width", isPath ? "2" : "1.5");
-                if (isPath) svg.WriteAttributeString("stroke-dasharray", "7 4");
-                svg.WriteEndElement();
+                svg.Way(way.Select(p => (p.X, p.Y)), ink, isPath ? 2 : 1.5, isPath);
                 if (isPath) continue;
-                foreach (var p in way)
-                {
-                    svg.WriteStartElement("circle");
-                    svg.WriteAttributeString("cx", Number(p.X));
-                    svg.WriteAttributeString("cy", Number(p.Y));
-                    svg.WriteAttributeString("r", Number(Dot));
-                    svg.WriteAttributeString("fill", ink);
-                    svg.WriteAttributeString("stroke", "none");
-                    svg.WriteEndElement();
-                }
+                foreach (var p in way) svg.Dot(p.X, p.Y, Dot, ink);
             }
-            if (ways.LastOrDefault()?[^1] is { } end)
-            {
-                svg.WriteStartElement("text");
-                svg.WriteAttributeString("x", Number(end.X + 8));
-                svg.WriteAttributeString("y", Number(end.Y + 4));
-                svg.WriteAttributeString("fill", ink);
-                svg.WriteAttributeString("stroke", "none");
-                svg.WriteString(thing.Name);
-                svg.WriteEndElement();
-            }
-            svg.WriteEndElement();
+            if (ways.LastOrDefault()?[^1] is { } end) svg.Text(end.X + 8, end.Y + 4, thing.Name, ink);
+            svg.Close();
         }
-        svg.WriteEndElement();
     }
 
     private static IEnumerable<Vector> PointsOf(PathShape shape)
@@ -140,6 +104,4 @@ public sealed class TrailDrawing : IOutgoingFormat
         }
         return ways;
     }
-
-    private static string Number(double value) => double.IsFinite(value) && Math.Abs(value) < 1e12 ? (Math.Round(value, 2) + 0.0).ToString("0.##", CultureInfo.InvariantCulture) : throw new Refusal("objects", "something is further away than a picture reaches");
 }

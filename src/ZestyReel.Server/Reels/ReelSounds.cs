@@ -25,7 +25,7 @@ public sealed class ReelSounds(SoundBank bank, SceneShelf scenes)
         using var file = new MemoryStream((int)all * 4 + 64);
         var wav = new WavWriter(file, WavSamples.Int16, MixFile.Rate, all);
         wav.WriteSilence(lead);
-        new Mix(scene, SoundEndpoints.SamplesOf(shooting.SceneId, bank, scenes)).Write(wav, scene.Rate.StartOf(plan.Frames.First), shown - lead, CancellationToken.None);
+        new Mix(scene, SoundEndpoints.SamplesOf(shooting.SceneId, bank, scenes)).Write(wav, scene.Rate.StartOf(plan.Frames.First), shown - lead, _ => { }, CancellationToken.None);
         wav.WriteSilence(all - shown);
         return file.ToArray();
     }

@@ -96,7 +96,7 @@ public static class SoundEndpoints
         {
             await work.Long.Run(id, token =>
             {
-                new Mix(scene, SamplesOf(id, bank, shelf)).Write(new WavWriter(file, WavSamples.Float32, MixFile.Rate, count), start, count, token);
+                new Mix(scene, SamplesOf(id, bank, shelf)).Write(new WavWriter(file, WavSamples.Float32, MixFile.Rate, count), start, count, _ => { }, token);
                 return true;
             }, stop);
             file.Position = 0;

@@ -1,11 +1,10 @@
 using ZestyReel.Core.Sounding;
 using ZestyReel.Core.Time;
-using ZestyReel.Formats.Sounds;
 
-namespace ZestyReel.Server.Sounds;
+namespace ZestyReel.Formats.Sounds;
 
 /// <summary>What is heard of a scene, written into files.</summary>
-internal static class MixFile
+public static class MixFile
 {
     /// <summary>Samples a second.</summary>
     public const int Rate = 48_000;
@@ -14,9 +13,19 @@ internal static class MixFile
     public static long SamplesIn(TickSpan time) => (long)((Int128)time.Value * Rate / Tick.PerSecond);
 
     /// <summary>Writes so many samples from a moment on.</summary>
+    /// <param name="mix">What is heard.</param>
+    /// <param name="into">The file.</param>
+    /// <param name="start">The moment.</param>
+    /// <param name="count">How many samples.</param>
+    /// <param name="told">Told which share is done.</param>
+    /// <param name="stop">Calls it off.</param>
     /// <exception cref="OperationCanceledException">It was called off.</exception>
-    public static void Write(this Mix mix, WavWriter into, Tick start, long count, CancellationToken stop) =>
-        mix.Render(start, Rate, count, (_, left, right) => into.Write(left, right), stop);
+    public static void Write(this Mix mix, WavWriter into, Tick start, long count, Action<double> told, CancellationToken stop) =>
+        mix.Render(start, Rate, count, (first, left, right) =>
+        {
+            into.Write(left, right);
+            told((double)(first + left.Length) / count);
+        }, stop);
 
     /// <summary>Writes so many samples of silence.</summary>
     public static void WriteSilence(this WavWriter into, long count)
