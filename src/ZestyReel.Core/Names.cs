@@ -41,6 +41,14 @@ public static class Names
         return Cut(stem, Longest - 8);
     }
 
+    /// <summary>A name out of a foreign file as one that things can have here; another one where nothing is left of it.</summary>
+    public static string Made(string? foreign, string otherwise)
+    {
+        var letters = Cut(foreign ?? "", 4 * Longest).Select(letter => letter switch { '/' => '_', '<' => '(', '>' => ')', _ => char.IsControl(letter) ? ' ' : letter });
+        var made = Cut(string.Concat(letters).Trim(), Longest);
+        return made.Length == 0 || !IsPaired(made) ? otherwise : made;
+    }
+
     /// <summary>Foreign text made short enough for a message.</summary>
     public static string Shown(string text) => text.Length <= 40 ? text : Cut(text, 40) + "…";
 

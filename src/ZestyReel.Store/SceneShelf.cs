@@ -151,27 +151,31 @@ public sealed class SceneShelf
     public byte[]? Asset(long id, AssetHash asset) =>
         HasAsset(id, asset) ? _assets.Read(asset.ToString()) : null;
 
-    /// <summary>A scene without the background pictures and sounds of which no scene has all files any more.</summary>
+    /// <summary>A scene without the background pictures, sounds and meshes of which no scene has all files any more; of a mesh a group is left.</summary>
     public Scene WithoutLost(Scene scene)
     {
-        if (scene.Backdrops.IsEmpty && scene.Sounds.IsEmpty) return scene;
+        if (scene.Assets().Count == 0) return scene;
         var there = Assets();
         bool IsLost(INamesAssets part) => !part.Assets().All(file => there.Contains(file.Asset.ToString()));
         return scene with
         {
             Backdrops = scene.Backdrops.RemoveRange(scene.Backdrops.Values.Where(IsLost).Select(each => each.Id)),
             Sounds = scene.Sounds.RemoveRange(scene.Sounds.Values.Where(IsLost).Select(each => each.Id)),
+            Objects = scene.Objects.SetItems(scene.Objects.Values.Where(IsLost).Select(each => KeyValuePair.Create(each.Id, each.AsGroup()))),
         };
     }
+
+    /// <summary>What the file of a use is kept as.</summary>
+    public static AssetKind KindOf(AssetUse use) => use switch { AssetUse.Sound => AssetKind.Sound, AssetUse.Mesh => AssetKind.Mesh, _ => AssetKind.Backdrop };
 
     private void KeepAssets(long id, Scene scene, Func<AssetHash, byte[]>? bytes, CancellationToken stop)
     {
         foreach (var (asset, name, use) in scene.Assets().Values)
         {
             stop.ThrowIfCancellationRequested();
-            if (bytes is not null) KeepAsset(id, use == AssetUse.Sound ? AssetKind.Sound : AssetKind.Backdrop, name, bytes(asset));
+            if (bytes is not null) KeepAsset(id, KindOf(use), name, bytes(asset));
             else if (!_database.Write(connection => SceneAssets.NoteKnown(connection, id, asset.ToString())))
-                throw new Refusal("assets", $"the file of {Names.Shown(name)} is not here: a scene with pictures or sounds is sent as a package, with its files");
+                throw new Refusal("assets", $"the file of {Names.Shown(name)} is not here: a scene with pictures, sounds or meshes is sent as a package, with its files");
         }
     }
 

@@ -32,6 +32,29 @@ public sealed class CommandLineTests : IDisposable
         (await ServerProcess.Command("sample", "Quay", "--channel", "position.y", "--data", _folder)).Output.ShouldBe(fromFile.Output);
     }
 
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public async Task Files_come_into_a_kept_scene_alone_as_through_a_server(bool withServer)
+    {
+        var quay = Put("quay.zesty.json", Good);
+        (await ServerProcess.Command("scene", "import", quay, "--data", _folder)).Exit.ShouldBe(0);
+        using var server = withServer ? await ServerProcess.Start(_folder, "--tracking", "0") : null;
+        var deck = Put("deck.obj", "mtllib deck.mtl\nusemtl planks\nv 0 0 0\nv 2 0 0\nv 0 0 2\nf 3 2 1\n");
+        Put("deck.mtl", "newmtl planks\nKd 1 0 0\n");
+        var moves = Put("moves.csv", "frame,Gull position.y\n0,1\n2,3\n");
+        Task<(int Exit, string Output, string Errors)> Import(params string[] args) => ServerProcess.Command(["import", .. args, "--data", _folder]);
+        (await Import(deck, quay, moves, "--into", "Quay", "--at", "0")).ShouldBe((0, "Bring in deck\nBring in Quay\nBring in a table of one channel\n", ""));
+        (await Import(deck)).ShouldBe((0, "deck\n", ""));
+        // Nothing is half done where the second of two is damaged.
+        (await Import(deck, Put("bad.glb", "nothing"), "--into", "Quay")).Exit.ShouldBe(2);
+        (await Import(deck, "--into", "Nowhere")).ShouldBe((2, "", "into: There is no kept scene called \"Nowhere\".\n"));
+        (await ServerProcess.Command("scene", "list", "--data", _folder)).Output.ShouldBe("deck\t1-120\t24 fps\t1 objects\nQuay\t0-2\t25 fps\t3 objects\n");
+        (await ServerProcess.Command("sample", "Quay", "--channel", "position.y", "--from", "0", "--to", "2", "--data", _folder)).Output.Split('\n').Skip(1).ShouldBe(
+            ["Gull,position.y,0,1", "Gull,position.y,1,2", "Gull,position.y,2,3", "deck,position.y,0,0", "deck,position.y,1,0", "deck,position.y,2,0", "Gull 2,position.y,0,1.5", "Gull 2,position.y,1,1.5", "Gull 2,position.y,2,1.5", ""]);
+        (await ServerProcess.Command("sample", "Quay", "--points", "--object", "deck", "--from", "1", "--to", "1", "--data", _folder)).Output.ShouldBe("object,frame,vertex,x,y,z,opacity\ndeck,1,0,0,0,2,1\ndeck,1,1,2,0,0,1\ndeck,1,2,0,0,0,1\n");
+    }
+
     [Fact]
     public async Task Faults_come_one_to_a_line()
     {

@@ -238,7 +238,7 @@ test('what is no picture, or none of a sequence, is told, and nothing is changed
   await dropFiles(view, [text('a1.png', whole), text('b2.png', whole)])
   await told('is not of one sequence with')
   await dropFiles(view, [text('notes.pdf', 'x')])
-  await told('Drop a BVH file')
+  await told('Drop a glTF, OBJ or scene file')
   assert.equal((await desk.scene()).position, position)
 })
 

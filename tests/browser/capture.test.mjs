@@ -81,7 +81,7 @@ test('a file that is dropped anywhere opens the dialog with it; what is no such 
     await page.dispatchEvent('.stage-canvas', 'drop', { dataTransfer })
   }
   await drop('notes.txt', 'nothing')
-  await page.getByText(/^Drop a BVH file to bring in captured motion/).waitFor()
+  await page.getByText(/a BVH file for captured motion/).waitFor()
   await drop('Walk.BVH', text)
   await dialog().getByText(`5 joints, ${frames} moments at 120 a second`, { exact: false }).waitFor()
   await dialog().getByText('Walk.BVH').waitFor()

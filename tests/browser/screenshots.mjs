@@ -1,7 +1,7 @@
 // Makes the pictures in docs/screenshots/ from the demo data: node tests/browser/screenshots.mjs
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { browse, command, deskPoint, home, open, Server, setField, until } from './harness.mjs'
+import { browse, command, deskPoint, dropFiles, home, open, Server, setField, until } from './harness.mjs'
 
 const folder = join(home, 'docs', 'screenshots')
 const server = await new Server('demo').start()
@@ -33,22 +33,15 @@ const rested = async () => {
 await page.locator('.card img').waitFor()
 await page.screenshot({ path: join(folder, 'scenes.png') })
 
-for (const [name, scheme] of [
-  ['workspace', 'dark'],
-  ['workspace-light', 'light'],
-]) {
-  await page.evaluate((wanted) => localStorage.setItem('zesty-scheme', wanted), scheme)
-  await page.goto(`${server.address}/scenes/1`)
-  await page.getByPlaceholder('Find a lane…').fill('ferry')
-  await page.getByRole('button', { name: 'Ferry', exact: true }).click()
-  await page.getByPlaceholder('Find a lane…').fill('')
-  await setField(page, 'Frame', '86')
-  await rested()
-  await page.screenshot({ path: join(folder, `${name}.png`) })
-}
+await page.goto(`${server.address}/scenes/1`)
+await page.getByPlaceholder('Find a lane…').fill('ferry')
+await page.getByRole('button', { name: 'Ferry', exact: true }).click()
+await page.getByPlaceholder('Find a lane…').fill('')
+await setField(page, 'Frame', '86')
+await rested()
+await page.screenshot({ path: join(folder, 'workspace.png') })
 
 // Arranging keys: some are selected by a box, and auto-key is on.
-await page.evaluate(() => localStorage.setItem('zesty-scheme', 'dark'))
 await page.goto(`${server.address}/scenes/1`)
 /** Takes the last change back, and waits until that is kept. */
 const undone = async () => {
@@ -381,6 +374,17 @@ await page.keyboard.press('Shift+X')
 await page.locator('.formats label').filter({ hasText: 'glTF.glb' }).click()
 await page.getByRole('list', { name: 'What this format cannot hold' }).waitFor()
 await page.screenshot({ path: join(folder, 'send-out.png') })
+
+// Bringing in: that glTF, the lighthouse left out.
+const saving = page.waitForEvent('download')
+await page.getByRole('button', { name: 'Save file' }).click()
+const glb = await saving
+await page.getByRole('dialog').waitFor({ state: 'detached' })
+const sent = { name: glb.suggestedFilename(), content: readFileSync(await glb.path()) }
+await dropFiles(page.locator('.desk'), [sent])
+await page.getByRole('list', { name: 'What does not come in' }).waitFor()
+await page.getByRole('checkbox', { name: /^Lighthouse/ }).uncheck()
+await page.screenshot({ path: join(folder, 'bring-in.png') })
 
 await browser.close()
 await server.dispose()

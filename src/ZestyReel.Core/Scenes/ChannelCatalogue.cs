@@ -58,6 +58,7 @@ public static class ChannelCatalogue
                 .. Surface, Segments("fineness", "Of a curve", 4, 1, CurveHue.Fern, MostLetterSegments),
                 Along(Axis.X, most: MostLetterSegments), Along(Axis.Y, most: MostLetterSegments), Along(Axis.Z, most: MostLetterSegments),
             ],
+            [ObjectKind.Mesh] = [.. Shared, .. Surface],
             [ObjectKind.Camera] = [.. Shared, Attribute("camera.fov", "Field of view", ChannelUnit.Degrees, 45, 1, 170, CurveHue.Fern)],
             [ObjectKind.Light] =
             [

@@ -38,4 +38,7 @@ public enum ObjectKind
 
     /// <summary>Letters, with a size and a depth.</summary>
     Text,
+
+    /// <summary>Triangles out of a file.</summary>
+    Mesh,
 }

@@ -100,7 +100,7 @@ public sealed record Scene(
 
     /// <summary>The files beside it that the scene needs, each once.</summary>
     public IReadOnlyDictionary<AssetHash, NamedAsset> Assets() =>
-        Backdrops.Values.Concat<INamesAssets>(Sounds.Values).SelectMany(part => part.Assets()).DistinctBy(each => each.Asset).ToDictionary(each => each.Asset);
+        Backdrops.Values.Concat<INamesAssets>(Sounds.Values).Concat(Objects.Values.Where(thing => thing.Mesh is not null)).SelectMany(part => part.Assets()).DistinctBy(each => each.Asset).ToDictionary(each => each.Asset);
 
     /// <summary>The layers from the lowest to the highest.</summary>
     public IEnumerable<Layer> LayersUpwards() => Layers.Values.OrderBy(layer => layer.Place).ThenBy(layer => layer.Id);

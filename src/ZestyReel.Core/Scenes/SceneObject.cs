@@ -21,6 +21,7 @@ namespace ZestyReel.Core.Scenes;
 /// <param name="Deformers">What bends its geometry, or that below it; null where nothing does.</param>
 /// <param name="Fade">How it becomes clear along a direction; null where it does not.</param>
 /// <param name="Text">What a text says; null for every other kind.</param>
+/// <param name="Mesh">Where the triangles of a mesh come from; null for every other kind.</param>
 public sealed record SceneObject(
     ObjectId Id,
     string Name,
@@ -39,8 +40,12 @@ public sealed record SceneObject(
     Bounce? Bounce = null,
     DeformerStack? Deformers = null,
     Fade? Fade = null,
-    TextBody? Text = null)
+    TextBody? Text = null,
+    MeshBody? Mesh = null) : INamesAssets
 {
+    /// <inheritdoc/>
+    public IEnumerable<NamedAsset> Assets() => Mesh is { } mesh ? [new(mesh.Asset, mesh.Name, AssetUse.Mesh)] : [];
+
     /// <summary>What its own transform lies inside: the path that it follows, else its parent; null where it is the world.</summary>
     public ObjectId? Carrier => Follow?.Path ?? Parent;
 
@@ -126,7 +131,7 @@ public sealed record SceneObject(
     }
 
     /// <summary>A group with what a group can have of it: its motion, its opacity, what bends it and how it fades.</summary>
-    public SceneObject AsGroup() => (this with { Kind = ObjectKind.Group, Text = null }).LooseKept().Kept();
+    public SceneObject AsGroup() => (this with { Kind = ObjectKind.Group, Text = null, Mesh = null }).LooseKept().Kept();
 
     /// <summary>The object without sway and lag of channels that it has not any more.</summary>
     private SceneObject LooseKept()

@@ -25,7 +25,7 @@ internal static class ObjectReader
         foreach (var (at, item) in items.Index())
         {
             told((double)at / items.Count);
-            if (item.Fields(["name", "kind"], ["parent", "rotationOrder", "rotation", "roll", "text", "font", "align", "points", "closed", "spread", "follow", "aim", "sway", "lag", "bounce", "deformers", "fade", "channels"]) is not { } fields) continue;
+            if (item.Fields(["name", "kind"], ["parent", "rotationOrder", "rotation", "roll", "text", "font", "align", "mesh", "points", "closed", "spread", "follow", "aim", "sway", "lag", "bounce", "deformers", "fade", "channels"]) is not { } fields) continue;
             var name = fields.TryGetValue("name", out var nameNode) && nameNode.Text() is { } text
                 ? nameNode.Guarded(() => Names.Checked(text, ""))
                 : null;
@@ -43,6 +43,7 @@ internal static class ObjectReader
             var aiming = fields.TryGetValue("aim", out var aimNode) ? PathReader.ReadAim(aimNode) : null;
             if (aiming is { } aim) read = read with { Aim = aim.Aim };
             read = TextFields.Read(read, item, fields);
+            read = MeshFields.Read(read, item, fields);
             // Deformers before loose motion, which may sway their channels.
             read = GeometryReader.Read(read, fields);
             (read, var against) = LooseReader.Read(read, fields);

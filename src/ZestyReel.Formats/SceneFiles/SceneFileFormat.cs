@@ -1,4 +1,5 @@
 using ZestyReel.Core;
+using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Outgoing;
 using ZestyReel.Formats.Outgoing;
 
@@ -15,7 +16,7 @@ public sealed class SceneFileFormat(bool isPackage) : IOutgoingFormat
     public string Name => isPackage ? "Scene package" : "Scene file";
 
     /// <inheritdoc/>
-    public string For => isPackage ? "The whole scene with its sounds and pictures, to be opened again or handed on" : "The whole scene as readable text, where it needs no other files";
+    public string For => isPackage ? "The whole scene with its sounds, pictures and meshes, to be opened again or handed on" : "The whole scene as readable text, where it needs no other files";
 
     /// <inheritdoc/>
     public string MediaType => isPackage ? "application/zip" : "application/json";
@@ -30,8 +31,11 @@ public sealed class SceneFileFormat(bool isPackage) : IOutgoingFormat
     public long Size(OutgoingScene going)
     {
         var text = 300 + going.Scene.Objects.Count * 200L + going.Scene.KeyCount() * 40;
-        return isPackage ? text / 5 + going.Scene.Sounds.Values.Sum(sound => sound.File.Samples * 2) + going.Scene.Backdrops.Values.Sum(backdrop => backdrop.Pictures.Length * 500_000L) : text;
+        return isPackage ? text / 5 + going.Scene.Sounds.Values.Sum(sound => sound.File.Samples * 2) + going.Scene.Backdrops.Values.Sum(backdrop => backdrop.Pictures.Length * 500_000L) + Meshes(going) : text;
     }
+
+    // A place and a way to face for each vertex, three numbers for each triangle.
+    private static long Meshes(OutgoingScene going) => going.Scene.Objects.Values.Where(thing => thing.Mesh is not null).DistinctBy(thing => thing.Mesh!.Asset).Sum(thing => ShapeMesh.Of(thing.Mesh!.Asset) is { } mesh ? mesh.Rings.Length * 24L + mesh.Indices.Length * 3L : 0);
 
     /// <inheritdoc/>
     public void Write(OutgoingScene going, Stream into, Action<double> told, CancellationToken stop)
@@ -39,11 +43,11 @@ public sealed class SceneFileFormat(bool isPackage) : IOutgoingFormat
         if (isPackage)
         {
             var needed = going.Scene.Assets().Keys.ToList();
-            if (needed.Count > 0 && needed.TrueForAll(asset => going.Files.Bytes(asset) is null)) throw new Refusal("scene", "the files of its sounds and pictures are not with the scene; take one that is kept, or a package");
+            if (needed.Count > 0 && needed.TrueForAll(asset => going.Files.Bytes(asset) is null)) throw new Refusal("scene", "the files of its sounds, pictures and meshes are not with the scene; take one that is kept, or a package");
             ScenePackage.Write(into, going.Scene, going.Files.Bytes, stop);
             return;
         }
-        if (going.Scene.Assets().Count > 0) throw new Refusal("format", "this scene has sounds or pictures of its own; take the package, which has them inside");
+        if (going.Scene.Assets().Count > 0) throw new Refusal("format", "this scene has sounds, pictures or meshes of its own; take the package, which has them inside");
         into.Write(SceneFileWriter.Write(going.Scene));
     }
 }

@@ -71,6 +71,7 @@ public static class SceneFileWriter
         PathWriter.Write(json, scene, thing);
         LooseWriter.Write(json, scene, thing);
         TextFields.Write(json, thing);
+        MeshFields.Write(json, thing);
         GeometryWriter.Write(json, thing);
         if (!thing.Channels.IsEmpty) WriteChannels(json, scene, thing);
         json.WriteEndObject();

@@ -1,6 +1,7 @@
 using System.IO.Compression;
 using System.Security.Cryptography;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Formats.Meshes;
 using ZestyReel.Formats.Pictures;
 using ZestyReel.Formats.Sounds;
 
@@ -35,7 +36,7 @@ public sealed class ScenePackage : IDisposable
         try
         {
             _zip = new ZipArchive(file, ZipArchiveMode.Read, leaveOpen: true);
-            if (_zip.Entries.Count > 1 + Backdrop.MostInScene * BackdropRules.MostPictures + Sound.MostInScene) throw Wrong("the file", "there are too many files in it");
+            if (_zip.Entries.Count > 1 + Backdrop.MostInScene * BackdropRules.MostPictures + Sound.MostInScene + Core.Scenes.Scene.MostObjects) throw Wrong("the file", "there are too many files in it");
             _entries = _zip.Entries.Where(entry => !entry.FullName.EndsWith('/')).GroupBy(entry => entry.FullName).ToDictionary(same => same.Key, same => same.First());
         }
         catch (InvalidDataException)
@@ -72,11 +73,12 @@ public sealed class ScenePackage : IDisposable
     {
         var name = Folder + asset;
         if (!_entries.TryGetValue(name, out var entry)) throw Wrong(name, "it is not in the package");
-        var bytes = Bytes(entry, use == AssetUse.Sound ? SoundFiles.LargestFile : PictureFiles.LargestFile);
+        var bytes = Bytes(entry, use switch { AssetUse.Sound => SoundFiles.LargestFile, AssetUse.Mesh => MeshFile.Largest, _ => PictureFiles.LargestFile });
         if (Convert.ToHexStringLower(SHA256.HashData(bytes)) != asset.ToString()) throw Wrong(name, "it is not what its name says");
         try
         {
             if (use == AssetUse.Sound) SoundFiles.Check(bytes, name);
+            else if (use == AssetUse.Mesh) MeshFile.Read(bytes, name);
             else PictureFiles.Check(bytes, name);
         }
         catch (Core.Refusal wrong)

@@ -28,7 +28,8 @@ internal static class CheckCommand
             var any = false;
             var code = await guarded(async () =>
             {
-                var scene = SceneSource.Read(parsed.GetValue(source)!, parsed.GetValue(data)!);
+                using var brought = SceneSource.Brought(parsed.GetValue(source)!, parsed.GetValue(data)!);
+                var scene = brought.Scene;
                 var aside = new MeantMarks(scene);
                 var found = SceneCheck.Of(scene, new(parsed.GetValue(work) ? scene.Settings.Work : scene.Settings.Range, parsed.GetValue(solids)), stop)
                     .Where(each => each.Level >= parsed.GetValue(level) && (parsed.GetValue(meant) || !aside.Are(each)))

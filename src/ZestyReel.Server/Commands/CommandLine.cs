@@ -9,7 +9,7 @@ using ZestyReel.Store;
 
 namespace ZestyReel.Server.Commands;
 
-/// <summary>The command line: <c>demo</c>, <c>serve</c>, <c>scene</c>, <c>sample</c>, <c>check</c>, <c>backup</c>, <c>restore</c>, <c>tracker</c>.</summary>
+/// <summary>The command line: <c>demo</c>, <c>serve</c>, <c>scene</c>, <c>sample</c>, <c>check</c>, <c>export</c>, <c>import</c>, <c>backup</c>, <c>restore</c>, <c>tracker</c>.</summary>
 internal static class CommandLine
 {
     private const int Failed = 2, DefaultTracking = 5171;
@@ -30,6 +30,7 @@ internal static class CommandLine
             SampleCommand(),
             CheckCommand.Made(Data, Guarded),
             ExportCommand.Made(Data, Guarded),
+            ImportCommand.Made(Data, Guarded),
             BackupCommand(),
             RestoreCommand(),
             TrackerCommand(),
@@ -122,9 +123,9 @@ internal static class CommandLine
         var command = new Command("sample", "Prints evaluated motion as CSV.") { source, objects, channels, from, to, step, world, points, Data };
         command.SetAction(parsed => Guarded(() =>
         {
-            var scene = SceneSource.Read(parsed.GetValue(source)!, parsed.GetValue(Data)!);
+            using var brought = SceneSource.Brought(parsed.GetValue(source)!, parsed.GetValue(Data)!);
             using var output = new StreamWriter(Console.OpenStandardOutput(), bufferSize: 1 << 16);
-            SampleCsv.Write(output, scene, new SampleQuery(
+            SampleCsv.Write(output, brought.Scene, new SampleQuery(
                 parsed.GetValue(objects) ?? [], parsed.GetValue(channels) ?? [],
                 parsed.GetValue(from), parsed.GetValue(to), parsed.GetValue(step), parsed.GetValue(world), parsed.GetValue(points)));
         }));

@@ -71,5 +71,6 @@ internal static class ExportCommand
 
     private static string Where(string? name, string frame) => name is null ? "" : $" ({Names.Shown(name)}, after frame {frame})";
 
-    private static string Line(Loss loss) => $"{loss.What}{(loss.Of.Count == 0 ? "" : $" ({string.Join(", ", loss.Of.Take(5).Select(Names.Shown))}{(loss.Of.Count > 5 ? $" and {loss.Of.Count - 5} more" : "")})")} {loss.Why}.";
+    /// <summary>What is lost, in a line.</summary>
+    public static string Line(Loss loss) => $"{loss.What}{(loss.Of.Count == 0 ? "" : $" ({string.Join(", ", loss.Of.Take(5).Select(Names.Shown))}{(loss.Of.Count > 5 ? $" and {loss.Of.Count - 5} more" : "")})")} {loss.Why}.";
 }

@@ -1,7 +1,9 @@
 using System.Net.Sockets;
 using ZestyReel.Core;
+using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Formats.Tables;
 using ZestyReel.Server.Scenes;
 using ZestyReel.Store;
 
@@ -27,6 +29,16 @@ internal abstract class Library : IDisposable
     /// <returns>The name that it has been given.</returns>
     /// <exception cref="SceneFileException">The file has faults.</exception>
     public abstract string Import(Stream file);
+
+    /// <summary>Brings the objects of a scene file or package into a kept scene.</summary>
+    /// <returns>What was done, in words.</returns>
+    /// <exception cref="Refusal">There is no scene of that name, or it cannot be done.</exception>
+    public abstract string Bring(string name, Stream file, decimal? start, RateKeep keep, bool grow);
+
+    /// <summary>Makes keys of a table in a kept scene, its columns by their names.</summary>
+    /// <returns>What was done, in words, and the columns that have no place.</returns>
+    /// <exception cref="Refusal">There is no scene of that name, or it cannot be done.</exception>
+    public abstract (string Title, IReadOnlyList<string> Left) Bring(string name, Table table, decimal? start, bool grow);
 
     /// <summary>Writes a kept scene as a scene file, or as a package; false where there is none of that name.</summary>
     public abstract bool Export(string name, Stream into);
@@ -61,6 +73,9 @@ internal abstract class Library : IDisposable
     /// <summary>Whether there is anything to look at; a look must not make a database where there is none.</summary>
     public static bool IsThere(string folder) => File.Exists(Path.Combine(folder, Database.FileName));
 
+    /// <summary>Why nothing is brought into a scene.</summary>
+    protected static Refusal NoSuch(string name) => new("into", $"There is no kept scene called \"{Names.Shown(name)}\".");
+
     private static string? Answers(string? socket)
     {
         if (socket is null || !File.Exists(socket)) return null;
@@ -86,6 +101,31 @@ internal abstract class Library : IDisposable
         {
             using var brought = BroughtScene.Read(file);
             return new SceneShelf(_database).Add(brought.Scene, asset: brought.Asset).Name;
+        }
+
+        public override string Bring(string name, Stream file, decimal? start, RateKeep keep, bool grow)
+        {
+            var (shelf, store) = (new SceneShelf(_database), new SceneStore(_database));
+            if (shelf.FindByName(name) is not { } id || store.Load(id) is not { } kept) throw NoSuch(name);
+            using var brought = BroughtScene.Read(file);
+            foreach (var (asset, called, use) in brought.Scene.Objects.Values.SelectMany(thing => thing.Assets()).DistinctBy(each => each.Asset))
+                shelf.KeepAsset(id, SceneShelf.KindOf(use), called, brought.Asset!(asset));
+            return Done(store, kept, new BringObjects(brought.Scene, [], start ?? kept.Scene.Settings.Range.First, keep, grow));
+        }
+
+        public override (string Title, IReadOnlyList<string> Left) Bring(string name, Table table, decimal? start, bool grow)
+        {
+            var store = new SceneStore(_database);
+            if (new SceneShelf(_database).FindByName(name) is not { } id || store.Load(id) is not { } kept) throw NoSuch(name);
+            var (bringing, left) = TableNames.Of(table, kept.Scene.Objects.Values.ToDictionary(thing => thing.Name, thing => thing.Id), kept.Scene.Settings.Range.First, start, grow);
+            return (Done(store, kept, bringing.Of(table, kept.Scene.Rate)), left);
+        }
+
+        private static string Done(SceneStore store, KeptScene kept, Edit edit)
+        {
+            var (title, change) = (edit.Title(kept.Scene), edit.Changed(kept.Scene).Change);
+            if (!change.IsEmpty) store.Keep(kept.Id, change, title, kept.Position, kept.Revision + 1);
+            return title;
         }
 
         public override bool Export(string name, Stream into)

@@ -8,16 +8,9 @@ namespace ZestyReel.Server.Commands;
 /// <summary>Finds the scene that a command names: a scene file's path, or a kept scene's name.</summary>
 internal static class SceneSource
 {
+    /// <summary>The scene, with the files that it needs.</summary>
     /// <exception cref="Refusal">There is neither a file nor a kept scene of that name.</exception>
     /// <exception cref="SceneFileException">The file has faults.</exception>
-    public static Scene Read(string fileOrScene, string dataFolder)
-    {
-        using var file = File.Exists(fileOrScene) ? Open(fileOrScene) : Kept(fileOrScene, dataFolder);
-        using var brought = BroughtScene.Read(file);
-        return brought.Scene;
-    }
-
-    /// <summary>The same with the files that it needs.</summary>
     public static SourceScene Brought(string fileOrScene, string dataFolder)
     {
         var file = File.Exists(fileOrScene) ? Open(fileOrScene) : Kept(fileOrScene, dataFolder);

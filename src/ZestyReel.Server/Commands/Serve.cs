@@ -47,7 +47,8 @@ internal static class Serve
     {
         if (shelf.FindByName(DemoScene) is not null) return;
         var folder = Path.Combine(AppContext.BaseDirectory, "demo");
-        var scene = SceneSource.Read(Path.Combine(folder, "lantern-bay.zesty.json"), "");
+        using var brought = SceneSource.Brought(Path.Combine(folder, "lantern-bay.zesty.json"), "");
+        var scene = brought.Scene;
         var files = scene.Assets().ToDictionary(each => each.Key, each => File.ReadAllBytes(Path.Combine(folder, each.Value.Name)));
         shelf.Add(scene, asset: asset => files[asset]);
     }

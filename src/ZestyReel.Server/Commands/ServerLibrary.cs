@@ -3,8 +3,14 @@ using System.Net.Http.Json;
 using System.Net.Sockets;
 using System.Text.Json;
 using ZestyReel.Core;
+using ZestyReel.Core.Edits;
+using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
 using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Formats.Tables;
+using ZestyReel.Server.Incoming;
 using ZestyReel.Server.Scenes;
+using ZestyReel.Server.Wire;
 using ZestyReel.Store;
 
 namespace ZestyReel.Server.Commands;
@@ -38,6 +44,33 @@ internal sealed class ServerLibrary : Library
         var made = Read<SceneNumber>(Send(HttpMethod.Post, "api/scenes/import", body));
         return List().First(card => card.Id == made.Id).Name;
     }
+
+    public override string Bring(string name, Stream file, decimal? start, RateKeep keep, bool grow)
+    {
+        if (List().FirstOrDefault(card => card.Name == name) is not { } card) throw NoSuch(name);
+        var body = new StreamContent(file);
+        body.Headers.ContentType = new("application/octet-stream");
+        var ending = ScenePackage.IsOne(file) ? ScenePackage.Ending : SceneFileName.Ending;
+        var sent = Read<IncomingSent>(Send(HttpMethod.Post, $"api/incoming?name=scene{ending}", body));
+        var told = Read<IncomingRead>(Send(HttpMethod.Post, "api/incoming/read", JsonContent.Create(new IncomingReadRequest([sent.File]))));
+        return Read<EditResult>(Send(HttpMethod.Post, $"api/scenes/{card.Id}/incoming", JsonContent.Create(new IncomingRequest(told.Reading, Start: start, Keep: keep == RateKeep.Frames ? "frames" : "clock", Grow: grow)))).Title;
+    }
+
+    public override (string Title, IReadOnlyList<string> Left) Bring(string name, Table table, decimal? start, bool grow)
+    {
+        if (List().FirstOrDefault(card => card.Name == name) is not { } card) throw NoSuch(name);
+        var scene = Read<Known>(Send(HttpMethod.Get, $"api/scenes/{card.Id}"));
+        var (bringing, left) = TableNames.Of(table, scene.Objects.ToDictionary(thing => thing.Name, thing => new ObjectId(thing.Id)), scene.Range[0], start, grow);
+        var edit = bringing.Of(table, FrameRate.Parse(scene.Rate));
+        var body = new StringContent($$"""{"revision":{{scene.Revision}},"edit":{{EditJson.Write<Edit>(edit)}}}""", null, "application/json");
+        return (Read<EditResult>(Send(HttpMethod.Post, $"api/scenes/{card.Id}/edits", body)).Title, left);
+    }
+
+    private sealed record IncomingRead(string Reading);
+
+    private sealed record Known(string Rate, long[] Range, long Revision, IReadOnlyList<KnownObject> Objects);
+
+    private sealed record KnownObject(int Id, string Name);
 
     public override bool Export(string name, Stream into)
     {

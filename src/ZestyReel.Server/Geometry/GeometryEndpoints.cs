@@ -13,10 +13,13 @@ public static class GeometryEndpoints
 {
     private const int MostAsked = 500;
 
+    private static readonly TimeSpan AsGoodAsEver = TimeSpan.FromDays(365);
+
     /// <summary>Maps everything about geometry.</summary>
     public static void MapGeometry(this WebApplication app)
     {
         app.MapGet("/api/meshes/{shape}", Mesh).WithTags("Geometry").WithName("GetMesh").WithSummary("The mesh of a shape whose measures are all 1, cut so, as the stage reads it.");
+        app.MapGet("/api/meshes/files/{asset}", FileMesh).WithTags("Geometry").WithName("GetFileMesh").WithSummary("The mesh of a file that some scene has, as the stage reads it.");
         app.MapPost("/api/meshes/text", TextMesh).WithTags("Geometry").WithName("GetTextMesh").WithSummary("The mesh of a text of size and depth 1 whose letters are cut so, as the stage reads it.");
         app.MapPost("/api/letters", Letters).WithTags("Geometry").WithName("ListLetters").WithSummary("How many letters a text has, and which of them its font lacks.");
         app.MapGet("/api/scenes/{id:long}/coarse", Coarse).WithTags("Geometry").WithName("ListCoarse").WithSummary("Which of some objects, and of what is below them, are cut too coarsely for what bends them.");
@@ -25,11 +28,19 @@ public static class GeometryEndpoints
     // As the usual cuts where none is given.
     private static FileContentHttpResult Mesh(string shape, int? x, int? y, int? z, int? around, int? aroundTube)
     {
-        if (!Enum.TryParse<ObjectKind>(shape, ignoreCase: true, out var kind) || !DeformerRules.HasShape(kind) || kind == ObjectKind.Text) throw new Refusal("shape", "there is no such shape");
+        if (!Enum.TryParse<ObjectKind>(shape, ignoreCase: true, out var kind) || !DeformerRules.HasShape(kind) || kind is ObjectKind.Text or ObjectKind.Mesh) throw new Refusal("shape", "there is no such shape");
         var usual = Segments.Usual(kind);
         var asked = new Segments(x ?? usual.X, y ?? usual.Y, z ?? usual.Z, around ?? usual.Around, aroundTube ?? usual.AroundTube);
         if (asked != asked.Within(kind)) throw new Refusal("shape", $"a {kind.ToString().ToLowerInvariant()} cannot be cut so");
         return TypedResults.File(MeshBytes.Of(ShapeMesh.Of(kind, asked)), MediaTypeNames.Application.Octet);
+    }
+
+    private static Results<FileContentHttpResult, NotFound> FileMesh(string asset, HttpResponse response)
+    {
+        if (ShapeMesh.Of(AssetHash.Parse(asset)) is not { } mesh) return TypedResults.NotFound();
+        // What is named by its bytes never changes.
+        response.GetTypedHeaders().CacheControl = new() { Private = true, MaxAge = AsGoodAsEver, Extensions = { new("immutable") } };
+        return TypedResults.File(MeshBytes.Of(mesh), MediaTypeNames.Application.Octet);
     }
 
     private static FileContentHttpResult TextMesh(TextMeshRequest request)

@@ -7,10 +7,14 @@ using Microsoft.Extensions.FileProviders;
 using Serilog;
 using Serilog.Events;
 using ZestyReel.Core;
+using ZestyReel.Core.Geometry;
 using ZestyReel.Formats.Bvh;
+using ZestyReel.Formats.Incoming;
+using ZestyReel.Formats.Meshes;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Formats.Tables;
 using ZestyReel.Server.Geometry;
+using ZestyReel.Server.Incoming;
 using ZestyReel.Server.Live;
 using ZestyReel.Server.Outgoing;
 using ZestyReel.Server.Recording;
@@ -36,6 +40,9 @@ public static class ZestyHost
 
     private const int LargestHubMessage = 16 * 1024 * 1024;
 
+    // What is kept for a while is counted in numbers, as of motion; of files twenty times as much may lie here.
+    private const int BytesOfANumber = 20;
+
     // A request that computes holds a thread; others must not wait until the pool has grown by one.
     private const int LeastThreads = 64;
 
@@ -52,6 +59,9 @@ public static class ZestyHost
         Route(app, options);
         // Whatever is wrong with the database is said now, and not at the first request.
         app.Services.GetRequiredService<SceneShelf>();
+        var assets = app.Services.GetRequiredService<AssetShelf>();
+        var meshes = MeshFiles.From(MeshFile.In(asset => assets.Read(asset.ToString())));
+        app.Lifetime.ApplicationStopped.Register(meshes.Dispose);
         return app;
     }
 
@@ -127,6 +137,8 @@ public static class ZestyHost
         builder.Services.AddSingleton<ReelScenes>();
         builder.Services.AddSingleton(new BroughtFiles<BvhMotion>(motion => (long)motion.Values.Length * motion.Columns));
         builder.Services.AddSingleton(new BroughtFiles<Table>(table => table.Columns.Sum(column => (long)column.Values.Count)));
+        builder.Services.AddSingleton(new BroughtFiles<IncomingFile>(file => file.Bytes.Length / BytesOfANumber));
+        builder.Services.AddSingleton(new BroughtFiles<IncomingScene>(read => read.Assets.Values.Sum(bytes => (long)bytes.Length) / BytesOfANumber + read.Scene.KeyCount() * 8L));
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddSingleton<ReelSounds>();
         builder.Services.AddSingleton<Shootings>();
@@ -165,6 +177,7 @@ public static class ZestyHost
         app.MapOutgoing();
         app.MapBvh();
         app.MapTables();
+        app.MapIncoming();
         app.MapShooting();
         app.MapReels();
         app.MapComparing();

@@ -8,8 +8,10 @@ using ZestyReel.Core.Reels;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 using ZestyReel.Formats.Bvh;
+using ZestyReel.Formats.Incoming;
 using ZestyReel.Formats.Tables;
 using ZestyReel.Core.Takes;
+using ZestyReel.Server.Incoming;
 using ZestyReel.Server.Recording;
 using ZestyReel.Server.Reels;
 using ZestyReel.Server.Scenes;
@@ -26,7 +28,7 @@ namespace ZestyReel.Server.Live;
 /// with samples that it asked for; <c>tried</c> with what it tries; <c>people</c> with who is at the other tabs; <c>gone</c> when the scene is deleted; and <c>lost</c>
 /// when it has to open it again.
 /// </summary>
-public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelShelf reels, ReelScenes reelScenes, BroughtFiles<BvhMotion> brought, BroughtFiles<Table> tables, TakeBook takes, Trackers trackers, TrackerDevices devices) : Hub
+public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelShelf reels, ReelScenes reelScenes, BroughtFiles<BvhMotion> brought, BroughtFiles<Table> tables, BroughtFiles<IncomingScene> readings, SceneShelf shelf, TakeBook takes, Trackers trackers, TrackerDevices devices) : Hub
 {
     /// <summary>Most channels that one call names.</summary>
     public const int MostLanes = 100_000;
@@ -143,6 +145,11 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     {
         using var use = sessions.Use(scene);
         var (wanted, by, locked) = (takes.Read(edit, scene, use.State.Scene), Person.Marked(Who, mark), Locked(scene));
+        return await Done(scene, revision, wanted, by, locked);
+    }
+
+    private async Task<KeptMessage> Done(long scene, long revision, Edit wanted, Origin by, IReadOnlySet<ObjectId>? locked)
+    {
         if (!wanted.MayTakeLong()) return await Making(scene, session => session.Apply(wanted, revision, by, locked));
         using var working = new Working(Context.ConnectionId, Clients.Caller, Stop);
         try
@@ -244,6 +251,24 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
         var bringing = new TableBringing([.. columns.Select((column, i) => (column, new ObjectId(objects[i]), channels[i] ?? ""))], Frame(start, "start"), tolerance, degrees, grow);
         return session.Apply(bringing.Of(tables.Find(file ?? ""), session.State.Scene.Rate), revision, Who, Locked(scene));
     });
+
+    /// <summary>Brings objects of a file in that has been read before.</summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="revision">The revision that the person saw.</param>
+    /// <param name="reading">What the file was answered by when it was read.</param>
+    /// <param name="objects">Which of its objects.</param>
+    /// <param name="start">The frame on which its first comes to stand.</param>
+    /// <param name="keep">Whether its seconds (clock) or its frames are kept where its rate is another.</param>
+    /// <param name="grow">The scene range reaches to the last key afterwards.</param>
+    public async Task<KeptMessage> BringObjects(long scene, long revision, string reading, int[] objects, double start, string keep, bool grow)
+    {
+        using var use = sessions.Use(scene);
+        var read = readings.Find(reading ?? "");
+        var request = new IncomingRequest(reading!, revision, objects, Frame(start, "start"), keep, grow);
+        var edit = request.Edit(read, use.State.Scene);
+        IncomingKeeping.KeepFiles(scene, read, objects, shelf);
+        return await Done(scene, revision, edit, Who, Locked(scene));
+    }
 
     /// <summary>Takes back what the person at this tab did last, and leaves what others did.</summary>
     public Task<KeptMessage> Undo(long scene, long revision) => Making(scene, session => session.Undo(revision, Who, tabs.ReachOf(Who, scene), Locked(scene)));

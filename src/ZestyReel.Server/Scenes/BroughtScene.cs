@@ -1,4 +1,6 @@
+using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Formats.Meshes;
 using ZestyReel.Formats.SceneFiles;
 
 namespace ZestyReel.Server.Scenes;
@@ -8,7 +10,13 @@ internal sealed class BroughtScene : IDisposable
 {
     private readonly ScenePackage? _package;
 
-    private BroughtScene(Scene scene, ScenePackage? package) => (Scene, _package) = (scene, package);
+    private readonly IDisposable? _meshes;
+
+    private BroughtScene(Scene scene, ScenePackage? package)
+    {
+        (Scene, _package) = (scene, package);
+        if (package is not null && scene.Objects.Values.Any(thing => thing.Mesh is not null)) _meshes = MeshFiles.From(MeshFile.In(Own));
+    }
 
     /// <summary>The scene.</summary>
     public Scene Scene { get; }
@@ -41,5 +49,12 @@ internal sealed class BroughtScene : IDisposable
     }
 
     /// <inheritdoc/>
-    public void Dispose() => _package?.Dispose();
+    public void Dispose()
+    {
+        _meshes?.Dispose();
+        _package?.Dispose();
+    }
+
+    // One scene's package is asked for all meshes.
+    private byte[]? Own(AssetHash asset) => Scene.Assets().TryGetValue(asset, out var known) && known.Use == AssetUse.Mesh ? _package!.Asset(asset, known.Use) : null;
 }

@@ -70,7 +70,7 @@ public static class EditJson
     {
         if (info.Type != typeof(Edit)) return;
         info.PolymorphismOptions = new JsonPolymorphismOptions { TypeDiscriminatorPropertyName = "edit" };
-        foreach (var type in typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit))).OrderBy(t => t.Name))
+        foreach (var type in typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit)) && !t.IsAssignableTo(typeof(IMadeHere))).OrderBy(t => t.Name))
             info.PolymorphismOptions.DerivedTypes.Add(new JsonDerivedType(type, JsonNamingPolicy.CamelCase.ConvertName(type.Name)));
     }
 

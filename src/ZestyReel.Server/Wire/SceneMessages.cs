@@ -199,6 +199,7 @@ public sealed record ObjectMessage(
     [property: Key("deformers")] DeformerMessage[] Deformers,
     [property: Key("fade")] FadeMessage? Fade,
     [property: Key("text")] TextMessage? Text,
+    [property: Key("mesh")] MeshMessage? Mesh,
     [property: Key("uses"), MessagePackFormatter(typeof(WordLists<ChannelUses>))] ChannelUses[] Uses);
 
 /// <summary>The way of a path, in its own space.</summary>
@@ -264,6 +265,10 @@ public sealed record TextMessage(
     [property: Key("lines")] string Lines,
     [property: Key("font"), MessagePackFormatter(typeof(Words<TextFont>))] TextFont Font,
     [property: Key("align"), MessagePackFormatter(typeof(Words<TextAlign>))] TextAlign Align);
+
+/// <summary>Where the triangles of a mesh come from.</summary>
+[MessagePackObject]
+public sealed record MeshMessage([property: Key("asset")] string Asset, [property: Key("name")] string Name);
 
 /// <summary>How an object fades.</summary>
 /// <param name="Azimuth">Degrees about y from x.</param>

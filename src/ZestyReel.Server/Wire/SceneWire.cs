@@ -68,6 +68,7 @@ public static class SceneWire
         [.. (thing.Deformers ?? Enumerable.Empty<Deformer>()).Select(each => new DeformerMessage(each.Name, each.Kind, each.Axis, each.Within, each.OneWay, each.On))],
         thing.Fade is { } fade ? Fade(fade) : null,
         thing.Text is { } text ? new(text.Lines, text.Font, text.Align) : null,
+        thing.Mesh is { } mesh ? new(mesh.Asset.ToString(), mesh.Name) : null,
         [.. ChannelCatalogue.ByUse.Where(use => thing.Uses.HasFlag(use.Use)).Select(use => use.Use)]);
 
     private static FadeMessage Fade(Fade fade) =>

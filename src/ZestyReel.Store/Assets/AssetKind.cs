@@ -24,6 +24,9 @@ public enum AssetKind
     /// <summary>A sound of a scene, as it was brought.</summary>
     Sound,
 
+    /// <summary>The triangles of an object of a scene, as binary glTF.</summary>
+    Mesh,
+
     /// <summary>What is heard of a reel, as WAV.</summary>
     ReelSound,
 }

@@ -49,7 +49,7 @@ public sealed record ObjectImage(
         RotationInterpolation is null ? Core.Scenes.RotationInterpolation.EachAxis : // As histories of former times have it.
             RotationInterpolation == "Shortest" ? Core.Scenes.RotationInterpolation.Quaternion : Enum.Parse<RotationInterpolation>(RotationInterpolation),
         RollAxle is null ? null : new Roll(Enum.Parse<Axis>(RollAxle), RollRadius!.Value),
-        Path?.Shape(), Follow?.Follow(), Aim?.Aim(), Loose?.Sway?.Sway(), Loose?.Lag?.Lag(), Loose?.Bounce?.Bounce(), Geometry?.Stack(), Geometry?.Fade?.Fade(), Geometry?.Text?.Text());
+        Path?.Shape(), Follow?.Follow(), Aim?.Aim(), Loose?.Sway?.Sway(), Loose?.Lag?.Lag(), Loose?.Bounce?.Bounce(), Geometry?.Stack(), Geometry?.Fade?.Fade(), Geometry?.Text?.Text(), Geometry?.Mesh?.Mesh());
 }
 
 /// <summary>The way of a path as it is packed.</summary>

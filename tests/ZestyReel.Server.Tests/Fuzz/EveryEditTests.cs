@@ -78,7 +78,7 @@ public class EveryEditTests
             }
             catch (Exception wrong)
             {
-                throw new InvalidOperationException($"Run it again with ZESTY_FUZZ_SEED={_seed} (it was step {step}): {(edit is null ? wanted.Name : EditJson.Write(edit))}: {wrong.Message}", wrong);
+                throw new InvalidOperationException($"Run it again with ZESTY_FUZZ_SEED={_seed} (it was step {step}): {(edit is null or IMadeHere ? wanted.Name : EditJson.Write(edit))}: {wrong.Message}", wrong);
             }
         }
         FittingEdits.Kinds.Where(kind => !made.ContainsKey(kind)).Select(kind => kind.Name).ShouldBeEmpty();

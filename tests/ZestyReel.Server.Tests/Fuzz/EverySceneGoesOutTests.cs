@@ -4,6 +4,7 @@ using ZestyReel.Core;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Time;
+using ZestyReel.Formats.Gltf;
 using ZestyReel.Formats.Outgoing;
 using Scene = ZestyReel.Core.Scenes.Scene;
 
@@ -83,6 +84,9 @@ public class EverySceneGoesOutTests
         var played = moments.Finer(4);
         var times = new FrameTimes(going.Scene, [.. looked.Select(i => played[i])]);
         var worlds = new WorldSampler(going.Scene, times);
+        // What has gone out comes back as objects that are there as well.
+        var back = new GltfArrival().Read(new("back.glb", file), _ => null, new(Rate: going.Scene.Rate), default).Scene;
+        var backWorlds = new WorldSampler(back, new FrameTimes(back, [.. looked.Select(i => back.Rate.StartOf(1).Value + (played[i] - played[0]))]));
         foreach (var thing in going.Objects)
         {
             var (node, run) = (model.LogicalNodes.First(node => node.Name == thing.Name && node.VisualParent?.Name != thing.Name), worlds.Worlds(thing.Id));
@@ -93,6 +97,8 @@ public class EverySceneGoesOutTests
                 var at = run[i].Origin * going.Choice.Unit;
                 var size = 1e-3 * going.Choice.Unit + 1e-4 * at.Length();
                 (at - new Core.Scenes.Vector(x, y, z)).Length().ShouldBeLessThan(size * Reach(going, thing), string.Create(CultureInfo.InvariantCulture, $"{thing.Name} after {seconds} s"));
+                var returned = backWorlds.Worlds(back.Find(thing.Name)!.Id)[i].Origin;
+                (at - returned).Length().ShouldBeLessThan(2 * size * Reach(going, thing), string.Create(CultureInfo.InvariantCulture, $"{thing.Name} come back, after {seconds} s"));
             }
         }
     }

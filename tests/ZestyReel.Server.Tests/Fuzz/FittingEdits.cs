@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Reflection;
+using ZestyReel.Core;
 using ZestyReel.Core.Checks;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Edits;
@@ -41,6 +42,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
             return new BringJoints([.. Enumerable.Range(0, count).Select(i => new BroughtJoint($"Joint {random.Next(6)}", i == 0 ? null : random.Next(i), new(Number(), Number(), Number()), (RotationOrder)random.Next(6), [Channel("rotation.z"), Channel("position.x")]))],
                 Frame(), 0.0083333m, random.Next(3) == 0, random.Next(2) == 0, random.Next(4) == 0, random.Next(4) == 0);
         }
+        if (kind == typeof(BringObjects)) return BringObjects();
         if (kind == typeof(BringTable))
         {
             var thing = scene.Object(AnyObject());
@@ -98,6 +100,16 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (kind == typeof(FitDeformer)) return new FitDeformer(thing, name, Frame());
         bool? Maybe() => random.Next(3) == 0 ? random.Next(2) == 0 : null;
         return new SetDeformer(thing, name, random.Next(3) == 0 ? $"Thing {random.Next(9)}" : null, random.Next(3) == 0 ? (Axis)random.Next(3) : null, Maybe(), null, Maybe());
+    }
+
+    /// <summary>Objects of the scene itself, as of another one, and a mesh.</summary>
+    private BringObjects BringObjects()
+    {
+        var other = scene.Objects.Count > 12 ? Scene.Empty("Other") : scene;
+        var mesh = new SceneObject(other.NextObjectId(), Names.Free("Rock", other.ObjectNames()), ObjectKind.Mesh, null, 99, RotationOrder.Xyz, ImmutableSortedDictionary<string, Channel>.Empty, Mesh: new(AssetHash.Parse(Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData([(byte)random.Next(5)]))), "rock.glb"));
+        other = other.With(mesh);
+        if (random.Next(2) == 0) other = other with { Settings = other.Settings with { Rate = FrameRate.Of(30, 1) } };
+        return new(other, [.. other.Objects.Keys.Where(_ => random.Next(3) == 0).DefaultIfEmpty(mesh.Id)], Frame(), (RateKeep)random.Next(2), random.Next(2) == 0);
     }
 
     private SetBackdrop Backdrop(BackdropView? view, ObjectId? camera)

@@ -13,7 +13,7 @@ internal sealed class RandomEdits(Random random)
 {
     private const long Frame = 29_400_000;
 
-    private static readonly Type[] Kinds = [.. typeof(Edit).Assembly.GetTypes().Where(type => type.IsSubclassOf(typeof(Edit)) && !type.IsAbstract)];
+    private static readonly Type[] Kinds = [.. typeof(Edit).Assembly.GetTypes().Where(type => type.IsSubclassOf(typeof(Edit)) && !type.IsAbstract && !type.IsAssignableTo(typeof(IMadeHere)))];
     private static readonly string[] Channels = ["position.x", "position.y", "rotation.z", "scale.x", "visible", "look.opacity", "camera.fov", "warp", "rate", "nothing"];
 
     public JsonObject Next()

@@ -40,6 +40,9 @@ export type CheckTold = Schemas['CheckTold']
 export type OutgoingRequest = Schemas['OutgoingRequest']
 export type OutgoingFormatTold = Schemas['OutgoingFormatTold']
 export type OutgoingTold = Schemas['OutgoingTold']
+export type IncomingSent = Schemas['IncomingSent']
+export type IncomingReadRequest = Schemas['IncomingReadRequest']
+export type IncomingTold = Schemas['IncomingTold']
 export type TableTold = Schemas['TableTold']
 export type LargestError = Schemas['LargestError']
 export type FindingTold = Schemas['FindingTold']
@@ -148,6 +151,7 @@ export const http = {
         `/api/meshes/${kind}?${new URLSearchParams(Object.entries(cuts).map(([word, count]) => [word, String(count)]))}`,
       )
     ).arrayBuffer(),
+  fileMesh: async (asset: string) => (await send('GET', `/api/meshes/files/${asset}`)).arrayBuffer(),
   textMesh: async (text: TextMessage, cuts: Readonly<Record<string, number>>) =>
     (await send('POST', '/api/meshes/text', JSON.stringify({ text, ...cuts }))).arrayBuffer(),
   letters: (text: TextMessage) => json<LetterCount>(send('POST', '/api/letters', JSON.stringify(text))),
@@ -186,6 +190,17 @@ export const http = {
     ),
   readBvh: (text: string) => json<Schemas['BvhSummary']>(send('POST', '/api/bvh', text, { type: 'text/plain' })),
   readTable: (text: string) => json<TableTold>(send('POST', '/api/tables', text, { type: 'text/plain' })),
+  sendIncoming: (file: File, stop: AbortSignal) =>
+    json<IncomingSent>(
+      send('POST', `/api/incoming?name=${encodeURIComponent(file.name)}`, file, {
+        type: 'application/octet-stream',
+        stop,
+      }),
+    ),
+  readIncoming: (request: IncomingReadRequest, stop: AbortSignal) =>
+    json<IncomingTold>(send('POST', '/api/incoming/read', JSON.stringify(request), { stop })),
+  keepIncoming: (reading: string, objects: readonly number[] | undefined, stop: AbortSignal) =>
+    json<{ id: number }>(send('POST', '/api/incoming/scene', JSON.stringify({ reading, objects }), { stop })),
   jointsAsBvh: async (scene: number, root: number) =>
     (await send('GET', `/api/scenes/${scene}/joints.bvh?root=${root}`)).blob(),
   reels: (scene: number) => json<ReelList>(send('GET', `/api/scenes/${scene}/reels`)),

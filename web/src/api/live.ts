@@ -72,6 +72,15 @@ export interface Bringing {
   grow: boolean
 }
 
+/** Which objects of a file are brought in, and how; see `BringObjects` on the server. */
+export interface ObjectBringing {
+  reading: string
+  objects: readonly number[]
+  start: number
+  keep: 'clock' | 'frames'
+  grow: boolean
+}
+
 /** How a table is brought in; see `BringTable` on the server. */
 export interface TableBringing {
   file: string
@@ -198,6 +207,9 @@ export class LiveLine {
   /** Brings in the joints of a file that was sent before. */
   bringJoints = (scene: number, revision: number, { file, scale, start, up, onto, grow }: Bringing) =>
     this.call<KeptMessage>('BringJoints', scene, revision, file, scale, start, up, onto, grow)
+  /** Brings in objects of a file that has been read before. */
+  bringObjects = (scene: number, revision: number, { reading, objects, start, keep, grow }: ObjectBringing) =>
+    this.call<KeptMessage>('BringObjects', scene, revision, reading, objects, start, keep, grow)
   /** Makes keys of a table that was sent before. */
   bringTable = (scene: number, revision: number, { file, columns, start, tolerance, degrees, grow }: TableBringing) =>
     this.call<KeptMessage>(

@@ -324,6 +324,7 @@ export interface ObjectMessage {
   deformers: DeformerMessage[]
   fade: FadeMessage | null
   text: TextMessage | null
+  mesh: MeshMessage | null
   uses: ChannelUses[]
 }
 
@@ -494,6 +495,7 @@ export const objectKinds = [
   'path',
   'joint',
   'text',
+  'mesh',
 ] as const
 export type ObjectKind = (typeof objectKinds)[number]
 
@@ -567,6 +569,11 @@ export interface TextMessage {
   lines: string
   font: TextFont
   align: TextAlign
+}
+
+export interface MeshMessage {
+  asset: string
+  name: string
 }
 
 /** In the order of their numbers. */

@@ -174,6 +174,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/scenes/{id}/incoming': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Brings what has been read into a scene, as one edit. */
+    post: operations['BringIncoming']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/scenes/{id}/reels': {
     parameters: {
       query?: never
@@ -235,6 +252,23 @@ export interface paths {
     }
     /** The mesh of a shape whose measures are all 1, cut so, as the stage reads it. */
     get: operations['GetMesh']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/meshes/files/{asset}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** The mesh of a file that some scene has, as the stage reads it. */
+    get: operations['GetFileMesh']
     put?: never
     post?: never
     delete?: never
@@ -768,6 +802,57 @@ export interface paths {
     put?: never
     /** A scene, or some of it, as a file. With a name of your own for it, /api/outgoing/progress tells how far it is; closing the line calls it off. */
     post: operations['SendOut']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/incoming': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Takes a file, sent as the body, that comes in or that one which does needs. The last few are kept for a while. */
+    post: operations['SendIncoming']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/incoming/read': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** What a file would bring in, with those that it needs. Nothing is changed. */
+    post: operations['ReadIncoming']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/incoming/scene': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Keeps what has been read as a scene of its own. */
+    post: operations['KeepIncoming']
     delete?: never
     options?: never
     head?: never
@@ -4418,6 +4503,116 @@ export interface components {
     }
     /** Format: binary */
     IFormFile: string
+    /** @description An object that would come in. */
+    IncomingObjectTold: {
+      /**
+       * Format: int32
+       * @description Its number in the file.
+       */
+      id: number
+      /** @description Its name. */
+      name: string
+      /** @description What it is. */
+      kind: components['schemas']['ObjectKind']
+      /**
+       * Format: int32
+       * @description What it hangs below.
+       */
+      parent: null | number
+      /**
+       * Format: int32
+       * @description How many keys it has.
+       */
+      keys: number
+      /**
+       * Format: int32
+       * @description How many triangles a mesh has.
+       */
+      triangles: number
+    }
+    /** @description Which files are read together, and how. */
+    IncomingReadRequest: {
+      /** @description What they were answered by when they were sent. */
+      files: string[]
+      /**
+       * Format: double
+       * @description Scene lengths for one length of the file; 1 when left out.
+       */
+      unit?: null | number
+      /** @description Which axis is up in the file, where its format does not say: y or z. */
+      up?: null | string
+      /**
+       * Format: int32
+       * @description Which of its animations, from 0.
+       */
+      animation?: null | number
+      /** @description The frames that its seconds are counted in; what fits its keys when left out. */
+      rate?: null | string
+    }
+    /** @description What of a reading comes into a scene. */
+    IncomingRequest: {
+      /** @description The reading. */
+      reading: string
+      /**
+       * Format: int64
+       * @description The revision of the scene that the person saw; the present one when left out.
+       */
+      revision?: null | number
+      /** @description Which objects, with what they hang below; all when left out. */
+      objects?: null | number[]
+      /**
+       * Format: double
+       * @description The frame on which its first comes to stand; the scene's first when left out.
+       */
+      start?: null | number
+      /** @description Whether its seconds (clock) or its frames are kept where its rate is another; clock when left out. */
+      keep?: null | string
+      /** @description The scene range reaches to the last key afterwards. */
+      grow?: null | boolean
+    }
+    /** @description What of a reading becomes a scene of its own. */
+    IncomingSceneRequest: {
+      /** @description The reading. */
+      reading: string
+      /** @description Which objects, with what they hang below; all, and whatever else there is, when left out. */
+      objects?: null | number[]
+    }
+    /** @description A file that has been sent. */
+    IncomingSent: {
+      /** @description Its name here, by which it is read. */
+      file: string
+    }
+    /** @description What a file has, told before it comes in. */
+    IncomingTold: {
+      /** @description The name of what has been read, by which it is brought in. */
+      reading: string
+      /** @description What a scene of its own would be called. */
+      name: string
+      /** @description What people call its format. */
+      format: string
+      /** @description Which choices count. */
+      uses: string[]
+      /** @description Its frames a second. */
+      rate: string
+      /**
+       * Format: int64
+       * @description Its first frame.
+       */
+      first: number
+      /**
+       * Format: int64
+       * @description Its last frame.
+       */
+      last: number
+      /** @description Its objects, parents before their children. */
+      objects: components['schemas']['IncomingObjectTold'][]
+      /** @description What does not come in, or otherwise than it is in the file. */
+      notes: components['schemas']['Loss'][]
+      /** @description What does not come along into a scene that is there already. */
+      staysBehind: string[]
+      /** @description The names of its animations. */
+      animations: string[]
+    }
     /**
      * @description How motion comes in to a key, or goes out of it.
      * @default clamped
@@ -4651,6 +4846,7 @@ export interface components {
       | 'path'
       | 'joint'
       | 'text'
+      | 'mesh'
     /** @description An object without its keys. */
     ObjectSummary: {
       /** Format: int32 */
@@ -5794,6 +5990,32 @@ export interface operations {
       }
     }
   }
+  BringIncoming: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['IncomingRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['EditResult']
+        }
+      }
+    }
+  }
   ListReels: {
     parameters: {
       query?: never
@@ -5903,6 +6125,26 @@ export interface operations {
     responses: {
       /** @description OK */
       200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  GetFileMesh: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        asset: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Not Found */
+      404: {
         headers: {
           [name: string]: unknown
         }
@@ -6736,6 +6978,80 @@ export interface operations {
           [name: string]: unknown
         }
         content?: never
+      }
+    }
+  }
+  SendIncoming: {
+    parameters: {
+      query: {
+        name: string
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/octet-stream': components['schemas']['IFormFile']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['IncomingSent']
+        }
+      }
+    }
+  }
+  ReadIncoming: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['IncomingReadRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['IncomingTold']
+        }
+      }
+    }
+  }
+  KeepIncoming: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['IncomingSceneRequest']
+      }
+    }
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SceneNumber']
+        }
       }
     }
   }

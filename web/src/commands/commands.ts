@@ -9,6 +9,7 @@ import { curveCommands } from './curveCommands'
 import { deformCommands } from './deformCommands'
 import { soundCommands } from './soundCommands'
 import { textCommands } from './textCommands'
+import { useBringIn } from '../incoming/bringIn'
 import { useTableDialog } from '../tables/tableDialog'
 import { useOutgoing } from '../outgoing/outgoing'
 import { useFinder } from './finder'
@@ -55,6 +56,7 @@ export const workspaceCommands = (): Command[] => [
 function sceneCommands(): Command[] {
   const outgoing = useOutgoing()
   const table = useTableDialog()
+  const bringIn = useBringIn()
   const finder = useFinder()
   const steps = useSteps()
   return [
@@ -64,6 +66,13 @@ function sceneCommands(): Command[] {
       keys: ['Shift+X'],
       shown: 'Shift X',
       run: () => void (outgoing.isOpen = true),
+    },
+    {
+      group: 'Scene',
+      title: 'Bring in objects of a file…',
+      keys: ['Shift+I'],
+      shown: 'Shift I',
+      run: () => bringIn.open(),
     },
     { group: 'Scene', title: 'Bring in a table of motion (CSV)…', run: () => table.open() },
     { group: 'Scene', title: 'Undo', keys: ['$mod+z'], shown: 'Ctrl Z', run: steps.undo },

@@ -160,7 +160,7 @@ export function objectCommands(): Command[] {
     },
     { group: 'Objects', title: 'Select nothing', keys: ['Escape'], shown: 'Esc', run: selectNothing },
     ...(Object.keys(kindNames) as ObjectKind[])
-      .filter((kind) => kind !== 'path')
+      .filter((kind) => kind !== 'path' && kind !== 'mesh')
       .map((kind) => ({
         group: 'Objects',
         title: `Add a ${kindNames[kind].toLowerCase()}`,

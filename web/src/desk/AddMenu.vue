@@ -4,12 +4,16 @@ import type { ObjectKind } from '../api/http'
 import { allKinds } from '../scene/catalogue'
 import { useScene } from '../scene/sceneStore'
 import { addObject, kindIcons, kindNames } from './addObject'
+import { useBringIn } from '../incoming/bringIn'
 import { useSounds } from '../sound/sounds'
 import MenuItem from '../shared/MenuItem.vue'
 
 const scene = useScene()
 const sounds = useSounds()
-const kinds = computed<readonly ObjectKind[]>(() => (scene.id === null ? [] : allKinds()))
+const bringIn = useBringIn()
+const kinds = computed<readonly ObjectKind[]>(() =>
+  scene.id === null ? [] : allKinds().filter((kind) => kind !== 'mesh'),
+)
 </script>
 
 <template>
@@ -19,6 +23,7 @@ const kinds = computed<readonly ObjectKind[]>(() => (scene.id === null ? [] : al
       <i :class="`bi ${kindIcons[kind]}`" aria-hidden="true" /> {{ kindNames[kind] }}
     </MenuItem>
     <BDropdownDivider />
+    <MenuItem @click="bringIn.open()"> <i class="bi bi-box-arrow-in-down" aria-hidden="true" /> From a file… </MenuItem>
     <MenuItem @click="sounds.choose()"> <i class="bi bi-music-note-beamed" aria-hidden="true" /> Sound… </MenuItem>
   </BDropdown>
 </template>

@@ -16,6 +16,7 @@ export const kindNames: Record<ObjectKind, string> = {
   path: 'Path',
   joint: 'Joint',
   text: 'Text',
+  mesh: 'Mesh',
 }
 
 export const kindIcons: Record<ObjectKind, string> = {
@@ -31,6 +32,7 @@ export const kindIcons: Record<ObjectKind, string> = {
   path: 'bi-bezier2',
   joint: 'bi-person-arms-up',
   text: 'bi-fonts',
+  mesh: 'bi-gem',
 }
 
 /** Where new objects stand: shapes on the ground, cameras and lights where they see something. */

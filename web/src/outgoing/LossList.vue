@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { OutgoingTold } from '../api/http'
 
-/** What a format cannot hold, in words. */
-defineProps<{ losses: OutgoingTold['losses'] }>()
+/** What cannot go out or come in, in words. */
+withDefaults(defineProps<{ losses: OutgoingTold['losses']; label?: string }>(), {
+  label: 'What this format cannot hold',
+})
 /** So many names are told; the others are counted. */
 const most = 4
 const named = (of: readonly string[]) =>
@@ -10,7 +12,7 @@ const named = (of: readonly string[]) =>
 </script>
 
 <template>
-  <ul v-if="losses.length" class="losses" aria-label="What this format cannot hold">
+  <ul v-if="losses.length" class="losses" :aria-label="label">
     <li v-for="loss in losses" :key="loss.what" :title="loss.of.join(', ')">
       <b>{{ loss.what }}</b> {{ loss.why }}<span v-if="loss.of.length" class="dim">: {{ named(loss.of) }}</span>
     </li>

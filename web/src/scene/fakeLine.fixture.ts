@@ -208,6 +208,7 @@ export const objectOf = (id: number, name: string): RowsMessage['objects'][numbe
   deformers: [],
   fade: null,
   text: null,
+  mesh: null,
   uses: [],
 })
 

@@ -8,6 +8,7 @@ import {
   LineBroken,
   LiveLine,
   type Bringing,
+  type ObjectBringing,
   type TableBringing,
   type LaneName,
   type LineState,
@@ -431,6 +432,13 @@ export const useScene = defineStore('scene', () => {
     return kept
   }
 
+  /** Brings in objects of a file. */
+  async function bringObjects(how: ObjectBringing): Promise<KeptMessage | null> {
+    const kept = await step('Bringing in', () => line.bringObjects(id.value!, revision.value, how))
+    if (kept?.changed) made.value++
+    return kept
+  }
+
   /** Makes keys of a table. */
   async function bringTable(how: TableBringing): Promise<KeptMessage | null> {
     const kept = await step('Bringing in', () => line.bringTable(id.value!, revision.value, how))
@@ -545,6 +553,7 @@ export const useScene = defineStore('scene', () => {
     redo,
     takeBack,
     bringJoints,
+    bringObjects,
     bringTable,
     lock,
     stand: others.stand,

@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
-import { computed, onMounted, onUnmounted, ref, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, onMounted, onUnmounted, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { http, type SceneCard as Card } from '../api/http'
 import { useNotices } from '../scene/notices'
 import BrandMark from '../shared/BrandMark.vue'
 import SchemeButton from '../shared/SchemeButton.vue'
+import { accepted, comesInAlone, useBringIn } from '../incoming/bringIn'
 import { importFiles } from './importing'
 import DeletedScenes from './DeletedScenes.vue'
 import SceneCard from './SceneCard.vue'
+
+const BringInDialog = defineAsyncComponent(() => import('../incoming/BringInDialog.vue'))
 
 /** The orders in which scenes can be listed. */
 const orders = {
@@ -19,6 +22,7 @@ const orders = {
 
 const router = useRouter()
 const notices = useNotices()
+const bringIn = useBringIn()
 const cards = ref<Card[] | null>(null)
 const dropping = ref(false)
 const busy = ref('')
@@ -109,7 +113,9 @@ const remove = (card: Card) =>
 
 async function take(files: FileList | null): Promise<void> {
   dropping.value = false
-  if (!files?.length) return
+  if (!files?.length || bringIn.isOpen) return
+  // Scenes come in whole, and other files as objects of a new scene.
+  if ([...files].some((file) => comesInAlone(file))) return bringIn.open([...files])
   await bring([...files])
 }
 
@@ -173,13 +179,7 @@ function pickFiles(event: Event): void {
         >
         <label class="btn btn-quiet import" title="Read scene files; you can also drop them anywhere on this page">
           <i class="bi bi-upload" aria-hidden="true" /> Import
-          <input
-            type="file"
-            class="visually-hidden"
-            accept=".json,.zesty,.zesty.json,application/json"
-            multiple
-            @change="pickFiles"
-          />
+          <input type="file" class="visually-hidden" :accept="`${accepted},.bvh,.svg`" multiple @change="pickFiles" />
         </label>
         <BButton variant="lime" @click="add"><i class="bi bi-plus-lg" aria-hidden="true" /> New scene</BButton>
       </div>
@@ -201,8 +201,9 @@ function pickFiles(event: Event): void {
       </div>
     </main>
     <DeletedScenes v-if="deleted" @close="deleted = false" @changed="refresh" />
+    <BringInDialog v-if="bringIn.isOpen" alone @close="bringIn.isOpen = false" />
     <div v-if="dropping" class="drop" aria-hidden="true">
-      <i class="bi bi-file-earmark-arrow-down" /> Drop scene files to import them
+      <i class="bi bi-file-earmark-arrow-down" /> Drop scenes, or files whose objects make one
     </div>
   </div>
 </template>

@@ -1,12 +1,12 @@
 import { ref, shallowRef, watch } from 'vue'
 import { useScene } from '../scene/sceneStore'
 
-/** A dialog that works on a file: whether it is open, and the file that was dropped to open it. */
-export function fileDialog() {
+/** A dialog that works on a file, or on several: whether it is open, and what was dropped to open it. */
+export function fileDialog<Dropped = File>() {
   const isOpen = ref(false)
-  const dropped = shallowRef<File | null>(null)
-  function open(file: File | null = null): void {
-    dropped.value = file
+  const dropped = shallowRef<Dropped | null>(null)
+  function open(what: Dropped | null = null): void {
+    dropped.value = what
     isOpen.value = true
   }
   // It is about the scene in which it was opened.

@@ -40,7 +40,8 @@ export const loadUsualMeshes = async (): Promise<void> => {
 export const usualMeshesAreHere = (): boolean => shapes.every((kind) => here.has(kind))
 
 /** Whether an object of a kind has a shape. */
-export const hasShape = (kind: string): boolean => kind === 'text' || (shapes as readonly string[]).includes(kind)
+export const hasShape = (kind: string): boolean =>
+  kind === 'text' || kind === 'mesh' || (shapes as readonly string[]).includes(kind)
 
 /**
  * The mesh of a shape that is cut so. One that is not here yet is asked for, and until it comes the usual one of its kind
@@ -65,6 +66,13 @@ export function meshIfHere(kind: string, cuts: Cuts): { key: string; mesh: Shape
 export function textMeshOf(text: TextMessage, cuts: Cuts): { key: string; mesh: ShapeMesh } | null {
   const key = `text ${Object.values(cuts).join(' ')} ${text.font} ${text.align} ${text.lines}`
   const known = hereOrAsked(key, () => http.textMesh(text, cuts))
+  return known ? { key, mesh: known } : null
+}
+
+/** The mesh of a file. One that is not here yet is asked for. */
+export function fileMeshOf(asset: string): { key: string; mesh: ShapeMesh } | null {
+  const key = `mesh ${asset}`
+  const known = hereOrAsked(key, () => http.fileMesh(asset))
   return known ? { key, mesh: known } : null
 }
 

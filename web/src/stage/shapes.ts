@@ -1,6 +1,6 @@
 import { EdgesGeometry, type BufferGeometry, type Vector3 } from 'three'
-import type { TextMessage } from '../api/messages'
-import { geometryOfMesh, hasShape, meshIfHere, meshOf, textMeshOf, type Cuts, type Spread } from './meshes'
+import type { MeshMessage, TextMessage } from '../api/messages'
+import { fileMeshOf, geometryOfMesh, hasShape, meshIfHere, meshOf, textMeshOf, type Cuts, type Spread } from './meshes'
 
 /** Reads a channel of the object being drawn. */
 export type Read = (channel: string) => number
@@ -23,14 +23,16 @@ const cutChannels: Record<string, Record<string, string>> = {
   cylinder: { around: 'shape.around', y: 'shape.segmentsY' },
   cone: { around: 'shape.around', y: 'shape.segmentsY' },
   torus: { around: 'shape.around', aroundTube: 'shape.aroundTube' },
+  mesh: {},
   text: { fineness: 'shape.fineness', x: 'shape.segmentsX', y: 'shape.segmentsY', z: 'shape.segmentsZ' },
 }
 
-/** What has a shape: what it is and, of a text, what it says. */
+/** What has a shape: what it is and, of a text, what it says, of a mesh, where its triangles are. */
 export interface Shaped {
   id: number
   kind: string
   text?: TextMessage | null
+  mesh?: MeshMessage | null
 }
 
 const made = new Map<string, Shape>()
@@ -64,14 +66,14 @@ export function coarserCuts(cuts: Cuts, times: number): Cuts | null {
  * The shape of an object; null for kinds that have none, and until the first meshes have come.
  * @param coarser So many times fewer parts each way, where it is cut finely: for drawing that cannot keep up.
  */
-export function shapeOf({ id, kind, text }: Shaped, read: Read, coarser = 1): Shape | null {
+export function shapeOf({ id, kind, text, mesh }: Shaped, read: Read, coarser = 1): Shape | null {
   if (!hasShape(kind)) return null
   const cuts: Record<string, number> = {}
   for (const [word, channel] of Object.entries(cutChannels[kind]!)) cuts[word] = Math.round(read(channel))
   if (text) cuts.bevel = Math.round(read('shape.bevel') * 1000)
   const coarse = text ? null : coarserCuts(cuts, coarser)
   const coarseMesh = coarse && meshIfHere(kind, coarse)
-  const found = coarseMesh ?? (text ? textMeshOf(text, cuts) : meshOf(kind, cuts))
+  const found = coarseMesh ?? (text ? textMeshOf(text, cuts) : mesh ? fileMeshOf(mesh.asset) : meshOf(kind, cuts))
   if (!found) return shown.get(id) ?? null
   const spread = spreadOf(kind, read)
   const [isCoarser, isFine] = [coarseMesh !== null, !text && isFinelyCut(cuts)]
@@ -122,6 +124,8 @@ export function edgesOf({ key, geometry }: Shape): EdgesGeometry {
 /** How the shared geometry, of unit size, is scaled to the object's own measures. */
 export function shapeScale(kind: string, read: Read, into: Vector3): Vector3 {
   switch (kind) {
+    case 'mesh':
+      return into.setScalar(1)
     case 'box':
       return into.set(read('shape.width'), read('shape.height'), read('shape.depth'))
     case 'plane':

@@ -23,6 +23,8 @@ import ShootDialog from '../reels/ShootDialog.vue'
 import { useShooting } from '../reels/shooting'
 import TableDialog from '../tables/TableDialog.vue'
 import { useTableDialog } from '../tables/tableDialog'
+import BringInDialog from '../incoming/BringInDialog.vue'
+import { useBringIn } from '../incoming/bringIn'
 import TimeDialogs from '../timebar/TimeDialogs.vue'
 
 /** The dialogs of the workspace: fetched once the scene is there, so that it is there sooner. */
@@ -34,6 +36,7 @@ const shooting = useShooting()
 const contacts = useContacts()
 const outgoing = useOutgoing()
 const table = useTableDialog()
+const bringIn = useBringIn()
 </script>
 
 <template>
@@ -53,5 +56,6 @@ const table = useTableDialog()
   <ShootDialog v-if="shooting.asking" @close="shooting.asking = false" />
   <BvhDialog v-if="bvh.isOpen" :dropped="bvh.dropped" @close="bvh.isOpen = false" />
   <TableDialog v-if="table.isOpen" :dropped="table.dropped" @close="table.isOpen = false" />
+  <BringInDialog v-if="bringIn.isOpen" @close="bringIn.isOpen = false" />
   <SvgDialog v-if="svg.isOpen" :dropped="svg.dropped" @close="svg.isOpen = false" />
 </template>

@@ -9,6 +9,7 @@ import { usePlayhead } from '../timebar/playhead'
 import { useNotices } from '../scene/notices'
 import { isSound } from '../sound/soundFiles'
 import { useSounds } from '../sound/sounds'
+import { comesIn, useBringIn } from '../incoming/bringIn'
 import { useTableDialog } from '../tables/tableDialog'
 import { useViews } from '../stage/views'
 
@@ -24,6 +25,7 @@ export function useFileDrop(): void {
   const frameUnder = ({ offsetX, target }: DragEvent) =>
     Math.round(frameOf({ width: (target as Element).clientWidth, first: view.first, last: view.last }, offsetX))
   const dialogs = { '.bvh': useBvhDialog(), '.svg': useSvgDialog(), '.csv': useTableDialog() }
+  const bringIn = useBringIn()
 
   useEventListener(window, 'dragover', (event: DragEvent) => {
     if (!event.dataTransfer?.types.includes('Files')) return
@@ -34,7 +36,8 @@ export function useFileDrop(): void {
     const files = [...(event.dataTransfer?.files ?? [])]
     if (files.length === 0) return
     event.preventDefault()
-    if (Object.values(dialogs).some(({ isOpen }) => isOpen)) return
+    if (bringIn.isOpen || Object.values(dialogs).some(({ isOpen }) => isOpen)) return
+    if (files.some(comesIn)) return bringIn.open(files)
     for (const [ending, dialog] of Object.entries(dialogs)) {
       const file = files.find(({ name }) => name.toLowerCase().endsWith(ending))
       if (file) return dialog.open(file)
@@ -48,7 +51,7 @@ export function useFileDrop(): void {
       return void backdrops.bring(files, (view ? views.all[Number(view)]! : views.active).look)
     }
     notices.say(
-      'Drop a BVH file to bring in captured motion, an SVG file for its outlines, a table of motion (CSV), pictures to stand behind a view, or sounds. Scene files are dropped on the list of scenes.',
+      'Drop a glTF, OBJ or scene file to bring in its objects, a BVH file for captured motion, an SVG file for its outlines, a table of motion (CSV), pictures to stand behind a view, or sounds.',
     )
   })
 }

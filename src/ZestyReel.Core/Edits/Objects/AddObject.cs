@@ -18,6 +18,7 @@ public sealed record AddObject(
     protected override Scene Make(Scene scene)
     {
         if (Kind == ObjectKind.Path) throw new Refusal("kind", "a path is added with its points, by addPath");
+        if (Kind == ObjectKind.Mesh) throw new Refusal("kind", "a mesh comes out of a file; bring one in");
         var added = Added(scene, Kind, Name, Parent);
         foreach (var (channel, value) in Values ?? [])
         {

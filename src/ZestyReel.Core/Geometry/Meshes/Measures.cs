@@ -20,6 +20,7 @@ public readonly record struct Measures(Vector Size, Vector Spread = default)
             ObjectKind.Cylinder or ObjectKind.Cone => new(new(Of("radius"), Of("height"), Of("radius"))),
             ObjectKind.Sphere => new(new(Of("radius"), Of("radius"), Of("radius"))),
             ObjectKind.Torus => new(new(Of("radius"), Of("radius"), Of("radius")), new(Of("tube"), Of("tube"), Of("tube"))),
+            ObjectKind.Mesh => new(new(1, 1, 1)),
             ObjectKind.Text => OfText(Of("size"), Of("depth"), Of("spacing"), Of("bevel")),
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "has no shape"),
         };

@@ -14,6 +14,8 @@ public sealed record ShapeMesh(Vector[] Rings, Vector[]? Spreads, Vector[] Norma
     // Of a few kinds and cuts there are many objects; whoever keys the cuts makes many meshes once. About 100 MB.
     private const int MostVerticesKept = 1_000_000;
 
+    private static readonly ShapeMesh Nothing = new([], null, [], [], AreNormalsTrue: true);
+
     private static int _kept;
 
     private static readonly ConcurrentDictionary<object, ShapeMesh> Known = [];
@@ -22,7 +24,16 @@ public sealed record ShapeMesh(Vector[] Rings, Vector[]? Spreads, Vector[] Norma
     /// <param name="thing">The object.</param>
     /// <param name="value">The value of a channel that it has.</param>
     public static ShapeMesh Of(SceneObject thing, Func<string, double> value) =>
-        thing.Text is { } text ? Of(text, TextCut.Of(value)) : Of(thing.Kind, Segments.Of(thing.Kind, value));
+        thing.Text is { } text ? Of(text, TextCut.Of(value))
+        : thing.Mesh is { } mesh ? Of(mesh.Asset) ?? Nothing
+        : Of(thing.Kind, Segments.Of(thing.Kind, value));
+
+    /// <summary>The mesh of a file, as it is there; null where the file is lost.</summary>
+    public static ShapeMesh? Of(AssetHash file)
+    {
+        if (Known.TryGetValue(file, out var known)) return known;
+        return MeshFiles.Read(file) is { } read ? Made(file, () => read) : null;
+    }
 
     /// <summary>The mesh of a text whose letters are cut so; made once.</summary>
     public static ShapeMesh Of(TextBody text, TextCut cut) => Made((text, cut), () => TextMesh.Of(text, cut));

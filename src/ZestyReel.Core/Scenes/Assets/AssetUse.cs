@@ -8,4 +8,7 @@ public enum AssetUse
 
     /// <summary>To be heard.</summary>
     Sound,
+
+    /// <summary>To be the shape of something.</summary>
+    Mesh,
 }

@@ -27,7 +27,7 @@ public static class DeformerRules
     public static bool CanHave(ObjectKind kind) => kind is ObjectKind.Group || HasShape(kind);
 
     /// <summary>Whether such an object has geometry itself.</summary>
-    public static bool HasShape(ObjectKind kind) => kind is ObjectKind.Box or ObjectKind.Sphere or ObjectKind.Cylinder or ObjectKind.Cone or ObjectKind.Torus or ObjectKind.Plane or ObjectKind.Text;
+    public static bool HasShape(ObjectKind kind) => kind is ObjectKind.Box or ObjectKind.Sphere or ObjectKind.Cylinder or ObjectKind.Cone or ObjectKind.Torus or ObjectKind.Plane or ObjectKind.Text or ObjectKind.Mesh;
 
     /// <summary>The name that a deformer is to have.</summary>
     /// <exception cref="Refusal">None can be called so.</exception>

@@ -65,6 +65,7 @@ public static class SceneRules
         DeformerRules.Check(thing);
         FadeRules.Check(thing);
         TextRules.Check(thing);
+        MeshRules.Check(thing);
     }
 
     /// <exception cref="Refusal">The channel breaks a rule.</exception>
