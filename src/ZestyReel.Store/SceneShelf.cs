@@ -5,6 +5,7 @@ using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Store.Assets;
+using ZestyReel.Store.Histories;
 
 namespace ZestyReel.Store;
 
@@ -30,6 +31,9 @@ public sealed class SceneShelf
         // What was on its way in when the program was killed.
         foreach (var id in database.Read(connection => connection.Query<long>("SELECT id FROM scene WHERE arriving = 1").AsList())) Erase(id);
     }
+
+    /// <summary>The folder in which all is kept.</summary>
+    public string Folder => _database.Folder;
 
     /// <summary>All scenes, the last changed first.</summary>
     public IReadOnlyList<SceneCard> List() => _database.Read(connection => connection.Query<SceneCard>("""
@@ -63,11 +67,11 @@ public sealed class SceneShelf
     /// <param name="stop">Calls it off: nothing is kept.</param>
     /// <param name="told">Told now and then which share of it has been written.</param>
     /// <param name="asset">The bytes of the files that it needs; left out where other scenes have them all.</param>
+    /// <param name="history">What was done to it; where that does not hold, it says why, and the scene is kept without.</param>
     /// <exception cref="Refusal">A file that it needs is not here.</exception>
     /// <exception cref="StoreTrouble">Nothing was kept.</exception>
-    public (long Id, string Name) Add(Scene scene, CancellationToken stop = default, Action<double>? told = null, Func<AssetHash, byte[]>? asset = null)
+    public (long Id, string Name) Add(Scene scene, CancellationToken stop = default, Action<double>? told = null, Func<AssetHash, byte[]>? asset = null, ArrivingHistory? history = null)
     {
-        var all = SceneChange.Between(Scene.Empty("empty"), scene).Rows.RemoveAll(row => row.Row.Kind == RowKind.Settings);
         var s = scene.Settings;
         var id = _database.Write(connection => connection.ExecuteScalar<long>("""
             INSERT INTO scene (name, rate_num, rate_den, range_first, range_last, work_first, work_last, start, made_at, changed_at, deleted_at, arriving)
@@ -75,18 +79,26 @@ public sealed class SceneShelf
             """, new { s.Name, s.Start, num = s.Rate.Num, den = s.Rate.Den, rf = s.Range.First, rl = s.Range.Last, wf = s.Work.First, wl = s.Work.Last, now = Clock.Now() }));
         try
         {
+            // A long history takes longer than what has come of it.
+            var before = history is null ? 0 : 0.5;
+            if (history?.Keep(_database, id, share => told?.Invoke(share * before), stop) is { } numbered) scene = numbered;
             KeepAssets(id, scene, asset, stop);
+            if (history is not null) KeepAssets(id, scene, history, stop);
+            var all = SceneChange.Between(Scene.Empty("empty"), scene).Rows.RemoveAll(row => row.Row.Kind == RowKind.Settings);
             // An object's parent has to be there when its own turn is over.
             foreach (var (at, rows) in ParentsFirst(scene, all).Chunk(RowsAtOnce).Index())
             {
                 stop.ThrowIfCancellationRequested();
-                told?.Invoke(Math.Min(1, (double)at * RowsAtOnce / Math.Max(1, all.Length)));
+                told?.Invoke(before + (1 - before) * Math.Min(1, (double)at * RowsAtOnce / Math.Max(1, all.Length)));
                 _database.Write(connection => SceneRows.Write(connection, id, rows));
             }
             var name = _database.Write(connection =>
             {
                 var free = FreeName(connection, s.Name);
-                connection.Execute("UPDATE scene SET arriving = 0, deleted_at = NULL, name = @free, changed_at = @now WHERE id = @id", new { id, free, now = Clock.Now() });
+                if (free != s.Name) history?.Rename(connection, id, s.Name, free);
+                connection.Execute("""
+                    UPDATE scene SET arriving = 0, deleted_at = NULL, name = @free, changed_at = @now, position = @position, revision = @revision WHERE id = @id
+                    """, new { id, free, now = Clock.Now(), position = history?.Position ?? 0, revision = history?.Steps ?? 0 });
                 return free;
             });
             return (id, name);
@@ -94,7 +106,7 @@ public sealed class SceneShelf
         catch
         {
             TryErase(id);
-            if (scene.Assets().Count > 0) _assets.Collect();
+            if (scene.Assets().Count > 0 || history is not null) _assets.Collect();
             throw;
         }
     }
@@ -176,6 +188,16 @@ public sealed class SceneShelf
             if (bytes is not null) KeepAsset(id, KindOf(use), name, bytes(asset));
             else if (!_database.Write(connection => SceneAssets.NoteKnown(connection, id, asset.ToString())))
                 throw new Refusal("assets", $"the file of {Names.Shown(name)} is not here: a scene with pictures, sounds or meshes is sent as a package, with its files");
+        }
+    }
+
+    private void KeepAssets(long id, Scene scene, ArrivingHistory history, CancellationToken stop)
+    {
+        foreach (var (file, bytes) in history.Files(scene))
+        {
+            stop.ThrowIfCancellationRequested();
+            KeepAsset(id, KindOf(file.Use), file.Name, bytes);
+            _database.Write(connection => SceneAssets.MarkUsed(connection, id, file.Asset.ToString()));
         }
     }
 

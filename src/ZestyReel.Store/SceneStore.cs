@@ -4,8 +4,10 @@ using Microsoft.Data.Sqlite;
 using ZestyReel.Core;
 using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
+using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
+using ZestyReel.Store.Histories;
 using ZestyReel.Store.Packing;
 
 namespace ZestyReel.Store;
@@ -15,7 +17,18 @@ public sealed class SceneStore(Database database)
 {
     /// <summary>The scene with its history, or null if there is none of that number.</summary>
     /// <exception cref="StoreTrouble">It cannot be read.</exception>
-    public KeptScene? Load(long id) => database.Read(connection =>
+    public KeptScene? Load(long id) => database.Read(connection => Load(connection, id));
+
+    /// <summary>Packs the scene's history, so that it goes with it.</summary>
+    /// <param name="id">The scene.</param>
+    /// <param name="into">Where it is packed.</param>
+    /// <param name="stop">Calls it off.</param>
+    /// <returns>What goes; null if there is no such scene.</returns>
+    /// <exception cref="StoreTrouble">It cannot be read.</exception>
+    public OutgoingHistory? PackHistory(long id, Stream into, CancellationToken stop = default) => database.Read(connection =>
+        Load(connection, id) is { } kept ? DepartingHistory.Pack(connection, kept, into, stop) : null);
+
+    private static KeptScene? Load(SqliteConnection connection, long id)
     {
         var row = connection.QuerySingleOrDefault<SceneRow>("""
             SELECT name, rate_num AS rateNum, rate_den AS rateDen, range_first AS rangeFirst, range_last AS rangeLast,
@@ -33,7 +46,7 @@ public sealed class SceneStore(Database database)
         var scene = Scene.Empty("-") with { Settings = settings, Objects = SceneRows.ReadObjects(connection, id, keys) };
         scene = SceneRows.ReadTables(connection, id, scene, keys);
         return new KeptScene(id, scene, row.Revision, [.. history], (int)row.Position, (int)row.Floor);
-    });
+    }
 
     /// <summary>Keeps an edit: its rows, its place in the history, and the scene's new revision. What had been undone goes.</summary>
     /// <param name="id">The scene.</param>
@@ -88,11 +101,8 @@ public sealed class SceneStore(Database database)
     public Scene Walk(long id, Scene scene, int from, int to, CancellationToken stop = default) => database.Read(connection =>
     {
         var back = to < from;
-        var steps = connection.Query<(long Packing, byte[] Change)>(
-            $"SELECT packing, change FROM history WHERE scene_id = @id AND seq > @low AND seq <= @high ORDER BY seq {(back ? "DESC" : "ASC")}",
-            new { id, low = Math.Min(from, to), high = Math.Max(from, to) }, buffered: false);
         var count = 0;
-        foreach (var (packing, change) in steps)
+        foreach (var (packing, change) in Steps(connection, id, Math.Min(from, to), Math.Max(from, to), back))
         {
             stop.ThrowIfCancellationRequested();
             scene = ChangePacking.Step((int)packing, change, scene, back).AppliedTo(scene);
@@ -100,6 +110,12 @@ public sealed class SceneStore(Database database)
         }
         return count == Math.Abs(to - from) ? scene : throw new InvalidDataException("The history has gaps.");
     });
+
+    /// <summary>The packed changes after a place in the history up to another, one by one.</summary>
+    internal static IEnumerable<(long Packing, byte[] Change)> Steps(SqliteConnection connection, long id, int low, int high, bool back = false) =>
+        connection.Query<(long Packing, byte[] Change)>(
+            $"SELECT packing, change FROM history WHERE scene_id = @id AND seq > @low AND seq <= @high ORDER BY seq {(back ? "DESC" : "ASC")}",
+            new { id, low, high }, buffered: false);
 
     /// <summary>What taking back one edit does to the scene; only right where no later edit in force touched the same rows.</summary>
     public SceneChange TakenBack(long id, long seq, Scene now) => database.Read(connection =>

@@ -9,6 +9,9 @@ public abstract class SceneTable(RowKind kind)
     /// <summary>The kind of row.</summary>
     public RowKind Kind { get; } = kind;
 
+    /// <summary>How many a scene has.</summary>
+    public abstract int Count(Scene scene);
+
     /// <summary>The row of a number; null where there is none.</summary>
     public abstract object? Row(Scene scene, int id);
 
@@ -30,6 +33,8 @@ internal sealed class SceneTable<TId, TRow>(
     where TId : notnull
     where TRow : class
 {
+    public override int Count(Scene scene) => rows(scene).Count;
+
     public override object? Row(Scene scene, int number) => rows(scene).GetValueOrDefault(id(number));
 
     public override Scene With(Scene scene, IEnumerable<(int Id, object? Row)> changed)

@@ -37,6 +37,7 @@ public enum UpAxis
 /// <param name="Unit">How many of the lengths there go on a length of the scene; above 0.</param>
 /// <param name="Up">Which way is up there.</param>
 /// <param name="Camera">Name of the camera whose picture it is, where the format is flat; from the front when left out.</param>
+/// <param name="History">What was done to the scene goes along, where the format has that.</param>
 public sealed record OutgoingChoice(
     IReadOnlyList<string> Objects, OutgoingPart Part = OutgoingPart.Everything, decimal? From = null, decimal? To = null,
-    decimal Step = 1, FrameRate? Rate = null, bool World = true, double Unit = 1, UpAxis Up = UpAxis.Y, string? Camera = null);
+    decimal Step = 1, FrameRate? Rate = null, bool World = true, double Unit = 1, UpAxis Up = UpAxis.Y, string? Camera = null, bool History = false);

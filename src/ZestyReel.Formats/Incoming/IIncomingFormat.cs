@@ -39,6 +39,9 @@ public sealed record IncomingScene(Scene Scene, IReadOnlyDictionary<AssetHash, b
     /// <summary>What does not come along where it comes into another scene: that has such things of its own.</summary>
     public IReadOnlyList<string> StaysBehind { get; init; } = [];
 
+    /// <summary>The package that it is, where that has its history; null otherwise.</summary>
+    public byte[]? WithHistory { get; init; }
+
     /// <summary>How many triangles its meshes have, as far as that is known.</summary>
     public IReadOnlyDictionary<AssetHash, int> Triangles { get; init; } = new Dictionary<AssetHash, int>();
 }

@@ -66,6 +66,9 @@ public enum OutgoingUses
 
     /// <summary>It is always the scene as a whole.</summary>
     Whole = 128,
+
+    /// <summary>What was done to the scene can go along.</summary>
+    History = 256,
 }
 
 /// <summary>Something that a format cannot hold.</summary>

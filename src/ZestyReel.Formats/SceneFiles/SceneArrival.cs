@@ -31,7 +31,7 @@ public sealed class SceneArrival : IIncomingFormat
                 var file = package.Asset(asset.Asset, asset.Use);
                 // What is packed may be a thousand times as large.
                 return (unpacked += file.Length) <= IncomingFormats.MostBytes ? file : throw new Refusal("file", $"the files in {Names.Shown(main.Name)} are larger than {IncomingFormats.MostBytes / 1_000_000} MB; import it on the list of scenes");
-            });
+            }, package.HasHistory ? main.Bytes : null);
         }
         catch (SceneFileException wrong)
         {
@@ -39,9 +39,10 @@ public sealed class SceneArrival : IIncomingFormat
         }
     }
 
-    private static IncomingScene Of(Scene scene, Func<NamedAsset, byte[]> bytes) => new(scene, scene.Assets().Values.ToDictionary(asset => asset.Asset, bytes), [], []) { StaysBehind = Behind(scene) };
+    private static IncomingScene Of(Scene scene, Func<NamedAsset, byte[]> bytes, byte[]? withHistory = null) =>
+        new(scene, scene.Assets().Values.ToDictionary(asset => asset.Asset, bytes), [], []) { StaysBehind = Behind(scene, withHistory is not null), WithHistory = withHistory };
 
-    private static IReadOnlyList<string> Behind(Scene scene)
+    private static IReadOnlyList<string> Behind(Scene scene, bool hasHistory)
     {
         var words = new List<string>();
         void Add(int count, string what)
@@ -54,6 +55,7 @@ public sealed class SceneArrival : IIncomingFormat
         Add(scene.Sounds.Count, "sounds");
         Add(scene.Backdrops.Count, "background pictures");
         Add(scene.Bookmarks.Count, "bookmarks");
+        if (hasHistory) words.Add("its history");
         return words;
     }
 }

@@ -22,7 +22,7 @@ public sealed class SceneFileFormat(bool isPackage) : IOutgoingFormat
     public string MediaType => isPackage ? "application/zip" : "application/json";
 
     /// <inheritdoc/>
-    public OutgoingUses Uses => OutgoingUses.Whole;
+    public OutgoingUses Uses => isPackage ? OutgoingUses.Whole | OutgoingUses.History : OutgoingUses.Whole;
 
     /// <inheritdoc/>
     public IEnumerable<Loss> Losses(OutgoingScene going) => [];
@@ -44,9 +44,11 @@ public sealed class SceneFileFormat(bool isPackage) : IOutgoingFormat
         {
             var needed = going.Scene.Assets().Keys.ToList();
             if (needed.Count > 0 && needed.TrueForAll(asset => going.Files.Bytes(asset) is null)) throw new Refusal("scene", "the files of its sounds, pictures and meshes are not with the scene; take one that is kept, or a package");
-            ScenePackage.Write(into, going.Scene, going.Files.Bytes, stop);
+            using var history = going.Choice.History ? going.Files.History?.Invoke(stop) ?? throw new Refusal("history", "nobody knows what was done to this scene; take a kept one, or a package that has its history") : null;
+            ScenePackage.Write(into, going.Scene, going.Files.Bytes, history, stop);
             return;
         }
+        if (going.Choice.History) throw new Refusal("history", "a scene file has no room for what was done to the scene; take the package");
         if (going.Scene.Assets().Count > 0) throw new Refusal("format", "this scene has sounds, pictures or meshes of its own; take the package, which has them inside");
         into.Write(SceneFileWriter.Write(going.Scene));
     }

@@ -1,5 +1,6 @@
 using System.IO.Compression;
 using System.Security.Cryptography;
+using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.Meshes;
 using ZestyReel.Formats.Pictures;
@@ -8,8 +9,8 @@ using ZestyReel.Formats.Sounds;
 namespace ZestyReel.Formats.SceneFiles;
 
 /// <summary>
-/// A scene file with the files that it needs, packed as ZIP: <c>scene.zesty.json</c>, and each other file under
-/// <c>assets/</c> and its SHA-256. The same scene always gives the same bytes. Names inside are only ever compared.
+/// A scene file with the files that it needs, packed as ZIP: <c>scene.zesty.json</c>, where it was wanted
+/// <c>history.msgpack</c>, and each other file under <c>assets/</c> and its SHA-256. The same scene always gives the same bytes. Names inside are only ever compared.
 /// </summary>
 public sealed class ScenePackage : IDisposable
 {
@@ -19,7 +20,7 @@ public sealed class ScenePackage : IDisposable
     /// <summary>The largest package taken, in bytes.</summary>
     public const long LargestFile = 4_000_000_000;
 
-    private const string SceneName = "scene.zesty.json", Folder = "assets/";
+    private const string SceneName = "scene.zesty.json", HistoryName = "history.msgpack", Folder = "assets/";
 
     // A ZIP has a date for everything, and this is the earliest.
     private static readonly DateTimeOffset NoDate = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
@@ -36,7 +37,7 @@ public sealed class ScenePackage : IDisposable
         try
         {
             _zip = new ZipArchive(file, ZipArchiveMode.Read, leaveOpen: true);
-            if (_zip.Entries.Count > 1 + Backdrop.MostInScene * BackdropRules.MostPictures + Sound.MostInScene + Core.Scenes.Scene.MostObjects) throw Wrong("the file", "there are too many files in it");
+            if (_zip.Entries.Count > 2 + Backdrop.MostInScene * BackdropRules.MostPictures + Sound.MostInScene + Core.Scenes.Scene.MostObjects) throw Wrong("the file", "there are too many files in it");
             _entries = _zip.Entries.Where(entry => !entry.FullName.EndsWith('/')).GroupBy(entry => entry.FullName).ToDictionary(same => same.Key, same => same.First());
         }
         catch (InvalidDataException)
@@ -67,14 +68,28 @@ public sealed class ScenePackage : IDisposable
         return missing.Count == 0 ? scene : throw new SceneFileException(missing);
     }
 
+    /// <summary>Whether what was done to the scene is packed with it.</summary>
+    public bool HasHistory => _entries.ContainsKey(HistoryName);
+
+    /// <summary>About how many bytes the history has, as the package says.</summary>
+    public long HistoryLength => _entries[HistoryName].Length;
+
+    /// <summary>What was done to the scene, packed as nobody has checked yet; of no more bytes than whoever reads it takes.</summary>
+    public Stream History() => _entries[HistoryName].Open();
+
+    /// <summary>Whether a file is in it.</summary>
+    public bool Has(AssetHash asset) => _entries.ContainsKey(Folder + asset);
+
+    /// <summary>All files that are in it, for the scene or for its history.</summary>
+    public IReadOnlyCollection<AssetHash> Assets() =>
+        [.. _entries.Keys.Where(name => name.StartsWith(Folder, StringComparison.Ordinal)).Select(name => name[Folder.Length..]).Where(AssetHash.IsOne).Select(name => AssetHash.Parse(name))];
+
     /// <summary>A file that the scene needs, checked to be what its name says and fit for its use.</summary>
     /// <exception cref="SceneFileException">It is not there, or not that.</exception>
     public byte[] Asset(AssetHash asset, AssetUse use)
     {
         var name = Folder + asset;
-        if (!_entries.TryGetValue(name, out var entry)) throw Wrong(name, "it is not in the package");
-        var bytes = Bytes(entry, use switch { AssetUse.Sound => SoundFiles.LargestFile, AssetUse.Mesh => MeshFile.Largest, _ => PictureFiles.LargestFile });
-        if (Convert.ToHexStringLower(SHA256.HashData(bytes)) != asset.ToString()) throw Wrong(name, "it is not what its name says");
+        var bytes = Asset(asset, use switch { AssetUse.Sound => SoundFiles.LargestFile, AssetUse.Mesh => MeshFile.Largest, _ => PictureFiles.LargestFile });
         try
         {
             if (use == AssetUse.Sound) SoundFiles.Check(bytes, name);
@@ -88,16 +103,39 @@ public sealed class ScenePackage : IDisposable
         return bytes;
     }
 
+    /// <summary>A file whose use nobody knows, checked only to be what its name says.</summary>
+    /// <exception cref="SceneFileException">It is not there, or not that.</exception>
+    public byte[] Asset(AssetHash asset) => Asset(asset, SoundFiles.LargestFile);
+
+    private byte[] Asset(AssetHash asset, long most)
+    {
+        var name = Folder + asset;
+        if (!_entries.TryGetValue(name, out var entry)) throw Wrong(name, "it is not in the package");
+        var bytes = Bytes(entry, most);
+        return Convert.ToHexStringLower(SHA256.HashData(bytes)) == asset.ToString() ? bytes : throw Wrong(name, "it is not what its name says");
+    }
+
     /// <summary>Writes a scene with what it needs.</summary>
     /// <param name="file">Where to.</param>
     /// <param name="scene">The scene.</param>
     /// <param name="asset">The bytes of a file; null where it is lost, and is left out.</param>
+    /// <param name="history">What was done to it, and to which files; its scene goes out instead, which is of the same moment.</param>
     /// <param name="stop">Calls it off.</param>
-    public static void Write(Stream file, Scene scene, Func<AssetHash, byte[]?> asset, CancellationToken stop = default)
+    public static void Write(Stream file, Scene scene, Func<AssetHash, byte[]?> asset, OutgoingHistory? history = null, CancellationToken stop = default)
     {
         using var zip = new ZipArchive(file, ZipArchiveMode.Create, leaveOpen: true);
-        Add(SceneName, SceneFileWriter.Write(scene), CompressionLevel.Optimal);
-        foreach (var name in scene.Assets().Keys.Select(each => each.ToString()).Order(StringComparer.Ordinal))
+        Add(SceneName, SceneFileWriter.Write(history?.Scene ?? scene), CompressionLevel.Optimal);
+        if (history is not null)
+        {
+            using var into = Entry(HistoryName, CompressionLevel.Optimal);
+            var room = new byte[1 << 16];
+            for (int count; (count = history.Packed.Read(room)) > 0;)
+            {
+                stop.ThrowIfCancellationRequested();
+                into.Write(room, 0, count);
+            }
+        }
+        foreach (var name in (history?.Assets ?? scene.Assets().Keys).Select(each => each.ToString()).Order(StringComparer.Ordinal))
         {
             stop.ThrowIfCancellationRequested();
             // Pictures are packed already, and most sounds.
@@ -106,10 +144,15 @@ public sealed class ScenePackage : IDisposable
 
         void Add(string name, byte[] bytes, CompressionLevel level)
         {
+            using var into = Entry(name, level);
+            into.Write(bytes);
+        }
+
+        Stream Entry(string name, CompressionLevel level)
+        {
             var entry = zip.CreateEntry(name, level);
             entry.LastWriteTime = NoDate;
-            using var into = entry.Open();
-            into.Write(bytes);
+            return entry.Open();
         }
     }
 

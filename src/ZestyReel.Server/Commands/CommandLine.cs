@@ -90,7 +90,7 @@ internal static class CommandLine
             BroughtScene.Read(bytes).Dispose();
             bytes.Position = 0;
             using var library = Library.Of(parsed.GetValue(Data)!);
-            Console.WriteLine(library.Import(bytes));
+            ImportCommand.Say(library.Import(bytes));
         }));
         var export = new Command("export", "Writes a kept scene to a file.") { scene, file, Data };
         export.SetAction(parsed => Guarded(() =>

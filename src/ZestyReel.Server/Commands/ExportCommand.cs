@@ -26,15 +26,16 @@ internal static class ExportCommand
         var unit = new Option<double>("--unit") { Description = "How many lengths of the file go on a length of the scene.", DefaultValueFactory = _ => 1 };
         var up = new Option<string>("--up") { Description = "Which axis is up in the file: y or z.", DefaultValueFactory = _ => "y" }.Among("y", "z");
         var camera = new Option<string?>("--camera") { Description = "The camera whose picture it is, where the format is flat; from the front when left out." };
-        var command = new Command("export", "Writes a scene, or some of it, in an open format.") { source, file, objects, part, from, to, step, rate, local, unit, up, camera, data };
+        var history = new Option<bool>("--history") { Description = "With what was done to the scene, where OUT is a package." };
+        var command = new Command("export", "Writes a scene, or some of it, in an open format.") { source, file, objects, part, from, to, step, rate, local, unit, up, camera, history, data };
         command.SetAction((parsed, stop) => guarded(() =>
         {
             var path = parsed.GetValue(file)!;
             var format = OutgoingFormats.For(path);
-            using var brought = SceneSource.Brought(parsed.GetValue(source)!, parsed.GetValue(data)!);
+            using var brought = SceneSource.Brought(parsed.GetValue(source)!, parsed.GetValue(data)!, parsed.GetValue(history));
             var scene = brought.Scene;
             var going = OutgoingScene.Of(scene, new(parsed.GetValue(objects) ?? [], PartOf(parsed.GetValue(part)!), parsed.GetValue(from), parsed.GetValue(to), parsed.GetValue(step),
-                parsed.GetValue(rate) is { } own ? FrameRate.Parse(own) : null, !parsed.GetValue(local), parsed.GetValue(unit), parsed.GetValue(up) == "z" ? UpAxis.Z : UpAxis.Y, parsed.GetValue(camera)), brought.Files);
+                parsed.GetValue(rate) is { } own ? FrameRate.Parse(own) : null, !parsed.GetValue(local), parsed.GetValue(unit), parsed.GetValue(up) == "z" ? UpAxis.Z : UpAxis.Y, parsed.GetValue(camera), parsed.GetValue(history)), brought.Files);
             Write(going, format, path, stop);
             foreach (var loss in format.Losses(going)) Console.Error.WriteLine(Line(loss));
             if (format.Uses.HasFlag(OutgoingUses.Samples)) Console.Error.WriteLine(Line(LargestError.Of(going, stop)));

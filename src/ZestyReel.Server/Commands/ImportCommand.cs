@@ -46,9 +46,11 @@ internal static class ImportCommand
             foreach (var (scene, notes) in read)
             {
                 using var package = new MemoryStream();
-                Write(scene, package, stop);
+                if (target is null && scene.WithHistory is { } whole) package.Write(whole);
+                else Write(scene, package, stop);
+                package.Position = 0;
                 foreach (var note in notes) Console.Error.WriteLine(ExportCommand.Line(note));
-                if (target is not { } name) Console.WriteLine(library.Import(package));
+                if (target is not { } name) Say(library.Import(package));
                 else
                 {
                     if (scene.StaysBehind.Count > 0) Console.Error.WriteLine($"Stays behind: {string.Join(", ", scene.StaysBehind)}.");
@@ -64,6 +66,13 @@ internal static class ImportCommand
             return Task.CompletedTask;
         }));
         return command;
+    }
+
+    /// <summary>Says what a scene that came in is called, and what became of its history.</summary>
+    public static void Say(KeptArrival kept)
+    {
+        if (kept.HistoryBehind is { } why) Console.Error.WriteLine($"Its history stayed behind: {why}.");
+        Console.WriteLine(kept.Name);
     }
 
     private static bool IsTable(string path) => System.IO.Path.GetExtension(path).ToLowerInvariant() is ".csv" or ".tsv";
@@ -108,13 +117,12 @@ internal static class ImportCommand
     private static (IncomingScene Scene, IReadOnlyList<Loss> Notes) Chosen(IncomingScene read, string[] names)
     {
         ImmutableArray<ObjectId> wanted = [.. names.Select(name => (read.Scene.Find(name) ?? throw new Refusal("object", $"There is no object called \"{Names.Shown(name)}\" in it.")).Id)];
-        return (read with { Scene = IncomingKeeping.Whole(read.Scene, wanted) }, read.Notes);
+        return (wanted.IsEmpty ? read : read with { Scene = IncomingKeeping.Whole(read.Scene, wanted), WithHistory = null }, read.Notes);
     }
 
     private static void Write(IncomingScene read, Stream into, CancellationToken stop)
     {
-        if (read.Scene.Assets().Count > 0) ScenePackage.Write(into, read.Scene, asset => read.Assets[asset], stop);
+        if (read.Scene.Assets().Count > 0) ScenePackage.Write(into, read.Scene, asset => read.Assets[asset], stop: stop);
         else into.Write(SceneFileWriter.Write(read.Scene));
-        into.Position = 0;
     }
 }

@@ -26,9 +26,9 @@ internal abstract class Library : IDisposable
     public abstract IReadOnlyList<SceneCard> List();
 
     /// <summary>Keeps the scene of a file.</summary>
-    /// <returns>The name that it has been given.</returns>
+    /// <returns>The name that it has been given, and why its history stayed behind where it did.</returns>
     /// <exception cref="SceneFileException">The file has faults.</exception>
-    public abstract string Import(Stream file);
+    public abstract KeptArrival Import(Stream file);
 
     /// <summary>Brings the objects of a scene file or package into a kept scene.</summary>
     /// <returns>What was done, in words.</returns>
@@ -40,8 +40,8 @@ internal abstract class Library : IDisposable
     /// <exception cref="Refusal">There is no scene of that name, or it cannot be done.</exception>
     public abstract (string Title, IReadOnlyList<string> Left) Bring(string name, Table table, decimal? start, bool grow);
 
-    /// <summary>Writes a kept scene as a scene file, or as a package; false where there is none of that name.</summary>
-    public abstract bool Export(string name, Stream into);
+    /// <summary>Writes a kept scene as a scene file, or as a package, with its history where that is wanted; false where there is none of that name.</summary>
+    public abstract bool Export(string name, Stream into, bool history = false);
 
     public virtual void Dispose()
     {
@@ -97,10 +97,10 @@ internal abstract class Library : IDisposable
 
         public override IReadOnlyList<SceneCard> List() => new SceneShelf(_database).List();
 
-        public override string Import(Stream file)
+        public override KeptArrival Import(Stream file)
         {
             using var brought = BroughtScene.Read(file);
-            return new SceneShelf(_database).Add(brought.Scene, asset: brought.Asset).Name;
+            return brought.Keep(new SceneShelf(_database));
         }
 
         public override string Bring(string name, Stream file, decimal? start, RateKeep keep, bool grow)
@@ -128,11 +128,11 @@ internal abstract class Library : IDisposable
             return title;
         }
 
-        public override bool Export(string name, Stream into)
+        public override bool Export(string name, Stream into, bool history)
         {
-            var shelf = new SceneShelf(_database);
-            if (shelf.FindByName(name) is not { } id || new SceneStore(_database).Load(id) is not { } kept) return false;
-            KeptSceneFile.Write(into, id, kept.Scene, shelf);
+            var (shelf, store) = (new SceneShelf(_database), new SceneStore(_database));
+            if (shelf.FindByName(name) is not { } id || store.Load(id) is not { } kept) return false;
+            KeptSceneFile.Write(into, id, kept.Scene, shelf, history ? store : null);
             return true;
         }
 

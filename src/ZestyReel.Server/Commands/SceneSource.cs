@@ -11,9 +11,9 @@ internal static class SceneSource
     /// <summary>The scene, with the files that it needs.</summary>
     /// <exception cref="Refusal">There is neither a file nor a kept scene of that name.</exception>
     /// <exception cref="SceneFileException">The file has faults.</exception>
-    public static SourceScene Brought(string fileOrScene, string dataFolder)
+    public static SourceScene Brought(string fileOrScene, string dataFolder, bool history = false)
     {
-        var file = File.Exists(fileOrScene) ? Open(fileOrScene) : Kept(fileOrScene, dataFolder);
+        var file = File.Exists(fileOrScene) ? Open(fileOrScene) : Kept(fileOrScene, dataFolder, history);
         try
         {
             return new(file, BroughtScene.Read(file));
@@ -29,13 +29,13 @@ internal static class SceneSource
     public static Stream Open(string path) => File.Exists(path) ? File.OpenRead(path) : throw new Refusal(path, "there is no such file");
 
     /// <summary>A kept scene as a scene file, or as a package.</summary>
-    public static Stream Kept(string name, string dataFolder)
+    public static Stream Kept(string name, string dataFolder, bool history = false)
     {
         if (Library.IsThere(dataFolder))
         {
             using var library = Library.Of(dataFolder);
             var file = ScratchFile.In(dataFolder);
-            if (library.Export(name, file))
+            if (library.Export(name, file, history))
             {
                 file.Position = 0;
                 return file;

@@ -36,13 +36,13 @@ internal sealed class ServerLibrary : Library
 
     public override IReadOnlyList<SceneCard> List() => Read<List<SceneCard>>(Send(HttpMethod.Get, "api/scenes"));
 
-    public override string Import(Stream file)
+    public override KeptArrival Import(Stream file)
     {
         var isPackage = ScenePackage.IsOne(file);
         var body = new StreamContent(file);
         if (isPackage) body.Headers.ContentType = new(SceneEndpoints.PackageType);
         var made = Read<SceneNumber>(Send(HttpMethod.Post, "api/scenes/import", body));
-        return List().First(card => card.Id == made.Id).Name;
+        return new(made.Id, List().First(card => card.Id == made.Id).Name, made.HistoryBehind);
     }
 
     public override string Bring(string name, Stream file, decimal? start, RateKeep keep, bool grow)
@@ -72,10 +72,10 @@ internal sealed class ServerLibrary : Library
 
     private sealed record KnownObject(int Id, string Name);
 
-    public override bool Export(string name, Stream into)
+    public override bool Export(string name, Stream into, bool history)
     {
         if (List().FirstOrDefault(card => card.Name == name) is not { } card) return false;
-        using var answer = Send(HttpMethod.Get, $"api/scenes/{card.Id}/file");
+        using var answer = Send(HttpMethod.Get, $"api/scenes/{card.Id}/file{(history ? "?history=true" : "")}");
         answer.Content.ReadAsStream().CopyTo(into);
         return true;
     }

@@ -15,7 +15,7 @@ internal sealed class SourceScene(Stream file, BroughtScene brought) : IDisposab
     public Scene Scene => brought.Scene;
 
     /// <summary>Its files; of a scene file, which has none, nothing.</summary>
-    public OutgoingFiles Files => new(asset => brought.Asset?.Invoke(asset), Samples);
+    public OutgoingFiles Files => new(brought.Bytes, Samples, _ => brought.PackedHistory());
 
     /// <inheritdoc/>
     public void Dispose()

@@ -63,7 +63,14 @@ public static class IncomingEndpoints
     {
         var read = readings.Find(request.Reading);
         var chosen = IncomingRequest.Chosen(request.Objects);
-        return work.Long.Run(Arriving, stop => SceneEndpoints.Made(shelf.Add(IncomingKeeping.Whole(read.Scene, chosen), stop, asset: asset => read.Assets[asset]).Id), aborted);
+        return work.Long.Run(Arriving, stop =>
+        {
+            if (!chosen.IsEmpty || read.WithHistory is not { } package) return SceneEndpoints.Made(shelf.Add(IncomingKeeping.Whole(read.Scene, chosen), stop, asset: asset => read.Assets[asset]).Id);
+            // As it came, so that what was done to it comes along.
+            using var bytes = new MemoryStream(package, writable: false);
+            using var brought = BroughtScene.Read(bytes, stop: stop);
+            return SceneEndpoints.Made(brought.Keep(shelf, stop: stop));
+        }, aborted);
     }
 
     private static async Task<EditResult> Bring(long id, IncomingRequest request, BroughtFiles<IncomingScene> readings, SceneSessions sessions, SceneShelf shelf, Work work, CancellationToken aborted)

@@ -5,6 +5,7 @@ using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Hosting;
 using ZestyReel.Server.Scenes;
 using ZestyReel.Server.Sessions;
+using ZestyReel.Store;
 
 namespace ZestyReel.Server.Outgoing;
 
@@ -25,14 +26,16 @@ public static class OutgoingEndpoints
     private static OutgoingFormatTold Told(IOutgoingFormat format) =>
         new(format.Ending, format.Name, format.For, [.. Enum.GetValues<OutgoingUses>().Where(use => use != 0 && format.Uses.HasFlag(use)).Select(use => use.ToString().ToLowerInvariant())]);
 
-    private static async Task<OutgoingTold> Tell(long id, OutgoingRequest request, SceneSessions sessions, Outlet outlet, Work work, CancellationToken stop)
+    private static async Task<OutgoingTold> Tell(long id, OutgoingRequest request, SceneSessions sessions, SceneStore store, Outlet outlet, Work work, CancellationToken stop)
     {
         using var use = sessions.Use(id);
         var (scene, format) = (use.State.Scene, OutgoingFormats.For(request.Format));
         return await work.Quick.Run(id, _ =>
         {
             var going = OutgoingScene.Of(scene, request.In(scene), outlet.FilesOf(id));
-            return new OutgoingTold(SceneFileName.With(scene.Settings.Name, format.Ending), going.Objects.Length, going.Moments.Count, format.Size(going), [.. format.Losses(going)]);
+            // Packed changes hold little that could be packed again.
+            var history = going.Choice.History ? store.Sizes(id).Sum(step => step.Bytes) / 2 : 0;
+            return new OutgoingTold(SceneFileName.With(scene.Settings.Name, format.Ending), going.Objects.Length, going.Moments.Count, format.Size(going) + history, [.. format.Losses(going)]);
         }, stop);
     }
 

@@ -18,9 +18,10 @@ namespace ZestyReel.Server.Outgoing;
 /// <param name="Unit">How many lengths of the file go on a length of the scene; 1 when left out.</param>
 /// <param name="Up">Which axis is up in the file: y or z.</param>
 /// <param name="Camera">The camera whose picture it is, where the format is flat.</param>
+/// <param name="History">With what was done to the scene, where the format has that.</param>
 public sealed record OutgoingRequest(
     string Format, IReadOnlyList<int>? Objects = null, string? Part = null, decimal? From = null, decimal? To = null, decimal? Step = null,
-    string? Rate = null, bool? World = null, double? Unit = null, string? Up = null, int? Camera = null)
+    string? Rate = null, bool? World = null, double? Unit = null, string? Up = null, int? Camera = null, bool? History = null)
 {
     private const int MostObjects = Scene.MostObjects;
 
@@ -31,7 +32,7 @@ public sealed record OutgoingRequest(
         if (Objects?.Count > MostObjects) throw new Refusal("objects", $"a scene has {MostObjects} objects at the most");
         return new(
             [.. (Objects ?? []).Select(id => scene.Object(new(id), "objects").Name)], PartOf(Part), From, To, Step ?? 1, Rate is null ? null : FrameRate.Parse(Rate), World ?? true, Unit ?? 1,
-            Up switch { null or "y" => UpAxis.Y, "z" => UpAxis.Z, _ => throw new Refusal("up", "y or z is up") }, Camera is { } camera ? scene.Object(new(camera), "camera").Name : null);
+            Up switch { null or "y" => UpAxis.Y, "z" => UpAxis.Z, _ => throw new Refusal("up", "y or z is up") }, Camera is { } camera ? scene.Object(new(camera), "camera").Name : null, History ?? false);
     }
 
     private static OutgoingPart PartOf(string? word) => word switch
@@ -47,7 +48,7 @@ public sealed record OutgoingRequest(
 /// <param name="Ending">What its files end with.</param>
 /// <param name="Name">What it is called.</param>
 /// <param name="For">For whom it is.</param>
-/// <param name="Uses">What can be chosen of it: part, step, space, unit, up, samples, camera, whole.</param>
+/// <param name="Uses">What can be chosen of it: part, step, space, unit, up, samples, camera, whole, history.</param>
 public sealed record OutgoingFormatTold(string Ending, string Name, string For, IReadOnlyList<string> Uses);
 
 /// <summary>What would go out.</summary>

@@ -1,7 +1,10 @@
 using ZestyReel.Core.Geometry;
+using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.Meshes;
 using ZestyReel.Formats.SceneFiles;
+using ZestyReel.Store;
+using ZestyReel.Store.Histories;
 
 namespace ZestyReel.Server.Scenes;
 
@@ -23,6 +26,22 @@ internal sealed class BroughtScene : IDisposable
 
     /// <summary>The bytes of the files that it needs; null where it brings none.</summary>
     public Func<AssetHash, byte[]>? Asset => _package is null ? null : asset => _package.Asset(asset, Scene.Assets()[asset].Use);
+
+    /// <summary>A file that the scene needs, or that only its history does; null where it brings none.</summary>
+    public byte[]? Bytes(AssetHash asset) => _package is null ? null : Scene.Assets().TryGetValue(asset, out var known) ? _package.Asset(asset, known.Use) : _package.Asset(asset);
+
+    /// <summary>What was done to it, packed as nobody has checked yet, with all files that came; null where it does not say.</summary>
+    public OutgoingHistory? PackedHistory() => _package is { HasHistory: true } ? new(Scene, _package.Assets(), _package.History()) : null;
+
+    /// <summary>Keeps it.</summary>
+    /// <exception cref="SceneFileException">A file that it needs is not what it should be.</exception>
+    /// <exception cref="OperationCanceledException">It was called off.</exception>
+    public KeptArrival Keep(SceneShelf shelf, Action<double>? told = null, CancellationToken stop = default)
+    {
+        var history = _package is { HasHistory: true } ? new ArrivingHistory(_package.History, _package.HistoryLength, IsThis, Readable, file => _package.Has(file.Asset) ? _package.Asset(file.Asset, file.Use) : null) : null;
+        var (id, name) = shelf.Add(Scene, stop, told, Asset, history);
+        return new(id, name, history?.Behind);
+    }
 
     /// <summary>Reads a scene. The stream has to stay open as long as what is read.</summary>
     /// <exception cref="SceneFileException">Something is wrong; nothing was taken.</exception>
@@ -55,6 +74,16 @@ internal sealed class BroughtScene : IDisposable
         _package?.Dispose();
     }
 
+    private bool IsThis(Scene scene) => SceneFileWriter.Write(scene).AsSpan().SequenceEqual(SceneFileWriter.Write(Scene));
+
+    private static void Readable(Scene scene) => SceneFileReader.Read(SceneFileWriter.Write(scene));
+
     // One scene's package is asked for all meshes.
     private byte[]? Own(AssetHash asset) => Scene.Assets().TryGetValue(asset, out var known) && known.Use == AssetUse.Mesh ? _package!.Asset(asset, known.Use) : null;
 }
+
+/// <summary>A scene that has come in.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Name">What it is called here.</param>
+/// <param name="HistoryBehind">Why its history did not come along; null where it did, or there was none.</param>
+internal sealed record KeptArrival(long Id, string Name, string? HistoryBehind);

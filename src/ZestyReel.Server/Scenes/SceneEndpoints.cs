@@ -43,7 +43,7 @@ public static class SceneEndpoints
 
         var scene = scenes.MapGroup("/{id:long}");
         scene.MapGet("/", Summary).WithName("GetScene").WithSummary("A scene without its keys.");
-        scene.MapGet("/file", Export).WithName("ExportScene").WithSummary("The scene as a scene file; as a package where it needs other files.");
+        scene.MapGet("/file", Export).WithName("ExportScene").WithSummary("The scene as a scene file; as a package where it needs other files, or its history is wanted.");
         scene.MapGet("/samples.csv", Samples).WithName("SampleScene").WithSummary("Evaluated motion as CSV, as ./zesty sample prints it.");
         scene.MapPost("/duplicate", Duplicate).WithName("DuplicateScene").WithSummary("Keeps a copy, with a history of its own.");
         scene.MapDelete("/", Delete).WithName("DeleteScene").WithSummary("Deletes a scene; it can be restored.");
@@ -66,16 +66,16 @@ public static class SceneEndpoints
                 o.Id.Value, o.Name, o.Kind, o.Parent?.Value, [.. o.Channels.Where(c => c.Value.Curve is not null).Select(c => LayeredName.ChannelOf(c.Key)).Distinct().Order()]))]);
     }
 
-    private static async Task<FileStreamHttpResult> Export(long id, SceneSessions sessions, SceneShelf shelf, Database database, Work work, CancellationToken stop)
+    private static async Task<FileStreamHttpResult> Export(long id, SceneSessions sessions, SceneShelf shelf, SceneStore store, Database database, Work work, CancellationToken stop, bool history = false)
     {
         using var use = sessions.Use(id);
-        var (scene, isPackage) = (use.State.Scene, KeptSceneFile.IsPackage(use.State.Scene));
+        var (scene, isPackage) = (use.State.Scene, history || KeptSceneFile.IsPackage(use.State.Scene));
         var file = isPackage ? ScratchFile.In(database.Folder) : (Stream)new MemoryStream();
         try
         {
             await work.Long.Run(id, token =>
             {
-                KeptSceneFile.Write(file, id, scene, shelf, token);
+                KeptSceneFile.Write(file, id, scene, shelf, history ? store : null, token);
                 return 0;
             }, stop);
             file.Position = 0;
@@ -138,6 +138,8 @@ public static class SceneEndpoints
         PngCheck.Check(png, "thumbnail");
         return shelf.KeepThumbnail(id, revision, png) ? TypedResults.NoContent() : throw new SceneGone(id);
     }
+
+    internal static Created<SceneNumber> Made(KeptArrival kept) => TypedResults.Created($"/api/scenes/{kept.Id}", new SceneNumber(kept.Id, kept.HistoryBehind));
 
     internal static Created<SceneNumber> Made(long id) => TypedResults.Created($"/api/scenes/{id}", new SceneNumber(id));
 }

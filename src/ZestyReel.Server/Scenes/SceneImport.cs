@@ -40,7 +40,8 @@ internal static class SceneImport
                 stop.ThrowIfCancellationRequested();
                 await Say(context, new ImportLine(Volatile.Read(ref share)));
             }
-            await Say(context, new ImportLine(1, await keeping));
+            var kept = await keeping;
+            await Say(context, new ImportLine(1, kept.Id, HistoryBehind: kept.HistoryBehind));
         }
         catch (Exception wrong) when (Problems.Of(wrong, stop) is { } problem)
         {
@@ -72,10 +73,10 @@ internal static class SceneImport
 
     private static BadHttpRequestException TooLarge() => new("The file is too large.", StatusCodes.Status413PayloadTooLarge);
 
-    private static Task<long> Kept(Stream file, SceneShelf shelf, Work work, Action<double>? told, CancellationToken aborted) => work.Long.Run(Arriving, stop =>
+    private static Task<KeptArrival> Kept(Stream file, SceneShelf shelf, Work work, Action<double>? told, CancellationToken aborted) => work.Long.Run(Arriving, stop =>
     {
         using var brought = BroughtScene.Read(file, share => told?.Invoke(share * Reading), stop);
-        return shelf.Add(brought.Scene, stop, share => told?.Invoke(Reading + share * (1 - Reading)), brought.Asset).Id;
+        return brought.Keep(shelf, share => told?.Invoke(Reading + share * (1 - Reading)), stop);
     }, aborted);
 
     private static async Task Say(HttpContext context, ImportLine line)
@@ -88,5 +89,6 @@ internal static class SceneImport
     /// <param name="Share">How much of it is done, 0 to 1.</param>
     /// <param name="Id">The scene's number, once it is there.</param>
     /// <param name="Problem">Why it is not.</param>
-    private sealed record ImportLine(double Share = 0, long? Id = null, ProblemDetails? Problem = null);
+    /// <param name="HistoryBehind">Why the history in its package did not come along.</param>
+    private sealed record ImportLine(double Share = 0, long? Id = null, ProblemDetails? Problem = null, string? HistoryBehind = null);
 }

@@ -8,7 +8,9 @@ namespace ZestyReel.Server.Scenes;
 public sealed record NewScene(string Name = "Untitled");
 
 /// <summary>The number of a scene just kept.</summary>
-public sealed record SceneNumber(long Id);
+/// <param name="Id">Its number.</param>
+/// <param name="HistoryBehind">Why the history in its package did not come along; left out where it did, or there was none.</param>
+public sealed record SceneNumber(long Id, string? HistoryBehind = null);
 
 /// <summary>An edit, and the revision of the scene that it was made on.</summary>
 public sealed record EditRequest(long Revision, Edit Edit, ByRequest? By = null);

@@ -33,10 +33,14 @@ internal static class SceneAssets
             if (row.After is not INamesAssets now) continue;
             var known = (row.Before as INamesAssets)?.Assets().Select(each => each.Asset).ToHashSet();
             foreach (var (asset, name, _) in now.Assets().Where(each => known?.Contains(each.Asset) != true).DistinctBy(each => each.Asset))
-                if (connection.Execute("UPDATE scene_asset SET used = 1 WHERE scene_id = @scene AND asset = @asset", new { scene, asset = asset.ToString() }) == 0)
+                if (!MarkUsed(connection, scene, asset.ToString()))
                     throw new Refusal("asset", $"the file of {Names.Shown(name)} is not here; send it first");
         }
     }
+
+    /// <summary>Notes that a row, or one of the history, needs a file; false where it has not been sent.</summary>
+    public static bool MarkUsed(SqliteConnection connection, long scene, string asset) =>
+        connection.Execute("UPDATE scene_asset SET used = 1 WHERE scene_id = @scene AND asset = @asset", new { scene, asset }) == 1;
 
     /// <summary>Whether a scene has a file.</summary>
     public static bool IsOf(SqliteConnection connection, long scene, string asset) =>

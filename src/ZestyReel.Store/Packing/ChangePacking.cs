@@ -49,6 +49,29 @@ public static class ChangePacking
         return touched;
     }
 
+    /// <summary>A packed change in which the scene is called otherwise wherever it had one name; the same bytes where it never has it.</summary>
+    /// <param name="bytes">A change of the present packing.</param>
+    /// <param name="name">What it is called.</param>
+    /// <param name="called">What it shall be called.</param>
+    public static byte[] Renamed(byte[] bytes, string name, string called)
+    {
+        byte[]? Image(byte[]? packed) =>
+            packed is not null && MessagePackSerializer.Deserialize<SettingsImage>(packed) is var settings && settings.Name == name ? MessagePackSerializer.Serialize(settings with { Name = called }) : packed;
+        return MessagePackSerializer.Serialize(MessagePackSerializer.Deserialize<RowDifference[]>(bytes).Select(row => row.Kind == (byte)RowKind.Settings ? row with { Before = Image(row.Before), After = Image(row.After) } : row).ToArray());
+    }
+
+    /// <summary>Refuses bytes in which anything lies nested so deeply that reading it would be dangerous.</summary>
+    /// <exception cref="InvalidDataException">It is.</exception>
+    public static void CheckNesting(byte[] bytes)
+    {
+        Nesting.Check(bytes);
+        foreach (var row in MessagePackSerializer.Deserialize<RowDifference[]>(bytes))
+        {
+            Nesting.Check(row.Before);
+            Nesting.Check(row.After);
+        }
+    }
+
     private static RowDifference Difference(RowChange row)
     {
         var packing = RowPackings.Of(row.Row.Kind);

@@ -200,7 +200,7 @@ export const http = {
   readIncoming: (request: IncomingReadRequest, stop: AbortSignal) =>
     json<IncomingTold>(send('POST', '/api/incoming/read', JSON.stringify(request), { stop })),
   keepIncoming: (reading: string, objects: readonly number[] | undefined, stop: AbortSignal) =>
-    json<{ id: number }>(send('POST', '/api/incoming/scene', JSON.stringify({ reading, objects }), { stop })),
+    json<Schemas['SceneNumber']>(send('POST', '/api/incoming/scene', JSON.stringify({ reading, objects }), { stop })),
   jointsAsBvh: async (scene: number, root: number) =>
     (await send('GET', `/api/scenes/${scene}/joints.bvh?root=${root}`)).blob(),
   reels: (scene: number) => json<ReelList>(send('GET', `/api/scenes/${scene}/reels`)),

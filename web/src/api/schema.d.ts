@@ -422,7 +422,7 @@ export interface paths {
       path?: never
       cookie?: never
     }
-    /** The scene as a scene file; as a package where it needs other files. */
+    /** The scene as a scene file; as a package where it needs other files, or its history is wanted. */
     get: operations['ExportScene']
     put?: never
     post?: never
@@ -4865,7 +4865,7 @@ export interface components {
       name: string
       /** @description For whom it is. */
       for: string
-      /** @description What can be chosen of it: part, step, space, unit, up, samples, camera, whole. */
+      /** @description What can be chosen of it: part, step, space, unit, up, samples, camera, whole, history. */
       uses: string[]
     }
     /** @description What is to go out of a scene, and how. */
@@ -4907,6 +4907,8 @@ export interface components {
        * @description The camera whose picture it is, where the format is flat.
        */
       camera?: null | number
+      /** @description With what was done to the scene, where the format has that. */
+      history?: null | boolean
     }
     /** @description How far something is that goes out. */
     OutgoingShare: {
@@ -5267,8 +5269,13 @@ export interface components {
     }
     /** @description The number of a scene just kept. */
     SceneNumber: {
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description Its number.
+       */
       id: number
+      /** @description Why the history in its package did not come along; left out where it did, or there was none. */
+      historyBehind?: null | string
     }
     /** @description A scene without its keys. */
     SceneSummary: {
@@ -6380,7 +6387,9 @@ export interface operations {
   }
   ExportScene: {
     parameters: {
-      query?: never
+      query?: {
+        history?: boolean
+      }
       header?: never
       path: {
         id: number

@@ -6,15 +6,20 @@ const sending = 0.3
 interface ImportLine {
   share: number
   id?: number
+  historyBehind?: string
   problem?: Problem
 }
 
 /**
- * Sends a scene file in.
+ * Sends a scene file in. Where the history in a package did not come along, it is said why.
  * @param told told now and then how much of it is done, 0 to 1.
  * @throws {Refused} it was not taken, or the line broke, or it was called off.
  */
-export function sendScene(file: File, signal: AbortSignal, told: (share: number) => void): Promise<{ id: number }> {
+export function sendScene(
+  file: File,
+  signal: AbortSignal,
+  told: (share: number) => void,
+): Promise<{ id: number; historyBehind?: string }> {
   return new Promise((done, fail) => {
     // The only way in a browser to hear how much has been sent.
     const request = new XMLHttpRequest()
@@ -29,7 +34,7 @@ export function sendScene(file: File, signal: AbortSignal, told: (share: number)
     request.onload = () => {
       const last =
         request.status === 200 ? read(lines().at(-1)) : { share: 0, problem: readProblem(request.responseText) }
-      if (last?.id != null) done({ id: last.id })
+      if (last?.id != null) done({ id: last.id, historyBehind: last.historyBehind })
       else if (last?.problem) fail(refusedBy(last.problem, last.problem.status ?? request.status))
       else broken()
     }

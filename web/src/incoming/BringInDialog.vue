@@ -122,8 +122,9 @@ async function bring(): Promise<void> {
   const mine = reading.signal
   try {
     if (into.value === 'own') {
-      const { id } = await http.keepIncoming(name, all.value ? undefined : ids, mine)
+      const { id, historyBehind } = await http.keepIncoming(name, all.value ? undefined : ids, mine)
       emit('close')
+      if (historyBehind) notices.problem(`It came in without its history: ${historyBehind}.`)
       return void router.push(`/scenes/${id}`)
     }
     const numbered = objects.filter((each) => chosen.value.has(each.id) && taken.value.has(each.name)).length

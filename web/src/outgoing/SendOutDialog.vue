@@ -61,6 +61,17 @@ onUnmounted(() => {
   outgoing.callOff()
 })
 
+const historyHint =
+  'Whoever opens the package can step back through every change; it says when each was made, and by whom'
+const historyWords = computed(() => {
+  const count = scene.history.length
+  return count === 0
+    ? 'nothing has been changed yet'
+    : count === 1
+      ? 'one change'
+      : `${count.toLocaleString('en')} changes`
+})
+
 const frames = computed(() => (wish.value.span === 'scene' ? scene.settings.range : scene.settings.work))
 const words = computed(() => {
   const { objects, moments, bytes } = told.value!
@@ -98,6 +109,11 @@ async function send(): Promise<void> {
       <FormatList v-model="wish.format" :formats="outgoing.formats" />
       <div v-if="format" class="ask">
         <p class="dim about">{{ format.for }}.</p>
+        <label v-if="has('history')" class="tick" :title="historyHint">
+          <input v-model="wish.history" type="checkbox" :disabled="scene.history.length === 0" />
+          with its history
+          <span class="dim">{{ historyWords }}</span>
+        </label>
         <template v-if="!has('whole')">
           <div class="row-of-fields">
             <select v-model="wish.only" class="small-pick" aria-label="Which objects">

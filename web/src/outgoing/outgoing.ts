@@ -22,6 +22,7 @@ const usual = {
   world: true,
   unit: 1,
   up: 'y' as 'y' | 'z',
+  history: false,
 }
 /** A step of 0 stands for a rate of its own. */
 export const ownRate = 0
@@ -59,7 +60,8 @@ export const useOutgoing = defineStore('outgoing', () => {
 
   /** What is asked of the server: only what the format has a use for. */
   function requestOf(wish: OutgoingWish, format: OutgoingFormatTold, camera: number | null): OutgoingRequest {
-    if (format.uses.includes('whole')) return { format: format.ending }
+    if (format.uses.includes('whole'))
+      return { format: format.ending, history: format.uses.includes('history') && wish.history ? true : undefined }
     const [from, to] =
       wish.span === 'typed' ? [wish.from, wish.to] : scene.settings[wish.span === 'work' ? 'work' : 'range']
     const has = (use: string) => format.uses.includes(use)

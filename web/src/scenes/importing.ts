@@ -2,8 +2,9 @@ import { http } from '../api/http'
 import { Refused } from '../api/refused'
 import { useNotices } from '../scene/notices'
 
-/** The largest file that the server takes. */
-const largest = 90_000_000
+/** The largest scene file that the server takes, and the largest package. */
+const largestScene = 90_000_000
+const largestPackage = 4_000_000_000
 
 /**
  * Imports scene files one after the other, and says of each what became of it.
@@ -21,13 +22,20 @@ export async function importFiles(
   let before = 0
   for (const file of files) {
     if (signal.aborted) return
+    const isPackage = file.name.toLowerCase().endsWith('.zesty')
+    const largest = isPackage ? largestPackage : largestScene
     if (file.size > largest) {
-      notices.problem(`${file.name} is larger than ${largest / 1e6} MB, the most a scene file can have.`)
+      notices.problem(
+        `${file.name} is larger than ${largest / 1e6} MB, the most a ${isPackage ? 'package' : 'scene file'} can have.`,
+      )
       continue
     }
     try {
-      await http.importScene(file, signal, (share) => told((before + share * file.size) / all))
-      notices.say(`${file.name} is imported.`)
+      const { historyBehind } = await http.importScene(file, signal, (share) =>
+        told((before + share * file.size) / all),
+      )
+      if (historyBehind) notices.problem(`${file.name} is imported without its history: ${historyBehind}.`)
+      else notices.say(`${file.name} is imported.`)
     } catch (wrong) {
       if (signal.aborted) notices.say(`${file.name} was called off; nothing of it is kept.`)
       else if (wrong instanceof Refused && wrong.faults.length)

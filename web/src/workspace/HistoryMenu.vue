@@ -12,7 +12,13 @@ const { author, name } = usePerson()
 const shownAtMost = 200
 const dialog = ref<'' | 'letGo' | 'who'>('')
 const newestFirst = computed(() => scene.history.slice(-shownAtMost).reverse())
-const time = (at: string) => new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+/** The time of day, or the day where that is another. */
+const time = (at: string) => {
+  const when = new Date(at)
+  return when.toDateString() === new Date().toDateString()
+    ? when.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+    : when.toLocaleDateString([], { day: 'numeric', month: 'short' })
+}
 const whoOf = (by: string | null, called: string | null) => (by === author.value ? 'you' : (called ?? 'somebody'))
 const isTheirs = (by: string | null) => by !== null && by !== author.value
 </script>
@@ -35,7 +41,7 @@ const isTheirs = (by: string | null) => by !== null && by !== author.value
           ><span class="num seq">{{ entry.seq }}</span
           ><span class="what">{{ entry.title }}</span
           ><span class="who" :class="{ theirs: isTheirs(entry.author) }">{{ whoOf(entry.author, entry.name) }}</span
-          ><span class="num at">{{ time(entry.madeAt) }}</span></span
+          ><span class="num at" :title="new Date(entry.madeAt).toLocaleString()">{{ time(entry.madeAt) }}</span></span
         >
       </MenuItem>
       <MenuItem

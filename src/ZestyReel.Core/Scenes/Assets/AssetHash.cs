@@ -14,6 +14,9 @@ public readonly partial record struct AssetHash
     public static AssetHash Parse(string? text, string place = "asset") =>
         text is not null && Shape().IsMatch(text) ? new(text) : throw new Refusal(place, "a file is named by the 64 hexadecimal digits of its SHA-256, in lower case");
 
+    /// <summary>Whether a text is such a name.</summary>
+    public static bool IsOne(string text) => Shape().IsMatch(text);
+
     /// <inheritdoc/>
     public override string ToString() => _digits ?? "";
 
