@@ -87,6 +87,10 @@ public sealed class SceneStore(Database database)
         WriteRows(connection, id, change);
     });
 
+    /// <summary>The name itself where no other scene has it, or the name with the next free number.</summary>
+    public string FreeName(long id, string wanted) => database.Read(connection =>
+        Names.Free(wanted, connection.Query<string>("SELECT name FROM scene WHERE deleted_at IS NULL AND id <> @id", new { id }).ToHashSet()));
+
     /// <summary>The number of the edit that was sent with a mark; null where none was.</summary>
     public long? FindMark(long id, string mark) => database.Read(connection => connection.QuerySingleOrDefault<long?>(
         "SELECT seq FROM history WHERE scene_id = @id AND mark = @mark", new { id, mark }));

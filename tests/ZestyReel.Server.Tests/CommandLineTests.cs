@@ -55,6 +55,29 @@ public sealed class CommandLineTests : IDisposable
         (await ServerProcess.Command("sample", "Quay", "--points", "--object", "deck", "--from", "1", "--to", "1", "--data", _folder)).Output.ShouldBe("object,frame,vertex,x,y,z,opacity\ndeck,1,0,0,0,2,1\ndeck,1,1,2,0,0,1\ndeck,1,2,0,0,0,1\n");
     }
 
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public async Task A_package_has_its_history_where_that_is_wanted(bool withServer)
+    {
+        (await ServerProcess.Command("scene", "import", Put("quay.zesty.json", Good), "--data", _folder)).Exit.ShouldBe(0);
+        (await ServerProcess.Command("import", Put("deck.obj", "v 0 0 0\nv 2 0 0\nv 0 0 2\nf 3 2 1\n"), "--into", "Quay", "--data", _folder)).Exit.ShouldBe(0);
+        using var server = withServer ? await ServerProcess.Start(_folder, "--tracking", "0") : null;
+        var (package, again) = (Path.Combine(_folder, "quay.zesty"), Path.Combine(_folder, "again.zesty"));
+        (await ServerProcess.Command("export", "Quay", package, "--history", "--data", _folder)).ShouldBe((0, "", ""));
+        (await ServerProcess.Command("export", package, again, "--history", "--data", _folder)).ShouldBe((0, "", ""));
+        Packages.Part(again, "history.msgpack").ShouldBe(Packages.Part(package, "history.msgpack"));
+        (await ServerProcess.Command("import", again, "--data", _folder)).ShouldBe((0, "Quay 2\n", ""));
+        var copy = Path.Combine(_folder, "copy.zesty");
+        (await ServerProcess.Command("export", "Quay 2", copy, "--history", "--data", _folder)).ShouldBe((0, "", ""));
+        Packages.Parts(Packages.Part(copy, "history.msgpack")).Count.ShouldBe(2);
+        await File.WriteAllBytesAsync(copy, Packages.With(await File.ReadAllBytesAsync(copy), "history.msgpack", [1, 2, 3]));
+        (await ServerProcess.Command("scene", "import", copy, "--data", _folder)).ShouldBe((0, "Quay 3\n", "Its history stayed behind: it is damaged.\n"));
+        // What has no history has none to give.
+        (await ServerProcess.Command("export", Put("quay.zesty.json", Good), package, "--history")).ShouldBe((2, "", "history: nobody knows what was done to this scene; take a kept one, or a package that has its history\n"));
+        (await ServerProcess.Command("export", "Quay", Path.Combine(_folder, "quay.glb"), "--history", "--data", _folder)).Exit.ShouldBe(2);
+    }
+
     [Fact]
     public async Task Faults_come_one_to_a_line()
     {

@@ -48,7 +48,6 @@ public sealed class SceneFileFormat(bool isPackage) : IOutgoingFormat
             ScenePackage.Write(into, going.Scene, going.Files.Bytes, history, stop);
             return;
         }
-        if (going.Choice.History) throw new Refusal("history", "a scene file has no room for what was done to the scene; take the package");
         if (going.Scene.Assets().Count > 0) throw new Refusal("format", "this scene has sounds, pictures or meshes of its own; take the package, which has them inside");
         into.Write(SceneFileWriter.Write(going.Scene));
     }

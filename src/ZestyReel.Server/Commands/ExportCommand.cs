@@ -32,6 +32,7 @@ internal static class ExportCommand
         {
             var path = parsed.GetValue(file)!;
             var format = OutgoingFormats.For(path);
+            if (parsed.GetValue(history) && !format.Uses.HasFlag(OutgoingUses.History)) throw new Refusal("history", "only a package has room for what was done to the scene");
             using var brought = SceneSource.Brought(parsed.GetValue(source)!, parsed.GetValue(data)!, parsed.GetValue(history));
             var scene = brought.Scene;
             var going = OutgoingScene.Of(scene, new(parsed.GetValue(objects) ?? [], PartOf(parsed.GetValue(part)!), parsed.GetValue(from), parsed.GetValue(to), parsed.GetValue(step),

@@ -151,6 +151,8 @@ public sealed class SceneSession
     {
         if (position == now.Position) return Unchanged(now, "Stay", by);
         var next = Walked(now, position, default);
+        // What it was called then may be another scene's name by now; no step fails for that.
+        if (next.Settings.Name != now.Scene.Settings.Name) next = next with { Settings = next.Settings with { Name = _store.FreeName(Id, next.Settings.Name) } };
         var change = SceneChange.Between(now.Scene, next);
         change.RefuseLocked(now.Scene, locked ?? NoObjects);
         var count = Math.Abs(now.Position - position);

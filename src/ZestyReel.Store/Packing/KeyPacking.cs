@@ -51,9 +51,7 @@ public static class KeyPacking
     /// <exception cref="InvalidDataException">The bytes are not packed keys.</exception>
     public static void Unpack(ReadOnlySpan<byte> bytes, ImmutableArray<Key>.Builder keys)
     {
-        if (bytes.Length < 5 || bytes[0] != Version) throw new InvalidDataException("These are not packed keys of version 1.");
-        var count = (int)BinaryPrimitives.ReadUInt32LittleEndian(bytes[1..]);
-        if ((long)count * 17 > bytes.Length - 5) throw new InvalidDataException("Packed keys are cut short.");
+        var count = CountOf(bytes);
         var times = bytes[5..];
         var values = times[(count * 8)..];
         var modes = values[(count * 8)..];
@@ -74,9 +72,12 @@ public static class KeyPacking
 
     /// <summary>How many keys are packed in these bytes.</summary>
     /// <exception cref="InvalidDataException">The bytes are not packed keys.</exception>
-    public static int CountOf(ReadOnlySpan<byte> bytes) => bytes.Length >= 5 && bytes[0] == Version
-        ? checked((int)BinaryPrimitives.ReadUInt32LittleEndian(bytes[1..]))
-        : throw new InvalidDataException("These are not packed keys of version 1.");
+    public static int CountOf(ReadOnlySpan<byte> bytes)
+    {
+        if (bytes.Length < 5 || bytes[0] != Version) throw new InvalidDataException("These are not packed keys of version 1.");
+        var count = BinaryPrimitives.ReadUInt32LittleEndian(bytes[1..]);
+        return count * 17L <= bytes.Length - 5 ? (int)count : throw new InvalidDataException("Packed keys are cut short.");
+    }
 
     private static Span<byte> Write(Span<byte> rest, Handle handle, ref byte mode, byte flag)
     {
