@@ -61,15 +61,12 @@ onUnmounted(() => {
   outgoing.callOff()
 })
 
-const historyHint =
-  'Whoever opens the package can step back through every change; it says when each was made, and by whom'
 const historyWords = computed(() => {
   const count = scene.history.length
-  return count === 0
-    ? 'nothing has been changed yet'
-    : count === 1
-      ? 'one change'
-      : `${count.toLocaleString('en')} changes`
+  if (count === 0) return 'nothing has been changed yet'
+  return count === 1
+    ? 'one change, when it was made and by whom'
+    : `${count.toLocaleString('en')} changes, when each was made and by whom`
 })
 
 const frames = computed(() => (wish.value.span === 'scene' ? scene.settings.range : scene.settings.work))
@@ -109,10 +106,11 @@ async function send(): Promise<void> {
       <FormatList v-model="wish.format" :formats="outgoing.formats" />
       <div v-if="format" class="ask">
         <p class="dim about">{{ format.for }}.</p>
-        <label v-if="has('history')" class="tick" :title="historyHint">
+        <label v-if="has('history')" class="tick" title="Whoever opens the package can step back through every change">
           <input v-model="wish.history" type="checkbox" :disabled="scene.history.length === 0" />
-          with its history
-          <span class="dim">{{ historyWords }}</span>
+          <span
+            >with its history<span class="dim">: {{ historyWords }}</span></span
+          >
         </label>
         <template v-if="!has('whole')">
           <div class="row-of-fields">

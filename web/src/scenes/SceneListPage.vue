@@ -50,12 +50,25 @@ async function refresh(): Promise<void> {
 
 onMounted(async () => {
   await refresh()
-  const bare = (cards.value ?? []).filter((card) => !card.hasThumbnail).map((card) => card.id)
-  if (bare.length === 0) return
-  const { drawThumbnails } = await import('../stage/thumbnails')
-  // A list without pictures is still a list.
-  await drawThumbnails(bare, () => void refresh(), drawing.signal).catch(() => {})
+  drawMissing()
 })
+
+/** Which scenes, at which revision, have had their picture drawn, or could not have it drawn. */
+const tried = new Set<string>()
+let pictures: Promise<unknown> = Promise.resolve()
+
+/** Draws the pictures of scenes that have none, one after the other. */
+function drawMissing(): void {
+  pictures = pictures.then(async () => {
+    const bare = (cards.value ?? []).filter((card) => !card.hasThumbnail && !tried.has(`${card.id} ${card.revision}`))
+    if (bare.length === 0 || drawing.signal.aborted) return
+    for (const { id, revision } of bare) tried.add(`${id} ${revision}`)
+    const { drawThumbnails } = await import('../stage/thumbnails')
+    const ids = bare.map(({ id }) => id)
+    // A list without pictures is still a list.
+    await drawThumbnails(ids, () => void refresh(), drawing.signal).catch(() => {})
+  })
+}
 
 const text = ref('')
 const order = useStorage<keyof typeof orders>('zesty-scene-order', 'changed')
@@ -95,6 +108,7 @@ async function guarded(action: () => Promise<unknown>): Promise<void> {
     notices.problem(wrong)
   }
   await refresh()
+  drawMissing()
 }
 
 const add = () => guarded(async () => open((await http.addScene()).id))
