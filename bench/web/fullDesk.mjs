@@ -1,6 +1,7 @@
 // A scene of 108,000 keys: how soon what hands do on the desk is seen. All times end with a picture that has been drawn.
-import { browse, command, curvePoint, deskPoint, Server, stageRested, until } from '../../tests/browser/harness.mjs'
+import { browse, deskPoint, Server, stageRested } from '../../tests/browser/harness.mjs'
 import { print } from './bench.mjs'
+import { playTenSeconds } from './playTenSeconds.mjs'
 
 const [objects, frames, perChannel] = [300, 2000, 40]
 const channels = ['position', 'rotation', 'scale'].flatMap((group) => ['x', 'y', 'z'].map((axis) => `${group}.${axis}`))
@@ -177,6 +178,53 @@ told('all selected', median(times.all))
 told('all nudged, kept and shown', median(times.nudge))
 told('all nudged, undone', median(times.undo))
 
+// The lane that sums up all of them: a stem of 2,700 keys is clicked, dragged and dropped.
+{
+  const point = (frame) => deskPoint(page, frame, 'All keys')
+  const readout = (words) => document.querySelector('.readout')?.textContent.includes(words) ?? false
+  const at = await point(501)
+  told(
+    'a stem of All keys clicked',
+    await seen(
+      'pointerdown',
+      () => page.mouse.click(at.x, at.y),
+      () => /^[\d,]+ of/.test(document.querySelector('.foot .count').textContent.trim()),
+    ),
+  )
+  await page.mouse.move(at.x, at.y)
+  await page.mouse.down()
+  const moves = []
+  for (let i = 1; i <= 25; i++) {
+    const by = i % 2 ? 10 + i : 20 + i
+    const { x } = await point(501 + by)
+    moves.push(await seen('pointermove', () => page.mouse.move(x, at.y), readout, `(+${by})`))
+  }
+  told('a stem of All keys dragged, median', median(moves.slice(5)))
+  told('a stem of All keys dragged, p95', p95(moves.slice(5)))
+  const wanted = (await change()) + 1
+  told('a stem of All keys dropped', await seen('pointerup', () => page.mouse.up(), isAtChange, wanted))
+  told('the same undone', await edited('Control+z', -1))
+  await page.keyboard.press('Escape')
+}
+
+// Curves of the objects in sight.
+{
+  const heads = page.locator('.head.object .name')
+  const desk = await page.locator('canvas.lanes').boundingBox()
+  await heads.nth(0).click()
+  let last = 0
+  for (let n = 1; n < (await heads.count()); n++) {
+    const { y, height } = await heads.nth(n).boundingBox()
+    if (y + height < desk.y + desk.height - 4) last = n
+  }
+  await heads.nth(last).click({ modifiers: ['Shift'] })
+  const isAlone = () =>
+    [...document.querySelectorAll('button')].some((each) => each.textContent.includes('Back to lanes'))
+  told(`${(last + 1) * 9} curves alone`, await seen('keydown', () => page.keyboard.press('v'), isAlone))
+  await page.keyboard.press('v')
+  await page.keyboard.press('Escape')
+}
+
 // A letter in the field that finds lanes.
 {
   const letters = []
@@ -194,5 +242,7 @@ told('all nudged, undone', median(times.undo))
   told('a lane found, a letter, at the worst', Math.max(...letters))
   await page.keyboard.press('Escape')
 }
+await page.close()
+await playTenSeconds(context, '108,000 keys: playing', `${server.address}/scenes/${id}`)
 await browser.close()
 await server.dispose()
