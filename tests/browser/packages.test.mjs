@@ -50,17 +50,33 @@ test('dropped on the list it comes in with its picture, and undo goes on where i
   await page.locator('.desk').waitFor()
   await page.getByText('Kept · change 2').waitFor()
   await page.locator('button.history').click()
-  await until(() => entries().count(), (count) => count === 2, 'both changes are listed')
+  await until(
+    () => entries().count(),
+    (count) => count === 2,
+    'both changes are listed',
+  )
   const words = await entries().allInnerTexts()
   assert.match(words[0], /Add cone[\s\S]*you/)
   assert.match(words[1], /Add sphere[\s\S]*you/)
   await page.keyboard.press('Escape')
   await page.keyboard.press('Control+z')
-  await until(() => objects('Lantern Bay 2'), (count) => count === 53, 'the cone is gone')
+  await until(
+    () => objects('Lantern Bay 2'),
+    (count) => count === 53,
+    'the cone is gone',
+  )
   await page.keyboard.press('Control+z')
-  await until(() => objects('Lantern Bay 2'), (count) => count === 52, 'the sphere is gone')
+  await until(
+    () => objects('Lantern Bay 2'),
+    (count) => count === 52,
+    'the sphere is gone',
+  )
   await page.keyboard.press('Control+Shift+z')
-  await until(() => objects('Lantern Bay 2'), (count) => count === 53, 'the sphere is back')
+  await until(
+    () => objects('Lantern Bay 2'),
+    (count) => count === 53,
+    'the sphere is back',
+  )
   assert.equal(await objects('Lantern Bay'), 54)
 })
 
@@ -84,5 +100,9 @@ test('objects of it come into another scene without, and as a scene of its own i
   await dialog().getByRole('button', { name: 'Bring in' }).click()
   await page.getByText('Kept · change 2').waitFor()
   await page.keyboard.press('Control+z')
-  await until(() => objects('Lantern Bay 4'), (count) => count === 53, 'the cone is gone')
+  await until(
+    () => objects('Lantern Bay 4'),
+    (count) => count === 53,
+    'the cone is gone',
+  )
 })

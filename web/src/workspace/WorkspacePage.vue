@@ -36,6 +36,7 @@ import QuestionDialog from '../shared/QuestionDialog.vue'
 import { usePlayer } from '../sound/player'
 import { useFileDrop } from './fileDrop'
 import { usePanes } from './panes'
+import { useTurns } from './turns'
 import TopBar from './TopBar.vue'
 import WhoDialog from './WhoDialog.vue'
 
@@ -59,6 +60,8 @@ const recording = useRecording()
 const view = useTimeView()
 const opened = ref(false)
 const problem = ref('')
+/** The stage, the values, the time bar, and at last the desk. */
+const turn = useTurns(() => opened.value, 4)
 const person = usePerson()
 const asksWho = ref(false)
 useFileDrop()
@@ -169,16 +172,16 @@ onBeforeUnmount(() => {
     <Splitpanes v-if="opened" horizontal class="split" @ready="tellSplitters" @resized="resizedStage">
       <Pane :size="stageShare" :min-size="20">
         <Splitpanes @ready="tellSplitters" @resized="resizedValues">
-          <Pane :size="100 - valuesShare" :min-size="30"><StageView /></Pane>
+          <Pane :size="100 - valuesShare" :min-size="30"><StageView v-if="turn > 0" /></Pane>
           <Pane :size="valuesShare" :min-size="leastValues"
-            ><CheckPanel v-if="checks.isOpen" /><ValuesPanel v-else
+            ><CheckPanel v-if="checks.isOpen" /><ValuesPanel v-else-if="turn > 1"
           /></Pane>
         </Splitpanes>
       </Pane>
       <Pane :size="100 - stageShare" :min-size="20">
         <div class="lower">
-          <TimeBar />
-          <DeskPanel />
+          <TimeBar v-if="turn > 2" />
+          <DeskPanel v-if="turn > 3" />
         </div>
       </Pane>
     </Splitpanes>
