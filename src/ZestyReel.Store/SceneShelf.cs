@@ -92,22 +92,34 @@ public sealed class SceneShelf
                 told?.Invoke(before + (1 - before) * Math.Min(1, (double)at * RowsAtOnce / Math.Max(1, all.Length)));
                 _database.Write(connection => SceneRows.Write(connection, id, rows));
             }
-            var name = _database.Write(connection =>
-            {
-                var free = FreeName(connection, s.Name);
-                if (free != s.Name) history?.Rename(connection, id, s.Name, free);
-                connection.Execute("""
-                    UPDATE scene SET arriving = 0, deleted_at = NULL, name = @free, changed_at = @now, position = @position, revision = @revision WHERE id = @id
-                    """, new { id, free, now = Clock.Now(), position = history?.Position ?? 0, revision = history?.Steps ?? 0 });
-                return free;
-            });
-            return (id, name);
+            return (id, Arrived(id, s.Name, history));
         }
         catch
         {
             TryErase(id);
             if (scene.Assets().Count > 0 || history is not null) _assets.Collect();
             throw;
+        }
+    }
+
+    // Until its name is its own it is not there.
+    private string Arrived(long id, string name, ArrivingHistory? history)
+    {
+        for (; ; )
+        {
+            var free = _database.Read(connection => FreeName(connection, name));
+            if (free != name) history?.Rename(_database, id, name, free);
+            name = free;
+            // Somebody may have taken the name meanwhile.
+            var isThere = _database.Write(connection =>
+            {
+                if (FreeName(connection, name) != name) return false;
+                connection.Execute("""
+                    UPDATE scene SET arriving = 0, deleted_at = NULL, name = @name, changed_at = @now, position = @position, revision = @revision WHERE id = @id
+                    """, new { id, name, now = Clock.Now(), position = history?.Position ?? 0, revision = history?.Steps ?? 0 });
+                return true;
+            });
+            if (isThere) return name;
         }
     }
 

@@ -129,7 +129,7 @@ public sealed class ScenePackage : IDisposable
         {
             using var into = Entry(HistoryName, CompressionLevel.Optimal);
             var room = new byte[1 << 16];
-            for (int count; (count = history.Packed.Read(room)) > 0;)
+            for (int count; (count = history.Read(room)) > 0;)
             {
                 stop.ThrowIfCancellationRequested();
                 into.Write(room, 0, count);

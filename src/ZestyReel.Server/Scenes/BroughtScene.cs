@@ -31,7 +31,12 @@ internal sealed class BroughtScene : IDisposable
     public byte[]? Bytes(AssetHash asset) => _package is null ? null : Scene.Assets().TryGetValue(asset, out var known) ? _package.Asset(asset, known.Use) : _package.Asset(asset);
 
     /// <summary>What was done to it, packed as nobody has checked yet, with all files that came; null where it does not say.</summary>
-    public OutgoingHistory? PackedHistory() => _package is { HasHistory: true } ? new(Scene, _package.Assets(), _package.History()) : null;
+    public OutgoingHistory? PackedHistory()
+    {
+        if (_package is not { HasHistory: true }) return null;
+        var packed = _package.History();
+        return new(Scene, _package.Assets(), room => packed.Read(room), packed.Dispose);
+    }
 
     /// <summary>Keeps it.</summary>
     /// <exception cref="SceneFileException">A file that it needs is not what it should be.</exception>

@@ -71,13 +71,18 @@ public sealed class ArrivingHistory(Func<Stream> open, long length, Func<Scene, 
     }
 
     /// <summary>The scene comes in under another name: it has that one all along, so that a step back does not give it a name that is taken.</summary>
-    internal void Rename(Microsoft.Data.Sqlite.SqliteConnection connection, long id, string name, string called)
+    internal void Rename(Database database, long id, string name, string called)
     {
-        foreach (var seq in _named)
-        {
-            var change = connection.QuerySingle<byte[]>("SELECT change FROM history WHERE scene_id = @id AND seq = @seq", new { id, seq });
-            connection.Execute("UPDATE history SET change = @renamed WHERE scene_id = @id AND seq = @seq", new { id, seq, renamed = ChangePacking.Renamed(change, name, called) });
-        }
+        // In small bites, so that nobody waits.
+        foreach (var some in _named.Chunk(MostAtOnce))
+            database.Write(connection =>
+            {
+                foreach (var seq in some)
+                {
+                    var change = connection.QuerySingle<byte[]>("SELECT change FROM history WHERE scene_id = @id AND seq = @seq", new { id, seq });
+                    connection.Execute("UPDATE history SET change = @renamed WHERE scene_id = @id AND seq = @seq", new { id, seq, renamed = ChangePacking.Renamed(change, name, called) });
+                }
+            });
     }
 
     private Scene Walked(Database database, long id, HistoryParts parts, Action<double>? told, CancellationToken stop)
@@ -88,14 +93,14 @@ public sealed class ArrivingHistory(Func<Stream> open, long length, Func<Scene, 
         var scene = Stepped(HistoryParts.Nothing, head.Start).Scene;
         SceneRules.Check(scene);
         var present = head.Position == 0 ? scene : null;
-        var (rows, packed, kept) = (0L, new List<object>(), 0L);
+        var (work, packed, kept) = (0L, new List<object>(), 0L);
         for (var seq = 1L; seq <= head.Steps; seq++)
         {
             stop.ThrowIfCancellationRequested();
             var step = parts.Read<HistoryStep>();
             var entry = Checked(step, seq);
             (var change, scene) = Stepped(scene, step.Change);
-            if ((rows += HistoryParts.RowsOf(scene)) > HistoryParts.MostRows) throw new Refusal("history", "it has more steps than are looked through for a scene as large as this");
+            if ((work += HistoryParts.WorkOf(change, scene)) > HistoryParts.MostWork) throw new Refusal("history", "it has more steps than are looked through for a scene as large as this");
             foreach (var each in HistoryParts.Files(change)) _assets.TryAdd(each.Asset, each);
             if (change.Rows.Any(row => row.Row.Kind == RowKind.Settings)) _named.Add(seq);
             if (seq == head.Position) present = scene;
@@ -131,7 +136,7 @@ public sealed class ArrivingHistory(Func<Stream> open, long length, Func<Scene, 
         if (change.Rows.Any(row => row.Row.Kind != RowKind.Settings && row.Row.Id is < 1 or > LargestNumber)) throw new InvalidDataException("number");
         ChangeRules.Check(change, scene);
         // Keys and values are checked by now. What else changed has to be something that a scene file could have.
-        if (change.Rows.All(row => row.Row.Kind == RowKind.Channel)) return (change, scene);
+        if (HistoryParts.IsOfKeysAlone(change)) return (change, scene);
         SceneRules.Check(scene);
         check(scene with { Objects = scene.Objects.SetItems(scene.Objects.Select(each => KeyValuePair.Create(each.Key, each.Value with { Channels = each.Value.Channels.Clear() }))) });
         return (change, scene);

@@ -11,7 +11,7 @@ namespace ZestyReel.Store.Histories;
 internal static class DepartingHistory
 {
     // Half of what is taken in: whoever takes it in counts a little differently.
-    private const long MostRows = HistoryParts.MostRows / 2;
+    private const long MostWork = HistoryParts.MostWork / 2;
 
     /// <summary>Packs it.</summary>
     /// <param name="connection">A transaction in which all is as it is.</param>
@@ -22,8 +22,8 @@ internal static class DepartingHistory
     public static OutgoingHistory Pack(SqliteConnection connection, KeptScene kept, Stream into, CancellationToken stop)
     {
         var assets = kept.Scene.Assets().Keys.ToHashSet();
-        var last = kept.Floor + kept.History.Count;
-        var (start, first) = Back(connection, kept, Math.Max(kept.Floor, last - HistoryParts.MostSteps), last, stop);
+        var last = Math.Min(kept.Floor + kept.History.Count, kept.Position + HistoryParts.MostSteps);
+        var (start, first) = Back(connection, kept, Math.Max(kept.Floor, last - HistoryParts.MostSteps), stop);
         assets.UnionWith(start.Assets().Keys);
         var parts = new HistoryParts(into);
         parts.Write(new HistoryHead(HistoryParts.Version, ChangePacking.Packing, last - first, kept.Position - first, ChangePacking.Pack(SceneChange.Between(HistoryParts.Nothing, start))));
@@ -38,18 +38,18 @@ internal static class DepartingHistory
             parts.Write(new HistoryStep(entry.Title, entry.MadeAt, entry.Author, entry.Name, entry.Undoes is { } undone ? Math.Max(0, undone - first) : null, ChangePacking.Pack(change)));
         }
         into.Position = 0;
-        return new(kept.Scene, assets, into);
+        return new(kept.Scene, assets, room => into.Read(room), into.Dispose);
     }
 
-    private static (Scene Scene, int First) Back(SqliteConnection connection, KeptScene kept, int earliest, int last, CancellationToken stop)
+    private static (Scene Scene, int First) Back(SqliteConnection connection, KeptScene kept, int earliest, CancellationToken stop)
     {
-        var (scene, at) = (kept.Scene, kept.Position);
-        var rows = (last - at) * HistoryParts.RowsOf(scene);
+        var (scene, at, work) = (kept.Scene, kept.Position, 0L);
         foreach (var (packing, bytes) in SceneStore.Steps(connection, kept.Id, earliest, kept.Position, back: true))
         {
             stop.ThrowIfCancellationRequested();
-            if ((rows += HistoryParts.RowsOf(scene)) > MostRows) break;
-            scene = ChangePacking.Step((int)packing, bytes, scene, back: true).AppliedTo(scene);
+            var change = ChangePacking.Step((int)packing, bytes, scene, back: true);
+            if ((work += HistoryParts.WorkOf(change, scene)) > MostWork) break;
+            scene = change.AppliedTo(scene);
             at--;
         }
         return (scene, at);

@@ -43,16 +43,23 @@ internal sealed class HistoryParts(Stream stream)
     /// <summary>Most bytes of a part, and of all.</summary>
     public const long LargestPart = 256_000_000, Largest = 2_000_000_000;
 
-    /// <summary>Most rows of scenes that are looked at for all steps together.</summary>
-    public const long MostRows = 1_000_000_000;
+    /// <summary>Most work that is done for all steps together, as <see cref="WorkOf"/> counts it: a minute or two.</summary>
+    public const long MostWork = 5_000_000_000;
+
+    // A row that is compared takes some 10 ns, and one that is written and read to be checked some 500 times that.
+    private const long WorkOfChecking = 500;
 
     private const byte Binary = 0xC6;
 
     /// <summary>What every history starts from.</summary>
     public static Scene Nothing { get; } = Scene.Empty("-");
 
-    /// <summary>How much work a step into a scene is: its rows, without channels.</summary>
-    public static long RowsOf(Scene scene) => 1 + scene.Objects.Count + SceneTables.All.Sum(table => (long)table.Count(scene));
+    /// <summary>How much work a step is: by how many rows the scene has, channels apart, and whether they have to be checked.</summary>
+    public static long WorkOf(SceneChange change, Scene scene) =>
+        (1 + scene.Objects.Count + SceneTables.All.Sum(table => (long)table.Count(scene))) * (IsOfKeysAlone(change) ? 1 : WorkOfChecking);
+
+    /// <summary>Whether nothing but channels changed, whose keys and values are checked one by one.</summary>
+    public static bool IsOfKeysAlone(SceneChange change) => change.Rows.All(row => row.Row.Kind == RowKind.Channel);
 
     /// <summary>The files that the rows of a change need.</summary>
     public static IEnumerable<NamedAsset> Files(SceneChange change) =>
