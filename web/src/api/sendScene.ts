@@ -10,6 +10,9 @@ interface ImportLine {
   problem?: Problem
 }
 
+/** Whether a file is a scene with the files that it needs. */
+export const isPackage = (file: File) => file.name.toLowerCase().endsWith('.zesty')
+
 /**
  * Sends a scene file in. Where the history in a package did not come along, it is said why.
  * @param told told now and then how much of it is done, 0 to 1.
@@ -42,8 +45,7 @@ export function sendScene(
     request.onabort = broken
     signal.addEventListener('abort', () => request.abort())
     request.open('POST', '/api/scenes/import/told')
-    const isPackage = file.name.toLowerCase().endsWith('.zesty')
-    request.setRequestHeader('content-type', isPackage ? 'application/vnd.zesty-scene+zip' : 'application/json')
+    request.setRequestHeader('content-type', isPackage(file) ? 'application/vnd.zesty-scene+zip' : 'application/json')
     request.send(file)
   })
 }

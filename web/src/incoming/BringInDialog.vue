@@ -7,6 +7,7 @@ import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 import AskDialog from '../shared/AskDialog.vue'
+import FilePick from '../shared/FilePick.vue'
 import TimeField from '../timebar/TimeField.vue'
 import NumberField from '../values/NumberField.vue'
 import { accepted, readTogether, useBringIn } from './bringIn'
@@ -165,11 +166,7 @@ async function bring(): Promise<void> {
     @close="emit('close')"
   >
     <div class="row-of-fields">
-      <label>
-        <span class="visually-hidden">Files</span>
-        <input type="file" multiple class="form-control form-control-sm" :accept="accepted" @change="take" />
-      </label>
-      <span v-if="files.length > 0" class="dim">{{ files.map(({ name }) => name).join(', ') }}</span>
+      <FilePick label="Files" multiple :accept="accepted" :names="files.map(({ name }) => name)" @pick="take" />
     </div>
     <template v-if="told">
       <div class="row-of-fields">
@@ -258,9 +255,6 @@ async function bring(): Promise<void> {
 </template>
 
 <style scoped>
-input[type='file'] {
-  width: 260px;
-}
 progress {
   flex: 1;
 }

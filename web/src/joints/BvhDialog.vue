@@ -6,6 +6,7 @@ import { useLayers } from '../layers/layers'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 import AskDialog from '../shared/AskDialog.vue'
+import FilePick from '../shared/FilePick.vue'
 import { useAnswer } from '../shared/answers'
 import { usePickedFile } from '../shared/pickedFile'
 import TimeField from '../timebar/TimeField.vue'
@@ -81,14 +82,10 @@ async function bring(): Promise<void> {
     @close="emit('close')"
   >
     <div class="row-of-fields">
-      <label>
-        <span class="visually-hidden">BVH file</span>
-        <input type="file" class="form-control form-control-sm" accept=".bvh,text/plain" @change="take" />
-      </label>
+      <FilePick label="BVH file" accept=".bvh,text/plain" :names="picked ? [picked.name] : []" @pick="take" />
       or
       <BButton variant="quiet" class="btn-small" @click="useKeeper">take the keeper’s walk</BButton>
     </div>
-    <p v-if="dropped && picked?.name === dropped.name" class="dim dropped">{{ picked.name }}</p>
     <div class="row-of-fields">
       one length of the file is
       <NumberField
@@ -128,12 +125,3 @@ async function bring(): Promise<void> {
     >
   </AskDialog>
 </template>
-
-<style scoped>
-input[type='file'] {
-  width: 220px;
-}
-.dropped {
-  margin: 0;
-}
-</style>

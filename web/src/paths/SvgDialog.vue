@@ -5,6 +5,7 @@ import chart from '../samples/harbour-chart.svg?raw'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 import AskDialog from '../shared/AskDialog.vue'
+import FilePick from '../shared/FilePick.vue'
 import { useAnswer } from '../shared/answers'
 import { usePickedFile } from '../shared/pickedFile'
 import NumberField from '../values/NumberField.vue'
@@ -51,10 +52,7 @@ async function bring(): Promise<void> {
 <template>
   <AskDialog title="Bring in outlines as paths" ok="Bring in" :ready="isTold" @done="bring" @close="emit('close')">
     <div class="row-of-fields">
-      <label>
-        <span class="visually-hidden">SVG file</span>
-        <input type="file" class="form-control form-control-sm" accept=".svg,image/svg+xml" @change="take" />
-      </label>
+      <FilePick label="SVG file" accept=".svg,image/svg+xml" :names="file ? [file.name] : []" @pick="take" />
       or
       <BButton variant="quiet" class="btn-small" @click="useChart">take the harbour chart</BButton>
     </div>
@@ -146,8 +144,5 @@ async function bring(): Promise<void> {
 <style scoped>
 .middle {
   width: 58px !important;
-}
-input[type='file'] {
-  width: 220px;
 }
 </style>

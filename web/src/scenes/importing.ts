@@ -1,5 +1,6 @@
 import { http } from '../api/http'
 import { Refused } from '../api/refused'
+import { isPackage } from '../api/sendScene'
 import { useNotices } from '../scene/notices'
 
 /** The largest scene file that the server takes, and the largest package. */
@@ -22,12 +23,9 @@ export async function importFiles(
   let before = 0
   for (const file of files) {
     if (signal.aborted) return
-    const isPackage = file.name.toLowerCase().endsWith('.zesty')
-    const largest = isPackage ? largestPackage : largestScene
+    const [largest, kind] = isPackage(file) ? [largestPackage, 'package'] : [largestScene, 'scene file']
     if (file.size > largest) {
-      notices.problem(
-        `${file.name} is larger than ${largest / 1e6} MB, the most a ${isPackage ? 'package' : 'scene file'} can have.`,
-      )
+      notices.problem(`${file.name} is larger than ${largest / 1e6} MB, the most a ${kind} can have.`)
       continue
     }
     try {

@@ -5,6 +5,7 @@ import { channelsOf as describedChannels } from '../scene/catalogue'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 import AskDialog from '../shared/AskDialog.vue'
+import FilePick from '../shared/FilePick.vue'
 import { useAnswer } from '../shared/answers'
 import { usePickedFile } from '../shared/pickedFile'
 import TimeField from '../timebar/TimeField.vue'
@@ -90,11 +91,7 @@ async function bring(): Promise<void> {
     @close="emit('close')"
   >
     <div class="row-of-fields">
-      <label>
-        <span class="visually-hidden">CSV file</span>
-        <input type="file" class="form-control form-control-sm" accept=".csv,.tsv,text/csv" @change="take" />
-      </label>
-      <span v-if="dropped && picked?.name === dropped.name" class="dim">{{ picked.name }}</span>
+      <FilePick label="CSV file" accept=".csv,.tsv,text/csv" :names="picked ? [picked.name] : []" @pick="take" />
     </div>
     <template v-if="told && picked && places.length === told.columns.length">
       <label class="tick">
@@ -157,9 +154,3 @@ async function bring(): Promise<void> {
     >
   </AskDialog>
 </template>
-
-<style scoped>
-input[type='file'] {
-  width: 260px;
-}
-</style>
