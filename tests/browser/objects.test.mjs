@@ -249,7 +249,9 @@ test('three balls at different speeds: a colour and a line of speed for each', a
     (await curves.locator('.curve-name').allTextContents()).map((text) => text.trim()),
     ['Ball 1', 'Ball 2', 'Ball 3'],
   )
-  const inks = await curves.locator('rect').evaluateAll((all) => all.map((each) => each.getAttribute('fill')))
+  const inks = await curves
+    .locator('.swatch')
+    .evaluateAll((all) => all.map((each) => getComputedStyle(each).backgroundColor))
   assert.equal(new Set(inks).size, 3, `${inks}`)
   await command(balls.page, 'Show speeds')
   await setField(balls.page, 'Frame', '24')

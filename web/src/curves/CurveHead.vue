@@ -1,15 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Lane, LaneChannel } from '../desk/lanes'
+import type { Lane } from '../desk/lanes'
 import { curvesOf } from '../desk/lanes'
 import { useDesk } from '../desk/deskStore'
-import { laneOf } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
-import { colours } from '../styles/scheme'
-import { speedOf } from '../scene/samples'
-import { usePlayhead } from '../timebar/playhead'
-import { curveNames, inksOf } from './channelColours'
-import { useSpeeds } from './speeds'
+import CurveLegend from './CurveLegend.vue'
+import { useCurveReading } from './curveReading'
 import { useCurveViews } from './curveViews'
 
 /** What stands in the head of a tall lane: its curves, each to be hidden, and how their values are shown. */
@@ -17,28 +13,15 @@ const props = defineProps<{ lane: Lane }>()
 const scene = useScene()
 const views = useCurveViews()
 const desk = useDesk()
-const playhead = usePlayhead()
-const speeds = useSpeeds()
 
 const channels = computed(() => {
   void scene.rowsVersion
   return curvesOf(props.lane)
 })
-const nameOf = computed(() => curveNames(channels.value))
-const inkOf = computed(() => inksOf(channels.value, colours()))
-
-/** What a curve is at the playhead and, where speeds are shown, how fast it goes. */
-function readAt({ object, name }: LaneChannel): string {
-  void scene.seenVersion
-  const frame = playhead.readFrame
-  const value = scene.book.track(object.id, name)?.at(frame)
-  if (value === undefined) return ''
-  const speed = speeds.on ? scene.book.track(object.id, speedOf(name))?.at(frame) : undefined
-  const short = (number: number) => String(Number(number.toPrecision(4)))
-  return speed === undefined ? short(value) : `${short(value)}, ${short(speed)}/s`
-}
-const isHidden = ({ object, name }: LaneChannel) => views.hidden.has(laneOf(object.id, name))
+const readAt = useCurveReading()
 const isZoomed = computed(() => views.zoomed.has(props.lane.id))
+/** What stands above the legend, and what it always has, in pixels. */
+const [aboveLegend, leastLegend] = [58, 40]
 /** Which values are in view, for whoever measures the page. */
 const shownValues = computed(() => {
   void scene.rowsVersion
@@ -72,23 +55,7 @@ const isNormalised = computed(() => views.normalised.has(props.lane.id))
       </button>
     </div>
     <span v-if="channels.length === 1" class="at num" title="At the playhead">{{ readAt(channels[0]!) }}</span>
-    <template v-else>
-      <button
-        v-for="channel in channels"
-        :key="laneOf(channel.object.id, channel.name)"
-        type="button"
-        class="curve"
-        :aria-pressed="!isHidden(channel)"
-        :title="isHidden(channel) ? 'Show this curve' : 'Hide this curve'"
-        @click="views.toggleHidden(channel)"
-      >
-        <svg class="swatch" viewBox="0 0 12 4" aria-hidden="true">
-          <rect width="12" height="4" rx="2" :fill="inkOf(channel)" />
-        </svg>
-        <span class="curve-name">{{ nameOf(channel) }}</span>
-        <span class="at num" title="At the playhead">{{ readAt(channel) }}</span>
-      </button>
-    </template>
+    <CurveLegend v-else :channels="channels" :height="Math.max(leastLegend, lane.height - aboveLegend)" />
   </div>
 </template>
 
@@ -122,43 +89,10 @@ const isNormalised = computed(() => views.normalised.has(props.lane.id))
   color: var(--text);
   border-color: var(--dim);
 }
-.curve {
-  display: flex;
-  align-items: center;
-  gap: 7px;
-  min-width: 0;
-  padding: 0 2px;
-  border: 0;
-  border-radius: 5px;
-  background: none;
-  color: var(--text);
-  font-size: 11.5px;
-  text-align: left;
-}
-.curve:hover {
-  background: var(--raised);
-}
-.curve[aria-pressed='false'] {
-  color: var(--dim);
-  text-decoration: line-through;
-}
-.curve[aria-pressed='false'] .swatch {
-  opacity: 0.25;
-}
-.swatch {
-  flex: none;
-  width: 12px;
-  height: 4px;
-}
 .at {
   margin-left: auto;
   color: var(--dim);
   font-size: 11px;
-  white-space: nowrap;
-}
-.curve-name {
-  overflow: hidden;
-  text-overflow: ellipsis;
   white-space: nowrap;
 }
 </style>

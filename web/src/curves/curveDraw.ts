@@ -54,7 +54,8 @@ export function drawCurveLane(
   const isOneChannel = channels.every(({ name }) => name === channels[0]!.name)
   if (channels.length > 1 && channels.length <= (isOneChannel ? 12 : 6))
     drawNames(ctx, p, picture.lane, ink, curveNames(channels))
-  for (const curve of picture.lane.curves) drawKeys(ctx, p, curve, picture.selectedTimes(curve))
+  const form = formOf(picture.lane, p.width)
+  for (const curve of picture.lane.curves) drawKeys(ctx, p, curve, form, picture.selectedTimes(curve))
   for (const curve of picture.lane.curves) drawHandles(ctx, p, curve, picture.selectedTimes(curve))
   if (picture.box) drawBox(ctx, p, picture.box)
   ctx.restore()
@@ -203,15 +204,37 @@ function strokeJumps(ctx: CanvasRenderingContext2D, jumps: readonly Jump[]): voi
   ctx.stroke()
 }
 
+/** How keys are drawn: with wings, as points, or as dots where there is no room for more. */
+type KeyForm = 'wings' | 'points' | 'dots'
+/** The pixels that a key takes in a form, and the share of a lane that all of its keys may take together. */
+const roomFor = { wings: 190, points: 24 }
+const mostShare = 1 / 3
+
+/** The keys of a curve that are in view, with those whose wings reach into it. */
+function inView({ frame, keys }: Curve): { from: number; to: number } {
+  const margin = 12 / frame.perTick
+  return {
+    from: firstAtOrAfter(keys, frame.start - margin),
+    to: firstAtOrAfter(keys, frame.start + frame.width / frame.perTick + margin),
+  }
+}
+
+/** What there is room for on a lane, by all keys that are in view on it. */
+function formOf({ top, bottom, curves }: CurveLane, width: number): KeyForm {
+  const room = Math.max(1, (bottom - top) * width) * mostShare
+  const count = curves.map(inView).reduce((sum, { from, to }) => sum + to - from, 0)
+  return count * roomFor.wings < room ? 'wings' : count * roomFor.points < room ? 'points' : 'dots'
+}
+
 function drawKeys(
   ctx: CanvasRenderingContext2D,
   p: DeskPicture,
-  { frame, keys }: Curve,
+  curve: Curve,
+  form: KeyForm,
   selected: ReadonlySet<number> | undefined,
 ): void {
-  const margin = 12 / frame.perTick
-  const from = firstAtOrAfter(keys, frame.start - margin)
-  const to = firstAtOrAfter(keys, frame.start + frame.width / frame.perTick + margin)
+  const { frame, keys } = curve
+  const { from, to } = inView(curve)
   const { lemon, cream } = p.colours
   // Where keys stand too close for their wings they are points, and too close for points only the selected ones.
   const spacing = to > from ? frame.width / (to - from) : Infinity
@@ -225,10 +248,11 @@ function drawKeys(
       i > 0 ? x - xIn(frame, keys.times[i - 1]!) : Infinity,
       i + 1 < keys.count ? xIn(frame, keys.times[i + 1]!) - x : Infinity,
     )
-    if (near >= 12) drawStem(ctx, x, y, keys.modes[i]!, colour)
+    if (near >= 12 && form === 'wings') drawStem(ctx, x, y, keys.modes[i]!, colour)
     else {
       ctx.fillStyle = colour
-      ctx.fillRect(Math.round(x) - 1.5, Math.round(y) - 4, 3, 8)
+      if (form === 'dots' && !isSelected) ctx.fillRect(Math.round(x) - 1, Math.round(y) - 1, 2, 2)
+      else ctx.fillRect(Math.round(x) - 1.5, Math.round(y) - 4, 3, 8)
     }
   }
 }

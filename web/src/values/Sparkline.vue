@@ -1,6 +1,10 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, useTemplateRef, watch } from 'vue'
+import { useCanvas } from '../desk/useCanvas'
 import type { Track } from '../scene/samples'
+import { colours } from '../styles/scheme'
+
+/** A channel over the work range, with a mark where the playhead stands. */
 
 const props = defineProps<{
   track: Track | undefined
@@ -11,57 +15,71 @@ const props = defineProps<{
   now: number
 }>()
 
-const width = 120
-const height = 22
 const points = 60
+/** What the curve keeps from the upper and the lower edge, in pixels. */
+const margin = 3
 
-/** The channel over the work range, from those of its samples that are here. */
-const line = computed(() => {
-  const { track, first, last } = props
-  void props.version
-  if (!track || track.isStill) return ''
-  const values = Array.from({ length: points + 1 }, (_, i) =>
-    track.at(Math.round(first + ((last - first) * i) / points)),
-  )
-  const known = values.filter((value) => value !== undefined)
-  const low = Math.min(...known)
-  const span = Math.max(...known) - low || 1
-  return values
-    .map((value, i) => {
-      if (value === undefined) return ''
-      const y = height - 3 - ((value - low) / span) * (height - 6)
-      return `${i === 0 || values[i - 1] === undefined ? 'M' : 'L'}${(i * width) / points},${y.toFixed(1)}`
+// Not an SVG: where a browser draws without a graphics card, each number that changes beside it has all its paths drawn anew.
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const { redraw } = useCanvas(
+  canvas,
+  (ctx, width, height) => {
+    const { track, first, last } = props
+    ctx.beginPath()
+    if (!track || track.isStill) {
+      ctx.strokeStyle = colours().line
+      ctx.moveTo(0, height / 2)
+      ctx.lineTo(width, height / 2)
+      ctx.stroke()
+      return
+    }
+    // Only from those samples that are here.
+    const values = Array.from({ length: points + 1 }, (_, i) =>
+      track.at(Math.round(first + ((last - first) * i) / points)),
+    )
+    const known = values.filter((value) => value !== undefined)
+    const low = Math.min(...known)
+    const span = Math.max(...known) - low || 1
+    values.forEach((value, i) => {
+      if (value === undefined) return
+      const y = height - margin - ((value - low) / span) * (height - 2 * margin)
+      const x = (i * width) / points
+      if (i === 0 || values[i - 1] === undefined) ctx.moveTo(x, y)
+      ctx.lineTo(x, y)
     })
-    .join(' ')
-})
-const nowAt = computed(() => ((props.now - props.first) / Math.max(1, props.last - props.first)) * width)
+    ctx.strokeStyle = colours().dim
+    ctx.lineWidth = 1.3
+    ctx.lineJoin = 'round'
+    ctx.stroke()
+  },
+  true,
+)
+watch([() => props.track, () => props.version, () => props.first, () => props.last, colours], redraw)
+/** How far the playhead is along the work range, of 1. */
+const nowAt = computed(() => (props.now - props.first) / Math.max(1, props.last - props.first))
 </script>
 
 <template>
-  <svg class="spark" :viewBox="`0 0 ${width} ${height}`" preserveAspectRatio="none" aria-hidden="true">
-    <path v-if="line" :d="line" class="line" />
-    <line v-else x1="0" :x2="width" :y1="height / 2" :y2="height / 2" class="still" />
-    <line v-if="nowAt >= 0 && nowAt <= width" :x1="nowAt" :x2="nowAt" y1="0" :y2="height" class="now" />
-  </svg>
+  <span class="spark" aria-hidden="true">
+    <canvas ref="canvas" />
+    <span v-if="nowAt >= 0 && nowAt <= 1" class="now" :style="{ transform: `translateX(${nowAt * 100}%)` }" />
+  </span>
 </template>
 
 <style scoped>
 .spark {
-  width: 100%;
+  position: relative;
   height: 22px;
+  overflow: hidden;
 }
-.spark * {
-  fill: none;
-  vector-effect: non-scaling-stroke;
-}
-.line {
-  stroke: var(--dim);
-  stroke-width: 1.3;
-}
-.still {
-  stroke: var(--line);
+.spark canvas {
+  display: block;
+  width: 100%;
+  height: 100%;
 }
 .now {
-  stroke: var(--lime);
+  position: absolute;
+  inset: 0;
+  border-left: 1px solid var(--lime);
 }
 </style>
