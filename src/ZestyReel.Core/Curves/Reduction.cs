@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 
 namespace ZestyReel.Core.Curves;
 
@@ -125,6 +126,7 @@ public sealed class Reduction
     }
 
     /// <summary>The cubic from one key to another, or null where none stays within the tolerance.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private Segment? Fit(int from, int to, double? slope)
     {
         var keys = _curve.Keys;
@@ -160,8 +162,10 @@ public sealed class Reduction
     }
 
     /// <summary>Whether a piece in place of few segments, which may each bend a good deal, is near to them between the places too.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private bool IsNearAllOver(Segment piece, int from, int to)
     {
+        if (to == from + 1 && IsNearByHandles(piece, _curve.Segments[from])) return true;
         for (var i = from; i < to; i++)
         {
             var each = PlacesIn(i) * 8;
@@ -174,6 +178,13 @@ public sealed class Reduction
         }
         return true;
     }
+
+    /// <summary>
+    /// Whether two cubics over the same times, with their handles at a third, are near to each other by their handles
+    /// alone: what those are apart counts 3w²u and 3wu², which together are 3/4 at most.
+    /// </summary>
+    private bool IsNearByHandles(in Segment piece, in Segment own) =>
+        own is { T1: Third, T2: TwoThirds } && 0.75 * Math.Max(Math.Abs(piece.V1 - own.V1), Math.Abs(piece.V2 - own.V2)) <= _tolerance;
 
     /// <summary>The shares of the two inner handles at a place, and what they have to make up for there.</summary>
     private (double A, double B, double Left) Parts(int at, double start, double length, double v0, double v3)

@@ -1,3 +1,5 @@
+using System.Runtime.ExceptionServices;
+
 namespace ZestyReel.Core.Edits;
 
 /// <summary>What an edit that takes long tells while it is made, and how it is called off. Edits find it by themselves, wherever they are in their work.</summary>
@@ -19,6 +21,28 @@ public sealed class Effort(Action<double> told, CancellationToken stop)
         if (Now.Value is not { } effort) return;
         effort._stop.ThrowIfCancellationRequested();
         effort.Told((double)parts / of);
+    }
+
+    /// <summary>Does the same to each of many things, on all processors; the effort is told of each.</summary>
+    /// <returns>What came of each, in their order.</returns>
+    /// <exception cref="OperationCanceledException">It has been called off.</exception>
+    internal static TDone[] OnEach<T, TDone>(IReadOnlyList<T> things, Func<T, TDone> work)
+    {
+        var done = new TDone[things.Count];
+        var count = 0;
+        try
+        {
+            Parallel.For(0, things.Count, i =>
+            {
+                done[i] = work(things[i]);
+                Done(Interlocked.Increment(ref count), things.Count);
+            });
+        }
+        catch (AggregateException several)
+        {
+            ExceptionDispatchInfo.Throw(several.InnerExceptions[0]);
+        }
+        return done;
     }
 
     /// <summary>Does something with an effort that its work finds.</summary>

@@ -283,12 +283,15 @@ public sealed class SceneHub(SceneSessions sessions, Tabs tabs, Work work, ReelS
     public Task<KeptMessage> GoTo(long scene, long revision, int position) => Making(scene, session => session.GoTo(position, revision, Who, Locked(scene)));
 
     /// <summary>What an edit would do to curves. Nothing is kept.</summary>
-    public Task<CurveMessage> LookAheadCurves(long scene, string edit) => EditJson.Read(edit) is Bake bake ? Slowly(scene, (state, stop) => CurveMessage.Of(CurveConsequence.Of(state.Scene, bake, stop))) : Quickly(scene, (state, _) =>
+    public Task<CurveMessage> LookAheadCurves(long scene, string edit)
     {
         var wanted = EditJson.Read(edit);
-        var told = wanted is BakeWarp or BakeClips or MergeLayerDown or MergeAllLayers or ExtractKeys ? CurveConsequence.AsPlayed(state.Scene, wanted) : CurveConsequence.Of(state.Scene, wanted);
-        return CurveMessage.Of(told);
-    });
+        return wanted is Bake bake
+            ? Slowly(scene, (state, stop) => CurveMessage.Of(CurveConsequence.Of(state.Scene, bake, stop)))
+            : Quickly(scene, (state, _) => CurveMessage.Of(wanted is BakeWarp or BakeClips or MergeLayerDown or MergeAllLayers or ExtractKeys
+                ? CurveConsequence.AsPlayed(state.Scene, wanted)
+                : CurveConsequence.Of(state.Scene, wanted)));
+    }
 
     /// <summary>The ways through space that a bake would sample.</summary>
     public Task<BakeWayMessage[]> BakeWays(long scene, string edit) => Slowly<BakeWayMessage[]>(scene, (state, stop) =>

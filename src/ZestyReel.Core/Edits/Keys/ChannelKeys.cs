@@ -65,19 +65,40 @@ internal static class ChannelKeys
     public static Scene OnEachChannel(
         this Scene scene, ImmutableArray<KeySet> keys, Func<AddressedChannel, IReadOnlySet<Tick>, Channel> change)
     {
-        if (keys.IsDefaultOrEmpty || keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "select at least one key");
-        var groups = keys.GroupBy(set => set.Curve).ToList();
-        foreach (var (done, group) in groups.Index())
+        var selected = scene.Selected(keys);
+        foreach (var (done, (at, times)) in selected.Index())
         {
-            Effort.Done(done, groups.Count);
+            Effort.Done(done, selected.Count);
+            scene = scene.With(at.Curve, change(at, times));
+        }
+        return scene;
+    }
+
+    /// <summary>As the others, for a change that takes long and is the same whatever was changed before: several curves are worked on at once.</summary>
+    public static Scene OnEachChannelAtOnce(this Scene scene, ImmutableArray<KeySet> keys, Func<Channel, IReadOnlySet<Tick>, Channel> change)
+    {
+        var selected = scene.Selected(keys);
+        foreach (var ((at, _), channel) in selected.Zip(Effort.OnEach(selected, each => change(each.At.Channel, each.Times))))
+            scene = scene.With(at.Curve, channel);
+        return scene;
+    }
+
+    /// <summary>Each curve that some keys belong to, with the times selected on it.</summary>
+    /// <exception cref="Refusal">No key is selected, one is not there, or its channel is locked.</exception>
+    private static List<(AddressedChannel At, HashSet<Tick> Times)> Selected(this Scene scene, ImmutableArray<KeySet> keys)
+    {
+        if (keys.IsDefaultOrEmpty || keys.All(set => set.Times.IsDefaultOrEmpty)) throw new Refusal("keys", "select at least one key");
+        var selected = new List<(AddressedChannel, HashSet<Tick>)>();
+        foreach (var group in keys.GroupBy(set => set.Curve))
+        {
             var at = scene.At(group.Key, "keys").Unlocked("keys");
             var times = group.SelectMany(set => set.Times.IsDefault ? [] : set.Times).ToHashSet();
             foreach (var time in times)
                 if (at.Channel.Curve is null || at.Channel.Curve.IndexOf(time) < 0)
                     throw new Refusal("keys", FormattableString.Invariant($"{at.Words} has no key at frame {scene.Rate.FrameOf(time.Value):0.###}"));
-            if (times.Count > 0) scene = scene.With(at.Curve, change(at, times));
+            if (times.Count > 0) selected.Add((at, times));
         }
-        return scene;
+        return selected;
     }
 
     /// <summary>Runs a change over the curves of channels.</summary>

@@ -20,10 +20,11 @@ public sealed record CurveConsequence(long Keys, long KeysAfter, double Differen
     public static CurveConsequence Of(Scene scene, Edit edit)
     {
         var told = new CurveConsequence(0, 0, 0, 0, null);
-        foreach (var (curve, before, after) in Curves(scene, edit.Apply(scene)))
+        var curves = Curves(scene, edit.Apply(scene)).ToList();
+        var differences = Effort.OnEach(curves, each => LargestDifference.Between(each.Before.Curve, each.Before.Still, each.After.Curve, each.After.Still));
+        foreach (var ((curve, before, after), (difference, ticks)) in curves.Zip(differences))
         {
             told = told.WithKeys(before, after);
-            var (difference, ticks) = LargestDifference.Between(before.Curve, before.Still, after.Curve, after.Still);
             if (difference > told.Difference) told = told with { Difference = difference, Frame = scene.Rate.FrameOf(ticks), Curve = curve };
         }
         return told;

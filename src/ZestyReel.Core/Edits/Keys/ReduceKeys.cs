@@ -19,7 +19,7 @@ public sealed record ReduceKeys(ImmutableArray<KeySet> Keys, double Tolerance) :
     protected override Scene Make(Scene scene)
     {
         if (!(Tolerance >= 0) || !double.IsFinite(Tolerance)) throw new Refusal("tolerance", "the tolerance is 0 or more");
-        return scene.OnEachChannel(Keys, (_, channel, times) => channel with
+        return scene.OnEachChannelAtOnce(Keys, (channel, times) => channel with
         {
             Curve = channel.Curve!.WithKeys(Reduction.Of(channel.Curve, channel.Curve.RunsOf(times), Tolerance)),
         });
