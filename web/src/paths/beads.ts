@@ -1,4 +1,5 @@
 import { CanvasTexture, Sprite, SpriteMaterial, Vector3, type Object3D, type Scene } from 'three'
+import { paper } from '../stage/paper'
 
 /** How high a bead with its name is drawn, as a share of the view at a distance of 1. */
 const height = 0.03
@@ -73,8 +74,7 @@ const place = new Vector3()
 
 /** A lime bead, and the name beside it. */
 function drawn(name: string): { canvas: OffscreenCanvas; ratio: number } {
-  const canvas = new OffscreenCanvas(1, 1)
-  const ctx = canvas.getContext('2d')!
+  const { canvas, ctx } = paper(1, 1)
   const font = `600 ${pixels * 0.6}px 'Figtree Variable', sans-serif`
   ctx.font = font
   const text = name.length > 24 ? `${name.slice(0, 23)}…` : name

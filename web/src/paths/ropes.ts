@@ -18,6 +18,7 @@ import { LineGeometry } from 'three/addons/lines/LineGeometry.js'
 import { LineMaterial } from 'three/addons/lines/LineMaterial.js'
 import type { PathMessage } from '../api/messages'
 import type { SceneObject } from '../scene/sceneModel'
+import { paper } from '../stage/paper'
 import { mostInAll, ropeOf, type Rope } from './rope'
 
 const [cream, lemon] = [0xefe6cf, 0xffe14d]
@@ -224,8 +225,7 @@ const tint = new Color()
 
 /** A white disc. */
 function roundTexture(): CanvasTexture<OffscreenCanvas> {
-  const canvas = new OffscreenCanvas(32, 32)
-  const ctx = canvas.getContext('2d')!
+  const { canvas, ctx } = paper(32, 32)
   ctx.fillStyle = '#fff'
   ctx.arc(16, 16, 15, 0, 2 * Math.PI)
   ctx.fill()

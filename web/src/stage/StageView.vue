@@ -42,13 +42,18 @@ import { Sharpness } from './sharpness'
 import StageMeter from './StageMeter.vue'
 import StagePane from './StagePane.vue'
 import { StageRenderer, type Drawn } from './stageRenderer'
-import { StageScene } from './stageScene'
+import type { StageScene } from './stageScene'
 import { loadUsualMeshes, meshesAreHere, usualMeshesAreHere, whenMeshesCome } from './meshes'
 import { poseOf } from './pose'
 import { keepThumbnail } from './thumbnails'
 import ToolPicker from './ToolPicker.vue'
 import { useViews } from './views'
 import ViewMenu from './ViewMenu.vue'
+import { inTurns } from '../workspace/turns'
+
+/** Shows a scene in one view or several, and takes what hands do there. */
+const props = defineProps<{ /** What it shows it with, which is its own from now on. */ made: StageScene }>()
+const stage = props.made
 
 type Pane = InstanceType<typeof StagePane>
 type StageElement = HTMLElement & { verticesOf: (object: number) => Float32Array | null }
@@ -78,7 +83,6 @@ const problem = shallowRef('')
 const told = shallowRef<{ x: number; y: number; text: string } | null>(null)
 let pointer = { x: 0, y: 0 }
 
-const stage = new StageScene()
 const picking = usePicking(stage)
 const recordHands = useRecordHands(stage, (resting) => {
   for (const index of views.shown) paneAt(index).camera.resting = resting
@@ -129,15 +133,25 @@ const held = () => {
   return (object: OwnerKey, channel: string) => live.get(object, channel) ?? pending.get(object, channel)
 }
 
+let stopBeginning: (() => void) | undefined
 onMounted(() => {
-  try {
-    renderer = new StageRenderer(canvas.value!)
-  } catch {
-    problem.value =
-      'This browser cannot draw in 3D: WebGL 2 is switched off or missing. Values and the desk still work.'
-    return
-  }
-  stage.backdrops.changed = () => redrawState()
+  let made: StageRenderer
+  stopBeginning = inTurns([
+    () => {
+      try {
+        made = new StageRenderer(canvas.value!)
+      } catch {
+        problem.value =
+          'This browser cannot draw in 3D: WebGL 2 is switched off or missing. Values and the desk still work.'
+        return false
+      }
+    },
+    makeHandles,
+    () => begin(made),
+  ])
+})
+
+function makeHandles(): void {
   const first = paneAt(views.activeIndex)
   handles = new Handles(first.camera.camera, first.element!, stage.three, {
     start: () => (paneAt(views.activeIndex).camera.resting = true),
@@ -154,6 +168,12 @@ onMounted(() => {
     },
     hover: () => redraw(),
   })
+}
+
+/** From now on there is a picture. */
+function begin(made: StageRenderer): void {
+  renderer = made
+  stage.backdrops.changed = () => redrawState()
   stage.bentPlaces.renderer = renderer.three
   bentPoints = new BentPoints(renderer.three)
   // Where vertices are, for whoever looks from outside.
@@ -167,13 +187,15 @@ onMounted(() => {
   freeHands()
   applyColours()
   fit()
+  holdHandles()
   // For who shoots it, and for the screens, which are told that there is something to be shown.
   views.stand = () => poseOf(paneAt(views.activeIndex).camera.camera)
   views.turned++
-})
+}
 
 const stopWaiting = whenMeshesCome(() => redrawState())
 onBeforeUnmount(() => {
+  stopBeginning?.()
   stopWaiting()
   stopStepping?.()
   clearTimeout(thumbnailTimer)

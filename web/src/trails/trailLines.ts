@@ -12,6 +12,7 @@ import {
 } from 'three'
 import { LineMaterial } from 'three/examples/jsm/lines/LineMaterial.js'
 import { LineSegments2 } from 'three/examples/jsm/lines/LineSegments2.js'
+import { paper } from '../stage/paper'
 import { LineBuffer, MarkBuffer, type Ink } from './buffers'
 import type { TrailHandle } from './trailHandles'
 import { lengthOf, stepsOf, suddenIn, type Trail } from './trail'
@@ -271,8 +272,7 @@ function points(
 
 const markSize = 48
 function marked(mark: (ctx: OffscreenCanvasRenderingContext2D) => void): OffscreenCanvas {
-  const canvas = new OffscreenCanvas(markSize, markSize)
-  const ctx = canvas.getContext('2d')!
+  const { canvas, ctx } = paper(markSize, markSize)
   ctx.strokeStyle = ctx.fillStyle = '#fff'
   ctx.lineCap = 'round'
   mark(ctx)
@@ -303,8 +303,7 @@ function keyMark(ctx: OffscreenCanvasRenderingContext2D): void {
 }
 
 function drawn(text: string): OffscreenCanvas {
-  const canvas = new OffscreenCanvas(1, 1)
-  const ctx = canvas.getContext('2d')!
+  const { canvas, ctx } = paper(1, 1)
   const font = "600 22px 'JetBrains Mono Variable', monospace"
   ctx.font = font
   canvas.width = Math.ceil(ctx.measureText(text).width) + 10

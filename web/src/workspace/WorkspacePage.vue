@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Pane, Splitpanes } from 'splitpanes'
 import 'splitpanes/dist/splitpanes.css'
-import { defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
+import { defineAsyncComponent, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import { useChecks } from '../checks/checks'
@@ -21,6 +21,7 @@ import { firstAtOrAfter } from '../scene/keys'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import { useSceneCast } from '../screens/sceneCast'
+import { StageScene } from '../stage/stageScene'
 import StageView from '../stage/StageView.vue'
 import { useViews } from '../stage/views'
 import TimeBar from '../timebar/TimeBar.vue'
@@ -61,7 +62,10 @@ const view = useTimeView()
 const opened = ref(false)
 const problem = ref('')
 /** The stage, the values, the time bar, and at last the desk. */
-const turn = useTurns(() => opened.value, 4)
+const turn = useTurns(() => opened.value, 5)
+/** What the stage shows; made in a turn of its own. */
+const stage = shallowRef<StageScene | null>(null)
+watch(turn, (now) => now === 1 && (stage.value = new StageScene()))
 const person = usePerson()
 const asksWho = ref(false)
 useFileDrop()
@@ -172,16 +176,16 @@ onBeforeUnmount(() => {
     <Splitpanes v-if="opened" horizontal class="split" @ready="tellSplitters" @resized="resizedStage">
       <Pane :size="stageShare" :min-size="20">
         <Splitpanes @ready="tellSplitters" @resized="resizedValues">
-          <Pane :size="100 - valuesShare" :min-size="30"><StageView v-if="turn > 0" /></Pane>
+          <Pane :size="100 - valuesShare" :min-size="30"><StageView v-if="stage && turn > 1" :made="stage" /></Pane>
           <Pane :size="valuesShare" :min-size="leastValues"
-            ><CheckPanel v-if="checks.isOpen" /><ValuesPanel v-else-if="turn > 1"
+            ><CheckPanel v-if="checks.isOpen" /><ValuesPanel v-else-if="turn > 2"
           /></Pane>
         </Splitpanes>
       </Pane>
       <Pane :size="100 - stageShare" :min-size="20">
         <div class="lower">
-          <TimeBar v-if="turn > 2" />
-          <DeskPanel v-if="turn > 3" />
+          <TimeBar v-if="turn > 3" />
+          <DeskPanel v-if="turn > 4" />
         </div>
       </Pane>
     </Splitpanes>

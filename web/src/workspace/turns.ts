@@ -22,3 +22,14 @@ export function useTurns(isOn: () => boolean, count: number): Ref<number> {
   )
   return turn
 }
+
+/** Runs some steps, each in a task of its own, later ones only after those before; one that says false ends it. Calling the result off ends it, too. */
+export function inTurns(steps: readonly (() => void | false)[]): () => void {
+  let next: ReturnType<typeof setTimeout>
+  const run = (at: number) => {
+    if (steps[at]?.() === false || at + 1 >= steps.length) return
+    next = setTimeout(() => run(at + 1))
+  }
+  next = setTimeout(() => run(0))
+  return () => clearTimeout(next)
+}
