@@ -1,4 +1,5 @@
 import { PCFShadowMap, WebGLRenderer } from 'three'
+import { allDrawn } from './fence'
 import type { StageScene } from './stageScene'
 import type { ViewCamera } from './viewCamera'
 import type { View } from './views'
@@ -70,22 +71,10 @@ export class StageRenderer {
   }
 
   /** @returns the milliseconds until all that has been asked for is drawn; a lost context never tells. */
-  finished(): Promise<number> {
-    const gl = this.three.getContext() as WebGL2RenderingContext
+  async finished(): Promise<number> {
     const asked = performance.now()
-    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0)
-    gl.flush()
-    return new Promise((done) => {
-      if (!fence) return
-      const look = () => {
-        if (gl.isContextLost()) return
-        if (gl.getSyncParameter(fence, gl.SYNC_STATUS) === gl.SIGNALED) {
-          gl.deleteSync(fence)
-          done(performance.now() - asked)
-        } else setTimeout(look, 2)
-      }
-      look()
-    })
+    await allDrawn(this.three.getContext() as WebGL2RenderingContext)
+    return performance.now() - asked
   }
 
   dispose(): void {

@@ -6,6 +6,8 @@ import { loadCatalogue } from '../scene/catalogue'
 import { SampleBook } from '../scene/samples'
 import { SceneModel } from '../scene/sceneModel'
 import { loadUsualMeshes, meshesAreHere, meshesCome } from './meshes'
+import { paper } from './paper'
+import { readBack } from './readBack'
 import { StageScene, type Moment } from './stageScene'
 
 const [width, height] = [480, 270]
@@ -41,7 +43,7 @@ export async function keepThumbnail(
   stage.three.background = backdrop
   stage.grid.visible = stage.showsBehind = false
   stage.dress({ look: 'free', shading: 'shaded', helpers: false }, camera)
-  // In a corner of the canvas and copied at once, so that it is never seen and nothing is given another size.
+  // In the lower left corner of the canvas and copied at once, so that it is never seen and nothing is given another size.
   const { domElement: canvas } = renderer
   const ratio = renderer.getPixelRatio()
   const wide = Math.min(width, canvas.width / ratio, (canvas.height / ratio) * (width / height))
@@ -50,13 +52,25 @@ export async function keepThumbnail(
   renderer.setScissor(0, 0, wide, high)
   renderer.setViewport(0, 0, wide, high)
   renderer.render(stage.three, camera)
-  const copy = new OffscreenCanvas(width, height)
-  const top = canvas.height - high * ratio
-  copy.getContext('2d')!.drawImage(canvas, 0, top, wide * ratio, high * ratio, 0, 0, width, height)
+  const reading = readBack(
+    renderer.getContext() as WebGL2RenderingContext,
+    Math.floor(wide * ratio),
+    Math.floor(high * ratio),
+  )
   stage.three.background = background
   stage.grid.visible = stage.showsBehind = true
   after()
-  await http.keepThumbnail(id, revision, await copy.convertToBlob({ type: 'image/png' })).catch(() => {})
+  await http.keepThumbnail(id, revision, await pictureOf(await reading)).catch(() => {})
+}
+
+/** A PNG of what was read back, with its first row at the bottom. */
+function pictureOf(pixels: ImageData): Promise<Blob> {
+  const whole = paper(pixels.width, pixels.height)
+  whole.ctx.putImageData(pixels, 0, 0)
+  const { canvas, ctx } = paper(width, height)
+  ctx.setTransform(1, 0, 0, -1, 0, height)
+  ctx.drawImage(whole.canvas, 0, 0, width, height)
+  return canvas.convertToBlob({ type: 'image/png' })
 }
 
 const middle = (model: SceneModel) => Math.round((model.settings.work[0] + model.settings.work[1]) / 2)
