@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { deskPoint, Desk, differing, setField, stagePixels, stageRested, until } from './harness.mjs'
+import { PNG } from 'pngjs'
+import { deskPoint, Desk, differing, middleOf, setField, stagePixels, stageRested, until } from './harness.mjs'
 
 // What a window hides, locks and shows alone while somebody works: seen here only, kept nowhere else.
 let desk, page
@@ -51,7 +52,14 @@ test('the list’s picture of a scene has everything in it', async () => {
   await toggle('Hide', 'Ferry')
   await desk.select('Pier')
   await desk.changing(() => setField(page, 'Position Y', '0.5'))
-  await until(kept, (now) => now.revision > revision && now.hasThumbnail, 'the picture')
+  const { revision: at } = await until(kept, (now) => now.revision > revision && now.hasThumbnail, 'the picture')
+  const answer = await fetch(`${desk.server.address}/api/scenes/${desk.id}/thumbnail?revision=${at}`)
+  const png = PNG.sync.read(Buffer.from(await answer.arrayBuffer()))
+  assert.deepEqual([png.width, png.height], [480, 270])
+  // It stands upright: the sea is below.
+  const isSea = (r, g, b) => g > 75 && g - r > 25 && Math.abs(g - b) < 20
+  const sea = middleOf(png, isSea)
+  assert.ok(sea.count > 20_000 && sea.y > 150, `${sea.count} of the sea at ${sea.y}`)
   // The stage shows its own picture again, without what is hidden.
   await stageRested(page)
   const now = await picture()
