@@ -1,42 +1,19 @@
 // Zooming a desk that shows the curves of 100 channels with 1,000 keys each: what a step costs the page in script.
 import { browse, command, open, Server, until } from '../../tests/browser/harness.mjs'
 import { print } from './bench.mjs'
+import { boxes, transforms } from './boxes.mjs'
 
-const perChannel = 1000
-const channels = [
-  'position.x',
-  'position.y',
-  'position.z',
-  'rotation.x',
-  'rotation.y',
-  'rotation.z',
-  'scale.x',
-  'scale.y',
-  'scale.z',
-  'look.opacity',
-]
-const scene = {
-  format: 'zesty-scene',
-  version: 2,
+const scene = boxes({
   name: '100 curves',
-  rate: '24',
-  range: [1, 4000],
-  objects: Array.from({ length: 10 }, (_, n) => ({
-    name: `Box ${n + 1}`,
-    kind: 'box',
-    channels: Object.fromEntries(
-      channels.map((name, c) => [
-        name,
-        {
-          keys: Array.from({ length: perChannel }, (_, i) => ({
-            frame: 1 + i * 4,
-            value: 0.5 + 0.4 * Math.sin((i + n * 17 + c * 5) / 9) + ((i * 7919) % 100) / 1000,
-          })),
-        },
-      ]),
-    ),
-  })),
-}
+  frames: 4000,
+  objects: 10,
+  channels: [...transforms, 'look.opacity'],
+  perChannel: 1000,
+  key: (n, c, i) => ({
+    frame: 1 + i * 4,
+    value: 0.5 + 0.4 * Math.sin((i + n * 17 + c * 5) / 9) + ((i * 7919) % 100) / 1000,
+  }),
+})
 
 const server = await new Server('serve').start()
 const { id } = await server.post('/api/scenes/import', scene)

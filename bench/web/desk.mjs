@@ -1,31 +1,16 @@
 // Dragging 2,000 selected keys in a scene of 100,000: what a move of the mouse costs the page in script.
 import { browse, command, open, Server, until } from '../../tests/browser/harness.mjs'
 import { print } from './bench.mjs'
+import { boxes, transforms } from './boxes.mjs'
 
-const [objects, perChannel] = [100, 167]
-const channels = ['position.x', 'position.y', 'position.z', 'rotation.x', 'rotation.y', 'rotation.z']
-const scene = {
-  format: 'zesty-scene',
-  version: 2,
+const scene = boxes({
   name: '100,000 keys',
-  rate: '24',
-  range: [1, 1000],
-  objects: Array.from({ length: objects }, (_, n) => ({
-    name: `Box ${n + 1}`,
-    kind: 'box',
-    channels: Object.fromEntries(
-      channels.map((name, c) => [
-        name,
-        {
-          keys: Array.from({ length: perChannel }, (_, i) => ({
-            frame: 1 + i * 5 + (c % 5),
-            value: ((n * 7919 + i * 104729) % 1000) / 100,
-          })),
-        },
-      ]),
-    ),
-  })),
-}
+  frames: 1000,
+  objects: 100,
+  channels: transforms.slice(0, 6),
+  perChannel: 167,
+  key: (n, c, i) => ({ frame: 1 + i * 5 + (c % 5), value: ((n * 7919 + i * 104729) % 1000) / 100 }),
+})
 
 const server = await new Server('serve').start()
 const { id } = await server.post('/api/scenes/import', scene)

@@ -2,36 +2,21 @@
 import { readFileSync } from 'node:fs'
 import { browse, deskPoint, Server } from '../../tests/browser/harness.mjs'
 import { print } from './bench.mjs'
+import { anyValue, boxes, transforms } from './boxes.mjs'
 
 const [objects, frames, perChannel] = [500, 100_000, 40]
 const name = `${objects} objects x 9 channels x ${frames} frames`
-const channels = ['position', 'rotation', 'scale'].flatMap((group) => ['x', 'y', 'z'].map((axis) => `${group}.${axis}`))
-const valueOf = (channel, seed, i) => {
-  const part = ((seed * 7919 + i * 104729) % 1000) / 1000
-  return channel.startsWith('scale') ? 0.4 + part * 0.4 : (part - 0.5) * (channel.startsWith('position') ? 30 : 360)
-}
-const scene = {
-  format: 'zesty-scene',
-  version: 2,
+const scene = boxes({
   name,
-  rate: '24',
-  range: [1, frames],
-  objects: Array.from({ length: objects }, (_, n) => ({
-    name: `Box ${n + 1}`,
-    kind: 'box',
-    channels: Object.fromEntries(
-      channels.map((channel, c) => [
-        channel,
-        {
-          keys: Array.from({ length: perChannel }, (_, i) => ({
-            frame: 1 + Math.round((i * (frames - 1)) / (perChannel - 1)),
-            value: valueOf(channel, n * 31 + c, i),
-          })),
-        },
-      ]),
-    ),
-  })),
-}
+  frames,
+  objects,
+  channels: transforms,
+  perChannel,
+  key: (n, c, i) => ({
+    frame: 1 + Math.round((i * (frames - 1)) / (perChannel - 1)),
+    value: anyValue(transforms[c], n * 31 + c, i),
+  }),
+})
 
 const server = await new Server('serve').start()
 await server.post('/api/scenes/import', scene)
