@@ -21,7 +21,7 @@ const { browser, context } = await browse({ width: 1280, height: 1000 })
 const page = await open(context, `${server.address}/scenes/${id}`)
 await page.locator('.head.object').first().waitFor()
 await command(page, 'select all keys')
-await page.getByText('100,000 selected').waitFor()
+await page.getByText(/^100,000 of /).waitFor()
 await page.keyboard.press('v')
 await page.getByRole('button', { name: 'Back to lanes' }).waitFor()
 // The curves stay when the selection goes.
@@ -29,7 +29,7 @@ const canvas = await page.locator('canvas.lanes').boundingBox()
 await page.mouse.click(canvas.x + 3, canvas.y + 3)
 await until(
   () => page.locator('.foot .count').textContent(),
-  (text) => !text.includes('selected'),
+  (text) => !text.includes(' of '),
   'no choice',
 )
 
