@@ -1,5 +1,5 @@
 // Zooming a desk that shows the curves of 100 channels with 1,000 keys each: what a step costs the page in script.
-import { browse, command, open, Server, until } from '../../tests/browser/harness.mjs'
+import { browse, open, Server, until } from '../../tests/browser/harness.mjs'
 import { print } from './bench.mjs'
 import { boxes, transforms } from './boxes.mjs'
 
@@ -20,7 +20,7 @@ const { id } = await server.post('/api/scenes/import', scene)
 const { browser, context } = await browse({ width: 1280, height: 1000 })
 const page = await open(context, `${server.address}/scenes/${id}`)
 await page.locator('.head.object').first().waitFor()
-await command(page, 'select all keys')
+await page.keyboard.press('Control+Shift+A')
 await page.getByText(/^100,000 of /).waitFor()
 await page.keyboard.press('v')
 await page.getByRole('button', { name: 'Back to lanes' }).waitFor()

@@ -133,13 +133,14 @@ const held = () => {
   return (object: OwnerKey, channel: string) => live.get(object, channel) ?? pending.get(object, channel)
 }
 
+/** What draws, from when it is made on: before there are handles and all else, too. */
+let drawer: StageRenderer | null = null
 let stopBeginning: (() => void) | undefined
 onMounted(() => {
-  let made: StageRenderer
   stopBeginning = inTurns([
     () => {
       try {
-        made = new StageRenderer(canvas.value!)
+        drawer = new StageRenderer(canvas.value!)
       } catch {
         problem.value =
           'This browser cannot draw in 3D: WebGL 2 is switched off or missing. Values and the desk still work.'
@@ -147,7 +148,7 @@ onMounted(() => {
       }
     },
     makeHandles,
-    () => begin(made),
+    () => begin(drawer!),
   ])
 })
 
@@ -171,8 +172,8 @@ function makeHandles(): void {
 }
 
 /** From now on there is a picture. */
-function begin(made: StageRenderer): void {
-  renderer = made
+function begin(first: StageRenderer): void {
+  renderer = first
   stage.backdrops.changed = () => redrawState()
   stage.bentPlaces.renderer = renderer.three
   bentPoints = new BentPoints(renderer.three)
@@ -206,7 +207,7 @@ onBeforeUnmount(() => {
   handles?.dispose()
   stage.dispose()
   bentPoints?.dispose()
-  renderer?.dispose()
+  drawer?.dispose()
   renderer = null
   views.stand = () => null
 })
