@@ -39,10 +39,12 @@ const { redraw } = useCanvas(
     )
     const known = values.filter((value) => value !== undefined)
     const low = Math.min(...known)
-    const span = Math.max(...known) - low || 1
+    const span = Math.max(...known) - low
     values.forEach((value, i) => {
       if (value === undefined) return
-      const y = height - margin - ((value - low) / span) * (height - 2 * margin)
+      // What stands at one value all along stands in the middle.
+      const share = span > 0 ? (value - low) / span : 0.5
+      const y = height - margin - share * (height - 2 * margin)
       const x = (i * width) / points
       if (i === 0 || values[i - 1] === undefined) ctx.moveTo(x, y)
       ctx.lineTo(x, y)
