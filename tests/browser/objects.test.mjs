@@ -265,3 +265,40 @@ test('three balls at different speeds: a colour and a line of speed for each', a
   assert.deepEqual(balls.page.faults, [])
   await balls.close()
 })
+
+test('of very many curves the list has those in sight, and the wheel brings the others', async () => {
+  const ball = (i) => ({
+    name: `Ball ${i}`,
+    kind: 'sphere',
+    channels: { 'position.x': { keys: [1, 48].map((frame, k) => ({ frame, value: k * i })) } },
+  })
+  const balls = await Desk.open({
+    ...ferryScene('Many balls', {}),
+    objects: Array.from({ length: 60 }, (_, i) => ball(i + 1)),
+  })
+  const rows = balls.page.locator('.curve-head .curve')
+  await balls.lane('Ball 1').waitFor()
+  await balls.page.keyboard.press('Control+a')
+  await balls.page.keyboard.press('v')
+  await rows.first().waitFor()
+  const last = rows.filter({ has: balls.page.locator('.curve-name', { hasText: /^\s*Ball 60\s*$/ }) })
+  assert.equal(await last.count(), 0)
+  assert.ok((await rows.count()) < 40)
+  await rows.first().hover()
+  await balls.page.mouse.wheel(0, 3000)
+  // The list shows what each is at the playhead, and hides one.
+  await last.waitFor()
+  await setField(balls.page, 'Frame', '48')
+  await until(
+    () => last.locator('.at').textContent(),
+    (text) => text.trim() === '60',
+    'its value',
+  )
+  const range = () => balls.page.locator('.curve-head').getAttribute('data-values').then(JSON.parse)
+  const { high } = await range()
+  await last.click()
+  await until(range, (now) => now.high < high, 'the values of the others')
+  assert.equal(await last.getAttribute('aria-pressed'), 'false')
+  assert.deepEqual(balls.page.faults, [])
+  await balls.close()
+})
