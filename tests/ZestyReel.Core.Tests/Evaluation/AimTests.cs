@@ -88,6 +88,18 @@ public class AimTests
     }
 
     [Fact]
+    public void Where_target_and_object_are_in_one_place_but_for_rounding_nothing_is_turned()
+    {
+        // 0.1 + 0.2 is not quite 0.3.
+        var scene = Scene.Empty("Bay").After(new AddObject(ObjectKind.Light, "Lamp"), new AddObject(ObjectKind.Group, "Raft"), new AddObject(ObjectKind.Box, "Boat", new ObjectId(2)),
+            new SetValues([new(new ObjectId(1), "position.y", 0.1 + 0.2), new(new ObjectId(3), "position.y", 0.1), new(new ObjectId(2), "position.y", 0.2)]),
+            new SetValues([new(new ObjectId(1), "position.y", 0.3)]), new AimAt([new ObjectId(1)], new ObjectId(3)));
+        var (own, other) = (World(scene, new ObjectId(1), 1), World(scene, new ObjectId(3), 1));
+        (other.Py - own.Py).ShouldNotBe(0);
+        own.Rotation(RotationOrder.Xyz).ShouldBe((0, 0, 0));
+    }
+
+    [Fact]
     public void Switched_on_and_off_it_stays_turned_as_it_is_where_that_is_wanted()
     {
         var scene = Bay(new KeyChannels(1, [new(Lamp, "rotation.y", 10)]), new KeyChannels(49, [new(Lamp, "rotation.y", 80), new(Lamp, "rotation.x", 20)]));

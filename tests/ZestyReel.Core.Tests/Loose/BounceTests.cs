@@ -70,6 +70,17 @@ public class BounceTests
     }
 
     [Fact]
+    public void What_one_bounces_off_another_falls_past()
+    {
+        // Both fall onto the place of the bollard; only the crate is told of it.
+        var scene = Pier(new SetValues([new(Bollard, "position.x", 0), new(Bollard, "position.y", 0), new(Barrel, "position.x", 0), new(Barrel, "position.y", 9)]),
+            new SetBounce([Crate], [Bollard]), new SetBounce([Barrel], []), new SetValues([new(Crate, "position.x", 20)]));
+        Seen(scene, Barrel, "position.y", 400)[0].ShouldBe(0.5, 1e-9);
+        var told = scene.After(new SetBounce([Barrel], [Bollard]));
+        Seen(told, Barrel, "position.y", 30, 60, 90, 120).Min().ShouldBeGreaterThan(0.99);
+    }
+
+    [Fact]
     public void It_bounces_off_what_it_is_told_and_what_stands_still_stays()
     {
         var scene = Pier(new SetValues([new(Bollard, "position.x", 0), new(Bollard, "position.y", 0)]), new SetBounce([Crate], [Bollard]));

@@ -26,7 +26,7 @@ public class EverySceneGoesOutTests
         for (var n = 0; n < Scenes; n++)
         {
             if (n % 10 == 0 || scene.KeyCount() > 3000 || scene.Objects.Count > 25) scene = EveryEditTests.Start();
-            else scene = Edited(scene, random);
+            else scene = FittingEdits.Several(scene, random, EditsBetween);
             var from = random.Next(-3, 30);
             var choice = new OutgoingChoice([], (OutgoingPart)random.Next(3), from, from + random.Next(30), new[] { 1m, 0.5m, 0.3m, 4 }[random.Next(4)], random.Next(4) == 0 ? FrameRate.Of(50, 1) : null,
                 random.Next(2) == 0, random.Next(3) == 0 ? 100 : 1, (UpAxis)random.Next(2), random.Next(2) == 0 ? scene.Objects.Values.FirstOrDefault(thing => thing.Kind == Core.Scenes.ObjectKind.Camera)?.Name : null);
@@ -56,21 +56,6 @@ public class EverySceneGoesOutTests
         // There are no files here, and joints only by chance.
         OutgoingFormats.All.Select(format => format.Ending).Except(written.Keys).ShouldBeSubsetOf([".wav", ".bvh", ".zesty"]);
         compared.ShouldBeGreaterThan(Scenes / 3);
-    }
-
-    private static Scene Edited(Scene scene, Random random)
-    {
-        for (var i = 0; i < EditsBetween; i++)
-        {
-            try
-            {
-                scene = new FittingEdits(random, scene).Of(FittingEdits.Kinds[random.Next(FittingEdits.Kinds.Length)]).Changed(scene).After;
-            }
-            catch (Exception refused) when (refused is Refusal || refused.InnerException is Refusal || refused is OverflowException)
-            {
-            }
-        }
-        return scene;
     }
 
     /// <summary>At some moments and between them, each node is where its object is.</summary>

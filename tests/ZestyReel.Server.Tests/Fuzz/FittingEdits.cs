@@ -19,6 +19,22 @@ internal sealed class FittingEdits(Random random, Scene scene)
     /// <summary>The lists of keys of the edit that is being made, so that what is given with each has as many parts.</summary>
     private int _sets;
 
+    /// <summary>A scene after so many edits of any kind, without those that are refused.</summary>
+    public static Scene Several(Scene scene, Random random, int count)
+    {
+        for (var i = 0; i < count; i++)
+        {
+            try
+            {
+                scene = new FittingEdits(random, scene).Of(Kinds[random.Next(Kinds.Length)]).Changed(scene).After;
+            }
+            catch (Exception refused) when (refused is Refusal || refused.InnerException is Refusal || refused is OverflowException)
+            {
+            }
+        }
+        return scene;
+    }
+
     /// <summary>An edit of one kind.</summary>
     public Edit Of(Type kind)
     {

@@ -12,7 +12,8 @@ internal static class BallMeeting
     /// <param name="restitution">Of each.</param>
     /// <param name="lies">Slower than this, per second, they do not bounce off each other.</param>
     /// <param name="order">The numbers of the balls along x as they were last; put in order.</param>
-    public static void Meet(Span<Ball> balls, ReadOnlySpan<double> radii, ReadOnlySpan<bool> isFree, ReadOnlySpan<double> restitution, double lies, int[] order)
+    /// <param name="meets">Whether the ball of the lower number bounces off that of the higher one.</param>
+    public static void Meet(Span<Ball> balls, ReadOnlySpan<double> radii, ReadOnlySpan<bool> isFree, ReadOnlySpan<double> restitution, double lies, int[] order, Func<int, int, bool> meets)
     {
         // They hardly change places from step to step.
         for (var i = 1; i < order.Length; i++)
@@ -27,7 +28,10 @@ internal static class BallMeeting
         {
             var right = balls[order[i]].At.X + radii[order[i]];
             for (var j = i + 1; j < order.Length && balls[order[j]].At.X - radii[order[j]] < right; j++)
-                if (isFree[order[i]] || isFree[order[j]]) Meet(balls, radii, isFree, restitution, lies, Math.Min(order[i], order[j]), Math.Max(order[i], order[j]));
+            {
+                var (a, b) = (Math.Min(order[i], order[j]), Math.Max(order[i], order[j]));
+                if ((isFree[a] || isFree[b]) && meets(a, b)) Meet(balls, radii, isFree, restitution, lies, a, b);
+            }
         }
     }
 

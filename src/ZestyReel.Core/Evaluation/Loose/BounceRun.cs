@@ -16,12 +16,16 @@ internal sealed class BounceRun : LooseRun
     private readonly Scene _scene;
     private readonly ImmutableArray<SceneObject> _bouncing, _still;
     private readonly ImmutableArray<object> _decisive;
+    private readonly Func<int, int, bool> _meets;
     private readonly ConditionalWeakTable<FrameTimes, Answer> _told = [];
 
     private BounceRun(Scene scene, ImmutableArray<SceneObject> bouncing, ImmutableArray<object> decisive) : base(LooseGrid.Of(scene))
     {
         (_scene, _bouncing, _decisive) = (scene, bouncing, decisive);
         _still = [.. scene.BouncedOff().Select(id => scene.Object(id))];
+        var (balls, off) = (bouncing.Length, bouncing.Select(thing => _still.Select(still => thing.Bounce!.Against.Contains(still.Id)).ToArray()).ToArray());
+        // All that bounce meet each other.
+        _meets = (a, b) => b < balls || a < balls && off[a][b - balls];
     }
 
     /// <summary>That of a scene.</summary>
@@ -133,7 +137,7 @@ internal sealed class BounceRun : LooseRun
                 else Keyed(room, state, b, at);
             }
             for (var s = 0; s < _still.Length; s++) (state.Balls[_bouncing.Length + s], state.Radii[_bouncing.Length + s]) = room.Still(s, at);
-            BallMeeting.Meet(state.Balls, state.Radii, state.Falls, state.Restitutions, lies, state.Order);
+            BallMeeting.Meet(state.Balls, state.Radii, state.Falls, state.Restitutions, lies, state.Order, _meets);
             // Where all lie and nothing else changes, they go on lying.
             if (!isSteady) continue;
             if ((at & 31) == 0) last = [.. state.Balls];

@@ -13,6 +13,9 @@ internal static class Aiming
     /// <summary>The sine of the angle to the upright below which the world's up says nothing: 0.1°.</summary>
     private const double Upright = 0.0017453283658983088;
 
+    /// <summary>Nearer than so much, by how far away they are, two are in one place: rounding says no direction.</summary>
+    private const double Nearest = 1e-12;
+
     /// <summary>The rotation, before the object's own.</summary>
     /// <param name="aim">How it aims.</param>
     /// <param name="weight">How far, 0 to 1.</param>
@@ -23,8 +26,9 @@ internal static class Aiming
     {
         var still = new Quaternion(1, 0, 0, 0);
         if (weight <= 0 || around.Inverse() is not { } back) return still;
-        var forward = (back.Point(target) - position).Unit();
-        if (forward == Vector.Zero) return still;
+        var way = back.Point(target) - position;
+        if (way.Length() <= Nearest * (1 + position.Length())) return still;
+        var forward = way.Unit();
         var up = Across(back.Direction(new(0, 1, 0)).Unit(), forward);
         if (up.Length() <= Upright) up = Across(back.Direction(new(0, 0, 1)).Unit(), forward);
         if (up.Length() <= Upright) up = Across(new(1, 0, 0), forward);
