@@ -42,6 +42,8 @@ export function placeAt(way, travel) {
     const i = Math.min(count - 1, Math.floor(share * count))
     return { i, u: share * count - i }
   }
+  if (share <= 0) return { i: 0, u: 0 }
+  if (share >= 1) return { i: count - 1, u: 1 }
   let left = share * way.all
   let i = 0
   while (i < count - 1 && left > way.lengths[i]) left -= way.lengths[i++]
@@ -67,6 +69,17 @@ export const pointAt = (way, { i, u }) => {
 export const slopeAt = (segment, u) => {
   const w = 1 - u
   return weighed(segment, [-3 * w * w, 3 * w * w - 6 * w * u, 6 * w * u - 3 * u * u, 3 * u * u])
+}
+
+/** The direction of the way, beside a place where it stands still that just after or before. */
+export function directionAt({ segments }, { i, u }) {
+  const segment = segments[i]
+  const reach = [1, 2, 3].reduce((sum, k) => sum + segment[k].distanceTo(segment[k - 1]), 0)
+  for (const away of [0, 1e-6, -1e-6, 1e-3, -1e-3]) {
+    const slope = slopeAt(segment, Math.min(1, Math.max(0, u + away)))
+    if (slope.length() > 1e-9 * reach) return slope
+  }
+  return segment[3].clone().sub(segment[0])
 }
 
 export const bendAt = (segment, u) => weighed(segment, [6 * (1 - u), 6 * (3 * u - 2), 6 * (1 - 3 * u), 6 * u])

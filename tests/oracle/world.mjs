@@ -1,7 +1,7 @@
 // Step 8 of "The order" in docs/motion.md, with "Paths" and "Aim": where objects are in the world.
 import { Matrix4, Quaternion, Vector3 } from 'three'
 import { triple, seen } from './order.mjs'
-import { bendAt, placeAt, pointAt, slopeAt, wayOf } from './paths.mjs'
+import { bendAt, directionAt, placeAt, pointAt, slopeAt, wayOf } from './paths.mjs'
 import { mixed, quaternion } from './rotation.mjs'
 
 const TENTH = Math.sin((0.1 * Math.PI) / 180)
@@ -87,19 +87,15 @@ export function turnOf(matrix) {
 const linear = (matrix) => matrix.clone().setPosition(0, 0, 0)
 
 function alongPath(follow, way, at, place) {
-  const way1 = (where) => slopeAt(way.segments[where.i], where.u).applyMatrix4(linear(place))
-  const slope = way1(at)
-  const along = slope.clone().normalize()
-  const frame = facing(
-    direction(follow.facing),
-    direction(follow.up ?? '+y'),
-    along,
-    upAt(way, at, along, (where) => way1(where).normalize()),
-  )
-  const bend = bendAt(way.segments[at.i], at.u).applyMatrix4(linear(place))
+  const inWorld = (v) => v.applyMatrix4(linear(place))
+  const headingAt = (where) => inWorld(directionAt(way, where)).normalize()
+  const along = headingAt(at)
+  const frame = facing(direction(follow.facing), direction(follow.up ?? '+y'), along, upAt(way, at, along, headingAt))
+  const slope = inWorld(slopeAt(way.segments[at.i], at.u))
+  const bend = inWorld(bendAt(way.segments[at.i], at.u))
   // Seen from above, with the bend to the left positive.
   const flat = Math.hypot(slope.x, slope.z)
-  const curvature = flat === 0 ? 0 : (slope.z * bend.x - slope.x * bend.z) / flat ** 3
+  const curvature = flat < 1e-12 ? 0 : (slope.z * bend.x - slope.x * bend.z) / flat ** 3
   const lean = Math.min(60, Math.max(-60, (follow.bank ?? 0) * curvature))
   return new Quaternion().setFromAxisAngle(along, (-lean * Math.PI) / 180).multiply(frame)
 }
