@@ -166,7 +166,7 @@ public static class ZestyHost
         app.UseResponseCompression();
         app.UseStatusCodePages();
         app.MapOpenApi();
-        app.MapGet("/api/health", () => TypedResults.Ok(new Health("ready", options.IsOpen))).WithName("Health").WithSummary("Whether the server is ready.");
+        app.MapGet("/api/health", () => TypedResults.Ok(new Health("ready", options.IsOpen, Health.RunningVersion))).WithName("Health").WithSummary("Whether the server is ready, and its version.");
         app.MapScenes();
         app.MapHistory();
         app.MapEases();

@@ -11,7 +11,7 @@ export interface paths {
       path?: never
       cookie?: never
     }
-    /** Whether the server is ready. */
+    /** Whether the server is ready, and its version. */
     get: operations['Health']
     put?: never
     post?: never
@@ -4466,6 +4466,8 @@ export interface components {
       status: string
       /** @description Whether others than this machine's user can come in, so that people say who they are. */
       open: boolean
+      /** @description The version of the application. */
+      version: string
     }
     /** @description One kept edit. */
     HistoryItem: {

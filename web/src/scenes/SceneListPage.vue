@@ -7,6 +7,7 @@ import { useNotices } from '../scene/notices'
 import BrandMark from '../shared/BrandMark.vue'
 import SchemeButton from '../shared/SchemeButton.vue'
 import { accepted, comesInAlone, useBringIn } from '../incoming/bringIn'
+import AboutLine from './AboutLine.vue'
 import { importFiles } from './importing'
 import DeletedScenes from './DeletedScenes.vue'
 import SceneCard from './SceneCard.vue'
@@ -214,6 +215,7 @@ function pickFiles(event: Event): void {
         />
       </div>
     </main>
+    <AboutLine />
     <DeletedScenes v-if="deleted" @close="deleted = false" @changed="refresh" />
     <BringInDialog v-if="bringIn.isOpen" alone @close="bringIn.isOpen = false" />
     <div v-if="dropping" class="drop" aria-hidden="true">
@@ -224,20 +226,25 @@ function pickFiles(event: Event): void {
 
 <style scoped>
 .page {
+  display: flex;
+  flex-direction: column;
   height: 100%;
   overflow-y: auto;
 }
 .top {
   display: flex;
+  flex: none;
   align-items: center;
   height: 42px;
   padding: 0 14px;
   border-bottom: 1px solid var(--line);
 }
 main {
+  flex: 1 0 auto;
+  width: 100%;
   max-width: 1160px;
   margin: 0 auto;
-  padding: 26px 24px 60px;
+  padding: 26px 24px 40px;
 }
 .title {
   display: flex;
