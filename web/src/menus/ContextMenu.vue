@@ -23,11 +23,20 @@ useEventListener(
   { capture: true },
 )
 
-/** The arrow keys go on from the first line. */
+/** The arrow keys go on from the first line, as soon as it can have the focus: a line does not take it before the menu has its place. */
 onMounted(async () => {
   await nextTick()
-  requestAnimationFrame(() => place.value?.querySelector<HTMLElement>('.dropdown-item')?.focus())
+  focusFirst()
 })
+
+function focusFirst(): void {
+  requestAnimationFrame(() => {
+    const first = place.value?.querySelector<HTMLElement>('.dropdown-item:not(.disabled)')
+    if (!first || place.value?.contains(document.activeElement)) return
+    first.focus()
+    focusFirst()
+  })
+}
 
 function run(line: NonNullable<MenuLine>): void {
   menu.close()
