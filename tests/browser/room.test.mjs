@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, Desk, ferryScene, until } from './harness.mjs'
+import { command, Desk, drag, ferryScene, until } from './harness.mjs'
 
 // Small and large windows, in every way of showing time: nothing is cut off, nothing lies over something else.
 let desk, page
@@ -112,6 +112,19 @@ test('what comes into the bar later makes it fold: the source frame of a warped 
     .waitFor()
   await until(folded, (ranks) => ranks !== '', 'a folded bar')
   assert.deepEqual(await faults(), [])
+})
+
+test('however far the stage is pulled down, the desk keeps lanes, also below a warp', async () => {
+  await page.setViewportSize({ width: 960, height: 640 })
+  const bar = await page.locator('.splitpanes--horizontal > .splitpanes__splitter').boundingBox()
+  const from = { x: 480, y: bar.y + bar.height / 2 }
+  await drag(page, from, { x: 480, y: 630 })
+  const room = async () => (await page.locator('.body .heads').boundingBox()).height
+  assert.ok((await room()) >= 2 * 24, `${await room()} px for lanes`)
+  await desk.lane('A ferry that has a very long name indeed, longer than lanes').click()
+  // Where the window gets lower afterwards, too.
+  await page.setViewportSize({ width: 960, height: 480 })
+  await until(room, (height) => height >= 24, 'a lane is still to be seen')
 })
 
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

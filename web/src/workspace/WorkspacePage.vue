@@ -71,7 +71,7 @@ const asksWho = ref(false)
 useFileDrop()
 usePlayer()
 
-const { stage: stageShare, values: valuesShare, leastValues } = usePanes()
+const { stage: stageShare, values: valuesShare, leastValues, leastDesk } = usePanes()
 type Sizes = { panes: { size: number }[] }
 
 /** Tells a screen reader how far each splitter is; the panes' own package leaves that out. */
@@ -182,7 +182,7 @@ onBeforeUnmount(() => {
           /></Pane>
         </Splitpanes>
       </Pane>
-      <Pane :size="100 - stageShare" :min-size="20">
+      <Pane :size="100 - stageShare" :min-size="leastDesk">
         <div class="lower">
           <TimeBar v-if="turn > 3" />
           <DeskPanel v-if="turn > 4" />
