@@ -116,10 +116,11 @@ test('what comes into the bar later makes it fold: the source frame of a warped 
 
 test('however far the stage is pulled down, the desk keeps lanes, also below a warp', async () => {
   await page.setViewportSize({ width: 960, height: 640 })
-  const bar = await page.locator('.splitpanes--horizontal > .splitpanes__splitter').boundingBox()
-  const from = { x: 480, y: bar.y + bar.height / 2 }
-  await drag(page, from, { x: 480, y: 630 })
   const room = async () => (await page.locator('.body .heads').boundingBox()).height
+  const before = await room()
+  const bar = await page.locator('.splitpanes--horizontal > .splitpanes__splitter').boundingBox()
+  await drag(page, { x: 480, y: bar.y + bar.height / 2 }, { x: 480, y: 630 })
+  await until(room, (height) => height < before, 'the desk is lower')
   assert.ok((await room()) >= 2 * 24, `${await room()} px for lanes`)
   await desk.lane('A ferry that has a very long name indeed, longer than lanes').click()
   // Where the window gets lower afterwards, too.
