@@ -102,6 +102,30 @@ public class SplitTextTests
         foreach (var letter in letters) after.Object(letter).Channel("position.y").Curve!.Keys.Length.ShouldBe(2);
     }
 
+    [Theory]
+    [InlineData(AfterOrder.InOrder, new[] { 1.0, 15.5, 29, 44, 58 })]
+    [InlineData(AfterOrder.FromMiddle, new[] { 29.0, 15.5, 1, 15.5, 29 })]
+    public void Letters_come_one_on_each_beat_however_far_apart_those_are(AfterOrder order, double[] begins)
+    {
+        var (scene, letters) = Rising();
+        // The first beat is where the letters have risen; the two before it, and the bookmark of another colour, are not theirs.
+        foreach (var frame in new[] { -20m, -6m, 9m, 23.5m, 37m, 52m, 66m }) scene = scene.After(new SetBookmark(frame, "Beat", BookmarkColour.Rose));
+        scene = scene.After(new SetBookmark(30, "Note", BookmarkColour.Sky));
+        var after = scene.After(new OneOnEachBookmark(letters, BookmarkColour.Rose, order));
+        Begins(after, letters).ShouldBe(begins);
+        foreach (var letter in letters) after.Object(letter).Channel("position.y").Curve!.Keys.Length.ShouldBe(2);
+    }
+
+    [Fact]
+    public void Where_there_are_too_few_beats_it_is_said_how_many_are_needed()
+    {
+        var (scene, letters) = Rising();
+        foreach (var frame in new[] { -20m, 9m, 23m }) scene = scene.After(new SetBookmark(frame, "Beat", BookmarkColour.Rose));
+        Should.Throw<Refusal>(() => scene.After(new OneOnEachBookmark(letters))).Message.ShouldContain("5 bookmarks are needed from where the first one moves on, and there are 2");
+        Should.Throw<Refusal>(() => scene.After(new OneOnEachBookmark(letters, BookmarkColour.Sky))).Message.ShouldContain("there are 0");
+        Should.Throw<Refusal>(() => scene.After(new OneOnEachBookmark(letters, (BookmarkColour)99))).Message.ShouldContain("no such colour");
+    }
+
     [Fact]
     public void At_random_each_has_a_turn_of_its_own_and_the_same_chance_gives_the_same()
     {

@@ -86,6 +86,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (kind == typeof(SetText)) return new SetText([AnyText()], random.Next(2) == 0 ? null : string.Join(random.Next(3) == 0 ? "\n" : " ", Enumerable.Range(0, random.Next(1, 4)).Select(_ => Words[random.Next(Words.Length)])), (TextFont)random.Next(4), (TextAlign)random.Next(3));
         if (kind == typeof(SplitText)) return new SplitText(AnyText());
         if (kind == typeof(OneAfterOther)) return new OneAfterOther([.. scene.Objects.Keys.Where(_ => random.Next(3) == 0)], Frame(), (AfterOrder)random.Next(4), random.Next(9));
+        if (kind == typeof(OneOnEachBookmark)) return new OneOnEachBookmark([.. scene.Objects.Keys.Where(_ => random.Next(3) == 0)], random.Next(2) == 0 ? null : (BookmarkColour)random.Next(5), (AfterOrder)random.Next(4), random.Next(9));
         if (kind == typeof(CutFinely)) return new CutFinely([.. scene.Objects.Keys]);
         if (kind == typeof(SetBackdrop) || kind == typeof(RemoveBackdrop))
         {

@@ -1909,6 +1909,7 @@ export interface components {
       | components['schemas']['EditMovePlacedClips']
       | components['schemas']['EditMoveSounds']
       | components['schemas']['EditOneAfterOther']
+      | components['schemas']['EditOneOnEachBookmark']
       | components['schemas']['EditPasteClips']
       | components['schemas']['EditPasteKeys']
       | components['schemas']['EditPastePose']
@@ -3068,6 +3069,26 @@ export interface components {
        * @description From one to the next; may be negative or fractional.
        */
       frames: number
+      /** @description Which comes when. */
+      order?: components['schemas']['AfterOrder']
+      /**
+       * Format: int32
+       * @description By which chance, where it is at random.
+       * @default 1
+       */
+      seed?: number
+    }
+    /**
+     * @description Lets objects that move alike move one after the other in time with bookmarks: on the beats of a sound, say. The first
+     *     stays as it is; each later one comes later by as much as its bookmark lies behind the first one's, which is the one
+     *     nearest to any of its keys.
+     */
+    EditOneOnEachBookmark: {
+      /** @enum {string} */
+      edit?: 'oneOnEachBookmark'
+      /** @description At least two. */
+      objects: unknown[]
+      colour?: null | components['schemas']['BookmarkColour']
       /** @description Which comes when. */
       order?: components['schemas']['AfterOrder']
       /**

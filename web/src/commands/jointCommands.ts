@@ -17,6 +17,7 @@ export function jointCommands(): Command[] {
   async function save(): Promise<void> {
     const joint = chosen()!
     try {
+      await scene.settled()
       saveFile(await http.jointsAsBvh(scene.id!, joint.id), `${joint.name}.bvh`)
     } catch (wrong) {
       notices.say((wrong as Error).message)

@@ -2,6 +2,7 @@ import type { ObjectKind } from '../api/http'
 import { useSelection } from '../scene/selection'
 import { usePathDrawing } from '../paths/drawing'
 import { useScene } from '../scene/sceneStore'
+import { newText } from '../texts/texts'
 
 export const kindNames: Record<ObjectKind, string> = {
   group: 'Group',
@@ -51,5 +52,7 @@ const places: Partial<Record<ObjectKind, Record<string, number>>> = {
 export async function addObject(kind: ObjectKind): Promise<void> {
   if (kind === 'path') return usePathDrawing().begin()
   const kept = await useScene().edit({ edit: 'addObject', kind, values: places[kind] ?? null })
-  if (kept) useSelection().select(kept.added)
+  if (!kept) return
+  useSelection().select(kept.added)
+  if (kind === 'text') newText.value = kept.added[0] ?? null
 }

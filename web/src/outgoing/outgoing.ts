@@ -90,6 +90,7 @@ export const useOutgoing = defineStore('outgoing', () => {
       if (share.value !== null && typeof told === 'number') share.value = Math.max(share.value, told)
     }, often)
     try {
+      await scene.settled()
       saveFile(await http.sendOut(scene.id!, request, name, stop), file)
       return ''
     } catch (wrong) {

@@ -118,6 +118,7 @@ export const useShooting = defineStore('shooting', () => {
   /** Begins to shoot. @returns why it has not begun; nothing where it has. */
   async function shoot(wanted: ShotSettings, name: string, note: string): Promise<string> {
     if (reel.value || scene.id === null) return 'A reel is being shot; wait until it is done, or cancel it.'
+    await scene.settled()
     for (let tries = 1; ; tries++) {
       const { settings, shot } = settingsOf(wanted)
       const { revision, id } = scene

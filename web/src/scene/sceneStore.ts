@@ -1,4 +1,4 @@
-import { useThrottleFn } from '@vueuse/core'
+import { until, useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, markRaw, ref, shallowRef } from 'vue'
 import type { Edit } from '../api/http'
@@ -89,6 +89,8 @@ export const useScene = defineStore('scene', () => {
   const redoTitle = computed(() => note.value.redo)
   /** How many changes, and steps through the history, are still to be made. */
   const waiting = computed(() => outbox.count.value + steps.value)
+  /** Done when what the hand did before is made. While the server is away nobody else can be asked either. */
+  const settled = () => until(() => waiting.value === 0 || lineState.value !== 'standing').toBe(true)
   const canUndo = computed(() => undoTitle.value !== null || outbox.count.value > 0)
   const canRedo = computed(() => redoTitle.value !== null)
 
@@ -530,6 +532,7 @@ export const useScene = defineStore('scene', () => {
     history,
     lineState,
     waiting,
+    settled,
     trouble,
     gone,
     people: others.people,

@@ -31,6 +31,8 @@ export const useSelection = defineStore('selection', () => {
       else next.add(id)
     }
     objects.value = next
+    // What is done next is meant for them, not for a sound as well.
+    if (!add && next.size) clearSounds()
   }
 
   /** Whose keys are selected. Most that is drawn has none, and needs no name made to look it up by. */

@@ -112,7 +112,14 @@ async function guarded(action: () => Promise<unknown>): Promise<void> {
   drawMissing()
 }
 
-const add = () => guarded(async () => open((await http.addScene()).id))
+const isAdding = ref(false)
+async function add(): Promise<void> {
+  // A double-click means one scene.
+  if (isAdding.value) return
+  isAdding.value = true
+  await guarded(async () => open((await http.addScene()).id))
+  isAdding.value = false
+}
 const duplicate = (card: Card) => guarded(() => http.duplicateScene(card.id))
 const rename = (card: Card, name: string) =>
   guarded(() => http.editScene(card.id, card.revision, { edit: 'renameScene', name }))

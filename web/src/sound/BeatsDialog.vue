@@ -33,6 +33,8 @@ watch(
     heard.value = null
     wrong.value = ''
     try {
+      await scene.settled()
+      if (signal.aborted) return
       heard.value = await http.beats(scene.id!, props.sounds, frames.value, signal)
     } catch (no) {
       if (!signal.aborted) wrong.value = (no as Error).message

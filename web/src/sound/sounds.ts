@@ -66,7 +66,8 @@ export const useSounds = defineStore('sounds', () => {
   const choose = () => files.open()
 
   /** Saves what is heard of the frames that are played as a WAV file. */
-  function saveHeard(): void {
+  async function saveHeard(): Promise<void> {
+    await scene.settled()
     const link = document.createElement('a')
     link.href = http.wavAddress(scene.id!, playhead.range)
     link.download = ''

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { http, type LetterCount } from '../api/http'
 import { textAligns, textFonts, type TextAlign, type TextFont } from '../api/messages'
 import { Refused } from '../api/refused'
 import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
-import { fontWords, useTexts } from './texts'
+import { fontWords, newText, useTexts } from './texts'
 
 /** What a text says, seen on the stage as it is typed, and how it is set. */
 const props = defineProps<{ object: SceneObject }>()
@@ -80,6 +80,17 @@ function press(event: KeyboardEvent): void {
 }
 onBeforeUnmount(() => void finish())
 
+const field = useTemplateRef<HTMLTextAreaElement>('field')
+watch(
+  [field, newText],
+  () => {
+    if (!field.value || newText.value !== props.object.id) return
+    newText.value = null
+    field.value.select()
+  },
+  { flush: 'post' },
+)
+
 const set = (change: { font?: TextFont; align?: TextAlign }) =>
   void scene.edit({ edit: 'setText', objects: texts.selected(), lines: null, font: null, align: null, ...change })
 const aligned = { left: 'begin', centre: 'have their middle', right: 'end' } as const
@@ -88,6 +99,7 @@ const aligned = { left: 'begin', centre: 'have their middle', right: 'end' } as 
 <template>
   <section class="text" aria-label="Text">
     <textarea
+      ref="field"
       class="form-control form-control-sm"
       aria-label="What it says"
       title="What the text says; Ctrl and Enter or a click elsewhere keeps it, Escape gives it up"

@@ -1,3 +1,4 @@
+import { shallowRef } from 'vue'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 
@@ -8,6 +9,9 @@ export const fontWords = {
   rubik: 'Rubik, rounded',
   pacifico: 'Pacifico, as by a brush',
 } as const
+
+/** The text that has just been added: what it says is typed next. */
+export const newText = shallowRef<number | null>(null)
 
 /** What is done to the texts that are selected. */
 export function useTexts() {

@@ -19,32 +19,7 @@ public sealed record OneAfterOther(ImmutableArray<ObjectId> Objects, decimal Fra
     /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
-        if (!Enum.IsDefined(Order)) throw new Refusal("order", "there is no such order");
-        var meant = Objects.IsDefaultOrEmpty ? [] : Objects.Select((id, i) => scene.Object(id, $"objects[{i}]").Id).ToHashSet();
-        ImmutableArray<SceneObject> things = [.. scene.InOrder().Where(thing => meant.Contains(thing.Id))];
-        if (things.Length < 2) throw new Refusal("objects", "select two objects at least");
-        if (things.All(thing => thing.Channels.Values.All(channel => channel.Curve is null))) throw new Refusal("objects", "none of them has keys; set keys that they all have first");
-        var turns = Turns(things.Length);
-        foreach (var (i, thing) in things.Index())
-        {
-            Effort.Done(i, things.Length);
-            ImmutableArray<KeySet> keys = [.. thing.Channels.Where(each => each.Value.Curve is not null).Select(each => new KeySet(thing.Id, each.Key, [.. each.Value.Curve!.Keys.Select(key => key.Time)]))];
-            if (turns[i] != 0 && !keys.IsEmpty) scene = new MoveKeys(keys, Frames * turns[i]).Within(scene);
-        }
-        return scene;
-    }
-
-    /// <summary>How many come before each.</summary>
-    private int[] Turns(int count)
-    {
-        int[] turns = [.. Enumerable.Range(0, count)];
-        int FromEnd(int i) => Math.Min(i, count - 1 - i);
-        if (Order == AfterOrder.AtRandom) new Random(Seed).Shuffle(turns);
-        return Order switch
-        {
-            AfterOrder.FromEnds => [.. turns.Select(FromEnd)],
-            AfterOrder.FromMiddle => [.. turns.Select(i => (count - 1) / 2 - FromEnd(i))],
-            _ => turns,
-        };
+        var things = Turns.Things(scene, Objects, Order);
+        return Turns.Moved(scene, things, [.. Turns.Of(things.Length, Order, Seed).Select(turn => Frames * turn)]);
     }
 }
