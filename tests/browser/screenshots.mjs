@@ -1,12 +1,15 @@
 // Makes the pictures in docs/screenshots/ from the demo data: node tests/browser/screenshots.mjs
+// Elsewhere, in another size or scheme, to look at them: node tests/browser/screenshots.mjs FOLDER 1920x1080 light
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { browse, command, deskPoint, dropFiles, home, open, Server, setField, until } from './harness.mjs'
 
-const folder = join(home, 'docs', 'screenshots')
+const [folder = join(home, 'docs', 'screenshots'), size = '1280x800', scheme = 'dark'] = process.argv.slice(2)
+const [width, height] = size.split('x').map(Number)
 const server = await new Server('demo').start()
-const { browser, context } = await browse()
+const { browser, context } = await browse({ width, height })
 await context.addInitScript(() => localStorage.setItem('zesty-shadows', 'true'))
+await context.addInitScript((wanted) => localStorage.setItem('zesty-scheme', wanted), scheme)
 const page = await open(context, server.address)
 
 /** The stage draws once more, with all its pixels, when it has rested for a while; and what was said is gone by itself. */

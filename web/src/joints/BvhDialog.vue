@@ -83,8 +83,10 @@ async function bring(): Promise<void> {
   >
     <div class="row-of-fields">
       <FilePick label="BVH file" accept=".bvh,text/plain" :names="picked ? [picked.name] : []" @pick="take" />
-      or
-      <BButton variant="quiet" class="btn-small" @click="useKeeper">take the keeper’s walk</BButton>
+      <template v-if="picked?.text !== keeper">
+        or
+        <BButton variant="quiet" class="btn-small" @click="useKeeper">take the keeper’s walk</BButton>
+      </template>
     </div>
     <div class="row-of-fields">
       one length of the file is

@@ -53,8 +53,10 @@ async function bring(): Promise<void> {
   <AskDialog title="Bring in outlines as paths" ok="Bring in" :ready="isTold" @done="bring" @close="emit('close')">
     <div class="row-of-fields">
       <FilePick label="SVG file" accept=".svg,image/svg+xml" :names="file ? [file.name] : []" @pick="take" />
-      or
-      <BButton variant="quiet" class="btn-small" @click="useChart">take the harbour chart</BButton>
+      <template v-if="file?.text !== chart">
+        or
+        <BButton variant="quiet" class="btn-small" @click="useChart">take the harbour chart</BButton>
+      </template>
     </div>
     <fieldset class="planes">
       <legend>Laid</legend>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { BButton } from 'bootstrap-vue-next'
 import { useTemplateRef, watch } from 'vue'
 import { useFocusReturn } from './focusReturn'
 
@@ -33,6 +34,18 @@ watch(
   (ready) => ready && isWanted && finish(),
 )
 const forget = () => (isWanted = false)
+
+// What was chosen by a button or as a file is there: from now on Enter does it, and does not choose once more.
+const done = useTemplateRef<InstanceType<typeof BButton>>('done')
+watch(
+  () => props.ready,
+  () => {
+    const at = document.activeElement
+    if (at === document.body || (form.value?.contains(at) && at?.matches('button, input[type=file]')))
+      (done.value?.$el as HTMLElement).focus()
+  },
+  { flush: 'post', once: true },
+)
 
 function drop(): void {
   emit('remove')
@@ -78,7 +91,7 @@ watch(form, begin, { flush: 'post' })
     <template #footer>
       <BButton v-if="remove" variant="quiet" class="me-auto" @click="drop">{{ remove }}</BButton>
       <BButton v-if="!doneAtOnce" variant="quiet" @click="emit('close')">{{ leave ?? 'Cancel' }}</BButton>
-      <BButton variant="lime" :disabled="!ready" @click="finish">{{ ok }}</BButton>
+      <BButton ref="done" variant="lime" :disabled="!ready" @click="finish">{{ ok }}</BButton>
     </template>
   </BModal>
 </template>
