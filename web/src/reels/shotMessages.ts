@@ -1,4 +1,4 @@
-import type { StageColours } from '../stage/stageScene'
+import type { StageColours } from '../stage/stageColours'
 import type { BurnIn, ReelCard, ReelSettings, ShootStart } from '../api/http'
 import type { BackdropMessage, ObjectMessage } from '../api/messages'
 import type { Pose } from '../stage/pose'

@@ -62,7 +62,7 @@ export function useStageHandles(on: Handling) {
         else void pending.finish()
         pointsMoved = null
       },
-      hover: on.redraw,
+      hover: () => on.redraw(),
     })
     window.addEventListener('keydown', snapWithCtrl)
     window.addEventListener('keyup', snapWithCtrl)

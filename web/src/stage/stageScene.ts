@@ -1,27 +1,6 @@
-import {
-  Color,
-  ConeGeometry,
-  Frustum,
-  LineBasicMaterial,
-  LineSegments,
-  MathUtils,
-  Matrix4,
-  Mesh,
-  MeshBasicMaterial,
-  MeshLambertMaterial,
-  Object3D,
-  OctahedronGeometry,
-  Raycaster,
-  Scene,
-  Sphere,
-  Vector3,
-  type BufferGeometry,
-  type Camera,
-  type ColorRepresentation,
-  type EulerOrder,
-} from 'three'
+import { Color, Frustum, Matrix4, Object3D, Raycaster, Scene, Sphere, Vector3, type Camera } from 'three'
 import { specOf } from '../scene/catalogue'
-import { bendingOf, bentObjects, type Bent } from '../deform/bending'
+import { bendingOf, bentObjects } from '../deform/bending'
 import { BackdropQuad } from '../backdrops/backdropQuad'
 import { BentGhosts } from '../deform/bentGhosts'
 import { BentPass } from '../deform/bentPass'
@@ -36,15 +15,16 @@ import { Ropes } from '../paths/ropes'
 import type { SampleBook } from '../scene/samples'
 import { TrailLines, type TrailPicture } from '../trails/trailLines'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
-import { Pool } from './pool'
 import { Floor } from './floor'
-import { ShapeBatch } from './shapeBatch'
-import { edgesOf, shapeOf, shapeScale, type Read, type Shape } from './shapes'
+import { Helpers } from './helpers'
+import { shapeOf, shapeScale, type Read } from './shapes'
 import { Shadows } from './shadows'
 import { Sky } from './sky'
+import { bone, lemon, type StageColours } from './stageColours'
 import { StageLights } from './stageLights'
+import { StageNodes } from './stageNodes'
+import { StageShapes } from './stageShapes'
 import type { View } from './views'
-import { aimed, type Aimed } from './aiming'
 
 /** A value that stands for the sampled one while a hand changes it. */
 export type Held = ((object: number, channel: string) => number | undefined) | null
@@ -74,26 +54,12 @@ export interface Moment {
   behindAt?: number
 }
 
-/** The colours that a stage is drawn in, as the page writes them. */
-export interface StageColours {
-  stage: string
-  haze: string
-  air: string
-  grid: string
-  gridStrong: string
-}
-
-const lemon = 0xffe14d
-const bone = 0xefe6cf
-const solid = 0.999
-/** How much of an object's own colour is left when it stands aside. */
-const dimmed = 0.28
-
 /** The scene as three.js draws it. Every frame is a look-up in the samples; no curve is evaluated here. */
 export class StageScene {
   readonly three = new Scene()
+  private readonly places = new StageNodes()
   /** An empty node for each object: where it is, and what moves with it. */
-  readonly nodes = new Map<number, Object3D>()
+  readonly nodes: ReadonlyMap<number, Object3D> = this.places.all
   private readonly floor = new Floor()
   readonly grid = this.floor.lines
   private readonly sky = new Sky()
@@ -125,46 +91,19 @@ export class StageScene {
   /** What the groups that each object hangs below leave of what is seen of it. */
   private readonly veils = new Map<number, number>()
 
-  private readonly root = new Object3D()
-  /** What a follower's own transform lies inside: its frame on the path. */
-  private readonly frames = new Map<number, Object3D>()
-  private readonly batches = new Map<string, ShapeBatch>()
   private readonly lights: StageLights
-  private readonly ghosts: Pool<Mesh<BufferGeometry, MeshLambertMaterial>>
-  private readonly outlines: Pool<LineSegments<BufferGeometry, LineBasicMaterial>>
-  private readonly helpers: Pool<Mesh>
-  private readonly helperGeometry = {
-    camera: new ConeGeometry(0.28, 0.5, 4, 1)
-      .rotateY(Math.PI / 4)
-      .rotateX(Math.PI / 2)
-      .translate(0, 0, -0.2),
-    light: new OctahedronGeometry(0.28),
-  }
+  private readonly shapes: StageShapes
+  private readonly helpers: Helpers
 
   constructor() {
     this.three.background = this.ground
     this.three.onBeforeRender = (renderer) => this.bentPass.run(renderer)
-    // The nodes say where things are, and are not drawn: a chain of parents may be deeper than a renderer calls itself.
     this.three.add(this.sky.dome, this.grid)
     this.backdrops = new BackdropQuad(this.three)
     this.lights = new StageLights(this.three)
     this.shadows = new Shadows(this.three)
-    this.ghosts = new Pool(
-      this.three,
-      () => new Mesh(undefined, new MeshLambertMaterial({ transparent: true, depthWrite: false })),
-    )
-    this.outlines = new Pool(
-      this.three,
-      () =>
-        new LineSegments(
-          undefined,
-          new LineBasicMaterial({ color: lemon, depthTest: false, transparent: true, opacity: 0.9 }),
-        ),
-    )
-    this.helpers = new Pool(
-      this.three,
-      () => new Mesh(undefined, new MeshBasicMaterial({ color: 0xefe6cf, wireframe: true })),
-    )
+    this.shapes = new StageShapes(this.three, this.bentPass, this.bentPlaces, this.bentGhosts)
+    this.helpers = new Helpers(this.three)
   }
 
   /** Takes over the colours of ground and sky and of the grid's lines, those through the middle among them. */
@@ -178,23 +117,7 @@ export class StageScene {
   arrange(model: SceneModel): void {
     this.bent = bentObjects(model)
     this.ropes.keep((id) => model.objects.has(id))
-    for (const [id, node] of this.nodes) {
-      if (model.objects.has(id)) continue
-      this.lights.remove(id)
-      node.removeFromParent()
-      this.nodes.delete(id)
-      this.frames.delete(id)
-    }
-    for (const object of model.objects.values())
-      if (!this.nodes.has(object.id)) this.nodes.set(object.id, new Object3D())
-    for (const object of model.objects.values()) {
-      const above = (object.parent !== null && this.nodes.get(object.parent)) || this.root
-      const parent = object.follow ? this.frameOf(object.id, above) : above
-      const node = this.nodes.get(object.id)!
-      if (!object.follow) this.frames.delete(object.id)
-      if (node.parent !== parent) parent.add(node)
-      node.userData.object = object.id
-    }
+    this.places.arrange(model, (id) => this.lights.remove(id))
   }
 
   /** Puts everything where it is at a moment, whose samples have to be here. */
@@ -224,17 +147,14 @@ export class StageScene {
         inSelection.add(object.id)
     const readOf = (object: SceneObject) =>
       reader(object, book, othersAt !== null && !inSelection.has(object.id) ? othersAt : frame, held)
-    for (const object of objects) this.place(object, readOf(object))
+    for (const object of objects) this.places.place(object, readOf(object))
     const worldOf = (id: number) => this.nodes.get(id)!.matrixWorld
     const laying = { model, worldOf, readOf, steps: this.steps }
 
     this.isCoarser = this.isFine = false
-    for (const batch of this.batches.values()) batch.begin()
     this.steps.begin()
-    this.bentPass.begin()
-    this.bentPlaces.begin()
-    this.bentGhosts.begin()
-    for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.begin()
+    this.shapes.begin()
+    this.helpers.begin()
     this.lights.begin()
     this.ropes.begin()
     this.beads.begin()
@@ -253,8 +173,13 @@ export class StageScene {
       if (shape) {
         this.isCoarser ||= shape.isCoarser
         this.isFine ||= shape.isFine
-        const bent = this.bent.has(object.id) ? bendingOf(object, laying) : null
-        this.addShape(object, shape, bent, node, read, outline, othersAt !== null && !isSelected)
+        this.shapes.add(object, shape, node, {
+          bent: this.bent.has(object.id) ? bendingOf(object, laying) : null,
+          read,
+          veil: this.veils.get(object.id)!,
+          outlined: outline,
+          aside: othersAt !== null && !isSelected ? this.ground : null,
+        })
       } else if (object.kind === 'light') this.lights.show(object.id, node, read)
       if (object.kind === 'joint') {
         const over = object.follow ? null : object.parent
@@ -267,17 +192,15 @@ export class StageScene {
           isBelow ? { object: over, node: node.parent!, colour: colour(over) } : undefined,
         )
       }
-      if (object.kind === 'camera' || object.kind === 'light') this.addHelper(object, node, isSelected)
+      if (object.kind === 'camera' || object.kind === 'light') this.helpers.add(object, node, isSelected)
     }
     const shaped = lantern && model.objects.get(lantern.object)
     this.lantern.show(shaped ? { object: shaped, deformer: lantern!.deformer, ...laying } : null)
     const faded = fading == null ? undefined : model.objects.get(fading)
     this.fadeEdge.show(faded ? { object: faded, ...laying } : null)
     this.steps.end()
-    this.bentPass.end()
-    this.bentGhosts.end()
-    this.endBatches()
-    for (const pool of [this.ghosts, this.outlines, this.helpers]) pool.end()
+    this.shapes.end()
+    this.helpers.end()
     this.lights.end()
     this.evenPlaces.show(evenPlaces)
     this.trails.show(trails)
@@ -287,20 +210,18 @@ export class StageScene {
   }
 
   /** Makes everything ready to be drawn in one view. */
-  dress({ look, shading, helpers }: View, camera: Camera): void {
+  dress(view: View, camera: Camera): void {
+    const { look, shading, helpers } = view
     this.backdrops.dress(this.showsBehind ? look : null, camera)
     this.sky.dome.visible = this.showsBehind && (typeof look === 'number' || look === 'free')
-    for (const batch of this.batches.values()) batch.dress(shading)
+    this.shapes.dress(shading)
+    this.helpers.dress(view)
     this.beads.dress(helpers)
     this.bones.dress(helpers)
     this.evenPlaces.dress(helpers)
     this.trails.dress(helpers)
-    for (const ghost of this.ghosts.inUse) ghost.material.wireframe = shading === 'wire'
-    this.bentGhosts.dress(shading)
     this.lantern.dress(helpers)
     this.fadeEdge.dress(helpers)
-    // Who looks through a camera does not see its mark.
-    for (const helper of this.helpers.inUse) helper.visible = helpers && helper.userData.object !== look
   }
 
   /** Lets the sun throw shadows in the next picture, or not. What is drawn as wires throws none. */
@@ -315,36 +236,26 @@ export class StageScene {
   }
 
   /** An object's node and those of all that move with it. */
-  *inside(id: number): Iterable<Object3D> {
-    const waiting = [this.nodes.get(id)]
-    for (let node = waiting.pop(); node; node = waiting.pop()) {
-      yield node
-      waiting.push(...node.children)
-    }
+  inside(id: number): Iterable<Object3D> {
+    return this.places.inside(id)
   }
 
   /** The objects under a ray, nearest first. */
   pick(ray: Raycaster): number[] {
-    const hits: { distance: number; id: number }[] = []
-    for (const batch of this.batches.values()) {
-      if (!batch.target) continue
-      for (const hit of ray.intersectObject(batch.target, false)) {
-        const id = batch.ownerOf(hit.instanceId!)
-        if (id !== undefined) hits.push({ distance: hit.distance, id })
-      }
-    }
-    for (const hit of ray.intersectObjects([...this.ghosts.inUse, ...this.helpers.inUse], false))
-      hits.push({ distance: hit.distance, id: hit.object.userData.object as number })
-    return [...hits, ...this.bentPlaces.under(ray.ray), ...this.bones.pick(ray)]
+    return [
+      ...this.shapes.under(ray),
+      ...this.helpers.under(ray),
+      ...this.bentPlaces.under(ray.ray),
+      ...this.bones.pick(ray),
+    ]
       .sort((a, b) => a.distance - b.distance)
       .map((hit) => hit.id)
   }
 
   /** The nearest place of a shape under a ray; null where there is none. */
   hit(ray: Raycaster): Vector3 | null {
-    const targets = [...this.batches.values()].flatMap(({ target }) => target ?? [])
-    const hits = [...targets, ...this.ghosts.inUse].flatMap((each) => ray.intersectObject(each as Object3D, false))
-    return [...hits, ...this.bentPlaces.under(ray.ray)].sort((a, b) => a.distance - b.distance)[0]?.point ?? null
+    const hits = [...this.shapes.under(ray), ...this.bentPlaces.under(ray.ray)]
+    return hits.sort((a, b) => a.distance - b.distance)[0]?.point ?? null
   }
 
   /** The objects that a camera does not see, as they stand now; those without a shape by where they are. */
@@ -372,7 +283,7 @@ export class StageScene {
   }
 
   dispose(): void {
-    for (const batch of this.batches.values()) batch.dispose()
+    this.shapes.dispose()
     this.shadows.dispose()
     this.backdrops.dispose()
     this.bentGhosts.dispose()
@@ -388,115 +299,7 @@ export class StageScene {
     this.trails.dispose()
     for (const id of [...this.nodes.keys()]) this.lights.remove(id)
   }
-
-  /** What it aims at turns it before its own rotation, which a hand that turns it goes on from. */
-  private aim(object: SceneObject, node: Object3D, read: Read): void {
-    node.userData.aimed = object.aim ? aimed(node.userData.aimed as Aimed | undefined, node, read) : undefined
-  }
-
-  private place(object: SceneObject, read: Read): void {
-    const node = this.nodes.get(object.id)!
-    node.position.set(read('position.x'), read('position.y'), read('position.z'))
-    node.rotation.set(
-      read('rotation.x') * MathUtils.DEG2RAD,
-      read('rotation.y') * MathUtils.DEG2RAD,
-      read('rotation.z') * MathUtils.DEG2RAD,
-      object.rotationOrder.toUpperCase() as EulerOrder,
-    )
-    this.aim(object, node, read)
-    node.scale.set(read('scale.x'), read('scale.y'), read('scale.z'))
-    // A parent comes before what moves with it.
-    const parent = node.parent!
-    if (object.follow) this.placeFrame(parent, read)
-    node.visible = parent.visible && read('visible') >= 0.5
-    node.updateMatrix()
-    node.matrixWorld.multiplyMatrices(parent.matrixWorld, node.matrix)
-  }
-
-  /** The node of a follower's frame, which is seen as long as what is above the follower is. */
-  private frameOf(id: number, above: Object3D): Object3D {
-    let frame = this.frames.get(id)
-    if (!frame) this.frames.set(id, (frame = new Object3D()))
-    frame.userData.above = above
-    return frame
-  }
-
-  private placeFrame(frame: Object3D, read: Read): void {
-    frame.visible = (frame.userData.above as Object3D).visible
-    frame.position.set(read('path.x'), read('path.y'), read('path.z'))
-    frame.quaternion.set(read('path.qx'), read('path.qy'), read('path.qz'), read('path.qw')).normalize()
-    frame.updateMatrix()
-    frame.matrixWorld.copy(frame.matrix)
-  }
-
-  private addShape(
-    object: SceneObject,
-    shape: Shape,
-    bent: Bent | null,
-    node: Object3D,
-    read: Read,
-    outlined: ColorRepresentation | undefined,
-    aside: boolean,
-  ): void {
-    const size = shapeScale(object.kind, read, scratch)
-    color.setRGB(unit(read('look.red')), unit(read('look.green')), unit(read('look.blue')))
-    if (aside) color.lerp(this.ground, 1 - dimmed)
-    const opacity = unit(read('look.opacity')) * this.veils.get(object.id)!
-    const isSolid = opacity >= solid && !bent?.fades
-    if (bent) {
-      this.bentPlaces.add({ id: object.id, shape, size, ...bent })
-      if (isSolid)
-        this.batch(shape, true).add(object.id, bent.world, color, this.bentPass.add(shape.geometry, size, bent.run))
-      else if (opacity > 0) this.bentGhosts.add(object.id, shape, size, bent, color, opacity, opacity >= solid)
-      if (outlined !== undefined) this.bentGhosts.outline(shape, size, bent, outlined, outlineOpacity(outlined))
-      return
-    }
-    matrix.makeScale(size.x, size.y, size.z).premultiply(node.matrixWorld)
-    if (isSolid) this.batch(shape, false).add(object.id, matrix, color)
-    else if (opacity > 0) {
-      const ghost = this.ghosts.next()
-      ghost.geometry = shape.geometry
-      ghost.material.color.copy(color)
-      ghost.material.opacity = opacity
-      putAt(ghost, object.id)
-    }
-    if (outlined !== undefined) {
-      const outline = this.outlines.next()
-      outline.material.color.set(outlined)
-      outline.material.opacity = outlineOpacity(outlined)
-      outline.geometry = edgesOf(shape)
-      putAt(outline, object.id)
-    }
-  }
-
-  private addHelper(object: SceneObject, node: Object3D, selected: boolean): void {
-    const helper = this.helpers.next()
-    helper.geometry = object.kind === 'camera' ? this.helperGeometry.camera : this.helperGeometry.light
-    ;(helper.material as MeshBasicMaterial).color.set(selected ? lemon : 0xefe6cf)
-    matrix.copy(node.matrixWorld)
-    putAt(helper, object.id)
-  }
-
-  private batch(shape: Shape, isBent: boolean): ShapeBatch {
-    const key = `${shape.key}${isBent ? ' bent' : ''}`
-    let batch = this.batches.get(key)
-    if (!batch) this.batches.set(key, (batch = new ShapeBatch(this.three, shape, isBent ? this.bentPass : null)))
-    return batch
-  }
-
-  /** Who keys a cut or a proportion makes many batches: those that nothing is in go when there are too many. */
-  private endBatches(): void {
-    for (const [key, batch] of this.batches) {
-      batch.end()
-      if (!batch.isEmpty || this.batches.size <= mostBatches) continue
-      batch.dispose()
-      this.batches.delete(key)
-    }
-  }
 }
-
-const mostBatches = 60
-const outlineOpacity = (outlined: ColorRepresentation) => (outlined === lemon ? 0.9 : 0.6)
 
 function pointsOf(places: Float32Array): Vector3[] {
   return Array.from({ length: places.length / 3 }, (_, i) => new Vector3().fromArray(places, i * 3))
@@ -504,14 +307,7 @@ function pointsOf(places: Float32Array): Vector3[] {
 
 const matrix = new Matrix4()
 const scratch = new Vector3()
-const color = new Color()
 const unit = (value: number) => Math.min(Math.max(value, 0), 1)
-
-function putAt(drawn: Object3D, object: number): void {
-  drawn.matrix.copy(matrix)
-  drawn.matrixWorldNeedsUpdate = true
-  drawn.userData.object = object
-}
 
 function reader(object: SceneObject, book: SampleBook, frame: number, held: Held): Read {
   const sampled = book.reader(object.id, frame)
