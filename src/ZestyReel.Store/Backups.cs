@@ -22,7 +22,7 @@ public static class Backups
         for (var n = 1; n <= Tries; n++)
             if (Copy(source, file, copy => (missing = AssetPacking.Pack(copy, folder)) == 0 || n == Tries)) break;
         return missing;
-    });
+    }, into: Path.GetDirectoryName(Path.GetFullPath(file)));
 
     /// <summary>Puts a copy in the place of a folder's database, which is laid beside it first.</summary>
     /// <returns>The file that the database from before lies in now; null where there was none.</returns>

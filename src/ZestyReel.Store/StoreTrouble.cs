@@ -11,8 +11,14 @@ public sealed class StoreTrouble(TroubleKind kind, string message, Exception? ca
     /// <summary>What is wrong.</summary>
     public TroubleKind Kind { get; } = kind;
 
+    /// <summary>Whether a file could not be written because the disk has no room (ENOSPC).</summary>
+    public static bool IsFull(IOException wrong) => wrong.HResult == 28;
+
     /// <summary>Runs something on the database and turns what SQLite throws into a sentence.</summary>
-    internal static T Guard<T>(string folder, Func<T> run)
+    /// <param name="folder">Where the database is.</param>
+    /// <param name="run">What to do.</param>
+    /// <param name="into">Where it writes to, if elsewhere.</param>
+    internal static T Guard<T>(string folder, Func<T> run, string? into = null)
     {
         try
         {
@@ -20,7 +26,7 @@ public sealed class StoreTrouble(TroubleKind kind, string message, Exception? ca
         }
         catch (SqliteException wrong) when (KindOf(wrong) is { } kind)
         {
-            throw new StoreTrouble(kind, Sentence(kind, folder), wrong);
+            throw new StoreTrouble(kind, Sentence(kind, kind is TroubleKind.Full or TroubleKind.ReadOnly ? into ?? folder : folder), wrong);
         }
         catch (Exception wrong) when (wrong is UnauthorizedAccessException or IOException or InvalidDataException)
         {
@@ -28,11 +34,10 @@ public sealed class StoreTrouble(TroubleKind kind, string message, Exception? ca
             {
                 UnauthorizedAccessException => TroubleKind.ReadOnly,
                 InvalidDataException => TroubleKind.Damaged,
-                // ENOSPC.
-                { HResult: 28 } => TroubleKind.Full,
+                IOException failed when IsFull(failed) => TroubleKind.Full,
                 _ => TroubleKind.Failing,
             };
-            throw new StoreTrouble(kind, Sentence(kind, folder), wrong);
+            throw new StoreTrouble(kind, Sentence(kind, kind is TroubleKind.Full or TroubleKind.ReadOnly ? into ?? folder : folder), wrong);
         }
     }
 

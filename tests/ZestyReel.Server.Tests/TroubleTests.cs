@@ -49,6 +49,21 @@ public class TroubleTests(CrampedServer server) : IClassFixture<CrampedServer>
     }
 }
 
+public class FullDiskTests
+{
+    [Fact]
+    public void A_file_that_has_no_room_on_the_disk_is_told_as_what_it_is()
+    {
+        // The system's own file that has never any room: what it says is what a full disk says.
+        using var full = new FileStream("/dev/full", FileMode.Open, FileAccess.Write, FileShare.ReadWrite, bufferSize: 0);
+        var wrong = Should.Throw<IOException>(() => full.Write([1, 2, 3]));
+        var told = Problems.Of(wrong, CancellationToken.None).ShouldNotBeNull();
+        told.Status.ShouldBe(507);
+        told.Detail.ShouldNotBeNull().ShouldContain("The disk is full");
+        Problems.Of(new IOException("something else"), CancellationToken.None).ShouldBeNull();
+    }
+}
+
 public class LockedTests(RunningServer server) : IClassFixture<RunningServer>
 {
     [Fact]

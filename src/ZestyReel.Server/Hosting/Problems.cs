@@ -22,7 +22,9 @@ public sealed class Problems(IProblemDetailsService service) : IExceptionHandler
     }
 
     /// <summary>What is said of something that went wrong; null where it is a fault of the program.</summary>
-    internal static ProblemDetails? Of(Exception exception, CancellationToken aborted)
+    /// <param name="exception">What went wrong.</param>
+    /// <param name="aborted">Whether whoever asked is gone.</param>
+    public static ProblemDetails? Of(Exception exception, CancellationToken aborted)
     {
         if (exception is BadHttpRequestException { InnerException: Refusal inner }) exception = inner;
         return exception switch
@@ -37,6 +39,7 @@ public sealed class Problems(IProblemDetailsService service) : IExceptionHandler
             ReelGone gone => new ProblemDetails { Status = 404, Title = "No such reel", Detail = gone.Message },
             TakeGone gone => new ProblemDetails { Status = 404, Title = "No such take", Detail = gone.Message },
             StoreTrouble trouble => new ProblemDetails { Status = trouble.Kind == TroubleKind.Full ? 507 : 503, Title = "Not kept", Detail = trouble.Message },
+            IOException failed when StoreTrouble.IsFull(failed) => new ProblemDetails { Status = 507, Title = "Not kept", Detail = "The disk is full, so nothing was kept or written. Make room on the server's disk and do it again; what was kept before is safe." },
             BadHttpRequestException { StatusCode: 413 } => new ProblemDetails { Status = 413, Title = "Too large", Detail = "The file is larger than what is taken; nothing was read." },
             BadHttpRequestException { InnerException: JsonException json } => NotUnderstood(400, json),
             BadHttpRequestException bad => NotUnderstood(bad.StatusCode, bad.InnerException ?? bad),
