@@ -34,7 +34,7 @@ function drawBand(
   const x = (ticks: number) => xOf(p, ticks / p.ticksPerFrame)
   const [left, right] = [x(start), x(end)]
   if (right < 0 || left > p.width) return
-  const colour = selected.has(placed.id) ? p.colours.lemon : p.colours.mint
+  const colour = selected.has(placed.id) ? p.colours.picked : p.colours.mint
   const [upper, lower] = [top + 3, top + height - 4]
   ctx.save()
   ctx.beginPath()

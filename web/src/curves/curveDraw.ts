@@ -235,7 +235,7 @@ function drawKeys(
 ): void {
   const { frame, keys } = curve
   const { from, to } = inView(curve)
-  const { lemon, cream } = p.colours
+  const { picked, cream } = p.colours
   // Where keys stand too close for their wings they are points, and too close for points only the selected ones.
   const spacing = to > from ? frame.width / (to - from) : Infinity
   for (let i = from; i < to; i++) {
@@ -243,7 +243,7 @@ function drawKeys(
     if (spacing < 4 && !isSelected) continue
     const x = xIn(frame, keys.times[i]!)
     const y = yIn(frame, keys.values[i]!)
-    const colour = isSelected ? lemon : cream
+    const colour = isSelected ? picked : cream
     const near = Math.min(
       i > 0 ? x - xIn(frame, keys.times[i - 1]!) : Infinity,
       i + 1 < keys.count ? xIn(frame, keys.times[i + 1]!) - x : Infinity,
@@ -265,7 +265,7 @@ function drawHandles(
   selected: ReadonlySet<number> | undefined,
 ): void {
   if (!selected || selected.size > mostHandles) return
-  ctx.strokeStyle = p.colours.lemon
+  ctx.strokeStyle = p.colours.picked
   ctx.fillStyle = p.colours.ink
   ctx.lineWidth = 1.4
   for (const time of selected) {
@@ -281,7 +281,7 @@ function drawHandles(
       ctx.lineTo(end.x, end.y)
       ctx.stroke()
       const isOwn = ((keys.modes[i]! >> (side === 'in' ? 0 : 4)) & 7) === 5
-      ctx.fillStyle = isOwn ? p.colours.lemon : p.colours.ink
+      ctx.fillStyle = isOwn ? p.colours.picked : p.colours.ink
       ctx.beginPath()
       ctx.rect(end.x - 3.5, end.y - 3.5, 7, 7)
       ctx.fill()
@@ -295,7 +295,7 @@ function drawBox(ctx: CanvasRenderingContext2D, p: DeskPicture, box: CurveBox): 
   const [left, right] = [box.left - boxRoom, box.right + boxRoom]
   const [top, bottom] = [box.top - boxRoom, box.bottom + boxRoom]
   const arm = 9
-  ctx.strokeStyle = p.colours.lemon
+  ctx.strokeStyle = p.colours.picked
   ctx.lineWidth = 2
   ctx.beginPath()
   for (const [x, dx] of [

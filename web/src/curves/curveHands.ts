@@ -251,7 +251,7 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
   function drawBox(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
     if (drag?.kind !== 'box') return
     const { from, to } = drag
-    ctx.strokeStyle = p.colours.lemon
+    ctx.strokeStyle = p.colours.picked
     ctx.setLineDash([4, 3])
     ctx.lineWidth = 1
     ctx.strokeRect(from.x + 0.5, from.y + 0.5, to.x - from.x, to.y - from.y)

@@ -80,7 +80,7 @@ function drawKeys(
   picture: LanePicture,
 ): void {
   const { count, marks, modes, times, isBefore, isAfter } = laneColumns(lane, p, picture)
-  const { lemon, cream, dim } = p.colours
+  const { picked, cream, dim } = p.colours
   const plain = lane.layer ? p.colours[lane.layer.peel] : cream
   let previous = -Infinity
   // Plain stems side by side are drawn as one.
@@ -92,7 +92,7 @@ function drawKeys(
   for (let x = 0; x < count; x++) {
     const mark = marks[x]!
     if (mark === 0) continue
-    const colour = mark & selected ? lemon : mark & waiting ? dim : plain
+    const colour = mark & selected ? picked : mark & waiting ? dim : plain
     let isCrowded = (mark & several) !== 0 || x - previous < 9
     for (let beside = x + 1; !isCrowded && beside < x + 9 && beside < count; beside++) isCrowded = marks[beside] !== 0
     previous = x
@@ -158,7 +158,7 @@ function drawSelectionBox(ctx: CanvasRenderingContext2D, p: DeskPicture, box: Se
   const top = Math.max(1, box.top - scrolled + 1)
   const bottom = Math.min(p.height - 1, box.bottom - scrolled - 2)
   if (bottom <= top) return
-  ctx.strokeStyle = p.colours.lemon
+  ctx.strokeStyle = p.colours.picked
   ctx.lineWidth = 2
   ctx.lineCap = 'round'
   for (const [time, side] of [

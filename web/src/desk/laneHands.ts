@@ -302,7 +302,7 @@ export function useLaneHands(width: Ref<number>, redraw: () => void, readout: Re
   function drawBox(ctx: CanvasRenderingContext2D, p: DeskPicture): void {
     if (drag?.kind !== 'box') return
     const { from, to } = drag
-    ctx.strokeStyle = p.colours.lemon
+    ctx.strokeStyle = p.colours.picked
     ctx.setLineDash([4, 3])
     ctx.lineWidth = 1
     ctx.strokeRect(from.x + 0.5, from.y - desk.scrolled + 0.5, to.x - from.x, to.y - from.y)

@@ -57,7 +57,7 @@ const looks = {
   plain: { colour: 'dim', width: 1, dash: [], alpha: 0.5 },
   slow: { colour: 'mint', width: 1.7, dash: [], alpha: 1 },
   fast: { colour: 'sky', width: 1, dash: [], alpha: 0.9 },
-  held: { colour: 'lemon', width: 1, dash: [1, 3], alpha: 0.9 },
+  held: { colour: 'picked', width: 1, dash: [1, 3], alpha: 0.9 },
   backwards: { colour: 'tangerine', width: 1.3, dash: [5, 3], alpha: 1 },
 } as const
 
@@ -108,7 +108,7 @@ function drawPoint(
   isSelected: boolean,
 ): void {
   const [x, below] = [xOf(p, played), xOf(p, source)]
-  ctx.strokeStyle = isSelected ? p.colours.lemon : p.colours.mint
+  ctx.strokeStyle = isSelected ? p.colours.picked : p.colours.mint
   ctx.fillStyle = ctx.strokeStyle
   ctx.lineWidth = 1.6
   ctx.beginPath()

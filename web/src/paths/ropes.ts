@@ -21,7 +21,9 @@ import type { SceneObject } from '../scene/sceneModel'
 import { paper } from '../stage/paper'
 import { mostInAll, ropeOf, type Rope } from './rope'
 
-const [cream, lemon] = [0xefe6cf, 0xffe14d]
+const [cream, lemon, dark] = [0xefe6cf, 0xffe14d, 0x10201e]
+/** How far the dark edge of a rope reaches, which is seen where the ground is light. */
+const edge = 1.1
 
 /** A thick line or, of very many pieces, which would take long to draw, a thin one. */
 type RopeLine = Line2 | Line<BufferGeometry, LineBasicMaterial>
@@ -31,6 +33,8 @@ interface Drawn {
   path: PathMessage
   rope: Rope
   line: RopeLine
+  /** The dark edge on both its sides; a thin line has none. */
+  casing: Line2 | null
   /** The same line where something stands before it, faintly. */
   behind: RopeLine
   floats: Points<BufferGeometry, PointsMaterial>
@@ -71,13 +75,14 @@ export class Ropes {
     const color = isSelected ? lemon : cream
     for (const line of [drawn.line, drawn.behind]) line.material.color.set(color)
     drawn.line.material.linewidth = isSelected ? 3 : 2.2
+    if (drawn.casing) drawn.casing.material.linewidth = drawn.line.material.linewidth + 2 * edge
     const { floats } = drawn
     floats.material.size = selectedPoints ? 11 : 6
     if (drawn.shownAs?.isSelected !== isSelected || drawn.shownAs.points !== selectedPoints) {
       drawn.shownAs = { isSelected, points: selectedPoints }
       colourPoints(floats.geometry, isSelected, selectedPoints)
     }
-    for (const part of [drawn.line, drawn.behind, floats]) {
+    for (const part of partsOf(drawn)) {
       part.visible = true
       part.matrix.copy(node.matrixWorld)
       part.matrixWorldNeedsUpdate = true
@@ -85,8 +90,8 @@ export class Ropes {
   }
 
   end(): void {
-    for (const [id, { line, behind, floats }] of this.drawn)
-      if (!this.used.has(id)) for (const part of [line, behind, floats]) part.visible = false
+    for (const [id, drawn] of this.drawn)
+      if (!this.used.has(id)) for (const part of partsOf(drawn)) part.visible = false
   }
 
   /** Lets go of paths that are not there any more. */
@@ -166,7 +171,7 @@ export class Ropes {
     if (known?.path === path) return known
     if (known) this.remove(known)
     const rope = ropeOf(path!)
-    const [line, behind] = linesOf(rope)
+    const [line, behind, casing] = linesOf(rope)
     const dots = new BufferGeometry()
     dots.setAttribute('position', new BufferAttribute(new Float32Array(path!.points.flatMap(({ at }) => at)), 3))
     dots.setAttribute('color', new BufferAttribute(new Float32Array(path!.points.length * 3), 3))
@@ -174,20 +179,21 @@ export class Ropes {
       dots,
       new PointsMaterial({ size: 6, sizeAttenuation: false, vertexColors: true, map: this.round, alphaTest: 0.5 }),
     )
-    for (const part of [line, behind, floats]) {
+    const drawn = { path: path!, rope, line, casing, behind, floats, world: new Matrix4(), shownAs: null }
+    for (const part of partsOf(drawn)) {
       part.matrixAutoUpdate = false
       // Where it is, is known here: no need to look whether it is in the picture.
       part.frustumCulled = false
       this.three.add(part)
     }
-    const drawn = { path: path!, rope, line, behind, floats, world: new Matrix4(), shownAs: null }
     this.drawn.set(id, drawn)
     return drawn
   }
 
-  private remove({ line, behind, floats }: Drawn): void {
+  private remove(drawn: Drawn): void {
+    const { line, floats } = drawn
     line.geometry.dispose()
-    for (const part of [line, behind, floats]) {
+    for (const part of partsOf(drawn)) {
       this.three.remove(part)
       part.material.dispose()
     }
@@ -204,30 +210,38 @@ function colourPoints(of: BufferGeometry, isSelected: boolean, selected: Readonl
   colors.needsUpdate = true
 }
 
-function linesOf(rope: Rope): [RopeLine, RopeLine] {
+function linesOf(rope: Rope): [RopeLine, RopeLine, Line2 | null] {
   const faint = { transparent: true, opacity: 0.28, depthTest: false }
   if (rope.places.length > mostInAll + 1) {
     const geometry = new BufferGeometry().setFromPoints(rope.places)
     return [
       new Line(geometry, new LineBasicMaterial({ color: cream })),
       new Line(geometry, new LineBasicMaterial({ color: cream, ...faint })),
+      null,
     ]
   }
   const geometry = new LineGeometry().setPositions(rope.places.flatMap(({ x, y, z }) => [x, y, z]))
-  return [
-    new Line2(geometry, new LineMaterial({ color: cream, linewidth: 2.2 })),
-    new Line2(geometry, new LineMaterial({ color: cream, linewidth: 1.6, ...faint })),
-  ]
+  const line = new Line2(geometry, new LineMaterial({ color: cream, linewidth: 2.2 }))
+  const casing = new Line2(geometry, new LineMaterial({ color: dark, depthWrite: false }))
+  // After all that is solid, and before the rope itself, which lies just as deep.
+  ;[casing.renderOrder, line.renderOrder] = [1, 2]
+  return [line, new Line2(geometry, new LineMaterial({ color: cream, linewidth: 1.6, ...faint })), casing]
 }
+
+const partsOf = ({ line, casing, behind, floats }: Drawn) =>
+  casing ? [line, casing, behind, floats] : [line, behind, floats]
 
 const scratch = new Vector3()
 const tint = new Color()
 
-/** A white disc. */
+/** A white disc with a dark edge, which keeps its darkness whatever it is tinted with. */
 function roundTexture(): CanvasTexture<OffscreenCanvas> {
   const { canvas, ctx } = paper(32, 32)
   ctx.fillStyle = '#fff'
-  ctx.arc(16, 16, 15, 0, 2 * Math.PI)
+  ctx.strokeStyle = '#10201e'
+  ctx.lineWidth = 5
+  ctx.arc(16, 16, 12.5, 0, 2 * Math.PI)
   ctx.fill()
+  ctx.stroke()
   return new CanvasTexture(canvas)
 }

@@ -214,10 +214,7 @@ h2 {
   font-weight: 650;
 }
 .target {
-  color: var(--lemon);
-}
-[data-bs-theme='light'] .target {
-  color: var(--text);
+  color: var(--picked);
 }
 .close {
   width: 24px;

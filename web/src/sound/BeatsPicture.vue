@@ -55,7 +55,7 @@ path {
   opacity: 0.5;
 }
 .strong {
-  stroke: var(--lemon);
+  stroke: var(--picked);
   stroke-width: 1.5;
 }
 </style>

@@ -24,7 +24,7 @@ export function drawSound(ctx: CanvasRenderingContext2D, p: DeskPicture, picture
   const [left, right] = [xOf(p, sound.start / p.ticksPerFrame), xOf(p, endOf(sound) / p.ticksPerFrame)]
   if (right < 0 || left > p.width) return
   const [upper, lower] = [top + rim, top + height - 1 - rim]
-  const colour = selected ? p.colours.lemon : p.colours.mint
+  const colour = selected ? p.colours.picked : p.colours.mint
   ctx.save()
   ctx.beginPath()
   ctx.rect(Math.max(left, -4), upper, Math.min(right, p.width + 4) - Math.max(left, -4), lower - upper)
@@ -84,7 +84,7 @@ function drawWave(
     }
     before = (y + to) / 2
   }
-  ctx.strokeStyle = picture.selected ? p.colours.lemon : p.colours.mint
+  ctx.strokeStyle = picture.selected ? p.colours.picked : p.colours.mint
   ctx.lineWidth = 1
   ctx.stroke()
 }

@@ -9,7 +9,7 @@ import {
 } from 'three'
 import type { SceneObject } from '../scene/sceneModel'
 import { Pool } from './pool'
-import { bone, lemon } from './stageColours'
+import type { LineInks } from './stageColours'
 import { putAt } from './stageShapes'
 import type { View } from './views'
 
@@ -23,17 +23,17 @@ export class Helpers {
   private readonly light = new OctahedronGeometry(0.28)
 
   constructor(three: Scene) {
-    this.pool = new Pool(three, () => new Mesh(undefined, new MeshBasicMaterial({ color: bone, wireframe: true })))
+    this.pool = new Pool(three, () => new Mesh(undefined, new MeshBasicMaterial({ wireframe: true })))
   }
 
   begin(): void {
     this.pool.begin()
   }
 
-  add(object: SceneObject, node: Object3D, isSelected: boolean): void {
+  add(object: SceneObject, node: Object3D, isSelected: boolean, inks: LineInks): void {
     const helper = this.pool.next()
     helper.geometry = object.kind === 'camera' ? this.camera : this.light
-    ;(helper.material as MeshBasicMaterial).color.set(isSelected ? lemon : bone)
+    ;(helper.material as MeshBasicMaterial).color.set(isSelected ? inks.picked : inks.plain)
     putAt(helper, object.id, node.matrixWorld)
   }
 

@@ -20,7 +20,7 @@ import { Helpers } from './helpers'
 import { shapeOf, shapeScale, type Read } from './shapes'
 import { Shadows } from './shadows'
 import { Sky } from './sky'
-import { bone, lemon, type StageColours } from './stageColours'
+import { inksOn, lemon, type StageColours } from './stageColours'
 import { StageLights } from './stageLights'
 import { StageNodes } from './stageNodes'
 import { StageShapes } from './stageShapes'
@@ -140,6 +140,7 @@ export class StageScene {
     }: Moment,
   ): void {
     this.backdrops.show(model, behindAt ?? frame)
+    const inks = inksOn(this.ground)
     const objects = model.inOrder()
     const inSelection = new Set<number>()
     for (const object of objects)
@@ -183,7 +184,7 @@ export class StageScene {
       } else if (object.kind === 'light') this.lights.show(object.id, node, read)
       if (object.kind === 'joint') {
         const over = object.follow ? null : object.parent
-        const colour = (id: number) => (selected.has(id) ? lemon : (byOthers.get(id) ?? bone))
+        const colour = (id: number) => (selected.has(id) ? inks.picked : (byOthers.get(id) ?? inks.plain))
         const isBelow = over !== null && model.objects.get(over)?.kind === 'joint' && !unseen.has(over)
         this.bones.show(
           object.id,
@@ -192,7 +193,7 @@ export class StageScene {
           isBelow ? { object: over, node: node.parent!, colour: colour(over) } : undefined,
         )
       }
-      if (object.kind === 'camera' || object.kind === 'light') this.helpers.add(object, node, isSelected)
+      if (object.kind === 'camera' || object.kind === 'light') this.helpers.add(object, node, isSelected, inks)
     }
     const shaped = lantern && model.objects.get(lantern.object)
     this.lantern.show(shaped ? { object: shaped, deformer: lantern!.deformer, ...laying } : null)

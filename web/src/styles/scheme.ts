@@ -23,7 +23,7 @@ const names = {
   text: '--text',
   dim: '--dim',
   cream: '--cream',
-  lemon: '--lemon',
+  picked: '--picked',
   lime: '--lime',
   onLime: '--on-lime',
   tangerine: '--tangerine',

@@ -271,6 +271,8 @@ function points(
 }
 
 const markSize = 48
+/** How wide the dark edge of a dot is, by which it is seen on a light ground. */
+const edge = 6
 function marked(mark: (ctx: OffscreenCanvasRenderingContext2D) => void): OffscreenCanvas {
   const { canvas, ctx } = paper(markSize, markSize)
   ctx.strokeStyle = ctx.fillStyle = '#fff'
@@ -281,8 +283,16 @@ function marked(mark: (ctx: OffscreenCanvasRenderingContext2D) => void): Offscre
 
 function dotMark(ctx: OffscreenCanvasRenderingContext2D): void {
   ctx.beginPath()
-  ctx.arc(markSize / 2, markSize / 2, markSize / 2 - 2, 0, 2 * Math.PI)
+  ctx.arc(markSize / 2, markSize / 2, markSize / 2 - edge, 0, 2 * Math.PI)
   ctx.fill()
+  edged(ctx, edge)
+}
+
+/** Draws the edge of what has just been drawn, in a dark that stays dark whatever the mark is tinted with. */
+function edged(ctx: OffscreenCanvasRenderingContext2D, width: number): void {
+  ctx.strokeStyle = '#10201e'
+  ctx.lineWidth = width
+  ctx.stroke()
 }
 
 /** A stem with wings, as on the desk. */

@@ -134,12 +134,9 @@ function putUnder(event: Event): void {
   border: 1px solid var(--line);
   border-radius: 999px;
   background: none;
-  color: var(--lemon);
+  color: var(--picked);
   font-size: 11px;
   white-space: nowrap;
-}
-[data-bs-theme='light'] .shut {
-  color: var(--text);
 }
 .shut:hover {
   border-color: var(--dim);

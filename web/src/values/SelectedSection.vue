@@ -21,13 +21,10 @@ defineProps<{ title: string; label: string }>()
   margin: 0 0 4px;
   font-size: 12px;
   font-weight: 600;
-  color: var(--lemon);
+  color: var(--picked);
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-[data-bs-theme='light'] .title {
-  color: var(--text);
 }
 .fields {
   display: grid;
