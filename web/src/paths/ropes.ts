@@ -179,6 +179,7 @@ export class Ropes {
       dots,
       new PointsMaterial({ size: 6, sizeAttenuation: false, vertexColors: true, map: this.round, alphaTest: 0.5 }),
     )
+    floats.renderOrder = 3
     const drawn = { path: path!, rope, line, casing, behind, floats, world: new Matrix4(), shownAs: null }
     for (const part of partsOf(drawn)) {
       part.matrixAutoUpdate = false
