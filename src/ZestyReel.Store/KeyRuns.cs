@@ -3,7 +3,6 @@ using Dapper;
 using Microsoft.Data.Sqlite;
 using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Store.Packing;
 using RowKeys = System.Collections.Immutable.ImmutableSortedDictionary<string, System.Collections.Immutable.ImmutableArray<ZestyReel.Core.Curves.Key>>;

@@ -3,8 +3,6 @@ using Dapper;
 using MessagePack;
 using Microsoft.Data.Sqlite;
 using ZestyReel.Core.Changes;
-using ZestyReel.Core.Curves;
-using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Store.Assets;
 using ZestyReel.Store.Packing;

@@ -2,7 +2,6 @@ using Dapper;
 using Microsoft.Data.Sqlite;
 using ZestyReel.Core;
 using ZestyReel.Core.Changes;
-using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Store.Assets;
 using ZestyReel.Store.Histories;

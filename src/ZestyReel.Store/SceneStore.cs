@@ -1,9 +1,7 @@
-using System.Collections.Immutable;
 using Dapper;
 using Microsoft.Data.Sqlite;
 using ZestyReel.Core;
 using ZestyReel.Core.Changes;
-using ZestyReel.Core.Edits;
 using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;

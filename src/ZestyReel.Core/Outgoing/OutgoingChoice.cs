@@ -1,4 +1,3 @@
-using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Outgoing;

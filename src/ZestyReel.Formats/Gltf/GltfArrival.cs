@@ -1,4 +1,3 @@
-using SharpGLTF.Schema2;
 using ZestyReel.Formats.Incoming;
 
 namespace ZestyReel.Formats.Gltf;

@@ -2,7 +2,6 @@ using System.Numerics;
 using SharpGLTF.Schema2;
 using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Core.Time;
 
 namespace ZestyReel.Formats.Gltf;
 

@@ -1,14 +1,9 @@
-using System.Collections.Immutable;
 using System.Numerics;
 using SharpGLTF.Schema2;
 using ZestyReel.Core;
-using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Core.Time;
 using ZestyReel.Formats.Incoming;
-using ZestyReel.Formats.Outgoing;
 using GltfMesh = SharpGLTF.Schema2.Mesh;
-using Scene = ZestyReel.Core.Scenes.Scene;
 
 namespace ZestyReel.Formats.Gltf;
 

@@ -1,5 +1,4 @@
 using SharpGLTF.Schema2;
-using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Scenes;
 using GltfMesh = SharpGLTF.Schema2.Mesh;

@@ -3,7 +3,6 @@ using ZestyReel.Core;
 using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.Gltf;
-using ZestyReel.Formats.Incoming;
 
 namespace ZestyReel.Formats.Meshes;
 

@@ -1,6 +1,5 @@
 using System.Text;
 using ZestyReel.Core.Outgoing;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.Outgoing;
 using ZestyReel.Formats.Samples;
 

@@ -1,7 +1,6 @@
 using System.Text.Json;
 using ZestyReel.Core;
 using ZestyReel.Core.Outgoing;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.Outgoing;
 
 namespace ZestyReel.Formats.Moves;

@@ -1,4 +1,3 @@
-using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Takes;
 
 namespace ZestyReel.Formats.Osc;

@@ -3,7 +3,6 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Edits;
 using ZestyReel.Core.Time;
 
 namespace ZestyReel.Formats.SceneFiles;

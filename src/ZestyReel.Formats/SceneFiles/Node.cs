@@ -1,6 +1,5 @@
 using System.Text.Json;
 using ZestyReel.Core;
-using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Formats.SceneFiles;
 

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Formats.SceneFiles;

@@ -1,7 +1,6 @@
 using ZestyReel.Core;
 using System.Collections.Immutable;
 using System.Text.Json;
-using ZestyReel.Core.Curves;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using ZestyReel.Core;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;

@@ -1,7 +1,6 @@
 using System.CommandLine;
 using System.Globalization;
 using ZestyReel.Core.Checks;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Server.Checks;
 using ZestyReel.Server.Wire;
 

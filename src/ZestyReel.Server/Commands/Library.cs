@@ -1,7 +1,6 @@
 using System.Net.Sockets;
 using ZestyReel.Core;
 using ZestyReel.Core.Edits;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Formats.Tables;
 using ZestyReel.Server.Scenes;

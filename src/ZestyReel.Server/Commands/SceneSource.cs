@@ -1,5 +1,4 @@
 using ZestyReel.Core;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Scenes;
 

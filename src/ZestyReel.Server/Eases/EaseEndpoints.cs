@@ -1,6 +1,5 @@
 using ZestyReel.Core;
 using ZestyReel.Core.Curves.Eases;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Store;
 
 namespace ZestyReel.Server.Eases;

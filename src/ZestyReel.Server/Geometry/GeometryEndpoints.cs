@@ -3,7 +3,6 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using ZestyReel.Core;
 using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Server.Live;
 using ZestyReel.Server.Sessions;
 
 namespace ZestyReel.Server.Geometry;

@@ -1,24 +1,10 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.SignalR;
 using ZestyReel.Core;
-using ZestyReel.Core.Changes;
 using ZestyReel.Core.Edits;
-using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Reels;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
-using ZestyReel.Formats.Bvh;
-using ZestyReel.Formats.Incoming;
-using ZestyReel.Formats.Tables;
-using ZestyReel.Core.Takes;
-using ZestyReel.Server.Incoming;
-using ZestyReel.Server.Recording;
-using ZestyReel.Server.Reels;
-using ZestyReel.Server.Scenes;
-using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Wire;
-using ZestyReel.Store;
-using ZestyReel.Store.Reels;
 
 namespace ZestyReel.Server.Live;
 

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.SignalR;
 using ZestyReel.Core.Changes;
-using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;

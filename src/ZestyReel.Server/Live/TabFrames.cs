@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
-using ZestyReel.Server.Sessions;
 using ZestyReel.Server.Wire;
 
 namespace ZestyReel.Server.Live;

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using ZestyReel.Core;
 using ZestyReel.Core.Pictures;
 using ZestyReel.Core.Reels;
 using ZestyReel.Formats.Pictures;

@@ -5,7 +5,6 @@ using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 using ZestyReel.Core;
 using ZestyReel.Core.Reels;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Scenes;
 using ZestyReel.Server.Screens;

@@ -1,4 +1,3 @@
-using ZestyReel.Core;
 using ZestyReel.Core.Edits;
 using ZestyReel.Formats.Svg;
 using ZestyReel.Server.Wire;

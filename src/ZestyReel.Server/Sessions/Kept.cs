@@ -1,5 +1,4 @@
 using ZestyReel.Core.Changes;
-using ZestyReel.Core.Edits;
 using ZestyReel.Store;
 
 namespace ZestyReel.Server.Sessions;

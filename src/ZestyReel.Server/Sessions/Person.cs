@@ -1,5 +1,4 @@
 using ZestyReel.Core;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Store;
 
 namespace ZestyReel.Server.Sessions;

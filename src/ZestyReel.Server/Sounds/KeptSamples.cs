@@ -1,5 +1,4 @@
 using System.IO.MemoryMappedFiles;
-using System.Runtime.InteropServices;
 using ZestyReel.Core.Sounding;
 
 namespace ZestyReel.Server.Sounds;

@@ -1,8 +1,5 @@
 using MessagePack;
-using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Edits;
-using ZestyReel.Core.Scenes;
 using ZestyReel.Server.Sessions;
 using ZestyReel.Store;
 

@@ -1,10 +1,6 @@
 using MessagePack;
-using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Server.Sessions;
-using ZestyReel.Store;
 
 namespace ZestyReel.Server.Wire;
 

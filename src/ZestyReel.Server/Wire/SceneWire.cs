@@ -1,9 +1,6 @@
-using System.Collections.Immutable;
 using System.Runtime.InteropServices;
-using System.Text.Json;
 using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Scenes;

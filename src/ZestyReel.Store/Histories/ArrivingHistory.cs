@@ -3,7 +3,6 @@ using Dapper;
 using ZestyReel.Core;
 using ZestyReel.Core.Changes;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Store.Assets;
 using ZestyReel.Store.Packing;
 
 namespace ZestyReel.Store.Histories;

@@ -1,4 +1,3 @@
-using Dapper;
 using Microsoft.Data.Sqlite;
 using ZestyReel.Core.Changes;
 using ZestyReel.Core.Outgoing;

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using MessagePack;
 using ZestyReel.Core.Changes;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 using Keys = System.Collections.Immutable.ImmutableSortedDictionary<string, System.Collections.Immutable.ImmutableArray<ZestyReel.Core.Curves.Key>>;
 

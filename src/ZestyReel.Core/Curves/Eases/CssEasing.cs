@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Globalization;
 
 namespace ZestyReel.Core.Curves.Eases;

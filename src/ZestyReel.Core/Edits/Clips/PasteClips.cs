@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using ZestyReel.Core.Curves;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 

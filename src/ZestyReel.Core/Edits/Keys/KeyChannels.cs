@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using ZestyReel.Core.Curves;
-using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 

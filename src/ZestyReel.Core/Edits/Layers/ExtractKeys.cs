@@ -3,7 +3,6 @@ using ZestyReel.Core.Baking;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 

@@ -1,4 +1,3 @@
-using ZestyReel.Core.Curves;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 

@@ -1,4 +1,3 @@
-using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Edits;

@@ -1,6 +1,5 @@
 using ZestyReel.Core.Baking;
 using ZestyReel.Core.Evaluation;
-using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
 using ZestyReel.Core.Time;
 

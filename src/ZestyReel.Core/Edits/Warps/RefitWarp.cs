@@ -1,6 +1,5 @@
 using ZestyReel.Core.Retiming;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 

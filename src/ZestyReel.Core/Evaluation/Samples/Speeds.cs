@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Evaluation;
 
