@@ -14,10 +14,17 @@ export interface Rope {
 
 const sum = (a: readonly number[], b: readonly number[]) => new Vector3(a[0]! + b[0]!, a[1]! + b[1]!, a[2]! + b[2]!)
 
-export function ropeOf({ points, closed }: PathMessage): Rope {
+const curvesOf = ({ points, closed }: PathMessage) => (closed ? points.length : points.length - 1)
+const piecesEach = (curves: number) => Math.max(1, Math.min(mostPieces, Math.floor(mostInAll / curves)))
+
+/** In how many straight pieces a path is drawn. */
+export const piecesOf = (path: PathMessage) => curvesOf(path) * piecesEach(curvesOf(path))
+
+export function ropeOf(path: PathMessage): Rope {
+  const { points } = path
   const rope: Rope = { places: [], segments: [], us: [] }
-  const count = closed ? points.length : points.length - 1
-  const pieces = Math.max(1, Math.min(mostPieces, Math.floor(mostInAll / count)))
+  const count = curvesOf(path)
+  const pieces = piecesEach(count)
   for (let segment = 0; segment < count; segment++) {
     const [a, b] = [points[segment]!, points[(segment + 1) % points.length]!]
     const curve = new CubicBezierCurve3(new Vector3(...a.at), sum(a.at, a.out), sum(b.at, b.in), new Vector3(...b.at))

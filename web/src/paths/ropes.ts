@@ -19,28 +19,50 @@ import { LineMaterial } from 'three/addons/lines/LineMaterial.js'
 import type { PathMessage } from '../api/messages'
 import type { SceneObject } from '../scene/sceneModel'
 import { paper } from '../stage/paper'
-import { mostInAll, ropeOf, type Rope } from './rope'
+import type { LineInks } from '../stage/stageColours'
+import { mostInAll, piecesOf, ropeOf, type Rope } from './rope'
 
 const [cream, lemon, dark] = [0xefe6cf, 0xffe14d, 0x10201e]
 /** How far the dark edge of a rope reaches, which is seen where the ground is light. */
 const edge = 1.1
+/** Of more pieces than this in all ropes, thick lines would take long to draw. */
+const mostThick = mostInAll
 
-/** A thick line or, of very many pieces, which would take long to draw, a thin one. */
-type RopeLine = Line2 | Line<BufferGeometry, LineBasicMaterial>
+type ThinLine = Line<BufferGeometry, LineBasicMaterial>
+
+/** A rope with its dark edge, and faintly where something stands before it. */
+interface Thick {
+  line: Line2
+  casing: Line2
+  behind: Line2
+}
+
+/** The same as lines of one pixel, which are drawn many times faster. */
+interface Thin {
+  line: ThinLine
+  behind: ThinLine
+}
 
 /** What is drawn of one path. */
 interface Drawn {
   path: PathMessage
   rope: Rope
-  line: RopeLine
-  /** The dark edge on both its sides; a thin line has none. */
-  casing: Line2 | null
-  /** The same line where something stands before it, faintly. */
-  behind: RopeLine
+  /** Made when they are needed first. */
+  thick: Thick | null
+  thin: Thin | null
   floats: Points<BufferGeometry, PointsMaterial>
   world: Matrix4
   /** What the points are coloured by, so that they are only where that is otherwise. */
   shownAs: { isSelected: boolean; points: ReadonlySet<number> | null } | null
+}
+
+/** How a path is seen. */
+export interface RopeLook {
+  isSelected: boolean
+  /** Those of its points that are selected; null where its points are not worked on. */
+  points: ReadonlySet<number> | null
+  /** What thin lines are drawn in. */
+  inks: LineInks
 }
 
 /** What lies under the pointer of a path. */
@@ -60,33 +82,43 @@ export class Ropes {
   private readonly drawn = new Map<number, Drawn>()
   private readonly used = new Set<number>()
   private readonly round = roundTexture()
+  private isThin = false
+  /** Of all paths together. */
+  private pieces = 0
 
   constructor(private readonly three: Scene) {}
 
-  begin(): void {
+  /** @param isThin Whether thin lines do: while it plays. Where there are very many pieces, all are thin. */
+  begin(isThin: boolean): void {
     this.used.clear()
+    this.isThin = isThin || this.pieces > mostThick
   }
 
-  /** @param selectedPoints Those of its points that are selected; null where its points are not worked on. */
-  show(object: SceneObject, node: Object3D, isSelected: boolean, selectedPoints: ReadonlySet<number> | null): void {
+  show(object: SceneObject, node: Object3D, { isSelected, points, inks }: RopeLook): void {
     const drawn = this.of(object)
     this.used.add(object.id)
     drawn.world.copy(node.matrixWorld)
-    const color = isSelected ? lemon : cream
-    for (const line of [drawn.line, drawn.behind]) line.material.color.set(color)
-    drawn.line.material.linewidth = isSelected ? 3 : 2.2
-    if (drawn.casing) drawn.casing.material.linewidth = drawn.line.material.linewidth + 2 * edge
+    if (this.isThin) {
+      const { line, behind } = (drawn.thin ??= this.added(thinOf(drawn.rope)))
+      for (const each of [line, behind]) each.material.color.set(isSelected ? inks.picked : inks.plain)
+    } else {
+      const { line, casing, behind } = (drawn.thick ??= this.added(thickOf(drawn.rope)))
+      for (const each of [line, behind]) each.material.color.set(isSelected ? lemon : cream)
+      line.material.linewidth = isSelected ? 3 : 2.2
+      casing.material.linewidth = line.material.linewidth + 2 * edge
+    }
     const { floats } = drawn
-    floats.material.size = selectedPoints ? 11 : 6
-    if (drawn.shownAs?.isSelected !== isSelected || drawn.shownAs.points !== selectedPoints) {
-      drawn.shownAs = { isSelected, points: selectedPoints }
-      colourPoints(floats.geometry, isSelected, selectedPoints)
+    floats.material.size = points ? 11 : 6
+    if (drawn.shownAs?.isSelected !== isSelected || drawn.shownAs.points !== points) {
+      drawn.shownAs = { isSelected, points }
+      colourPoints(floats.geometry, isSelected, points)
     }
     for (const part of partsOf(drawn)) {
       part.visible = true
       part.matrix.copy(node.matrixWorld)
       part.matrixWorldNeedsUpdate = true
     }
+    for (const part of Object.values((this.isThin ? drawn.thick : drawn.thin) ?? {})) part.visible = false
   }
 
   end(): void {
@@ -94,10 +126,12 @@ export class Ropes {
       if (!this.used.has(id)) for (const part of partsOf(drawn)) part.visible = false
   }
 
-  /** Lets go of paths that are not there any more. */
-  keep(isThere: (id: number) => boolean): void {
+  /** Takes over which paths there are. */
+  arrange(objects: ReadonlyMap<number, SceneObject>): void {
+    this.pieces = 0
+    for (const { path } of objects.values()) if (path) this.pieces += piecesOf(path)
     for (const [id, drawn] of this.drawn) {
-      if (isThere(id)) continue
+      if (objects.has(id)) continue
       this.remove(drawn)
       this.drawn.delete(id)
     }
@@ -171,7 +205,6 @@ export class Ropes {
     if (known?.path === path) return known
     if (known) this.remove(known)
     const rope = ropeOf(path!)
-    const [line, behind, casing] = linesOf(rope)
     const dots = new BufferGeometry()
     dots.setAttribute('position', new BufferAttribute(new Float32Array(path!.points.flatMap(({ at }) => at)), 3))
     dots.setAttribute('color', new BufferAttribute(new Float32Array(path!.points.length * 3), 3))
@@ -180,25 +213,28 @@ export class Ropes {
       new PointsMaterial({ size: 6, sizeAttenuation: false, vertexColors: true, map: this.round, alphaTest: 0.5 }),
     )
     floats.renderOrder = 3
-    const drawn = { path: path!, rope, line, casing, behind, floats, world: new Matrix4(), shownAs: null }
-    for (const part of partsOf(drawn)) {
+    this.added({ floats })
+    const drawn = { path: path!, rope, thick: null, thin: null, floats, world: new Matrix4(), shownAs: null }
+    this.drawn.set(id, drawn)
+    return drawn
+  }
+
+  private added<T extends Readonly<Record<string, Object3D>> | Thick | Thin>(parts: T): T {
+    for (const part of Object.values(parts) as Object3D[]) {
       part.matrixAutoUpdate = false
       // Where it is, is known here: no need to look whether it is in the picture.
       part.frustumCulled = false
       this.three.add(part)
     }
-    this.drawn.set(id, drawn)
-    return drawn
+    return parts
   }
 
   private remove(drawn: Drawn): void {
-    const { line, floats } = drawn
-    line.geometry.dispose()
     for (const part of partsOf(drawn)) {
       this.three.remove(part)
+      part.geometry.dispose()
       part.material.dispose()
     }
-    floats.geometry.dispose()
   }
 }
 
@@ -211,26 +247,30 @@ function colourPoints(of: BufferGeometry, isSelected: boolean, selected: Readonl
   colors.needsUpdate = true
 }
 
-function linesOf(rope: Rope): [RopeLine, RopeLine, Line2 | null] {
-  const faint = { transparent: true, opacity: 0.28, depthTest: false }
-  if (rope.places.length > mostInAll + 1) {
-    const geometry = new BufferGeometry().setFromPoints(rope.places)
-    return [
-      new Line(geometry, new LineBasicMaterial({ color: cream })),
-      new Line(geometry, new LineBasicMaterial({ color: cream, ...faint })),
-      null,
-    ]
+const faint = { transparent: true, opacity: 0.28, depthTest: false }
+
+function thinOf({ places }: Rope): Thin {
+  const geometry = new BufferGeometry().setFromPoints(places)
+  return {
+    line: new Line(geometry, new LineBasicMaterial()),
+    behind: new Line(geometry, new LineBasicMaterial(faint)),
   }
-  const geometry = new LineGeometry().setPositions(rope.places.flatMap(({ x, y, z }) => [x, y, z]))
-  const line = new Line2(geometry, new LineMaterial({ color: cream, linewidth: 2.2 }))
+}
+
+function thickOf({ places }: Rope): Thick {
+  const geometry = new LineGeometry().setPositions(places.flatMap(({ x, y, z }) => [x, y, z]))
+  const line = new Line2(geometry, new LineMaterial({ linewidth: 2.2 }))
   const casing = new Line2(geometry, new LineMaterial({ color: dark, depthWrite: false }))
   // After all that is solid, and before the rope itself, which lies just as deep.
   ;[casing.renderOrder, line.renderOrder] = [1, 2]
-  return [line, new Line2(geometry, new LineMaterial({ color: cream, linewidth: 1.6, ...faint })), casing]
+  return { line, casing, behind: new Line2(geometry, new LineMaterial({ linewidth: 1.6, ...faint })) }
 }
 
-const partsOf = ({ line, casing, behind, floats }: Drawn) =>
-  casing ? [line, casing, behind, floats] : [line, behind, floats]
+const partsOf = ({ thick, thin, floats }: Drawn) => [
+  ...Object.values(thick ?? {}),
+  ...Object.values(thin ?? {}),
+  floats,
+]
 
 const scratch = new Vector3()
 const tint = new Color()

@@ -117,6 +117,7 @@ const drawing = useStageDrawing({
     trails: trailPicture.picture(trailHands.changed()),
     lantern: lantern.value,
     fading: fading.value,
+    isPlaying: playhead.playing,
   }),
   place: () => {
     pointNodes.place()

@@ -52,6 +52,8 @@ export interface Moment {
   fading?: number | null
   /** The frame whose background pictures are seen, where frames are counted otherwise. */
   behindAt?: number
+  /** Then what is quick to draw has to do. */
+  isPlaying?: boolean
 }
 
 /** The scene as three.js draws it. Every frame is a look-up in the samples; no curve is evaluated here. */
@@ -116,7 +118,7 @@ export class StageScene {
   /** Takes over which objects there are, and what moves with what. */
   arrange(model: SceneModel): void {
     this.bent = bentObjects(model)
-    this.ropes.keep((id) => model.objects.has(id))
+    this.ropes.arrange(model.objects)
     this.places.arrange(model, (id) => this.lights.remove(id))
   }
 
@@ -137,6 +139,7 @@ export class StageScene {
       lantern,
       fading,
       behindAt,
+      isPlaying = false,
     }: Moment,
   ): void {
     this.backdrops.show(model, behindAt ?? frame)
@@ -157,7 +160,7 @@ export class StageScene {
     this.shapes.begin()
     this.helpers.begin()
     this.lights.begin()
-    this.ropes.begin()
+    this.ropes.begin(isPlaying)
     this.beads.begin()
     this.bones.begin(objects.length)
     for (const object of objects) {
@@ -168,7 +171,10 @@ export class StageScene {
       const read = readOf(object)
       const isSelected = inSelection.has(object.id)
       const outline = isSelected ? lemon : byOthers.get(object.id)
-      if (object.path) this.ropes.show(object, node, isSelected, points?.path === object.id ? points.selected : null)
+      if (object.path) {
+        const worked = points?.path === object.id ? points.selected : null
+        this.ropes.show(object, node, { isSelected, points: worked, inks })
+      }
       if (object.follow) this.beads.show(object.name, node.parent!)
       const shape = shapeOf(object, read, this.coarser)
       if (shape) {
