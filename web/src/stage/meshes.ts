@@ -1,6 +1,7 @@
 import { BufferAttribute, BufferGeometry } from 'three'
 import { http } from '../api/http'
 import type { TextMessage } from '../api/messages'
+import { Recent } from '../shared/recent'
 
 /** The mesh of a shape whose measures are all 1, as the server makes it. */
 export interface ShapeMesh {
@@ -16,20 +17,29 @@ export interface ShapeMesh {
 export type Cuts = Readonly<Record<string, number>>
 
 const shapes = ['box', 'sphere', 'cylinder', 'cone', 'torus', 'plane'] as const
-const here = new Map<string, ShapeMesh>()
+/** Of whoever keys the cuts, so many are kept beside those in use. */
+const mostKept = 200
+/** Those that shapes have unless they are cut otherwise, by their kinds. */
+const usual = new Map<string, ShapeMesh>()
+const others = new Recent<ShapeMesh>(mostKept)
 const onTheWay = new Map<string, Promise<void>>()
 /** When what could not be had was asked for last. */
 const failed = new Map<string, number>()
 const waiting = new Set<() => void>()
 const again = 2000
-/** Of whoever keys the cuts, so many are kept. */
-const mostKept = 200
 
 /** Fetches, once, the meshes that shapes have unless they are cut otherwise. */
 export const loadUsualMeshes = async (): Promise<void> => {
   await Promise.all(
     shapes.map((kind) =>
-      here.has(kind) ? undefined : (onTheWay.get(kind) ?? fetchMesh(kind, () => http.mesh(kind, {}))),
+      usual.has(kind)
+        ? undefined
+        : (onTheWay.get(kind) ??
+          fetchMesh(
+            kind,
+            () => http.mesh(kind, {}),
+            (mesh) => usual.set(kind, mesh),
+          )),
     ),
   )
   // A server that was away for a moment is asked again.
@@ -37,7 +47,7 @@ export const loadUsualMeshes = async (): Promise<void> => {
 }
 
 /** Whether the usual mesh of every shape is here: before that there is nothing to be drawn. */
-export const usualMeshesAreHere = (): boolean => shapes.every((kind) => here.has(kind))
+export const usualMeshesAreHere = (): boolean => shapes.every((kind) => usual.has(kind))
 
 /** Whether an object of a kind has a shape. */
 export const hasShape = (kind: string): boolean =>
@@ -51,8 +61,8 @@ export function meshOf(kind: string, cuts: Cuts): { key: string; mesh: ShapeMesh
   const key = `${kind} ${Object.values(cuts).join(' ')}`
   const known = hereOrAsked(key, () => http.mesh(kind, cuts))
   if (known) return { key, mesh: known }
-  const usual = here.get(kind)
-  return usual ? { key: kind, mesh: usual } : null
+  const instead = usual.get(kind)
+  return instead ? { key: kind, mesh: instead } : null
 }
 
 /** The mesh of a shape that is cut so, if it is here; else it is asked for. */
@@ -77,8 +87,9 @@ export function fileMeshOf(asset: string): { key: string; mesh: ShapeMesh } | nu
 }
 
 function hereOrAsked(key: string, ask: () => Promise<ArrayBuffer>): ShapeMesh | undefined {
-  const known = here.get(key)
-  if (!known && !onTheWay.has(key) && performance.now() - (failed.get(key) ?? -again) >= again) void fetchMesh(key, ask)
+  const known = others.get(key)
+  if (!known && !onTheWay.has(key) && performance.now() - (failed.get(key) ?? -again) >= again)
+    void fetchMesh(key, ask, (mesh) => others.set(key, mesh))
   return known
 }
 
@@ -96,13 +107,9 @@ export function whenMeshesCome(then: () => void): () => void {
   return () => waiting.delete(then)
 }
 
-async function fetchMesh(key: string, ask: () => Promise<ArrayBuffer>): Promise<void> {
+async function fetchMesh(key: string, ask: () => Promise<ArrayBuffer>, keep: (mesh: ShapeMesh) => void): Promise<void> {
   const coming = ask()
-    .then((bytes) => {
-      if (here.size > mostKept)
-        for (const old of here.keys()) if (!(shapes as readonly string[]).includes(old)) here.delete(old)
-      here.set(key, read(bytes))
-    })
+    .then((bytes) => keep(read(bytes)))
     // The usual one goes on standing in; whoever draws a while later asks again.
     .catch(() => void failed.set(key, performance.now()))
     .finally(() => {

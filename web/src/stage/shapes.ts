@@ -1,5 +1,6 @@
 import { EdgesGeometry, type BufferGeometry, type Vector3 } from 'three'
 import type { MeshMessage, TextMessage } from '../api/messages'
+import { Recent } from '../shared/recent'
 import { fileMeshOf, geometryOfMesh, hasShape, meshIfHere, meshOf, textMeshOf, type Cuts, type Spread } from './meshes'
 
 /** Reads a channel of the object being drawn. */
@@ -35,10 +36,15 @@ export interface Shaped {
   mesh?: MeshMessage | null
 }
 
-const made = new Map<string, Shape>()
-const edges = new Map<string, EdgesGeometry>()
-/** Who keys a proportion or a cut makes many; the oldest go, and whoever still draws one keeps it. */
+/** Who keys a proportion or a cut makes many: so many are kept beside those in use. */
 const mostKept = 400
+const made = new Recent<Shape>(mostKept, (key, { geometry }) => {
+  // Whoever still draws it has it sent to the card again.
+  geometry.dispose()
+  edges.get(key)?.dispose()
+  edges.delete(key)
+})
+const edges = new Map<string, EdgesGeometry>()
 /** What a text looked like last, until that of what it says now comes; by the object's number. */
 const shown = new Map<number, Shape>()
 
@@ -81,7 +87,6 @@ export function shapeOf({ id, kind, text, mesh }: Shaped, read: Read, coarser = 
   let shape = made.get(key)
   if (!shape) {
     made.set(key, (shape = { key, geometry: geometryOfMesh(found.mesh, spread), isFine, isCoarser }))
-    if (made.size > mostKept) forgetOldest()
   }
   if (text) shown.set(id, shape)
   return shape
@@ -103,15 +108,6 @@ function spreadOf(kind: string, read: Read): Spread {
   // A bevel goes no deeper than to the middle of its letter.
   const deep = Math.min(size, depth / (2 * bevel))
   return { x, y: 0, z: Math.fround(deep / depth), steeper: Math.fround(depth / size) }
-}
-
-function forgetOldest(): void {
-  const [oldest] = made.keys()
-  // Whoever still draws it has it sent to the card again.
-  made.get(oldest!)!.geometry.dispose()
-  edges.get(oldest!)?.dispose()
-  made.delete(oldest!)
-  edges.delete(oldest!)
 }
 
 /** The lines along which a shape is hard. */
