@@ -111,6 +111,30 @@ test('what is left out stays out with all below it, and the first frame stands w
   await desk.undo()
 })
 
+test('what comes without the path that it follows is told before', async () => {
+  const content = JSON.stringify({
+    format: 'zesty-scene',
+    version: 2,
+    name: 'Fairway',
+    rate: '24',
+    range: [1, 48],
+    objects: [
+      { name: 'Route', kind: 'path', points: [{ at: [-4, 0, 0] }, { at: [4, 0, 0] }] },
+      { name: 'Boat', kind: 'box', follow: { path: 'Route', facing: '+x' } },
+    ],
+  })
+  await drop({ name: 'fairway.zesty.json', content })
+  await told().filter({ hasText: '2 of 2 objects' }).waitFor()
+  assert.equal(await dialog().getByText('Some come without').count(), 0)
+  await box(/^Route/).uncheck()
+  await dialog().getByText('as it is left out: Boat without Route.').waitFor()
+  await box(/^Boat/).uncheck()
+  await box(/^Route/).check()
+  assert.equal(await dialog().getByText('Some come without').count(), 0)
+  await page.keyboard.press('Escape')
+  await gone()
+})
+
 test('as a scene of its own it opens there, is seen moving, and is there after a kill', async () => {
   await drop(glb)
   await told().filter({ hasText: '3 of 3' }).waitFor()

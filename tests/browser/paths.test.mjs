@@ -1,6 +1,17 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, deskPoint, Desk, drag, middleOf, open, setField, until } from './harness.mjs'
+import {
+  command,
+  deskPoint,
+  Desk,
+  drag,
+  middleOf,
+  open,
+  setField,
+  stagePixels,
+  stageRested,
+  until,
+} from './harness.mjs'
 import { PNG } from 'pngjs'
 
 // Paths: drawn on the stage, edited there and by number, and followed.
@@ -343,6 +354,39 @@ test('the outlines of a drawing become paths, spread in depth, and are followed'
   await desk.undo()
   await desk.undo()
   assert.equal(await bytes(), before)
+})
+
+test('a rope that is selected is thick; very many, which would take long to draw, are thin lines', async () => {
+  const route = (name, z, more = {}) => ({
+    name,
+    kind: 'path',
+    points: Array.from({ length: 8 }, (_, i) => ({ at: [i * 2 - 7, 0, z] })),
+    ...more,
+  })
+  const { id } = await desk.server.post('/api/scenes/import', {
+    format: 'zesty-scene',
+    version: 2,
+    name: 'Fairway',
+    rate: '24',
+    range: [1, 24],
+    objects: [
+      route('Fairway', 0),
+      ...Array.from({ length: 11 }, (_, i) => route(`Hidden ${i}`, i, { channels: { visible: { value: 0 } } })),
+    ],
+  })
+  const other = await open(desk.context, `${desk.server.address}/scenes/${id}`)
+  const lemon = async () => {
+    await stageRested(other)
+    return middleOf(await stagePixels(other), (r, g, b) => r > 180 && g > 170 && b < 140).count
+  }
+  // One that is selected is thick, however many there are.
+  await other.locator('.body .heads').getByRole('button', { name: 'Fairway', exact: true }).click()
+  const one = await lemon()
+  await other.keyboard.press('Control+a')
+  const all = await lemon()
+  assert.ok(one > 400 && one > 2 * all, `${one} and ${all} pixels`)
+  assert.deepEqual(other.faults, [])
+  await other.close()
 })
 
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, Desk, differing, setField, stagePixels, stageRested, until } from './harness.mjs'
+import { command, Desk, differing, open, setField, stagePixels, stageRested, until } from './harness.mjs'
 import { areDrawnWhereTheyAre, near, points } from './vertices.mjs'
 
 // A sign is made: typed, set, bent, split into letters that come one after the other.
@@ -183,6 +183,30 @@ test('split into letters it looks as before; the letters come one after the othe
   )
   await desk.undo()
   assert.deepEqual(await bytes(), alike)
+})
+
+test('more different texts than are kept beside each other all come to be seen', async () => {
+  const objects = Array.from({ length: 210 }, (_, i) => ({
+    name: `Berth ${i + 1}`,
+    kind: 'text',
+    text: [`${i + 1}`],
+    channels: { 'position.x': { value: (i % 21) - 10 }, 'position.y': { value: Math.floor(i / 21) / 2 } },
+  }))
+  const { id } = await desk.server.post('/api/scenes/import', {
+    format: 'zesty-scene',
+    version: 2,
+    name: 'Berths',
+    rate: '24',
+    range: [1, 24],
+    objects,
+  })
+  const other = await open(desk.context, `${desk.server.address}/scenes/${id}`)
+  other.setDefaultTimeout(60_000)
+  // The stage says which frame it shows once all shapes in it are here.
+  await other.locator('.stage[data-frame="1"]').waitFor()
+  await stageRested(other)
+  assert.deepEqual(other.faults, [])
+  await other.close()
 })
 
 test('nothing went wrong in the page', () => assert.deepEqual(page.faults, []))

@@ -53,8 +53,15 @@ public static class IncomingEndpoints
         return new(
             readings.Add(read), settings.Name, format.Name, [.. Enum.GetValues<IncomingUses>().Where(use => use != 0 && format.Uses.HasFlag(use)).Select(use => use.ToString().ToLowerInvariant())],
             settings.Rate.ToString(), settings.Range.First, settings.Range.Last,
-            [.. scene.InOrder().Select(thing => new IncomingObjectTold(thing.Id.Value, thing.Name, thing.Kind, thing.Parent?.Value, thing.Channels.Values.Sum(channel => channel.Curve?.Keys.Length ?? 0), Triangles(thing, read)))],
+            [.. scene.InOrder().Select(thing => new IncomingObjectTold(thing.Id.Value, thing.Name, thing.Kind, thing.Parent?.Value, thing.Channels.Values.Sum(channel => channel.Curve?.Keys.Length ?? 0), Triangles(thing, read), [.. TiedTo(thing).Select(id => id.Value)]))],
             read.Notes, read.StaysBehind, read.Animations);
+    }
+
+    private static IEnumerable<ObjectId> TiedTo(SceneObject thing)
+    {
+        if (thing.Follow is { } follow) yield return follow.Path;
+        if (thing.Aim is { } aim) yield return aim.At;
+        foreach (var each in thing.Bounce?.Against ?? []) yield return each;
     }
 
     private static int Triangles(SceneObject thing, IncomingScene read) => thing.Mesh is { } mesh ? read.Triangles.GetValueOrDefault(mesh.Asset) : 0;

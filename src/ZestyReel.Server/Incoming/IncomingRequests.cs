@@ -51,7 +51,8 @@ public sealed record IncomingTold(
 /// <param name="Parent">What it hangs below.</param>
 /// <param name="Keys">How many keys it has.</param>
 /// <param name="Triangles">How many triangles a mesh has.</param>
-public sealed record IncomingObjectTold(int Id, string Name, ObjectKind Kind, int? Parent, int Keys, int Triangles);
+/// <param name="TiedTo">The objects that it follows, aims at or bounces off; without them it comes as if it did not.</param>
+public sealed record IncomingObjectTold(int Id, string Name, ObjectKind Kind, int? Parent, int Keys, int Triangles, IReadOnlyList<int> TiedTo);
 
 /// <summary>What of a reading becomes a scene of its own.</summary>
 /// <param name="Reading">The reading.</param>

@@ -4552,6 +4552,8 @@ export interface components {
        * @description How many triangles a mesh has.
        */
       triangles: number
+      /** @description The objects that it follows, aims at or bounces off; without them it comes as if it did not. */
+      tiedTo: number[]
     }
     /** @description Which files are read together, and how. */
     IncomingReadRequest: {

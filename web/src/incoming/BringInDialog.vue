@@ -114,6 +114,21 @@ const words = computed(() => {
   return `${things}, ${keys.toLocaleString('en')} keys on its frames ${first}–${last} at ${inRate(rate)}.`
 })
 
+/** What would come without something that it follows, aims at or bounces off, as that is left out. */
+const untied = computed(() => {
+  const names = new Map(told.value!.objects.map(({ id, name }) => [id, name]))
+  return told
+    .value!.objects.filter(({ id }) => chosen.value.has(id))
+    .flatMap(({ name, tiedTo }) =>
+      tiedTo.filter((id) => !chosen.value.has(id)).map((id) => `${name} without ${names.get(id)}`),
+    )
+})
+const mostNamed = 3
+const untiedWords = computed(() => {
+  const rest = untied.value.length - mostNamed
+  return `Some come without what they follow, aim at or bounce off, as it is left out: ${untied.value.slice(0, mostNamed).join(', ')}${rest > 0 ? `, and ${rest} more` : ''}.`
+})
+
 async function bring(): Promise<void> {
   if (busy.value) return
   const { reading: name, objects } = told.value!
@@ -237,6 +252,7 @@ async function bring(): Promise<void> {
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <template v-else-if="told">
       <span class="told" role="status">{{ words }}</span>
+      <span v-if="untied.length > 0" class="told" role="note">{{ untiedWords }}</span>
       <LossList :losses="told.notes" label="What does not come in" />
       <span v-if="into === 'here' && told.staysBehind.length > 0" class="told"
         >Stays behind: {{ told.staysBehind.join(', ') }}. As a scene of its own it comes with all of them.</span

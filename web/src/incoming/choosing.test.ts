@@ -9,6 +9,7 @@ const object = (id: number, parent: number | null): IncomingObject => ({
   parent,
   keys: 0,
   triangles: 0,
+  tiedTo: [],
 })
 /** 1 above 2, which is above 3 and 4; and 5. */
 const objects = [object(1, null), object(2, 1), object(3, 2), object(4, 2), object(5, null)]

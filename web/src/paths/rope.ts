@@ -17,8 +17,9 @@ const sum = (a: readonly number[], b: readonly number[]) => new Vector3(a[0]! + 
 const curvesOf = ({ points, closed }: PathMessage) => (closed ? points.length : points.length - 1)
 const piecesEach = (curves: number) => Math.max(1, Math.min(mostPieces, Math.floor(mostInAll / curves)))
 
-/** In how many straight pieces a path is drawn. */
-export const piecesOf = (path: PathMessage) => curvesOf(path) * piecesEach(curvesOf(path))
+/** In how many straight pieces a path is drawn; none of what is no path. */
+export const piecesOf = (path: PathMessage | null | undefined) =>
+  path ? curvesOf(path) * piecesEach(curvesOf(path)) : 0
 
 export function ropeOf(path: PathMessage): Rope {
   const { points } = path

@@ -82,23 +82,27 @@ export class Ropes {
   private readonly drawn = new Map<number, Drawn>()
   private readonly used = new Set<number>()
   private readonly round = roundTexture()
-  private isThin = false
+  private areThin = { selected: false, others: false }
   /** Of all paths together. */
   private pieces = 0
 
   constructor(private readonly three: Scene) {}
 
-  /** @param isThin Whether thin lines do: while it plays. Where there are very many pieces, all are thin. */
-  begin(isThin: boolean): void {
+  /**
+   * @param isPlaying Then thin lines do. Else those are thick that are selected, or all, unless they are very many.
+   * @param selected In how many pieces those are drawn that are selected.
+   */
+  begin(isPlaying: boolean, selected: number): void {
     this.used.clear()
-    this.isThin = isThin || this.pieces > mostThick
+    this.areThin = { selected: isPlaying || selected > mostThick, others: isPlaying || this.pieces > mostThick }
   }
 
   show(object: SceneObject, node: Object3D, { isSelected, points, inks }: RopeLook): void {
     const drawn = this.of(object)
     this.used.add(object.id)
     drawn.world.copy(node.matrixWorld)
-    if (this.isThin) {
+    const isThin = isSelected ? this.areThin.selected : this.areThin.others
+    if (isThin) {
       const { line, behind } = (drawn.thin ??= this.added(thinOf(drawn.rope)))
       for (const each of [line, behind]) each.material.color.set(isSelected ? inks.picked : inks.plain)
     } else {
@@ -118,7 +122,7 @@ export class Ropes {
       part.matrix.copy(node.matrixWorld)
       part.matrixWorldNeedsUpdate = true
     }
-    for (const part of Object.values((this.isThin ? drawn.thick : drawn.thin) ?? {})) part.visible = false
+    for (const part of Object.values((isThin ? drawn.thick : drawn.thin) ?? {})) part.visible = false
   }
 
   end(): void {
@@ -129,7 +133,7 @@ export class Ropes {
   /** Takes over which paths there are. */
   arrange(objects: ReadonlyMap<number, SceneObject>): void {
     this.pieces = 0
-    for (const { path } of objects.values()) if (path) this.pieces += piecesOf(path)
+    for (const { path } of objects.values()) this.pieces += piecesOf(path)
     for (const [id, drawn] of this.drawn) {
       if (objects.has(id)) continue
       this.remove(drawn)

@@ -11,6 +11,7 @@ import { Steps } from '../deform/steps'
 import { Bones } from '../joints/bones'
 import { Beads } from '../paths/beads'
 import { EvenPlaces } from '../paths/evenPlaces'
+import { piecesOf } from '../paths/rope'
 import { Ropes } from '../paths/ropes'
 import type { SampleBook } from '../scene/samples'
 import { TrailLines, type TrailPicture } from '../trails/trailLines'
@@ -160,7 +161,9 @@ export class StageScene {
     this.shapes.begin()
     this.helpers.begin()
     this.lights.begin()
-    this.ropes.begin(isPlaying)
+    let ropes = 0
+    for (const id of inSelection) ropes += piecesOf(model.objects.get(id)?.path)
+    this.ropes.begin(isPlaying, ropes)
     this.beads.begin()
     this.bones.begin(objects.length)
     for (const object of objects) {
