@@ -11,7 +11,8 @@ import { noRows, SceneModel } from '../scene/sceneModel'
 import { filmThrough } from '../stage/filming'
 import { cameraAt, facingOf } from '../stage/pose'
 import { loadUsualMeshes, meshesAreHere, meshesCome } from '../stage/meshes'
-import { StageScene, type Moment } from '../stage/stageScene'
+import { bareMoment } from '../stage/bareMoment'
+import { StageScene } from '../stage/stageScene'
 import { burnIn } from './burnIn'
 import type { FromWorker, Shot, Spent } from './shotMessages'
 import { ShotRenderer } from './shotRenderer'
@@ -58,7 +59,7 @@ async function shoot(shot: Shot): Promise<void> {
   const renderer = new ShotRenderer(width, height, settings.samples, ground, settings.exposure)
   const paper = new OffscreenCanvas(width, height)
   const ctx = paper.getContext('2d', { alpha: ground === null, willReadFrequently: true })!
-  const seen = momentOf(shot)
+  const unseen = new Set(shot.unseen)
   const look = typeof shot.camera === 'number' ? shot.camera : facingOf(shot.camera)
   const cameraOf = lookThrough(shot, model, book, stage)
 
@@ -77,7 +78,7 @@ async function shoot(shot: Shot): Promise<void> {
     const draw = () =>
       renderer.draw(ctx, inside, (moment) => {
         const frame = picture * inside + moment
-        stage.show(model, book, { ...seen, frame, behindAt: start.frames[picture]! })
+        stage.show(model, book, { ...bareMoment(frame), unseen, behindAt: start.frames[picture]! })
         const camera = cameraOf(frame)
         stage.dress({ look, shading: settings.shading, helpers: settings.helpers }, camera)
         return { scene: stage.three, camera }
@@ -142,18 +143,6 @@ async function behindHere({ backdrops }: StageScene): Promise<void> {
     })
   }
 }
-
-/** What is the same on all pictures. */
-const momentOf = (shot: Shot): Omit<Moment, 'frame'> => ({
-  held: null,
-  selected: new Set(),
-  othersAt: null,
-  unseen: new Set(shot.unseen),
-  byOthers: new Map(),
-  points: null,
-  evenPlaces: new Float32Array(),
-  trails: null,
-})
 
 function lookThrough(
   { camera, settings }: Shot,

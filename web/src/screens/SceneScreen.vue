@@ -14,6 +14,7 @@ import { Sharpness } from '../stage/sharpness'
 import { PlainRenderer } from '../stage/plainRenderer'
 import { filmThrough } from '../stage/filming'
 import { loadUsualMeshes, whenMeshesCome } from '../stage/meshes'
+import { bareMoment } from '../stage/bareMoment'
 import { StageScene, type Moment } from '../stage/stageScene'
 import type { Shading } from '../stage/views'
 import { colours } from '../styles/scheme'
@@ -93,17 +94,7 @@ function render(isStill = false): void {
   if (!isStill) sharpness.moved()
   renderer.size(width, height, sharpness.ratio)
   const { shading, helpers, camera: through } = props.cast
-  stage.show(scene.model, scene.book, {
-    frame: frame.value,
-    held: read(),
-    selected: new Set(),
-    othersAt: null,
-    unseen: new Set(),
-    byOthers: new Map(),
-    points: null,
-    evenPlaces: new Float32Array(),
-    trails: null,
-  })
+  stage.show(scene.model, scene.book, { ...bareMoment(frame.value), held: read() })
   const seenBy = camera(width / height)
   stage.dress({ look: through ?? facingOf(pose()), shading: shading as Shading, helpers }, seenBy)
   renderer.draw(stage.three, seenBy)

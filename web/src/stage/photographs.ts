@@ -1,24 +1,13 @@
 import { onBeforeUnmount } from 'vue'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
+import { bareMoment } from './bareMoment'
 import type { useStageDrawing } from './stageDrawing'
-import type { Moment, StageScene } from './stageScene'
+import type { StageScene } from './stageScene'
 import { keepThumbnail } from './thumbnails'
 
 /** How long nothing has to change before the list's picture is taken, in milliseconds. */
 const restsFor = 1500
-
-/** Everybody sees it: without what one does here while working. */
-const bare: Omit<Moment, 'frame'> = {
-  held: null,
-  selected: new Set(),
-  othersAt: null,
-  unseen: new Set(),
-  byOthers: new Map(),
-  points: null,
-  evenPlaces: new Float32Array(),
-  trails: null,
-}
 
 /** Takes the picture that the list of scenes shows, once nothing has changed for a while; never while playing, which it would hold up. */
 export function usePhotographs(
@@ -42,7 +31,7 @@ export function usePhotographs(
     if (playhead.playing || !playhead.isHere || sharpness.ratio < 1) return takeSoon()
     hideHandles()
     const { model, book, id, revision } = scene
-    stage.show(model, book, { frame: playhead.frame, ...bare })
+    stage.show(model, book, bareMoment(playhead.frame))
     void keepThumbnail(renderer.three, stage, model, book, playhead.frame, id, revision, drawing.drawStill)
   }
 

@@ -8,7 +8,8 @@ import { SceneModel } from '../scene/sceneModel'
 import { loadUsualMeshes, meshesAreHere, meshesCome } from './meshes'
 import { paper } from './paper'
 import { readBack } from './readBack'
-import { StageScene, type Moment } from './stageScene'
+import { bareMoment } from './bareMoment'
+import { StageScene } from './stageScene'
 
 const [width, height] = [480, 270]
 const backdrop = new Color('#2a3f43')
@@ -136,17 +137,7 @@ export async function drawThumbnails(
       book.take(samples!)
       const stage = new StageScene()
       stage.arrange(model)
-      const moment: Moment = {
-        frame,
-        held: null,
-        selected: new Set(),
-        othersAt: null,
-        unseen: new Set(),
-        byOthers: new Map(),
-        points: null,
-        evenPlaces: new Float32Array(),
-        trails: null,
-      }
+      const moment = bareMoment(frame)
       stage.show(model, book, moment)
       // What is cut otherwise than usual was asked for by showing it.
       if (!meshesAreHere()) {
