@@ -28,6 +28,9 @@ const edge = 1.1
 /** Of more pieces than this in all ropes, thick lines would take long to draw. */
 const mostThick = mostInAll
 
+/** Thick lines are slow to draw, thin ones hard to see. */
+export type Lines = 'thick' | 'thin'
+
 type ThinLine = Line<BufferGeometry, LineBasicMaterial>
 
 /** A rope with its dark edge, and faintly where something stands before it. */
@@ -89,12 +92,13 @@ export class Ropes {
   constructor(private readonly three: Scene) {}
 
   /**
-   * @param isPlaying Then thin lines do. Else those are thick that are selected, or all, unless they are very many.
+   * @param lines How all are drawn; left out, those are thick that are selected, or all, unless they are very many.
    * @param selected In how many pieces those are drawn that are selected.
    */
-  begin(isPlaying: boolean, selected: number): void {
+  begin(lines: Lines | undefined, selected: number): void {
     this.used.clear()
-    this.areThin = { selected: isPlaying || selected > mostThick, others: isPlaying || this.pieces > mostThick }
+    const isThin = (pieces: number) => lines === 'thin' || (lines === undefined && pieces > mostThick)
+    this.areThin = { selected: isThin(selected), others: isThin(this.pieces) }
   }
 
   show(object: SceneObject, node: Object3D, { isSelected, points, inks }: RopeLook): void {
@@ -223,7 +227,7 @@ export class Ropes {
     return drawn
   }
 
-  private added<T extends Readonly<Record<string, Object3D>> | Thick | Thin>(parts: T): T {
+  private added<T extends object>(parts: T): T {
     for (const part of Object.values(parts) as Object3D[]) {
       part.matrixAutoUpdate = false
       // Where it is, is known here: no need to look whether it is in the picture.

@@ -78,7 +78,7 @@ async function shoot(shot: Shot): Promise<void> {
     const draw = () =>
       renderer.draw(ctx, inside, (moment) => {
         const frame = picture * inside + moment
-        stage.show(model, book, { ...bareMoment(frame), unseen, behindAt: start.frames[picture]! })
+        stage.show(model, book, { ...bareMoment(frame), unseen, behindAt: start.frames[picture]!, lines: 'thick' })
         const camera = cameraOf(frame)
         stage.dress({ look, shading: settings.shading, helpers: settings.helpers }, camera)
         return { scene: stage.three, camera }

@@ -94,7 +94,11 @@ function render(isStill = false): void {
   if (!isStill) sharpness.moved()
   renderer.size(width, height, sharpness.ratio)
   const { shading, helpers, camera: through } = props.cast
-  stage.show(scene.model, scene.book, { ...bareMoment(frame.value), held: read() })
+  stage.show(scene.model, scene.book, {
+    ...bareMoment(frame.value),
+    held: read(),
+    lines: props.cast.playing ? 'thin' : undefined,
+  })
   const seenBy = camera(width / height)
   stage.dress({ look: through ?? facingOf(pose()), shading: shading as Shading, helpers }, seenBy)
   renderer.draw(stage.three, seenBy)

@@ -117,7 +117,7 @@ const drawing = useStageDrawing({
     trails: trailPicture.picture(trailHands.changed()),
     lantern: lantern.value,
     fading: fading.value,
-    isPlaying: playhead.playing,
+    lines: playhead.playing ? 'thin' : undefined,
   }),
   place: () => {
     pointNodes.place()

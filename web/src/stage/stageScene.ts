@@ -12,7 +12,7 @@ import { Bones } from '../joints/bones'
 import { Beads } from '../paths/beads'
 import { EvenPlaces } from '../paths/evenPlaces'
 import { piecesOf } from '../paths/rope'
-import { Ropes } from '../paths/ropes'
+import { Ropes, type Lines } from '../paths/ropes'
 import type { SampleBook } from '../scene/samples'
 import { TrailLines, type TrailPicture } from '../trails/trailLines'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
@@ -53,8 +53,8 @@ export interface Moment {
   fading?: number | null
   /** The frame whose background pictures are seen, where frames are counted otherwise. */
   behindAt?: number
-  /** Then what is quick to draw has to do. */
-  isPlaying?: boolean
+  /** How ropes are drawn; by how many they are, when left out. */
+  lines?: Lines
 }
 
 /** The scene as three.js draws it. Every frame is a look-up in the samples; no curve is evaluated here. */
@@ -140,7 +140,7 @@ export class StageScene {
       lantern,
       fading,
       behindAt,
-      isPlaying = false,
+      lines,
     }: Moment,
   ): void {
     this.backdrops.show(model, behindAt ?? frame)
@@ -163,7 +163,7 @@ export class StageScene {
     this.lights.begin()
     let ropes = 0
     for (const id of inSelection) ropes += piecesOf(model.objects.get(id)?.path)
-    this.ropes.begin(isPlaying, ropes)
+    this.ropes.begin(lines, ropes)
     this.beads.begin()
     this.bones.begin(objects.length)
     for (const object of objects) {

@@ -24,9 +24,8 @@ public sealed record PutOnBookmarks(ImmutableArray<KeySet> Keys, BookmarkColour?
     /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
-        if (Colour is { } colour && !Enum.IsDefined(colour)) throw new Refusal("colour", "there is no such colour");
         if (Furthest < 0) throw new Refusal("furthest", "give a distance of 0 frames or more");
-        Tick[] marks = [.. scene.Bookmarks.Values.Where(each => Colour is null || each.Colour == Colour).Select(each => each.Time).Distinct().Order()];
+        var marks = BookmarkEdits.Times(scene, Colour);
         if (marks.Length == 0) throw new Refusal("bookmarks", Colour is null ? "there are no bookmarks; set one first, or find the beats of a sound" : "there are no bookmarks of that colour");
         var reach = Furthest is { } frames ? (double)frames * scene.Rate.TicksPerFrame : double.PositiveInfinity;
         var (flow, placing) = (new TimeFlow(scene), new KeyPlacing(scene.Rate, Meet));

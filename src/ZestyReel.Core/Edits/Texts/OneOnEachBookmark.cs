@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
@@ -25,8 +24,7 @@ public sealed record OneOnEachBookmark(ImmutableArray<ObjectId> Objects, Bookmar
     protected override Scene Make(Scene scene)
     {
         var things = Turns.Things(scene, Objects, Order);
-        if (Colour is { } colour && !Enum.IsDefined(colour)) throw new Refusal("colour", "there is no such colour");
-        Tick[] marks = [.. scene.Bookmarks.Values.Where(each => Colour is null || each.Colour == Colour).Select(each => each.Time).Distinct().Order()];
+        var marks = BookmarkEdits.Times(scene, Colour);
         var turns = Turns.Of(things.Length, Order, Seed);
         var leaders = things.Where((_, i) => turns[i] == 0).SelectMany(thing => Turns.Keys(thing)).SelectMany(set => set.Times).ToList();
         if (leaders.Count == 0) throw new Refusal("objects", "the one that comes first has no keys; set keys that they all have first");
