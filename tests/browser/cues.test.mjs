@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { command, deskPoint, Desk, drag, middleOf, open, setField, until } from './harness.mjs'
+import { command, deskPoint, Desk, drag, goToFrame, middleOf, open, setField, until } from './harness.mjs'
 
 // Cues: one boat starts when another gets somewhere, made from what is seen, and still so when that is retimed.
 let desk, page, box
@@ -170,6 +170,51 @@ test('what it waits for is dragged later, and it starts later by itself', async 
   assert.ok((await startOf('Tug')) > before + 15)
   assert.deepEqual(await desk.keys('Tug', 'follow.travel'), keys)
   await desk.undo()
+})
+
+test('keys of what is started are gone to, counted and shown where they are seen', async () => {
+  await desk.select('Tug')
+  const seen = Math.round((await frameAt('Skiff', 0.5)) + 2)
+  const on = () => page.locator('[data-frame]').first().getAttribute('data-frame')
+  await goToFrame(page, 2)
+  for (const frame of [seen, seen + 40]) {
+    await page.keyboard.press('Alt+ArrowRight')
+    await until(on, (now) => now === String(frame), `the key that is seen at ${frame}`)
+  }
+  const beyond = page.getByText('1 key beyond the scene range, not played')
+  assert.equal(await beyond.count(), 0)
+  await desk.changing(() => setField(page, "Scene's last frame", String(seen + 30)))
+  await page.keyboard.press('Escape')
+  await beyond.waitFor()
+  // The selected keys are shown where they stand on the desk.
+  await page.getByRole('button', { name: 'Work', exact: true }).click()
+  await page.keyboard.press('Control+Shift+A')
+  await page.getByRole('button', { name: 'Keys', exact: true }).click()
+  await until(
+    async () => JSON.parse(await page.locator('.desk').getAttribute('data-view')).last,
+    (last) => Math.abs(last - seen - 42) < 1,
+    'the view up to the last key',
+  )
+  await desk.undo()
+  await page.getByRole('button', { name: 'All', exact: true }).click()
+})
+
+test('its bar in the pace table goes along while the other is dragged', async () => {
+  await command(page, 'Pace table')
+  const words = () => page.locator('.goer', { hasText: 'Tug' }).locator('.words').textContent()
+  const before = await words()
+  const start = Number(/^[\d.]+/.exec(before)[0])
+  const box = await page.locator('.goer', { hasText: 'Skiff' }).locator('.grip.end').boundingBox()
+  const [from, to] = [await deskPoint(page, 60), await deskPoint(page, 100)]
+  const end = { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  await page.mouse.move(end.x, end.y)
+  await page.mouse.down()
+  await page.mouse.move(end.x + to.x - from.x, end.y, { steps: 6 })
+  await until(words, (now) => Number(/^[\d.]+/.exec(now)[0]) > start + 15, 'the other bar')
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+  await until(words, (now) => now === before, 'the other bar as it was')
+  await command(page, 'Pace table')
 })
 
 test('keys of what is started are dragged where they are seen', async () => {

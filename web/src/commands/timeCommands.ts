@@ -24,7 +24,7 @@ export function timeCommands(): Command[] {
   const setWork = (first: number, last: number) => void scene.edit({ edit: 'setRanges', work: { first, last } })
 
   function workOfKeys(): void {
-    const span = selectedFrames()
+    const span = selectedFrames(true)
     const [start, end] = scene.settings.range
     if (span) setWork(Math.max(start, Math.min(span[0], end)), Math.min(end, Math.max(span[1], start)))
   }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { ChannelSpec, ChannelValue, Edit } from '../api/http'
-import { selectedSpan } from '../desk/selectedFrames'
+import { useSelectedSpan } from '../desk/selectedFrames'
 import { channelLabel, channelsOf, specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
@@ -38,7 +38,7 @@ const spec = computed(() => {
   return holder && specOf(holder, first.channel)
 })
 
-const span = selectedSpan(selection, scene.settings.ticksPerFrame)
+const span = useSelectedSpan()(false)
 const [first, last] = span && span[0] < span[1] ? span : scene.settings.work
 const from = ref(first)
 const to = ref(last)

@@ -20,7 +20,7 @@ const total = computed(() => {
   void scene.keysVersion
   return scene.model.keyCount
 })
-/** Keys outside the scene range. */
+/** Keys that are seen outside the scene range only. */
 const waiting = computed(() => {
   void scene.keysVersion
   const { range, ticksPerFrame } = scene.settings

@@ -51,7 +51,7 @@ const steps = computed(() =>
     },
     {
       title: 'Key it, twice',
-      text: 'Press N. Go to another frame on the ruler, drag the box on the stage, press N again.',
+      text: 'Press N. Go to another frame on the ruler, move it on the stage, press N again.',
       button: 'Key it here',
       run: () => keying.keySelected(),
       isDone: isKeyed.value,

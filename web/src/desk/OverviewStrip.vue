@@ -8,11 +8,14 @@ import PlayheadLine from './PlayheadLine.vue'
 import { frameOf, xOf } from './deskDraw'
 import { useDeskPicture } from './deskPicture'
 import { ColumnCounts, drawOverview, overviewParts } from './overviewDraw'
+import { useDesk } from './deskStore'
 import { useRangeEnds, type HeldEnd } from './rangeEnds'
+import { shownKeys } from '../scene/shownKeys'
 import { useTimeView } from './timeView'
 import { useCanvas } from './useCanvas'
 
 const scene = useScene()
+const desk = useDesk()
 const view = useTimeView()
 const picture = useDeskPicture()
 const ends = useRangeEnds()
@@ -30,7 +33,7 @@ const whole = computed<[number, number]>((before) => {
 const allKeys = computed(() => {
   void scene.keysVersion
   return [...scene.model.objects.values()].flatMap((object) =>
-    [...object.channels.values()].map((channel) => channel.keys),
+    [...object.channels.values()].map((channel) => shownKeys(channel, desk.played)),
   )
 })
 const strip = useCanvas(canvas, (ctx, width, height) =>

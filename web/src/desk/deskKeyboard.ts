@@ -6,7 +6,7 @@ import { inOf, outOf } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { useDesk } from './deskStore'
-import { keysBetween, keysOf, neighbourTime } from './laneKeys'
+import { keysBetween, keysOf, neighbourTime, shownOf } from './laneKeys'
 import { objectOf, type Lane } from './lanes'
 
 /** Going about the desk with the keyboard: a lane and a key on it, told to those who cannot see them. */
@@ -26,13 +26,16 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
   const cursor = computed(() => (isHere.value && current.value ? { lane: current.value.id, time: time.value } : null))
   const frame = (ticks: number) => Number((ticks / scene.settings.ticksPerFrame).toFixed(2))
 
+  /** The keys of a lane that are shown at a time. */
+  const keysAt = (of: Lane, at: number) => keysBetween([of], at, at, desk.played)
+
   /** The clips of a lane that start at a time, or all of them. */
   const clipsOf = (of: Lane, at?: number) =>
     scene.model.placedOn(objectOf(of)!.id).filter(({ times }) => at === undefined || times[0] === at)
 
   /** The next key in a lane on one side of a time or, on a lane of clips, the next start of one. */
   function neighbour(of: Lane, from: number, way: -1 | 1): number | null {
-    if (of.kind !== 'clips') return neighbourTime(of, from, way)
+    if (of.kind !== 'clips') return neighbourTime(of, from, way, desk.played)
     const starts = clipsOf(of).map(({ times }) => times[0]!)
     return (way === 1 ? starts : starts.reverse()).find((start) => (start - from) * way > 0.5) ?? null
   }
@@ -52,14 +55,15 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
   /** A key in words: its frame and, on a single channel, its value and how motion arrives and leaves. */
   function keyWords(of: Lane, at: number): string {
     if (of.kind === 'clips') return clipWords(of, at)
-    const isSelected = selection.areSelected(keysBetween([of], at, at)) ? ', selected' : ''
+    const isSelected = selection.areSelected(keysAt(of, at)) ? ', selected' : ''
     if (of.kind !== 'channel' && of.kind !== 'flow') {
-      const count = keysBetween([of], at, at).reduce((sum, { times }) => sum + times.length, 0)
+      const count = keysAt(of, at).reduce((sum, { times }) => sum + times.length, 0)
       return `${count === 1 ? '1 key' : `${count} keys`} at frame ${frame(at)}${isSelected}`
     }
     const { object, name } = of.channels[0]!
     const keys = keysOf(of.channels[0]!)
-    const i = keys.times.indexOf(at)
+    const shown = shownOf(of.channels[0]!, desk.played)
+    const i = keys.times.indexOf(shown.own[shown.times.indexOf(at)]!)
     const value = Number(keys.values[i]!.toFixed(3))
     const way = `in ${inOf(keys.modes[i]!)}, out ${outOf(keys.modes[i]!)}`
     return `${object.name} ${channelLabel(specOf(object, name)!)}, key at frame ${frame(at)}, value ${value}, ${way}${isSelected}`
@@ -94,7 +98,7 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
     if (lane.kind === 'clips') {
       const ids = clipsOf(lane, time.value).map(({ id }) => id)
       selection.selectClips(ids, how)
-    } else selection.selectKeys(keysBetween([lane], time.value, time.value), how)
+    } else selection.selectKeys(keysAt(lane, time.value), how)
     said.value = keyWords(current.value!, time.value)
   }
 

@@ -3,7 +3,7 @@ import type { DeskPicture } from './deskDraw'
 import { shownOf } from './laneKeys'
 import type { Lane } from './lanes'
 import type { LanePicture } from './laneDraw'
-import type { ShownKeys } from './shownKeys'
+import type { ShownKeys } from '../scene/shownKeys'
 
 /** What is known of a column of pixels: that a key stands there, several, a selected one, one that waits outside the range. */
 export const [one, several, selected, waiting] = [1, 2, 4, 8]

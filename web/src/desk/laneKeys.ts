@@ -1,7 +1,7 @@
 import type { KeySet } from '../api/http'
 import { firstAtOrAfter, noKeys, type Keys } from '../scene/keys'
 import type { Lane, LaneChannel } from './lanes'
-import { shownKeys, type ShownKeys } from './shownKeys'
+import { shownKeys, type ShownKeys } from '../scene/shownKeys'
 
 export const keysOf = ({ object, name }: LaneChannel): Keys => object.channels.get(name)?.keys ?? noKeys
 
@@ -21,11 +21,11 @@ export function nearestTime(lane: Lane, ticks: number, played = false): number |
   return best
 }
 
-/** The time of the next key in a lane on one side of a time; null where there is none. */
-export function neighbourTime(lane: Lane, ticks: number, way: -1 | 1): number | null {
+/** The time at which the next key in a lane on one side of a time is shown; null where there is none. */
+export function neighbourTime(lane: Lane, ticks: number, way: -1 | 1, played = false): number | null {
   let best: number | null = null
   for (const channel of lane.channels) {
-    const keys = keysOf(channel)
+    const keys = shownOf(channel, played)
     const time = way === 1 ? keys.times[firstAtOrAfter(keys, ticks + 0.5)] : keys.times[firstAtOrAfter(keys, ticks) - 1]
     if (time !== undefined && (best === null || (time - best) * way < 0)) best = time
   }

@@ -1,6 +1,9 @@
 import type { FindingTold } from '../api/http'
-import type { Keys } from '../scene/keys'
 import { xOf, type DeskPicture } from './deskDraw'
+import type { ShownKeys } from '../scene/shownKeys'
+
+/** As much of the keys of a channel as is counted. */
+type Times = Pick<ShownKeys, 'count' | 'times'>
 
 /** Above the strip's window lies a rail with the two ranges, the scene's above the work range. */
 export const overviewParts = { rail: 11, half: 5.5 } as const
@@ -9,13 +12,13 @@ export const overviewParts = { rail: 11, half: 5.5 } as const
 type Place = Pick<FindingTold, 'first' | 'last' | 'level'>
 type Stretch = Pick<DeskPicture, 'width' | 'first' | 'last' | 'ticksPerFrame'>
 
-/** Counts how many keys stand on each column of pixels; curves that are the same as before are not counted again. */
+/** Counts how many keys stand on each column of pixels; curves that are shown as before are not counted again. */
 export class ColumnCounts {
   private stretch: Stretch = { width: 0, first: 0, last: 0, ticksPerFrame: 1 }
-  private counted: readonly Keys[] = []
+  private counted: readonly Times[] = []
   private columns = new Uint16Array(0)
 
-  of({ width, first, last, ticksPerFrame }: Stretch, all: readonly Keys[]): Uint16Array {
+  of({ width, first, last, ticksPerFrame }: Stretch, all: readonly Times[]): Uint16Array {
     const was = this.stretch
     const isSame =
       was.width === width &&
@@ -38,7 +41,7 @@ export class ColumnCounts {
     return this.columns
   }
 
-  private count(keys: Keys, by: 1 | -1): void {
+  private count(keys: Times, by: 1 | -1): void {
     for (let i = 0; i < keys.count; i++) {
       const x = Math.round(xOf(this.stretch, keys.times[i]! / this.stretch.ticksPerFrame))
       if (x >= 0 && x < this.columns.length) this.columns[x]! += by

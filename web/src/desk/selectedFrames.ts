@@ -1,7 +1,9 @@
 import { useCurveViews } from '../curves/curveViews'
 import { useSelection } from '../scene/selection'
 import { useNotices } from '../scene/notices'
+import { curveOfLane } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
+import { shownKeys } from '../scene/shownKeys'
 import { useDesk } from './deskStore'
 import { useTimeView } from './timeView'
 
@@ -12,7 +14,7 @@ export function useShowKeys(): () => void {
   const desk = useDesk()
   const selectedFrames = useSelectedFrames()
   return () => {
-    const span = selectedFrames()
+    const span = selectedFrames(desk.played)
     if (!span) return
     view.show(span[0] - 2, span[1] + 2)
     views.showSelected(desk.lanes)
@@ -29,28 +31,33 @@ export function useShowAll(): () => void {
   }
 }
 
-/** The whole frames from the first selected key to the last; null, and said, where none is selected. */
-export function useSelectedFrames(): () => [number, number] | null {
-  const scene = useScene()
-  const selection = useSelection()
+/** The whole frames from the first selected key that is seen to the last; null, and said, where none is selected. */
+export function useSelectedFrames(): (played: boolean) => [number, number] | null {
   const notices = useNotices()
-  return () => {
-    const span = selectedSpan(selection, scene.settings.ticksPerFrame)
+  const selectedSpan = useSelectedSpan()
+  return (played) => {
+    const span = selectedSpan(played)
     if (!span) notices.say('Select some keys on the desk first.')
     return span
   }
 }
 
-/** The whole frames from the first selected key to the last; null where none is selected. */
-export function selectedSpan(
-  { keys }: Pick<ReturnType<typeof useSelection>, 'keys'>,
-  ticksPerFrame: number,
-): [number, number] | null {
-  let [low, high] = [Infinity, -Infinity]
-  for (const times of keys.values())
-    for (const time of times) {
-      low = Math.min(low, time)
-      high = Math.max(high, time)
+/** The whole frames from the first selected key to the last, where they stand or where they are seen; null where none is. */
+export function useSelectedSpan(): (played: boolean) => [number, number] | null {
+  const scene = useScene()
+  const selection = useSelection()
+  return (played) => {
+    let [low, high] = [Infinity, -Infinity]
+    for (const [lane, selected] of selection.keys) {
+      const { object, channel } = curveOfLane(lane)
+      const { own, times } = shownKeys(scene.model.holder(object)?.channels.get(channel), played)
+      own.forEach((time, i) => {
+        if (!selected.has(time)) return
+        low = Math.min(low, times[i]!)
+        high = Math.max(high, times[i]!)
+      })
     }
-  return low === Infinity ? null : [Math.round(low / ticksPerFrame), Math.round(high / ticksPerFrame)]
+    const { ticksPerFrame } = scene.settings
+    return low === Infinity ? null : [Math.round(low / ticksPerFrame), Math.round(high / ticksPerFrame)]
+  }
 }

@@ -23,9 +23,9 @@ export function useSelectingKeys() {
   const half = () => scene.settings.ticksPerFrame / 2
 
   const all = () => selection.selectKeys(keysBetween(lanes(), -Infinity, Infinity))
-  const fromHereOn = () => selection.selectKeys(keysBetween(lanes(), now() - half(), Infinity))
-  const upToHere = () => selection.selectKeys(keysBetween(lanes(), -Infinity, now() + half()))
-  const atThisFrame = () => selection.selectKeys(keysBetween(lanes(), now() - half(), now() + half()))
+  const fromHereOn = () => selection.selectKeys(keysBetween(lanes(), now() - half(), Infinity, true))
+  const upToHere = () => selection.selectKeys(keysBetween(lanes(), -Infinity, now() + half(), true))
+  const atThisFrame = () => selection.selectKeys(keysBetween(lanes(), now() - half(), now() + half(), true))
 
   function invert(): void {
     const inverted = keysBetween(lanes(), -Infinity, Infinity).map(({ object, channel, times }): KeySet => {

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
+import { shownKeys } from '../scene/shownKeys'
 
 const narrowest = 3
 
@@ -16,11 +17,13 @@ export const useTimeView = defineStore('timeView', () => {
     const { range, ticksPerFrame } = scene.settings
     let [start, end] = range
     for (const object of scene.model.objects.values())
-      for (const { keys } of object.channels.values()) {
-        if (keys.count === 0) continue
-        start = Math.min(start, Math.floor(keys.times[0]! / ticksPerFrame))
-        end = Math.max(end, Math.ceil(keys.times[keys.count - 1]! / ticksPerFrame))
-      }
+      for (const channel of object.channels.values())
+        // Where they stand and where they are seen: the desk shows one or the other.
+        for (const { count, times } of [channel.keys, shownKeys(channel, true)]) {
+          if (count === 0) continue
+          start = Math.min(start, Math.floor(times[0]! / ticksPerFrame))
+          end = Math.max(end, Math.ceil(times[count - 1]! / ticksPerFrame))
+        }
     for (const { times } of scene.model.placed.values()) {
       start = Math.min(start, Math.floor(times[0]! / ticksPerFrame))
       end = Math.max(end, Math.ceil(times[1]! / ticksPerFrame))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Edit, RetimeWay } from '../api/http'
-import { selectedSpan } from '../desk/selectedFrames'
+import { useSelectedSpan } from '../desk/selectedFrames'
 import { warpKey } from '../scene/owners'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
@@ -31,7 +31,7 @@ const points = selection
   .keySets()
   .filter(({ object }) => props.warp !== null && object === warpKey(props.warp))
   .flatMap(({ times }) => times.map((time) => Math.round(time / scene.settings.ticksPerFrame)))
-const keys = points.length > 1 ? null : selectedSpan(selection, scene.settings.ticksPerFrame)
+const keys = points.length > 1 ? null : useSelectedSpan()(true)
 const span =
   points.length > 1
     ? [Math.min(...points), Math.max(...points)]

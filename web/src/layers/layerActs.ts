@@ -5,6 +5,7 @@ import { useNotices } from '../scene/notices'
 import { useSelection } from '../scene/selection'
 import type { Layer } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
+import { shownKeys } from '../scene/shownKeys'
 import { useLayerDialogs } from './layerDialogs'
 import { useLayers } from './layers'
 
@@ -51,13 +52,15 @@ export function useLayerActs() {
     else dialogs.ask({ kind: 'extract', keys })
   }
 
-  /** Takes the base's keys of the selected objects within the work range out into a layer. */
+  /** Takes the base's keys of the selected objects that are seen within the work range out into a layer. */
   function extractRange(): void {
     const [first, last] = scene.settings.work.map((frame) => frame * scene.settings.ticksPerFrame) as [number, number]
     const keys = [...selection.objects].flatMap((id) => {
       const object = scene.model.objects.get(id)
-      return (object ? scene.model.animated(object) : []).flatMap(({ name, keys: { times } }) => {
-        const within = Array.from(times).filter((time) => time >= first - 1 && time <= last + 1)
+      return (object ? scene.model.animated(object) : []).flatMap((channel) => {
+        const { name } = channel
+        const { own, times } = shownKeys(channel, true)
+        const within = Array.from(own).filter((_, i) => times[i]! >= first - 1 && times[i]! <= last + 1)
         return within.length && !holdsOnly(specOf(object!, name)!) ? [{ object: id, channel: name, times: within }] : []
       })
     })

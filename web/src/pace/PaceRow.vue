@@ -38,7 +38,8 @@ const name = computed(() => {
   void scene.rowsVersion
   return scene.model.objects.get(props.row.object)?.name ?? ''
 })
-const shown = computed(() => held.value ?? props.row)
+const triedOf = (id: number) => paces.tried.find(({ object }) => object === id)
+const shown = computed(() => held.value ?? triedOf(props.row.object) ?? props.row)
 const stretch = () => ({ width: props.width, first: view.first, last: view.last })
 const bar = computed(() => {
   const [left, right] = [xOf(stretch(), shown.value.start), xOf(stretch(), shown.value.end)]
@@ -73,10 +74,11 @@ async function tell(): Promise<void> {
   if (isAsking || !drag) return
   isAsking = true
   const asked = { ...drag }
-  const [told] = await scene.paces([props.row.object], edit(asked)).catch(() => [])
+  const told = await scene.paces(paces.objects, edit(asked)).catch(() => null)
   isAsking = false
   if (!drag) return
-  if (told) held.value = told
+  if (told) paces.tried = told
+  held.value = triedOf(props.row.object) ?? held.value
   if (drag.from !== asked.from || drag.to !== asked.to) void tell()
 }
 
@@ -105,8 +107,8 @@ async function drop(): Promise<void> {
     return
   }
   isHeld.value = false
-  if (done.from === props.row.start && done.to === props.row.end) await scene.dropTry()
-  else await scene.keepTry(edit(done))
+  if (done.from === props.row.start && done.to === props.row.end) await letBe()
+  else if (!(await scene.keepTry(edit(done)))) paces.tried = []
   held.value = null
 }
 
@@ -114,6 +116,10 @@ async function cancel(): Promise<void> {
   drag = null
   isHeld.value = false
   held.value = null
+  await letBe()
+}
+async function letBe(): Promise<void> {
+  paces.tried = []
   await scene.dropTry()
 }
 useCancelOnEscape(

@@ -16,6 +16,8 @@ export const usePaces = defineStore('paces', () => {
   const isShown = ref(false)
   const of = useStorage<'followers' | 'selected'>('zesty-pace-of', 'followers')
   const rows = shallowRef<readonly PaceMessage[]>([])
+  /** The paces as they are while a bar is dragged: of what a cue starts as well. */
+  const tried = shallowRef<readonly PaceMessage[]>([])
 
   const goes = (id: number) => {
     const thing = scene.model.objects.get(id)
@@ -40,9 +42,11 @@ export const usePaces = defineStore('paces', () => {
       const mine = ++asked
       if (question === '') return
       const told = await scene.paces(objects.value).catch(() => null)
-      if (told && mine === asked) rows.value = told
+      if (!told || mine !== asked) return
+      rows.value = told
+      tried.value = []
     },
   )
 
-  return { isShown, of, rows, objects }
+  return { isShown, of, rows, tried, objects }
 })

@@ -386,12 +386,14 @@ export class SceneModel {
     return this.depths.get(object.id) ?? 0
   }
 
-  /** How many keys stand before one time or after another, in ticks. */
+  /** How many keys are seen before one time or after another only, in ticks; one that is never seen counts where it stands. */
   keysOutside(first: number, last: number): number {
+    const isOutside = (time: number) => time < first || time > last
     let count = 0
     for (const object of this.objects.values())
-      for (const { keys } of object.channels.values())
-        count += firstAtOrAfter(keys, first) + keys.count - firstAtOrAfter(keys, last + 1)
+      for (const { keys, played } of object.channels.values())
+        if (!played) count += firstAtOrAfter(keys, first) + keys.count - firstAtOrAfter(keys, last + 1)
+        else played.forEach((time, i) => (count += +isOutside(Number.isNaN(time) ? keys.times[i]! : time)))
     return count
   }
 

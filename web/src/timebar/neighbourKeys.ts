@@ -1,10 +1,11 @@
 import { useSelection } from '../scene/selection'
+import { shownKeys } from '../scene/shownKeys'
 import { firstAtOrAfter } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from './playhead'
 
 /**
- * The whole frame of the key that is next to a frame on one side, of the selected objects or, with none selected, of all.
+ * The whole frame on which the next key on one side of a frame is seen, of the selected objects or, with none selected, of all.
  * @returns null where there is none on that side.
  */
 export function neighbourKey(frame: number, way: -1 | 1): number | null {
@@ -14,7 +15,8 @@ export function neighbourKey(frame: number, way: -1 | 1): number | null {
   let best: number | null = null
   for (const object of scene.model.objects.values()) {
     if (objects.size && !objects.has(object.id)) continue
-    for (const { keys } of object.channels.values()) {
+    for (const channel of object.channels.values()) {
+      const keys = shownKeys(channel, true)
       // A key between frames belongs to the frame that it is nearest to.
       const at = firstAtOrAfter(keys, (frame + way / 2) * ticksPerFrame)
       const time = keys.times[way === 1 ? at : at - 1]
@@ -26,7 +28,7 @@ export function neighbourKey(frame: number, way: -1 | 1): number | null {
   return best
 }
 
-/** The frame of the key that is nearest to a frame; the frame itself where there are no keys. */
+/** The frame on which the key nearest to a frame is seen; the frame itself where there are no keys. */
 export function nearestKey(frame: number): number {
   const before = neighbourKey(frame + 1, -1)
   const after = neighbourKey(frame - 1, 1)

@@ -1,6 +1,6 @@
 import type { ChannelSpec } from '../api/http'
 import { specOf } from '../scene/catalogue'
-import { firstAtOrAfter } from '../scene/keys'
+import { keyOnFrame } from '../scene/shownKeys'
 import type { Holder } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
 import { useLayers } from '../layers/layers'
@@ -17,17 +17,13 @@ export function useChannelState() {
   const live = useLiveMotion()
   const layers = useLayers()
 
-  /** The keys of a channel in the layer that takes keys. */
-  const keysOf = (object: Holder, channel: string) => object.channels.get(layers.nameOf(object.id, channel))?.keys
+  /** A channel in the layer that takes keys. */
+  const keyedOf = (object: Holder, channel: string) => object.channels.get(layers.nameOf(object.id, channel))
 
-  /** The time in ticks of the channel's key on this frame, in the layer that takes keys. */
+  /** The own time in ticks of the channel's key that is seen on this frame, in the layer that takes keys. */
   function keyHere(object: Holder, channel: string): number | undefined {
     void scene.rowsVersion
-    const keys = keysOf(object, channel)
-    if (!keys || keys.count === 0) return undefined
-    const { ticksPerFrame } = scene.settings
-    const time = keys.times[firstAtOrAfter(keys, playhead.readFrame * ticksPerFrame - 0.5)]
-    return time !== undefined && Math.abs(time - playhead.readFrame * ticksPerFrame) <= 0.5 ? time : undefined
+    return keyOnFrame(keyedOf(object, channel), playhead.readFrame, scene.settings.ticksPerFrame)
   }
 
   /** Whether a channel without keys moves all the same. */
@@ -38,7 +34,7 @@ export function useChannelState() {
 
   function state(object: Holder, channel: string): MarkerState {
     void scene.rowsVersion
-    const count = keysOf(object, channel)?.count ?? 0
+    const count = keyedOf(object, channel)?.keys.count ?? 0
     const waits = count > 0 || (layers.active !== null && typeof object.id === 'number')
     if (pending.get(object.id, channel) !== undefined && waits) return 'changed'
     if (count === 0) return isMoved(object, channel) ? 'moved' : 'still'

@@ -1,5 +1,5 @@
-import type { Channel } from '../scene/sceneModel'
-import { noKeys, type Keys } from '../scene/keys'
+import type { Channel } from './sceneModel'
+import { firstAtOrAfter, noKeys, type Keys } from './keys'
 
 /** The keys of a channel where a lane shows them, in rising order, and the times that they are pointed at by. */
 export interface ShownKeys {
@@ -36,4 +36,18 @@ function seen(keys: Keys, played: Float64Array): ShownKeys {
   }
   asPlayed.set(played, shown)
   return shown
+}
+
+/**
+ * The own time of the key that is seen on a frame; undefined where none is.
+ * Through a warp a key is seen to the tick only where frames fall on ticks, so a thousandth of a frame counts as on it.
+ */
+export function keyOnFrame(channel: Channel | undefined, frame: number, ticksPerFrame: number): number | undefined {
+  const keys = shownKeys(channel, true)
+  const at = frame * ticksPerFrame
+  const near = keys.own === keys.times ? 0.5 : ticksPerFrame / 1000
+  let best: number | undefined
+  for (let i = firstAtOrAfter(keys, at - near); i < keys.count && keys.times[i]! <= at + near; i++)
+    if (best === undefined || Math.abs(keys.times[i]! - at) < Math.abs(keys.times[best]! - at)) best = i
+  return best === undefined ? undefined : keys.own[best]
 }

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import type { Keys } from '../scene/keys'
-import type { Channel, SceneObject } from '../scene/sceneModel'
-import { keysBetween, nearestTime } from './laneKeys'
-import type { Lane } from './lanes'
-import { shownKeys } from './shownKeys'
+import type { Keys } from './keys'
+import { SceneModel, type Channel, type SceneObject } from './sceneModel'
+import { keysBetween, nearestTime } from '../desk/laneKeys'
+import type { Lane } from '../desk/lanes'
+import { keyOnFrame, shownKeys } from './shownKeys'
 
 const keys: Keys = {
   count: 4,
@@ -62,5 +62,26 @@ describe('keys in a warped lane', () => {
 
   it('fall back to source while the played times are not those of the keys', () => {
     expect([...shownKeys(channel([10, 25]), true).times]).toEqual([10, 20, 30, 40])
+  })
+
+  it('are on the frame on which they are seen, and tell their own time', () => {
+    const ticksPerFrame = 10
+    const slowed = channel([10, 30.004, 50, NaN])
+    expect(keyOnFrame(slowed, 3, ticksPerFrame)).toBe(20)
+    expect(keyOnFrame(slowed, 5, ticksPerFrame)).toBe(30)
+    // Where they stand in source nothing is seen of them.
+    expect(keyOnFrame(slowed, 2, ticksPerFrame)).toBe(undefined)
+    expect(keyOnFrame(slowed, 4, ticksPerFrame)).toBe(undefined)
+    expect(keyOnFrame(channel(null), 4, ticksPerFrame)).toBe(40)
+    expect(keyOnFrame(undefined, 4, ticksPerFrame)).toBe(undefined)
+  })
+
+  it('count as beyond the range where they are seen beyond it, or never seen and stand beyond it', () => {
+    const model = new SceneModel()
+    const thing = lane(channel([10, 25, 40, NaN])).channels[0]!.object
+    model.objects.set(1, thing as SceneObject)
+    expect(model.keysOutside(10, 40)).toBe(0)
+    expect(model.keysOutside(10, 39)).toBe(2)
+    expect(model.keysOutside(12, 30)).toBe(3)
   })
 })
