@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using ZestyReel.Core.Baking;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
@@ -151,5 +152,21 @@ public class BounceTests
             var all = Seen(scene, id, "position.x", frames);
             for (var i = 0; i < frames.Length; i++) Seen(scene, id, "position.x", frames[i])[0].ShouldBe(all[i]);
         }
+    }
+
+    [Fact]
+    public void What_leaves_its_path_does_not_come_under_what_rests_on_it()
+    {
+        var route = new ObjectId(4);
+        var below = Pier(new AddPath([new(new(0, 0, 0)), new(new(9, 0, 0))], Name: "Route"), new SetParent([Barrel], Crate), new FollowPath([Barrel], route));
+        Scene[] scenes =
+        [
+            below.After(new SetBounce([Crate, Barrel], [])),
+            below.After(new SetLag([Barrel], [], World: true), new AimAt([Crate], Barrel)),
+        ];
+        Edit[] leaving = [new LeavePath([Barrel], 1), new LeavePath([Barrel], 1, KeepMotion: true), new DeleteObjects([route], LeaveAt: 1), new Bake([new(Barrel, null)], 1, 20, PerFrame: 1, Parts: [BakePart.Path])];
+        foreach (var scene in scenes)
+            foreach (var edit in leaving)
+                Should.Throw<Refusal>(() => edit.Apply(scene), $"{edit}").Reason.ShouldContain("would rest on");
     }
 }

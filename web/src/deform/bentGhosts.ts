@@ -12,7 +12,8 @@ import {
   type Vector3,
 } from 'three'
 import { Pool } from '../stage/pool'
-import { edgesOf, type Shape } from '../stage/shapes'
+import { edgesOf } from '../stage/edges'
+import type { Shape } from '../stage/shapes'
 import type { Shading } from '../stage/views'
 import type { Bent } from './bending'
 import { bends, bendUniforms, type BendUniforms } from './bendShader'

@@ -90,7 +90,9 @@ export class Bones {
       const { object, from, to } = this.bones[i]!
       const off = Math.sqrt(ray.distanceSqToSegment(from, to, onRay))
       const distance = onRay.distanceTo(ray.origin)
-      if (off <= distance * slack) hits.push({ distance, id: object })
+      // Where a mark and the end of a bone are both met, the mark is meant.
+      const nearer = from.equals(to) ? distance * slack : 0
+      if (off <= distance * slack) hits.push({ distance: distance - nearer, id: object })
     }
     return hits
   }

@@ -29,6 +29,7 @@ async function take(written: string): Promise<boolean> {
     class="reach"
     :title="`Reach: a change in ${layers.active.name} has faded out so many frames before and after; nothing beyond changes. Empty: without end`"
   >
+    <span class="dim">reach</span>
     <NumberField
       :value="layers.reach ?? 0"
       label="Reach of a change, in frames"
@@ -47,7 +48,12 @@ async function take(written: string): Promise<boolean> {
 
 <style scoped>
 .reach {
+  display: flex;
   flex: none;
+  align-items: center;
+  gap: 6px;
+}
+.reach :deep(.field) {
   width: 64px;
 }
 </style>

@@ -29,7 +29,7 @@ import { usePending } from '../values/pending'
 import { useWorking } from '../working/working'
 import { inTurns } from '../workspace/turns'
 import { useCarrying } from './carrying'
-import { boundsOf } from './framing'
+import { boundsOf, outside } from './framing'
 import { useHandling } from './handling'
 import { useHeldNow } from './heldNow'
 import { loadUsualMeshes } from './meshes'
@@ -161,7 +161,7 @@ function press(event: PointerEvent, pane: number): void {
   if (!handles.isOnDrawn() && (pathHands.press(event, of) || trailHands.press(event, of))) return
   // The middle of the handles lies over the point that they move, which goes along time as well.
   if (handles.isOnMiddle() && trails.selected.size > 0 && trailHands.press(event, of)) return
-  picking.press(event, handles.isOn())
+  picking.press(event, handles.isOnDrawn() ? 'on' : handles.isOn() ? 'by' : 'off')
 }
 
 function move(event: PointerEvent, pane: number): void {
@@ -262,17 +262,16 @@ function applyColours(): void {
   redrawState()
 }
 
-/** The objects that the view worked in does not show; a group has nothing to be seen by. */
-views.outside = () => {
-  if (!drawing.renderer || !playhead.isHere) return []
-  const { camera } = paneAt(views.activeIndex).camera
-  return stage.outside(camera, scene.model, scene.book, playhead.frame, held())
-}
+const standing = () => ({ stage, model: scene.model, book: scene.book, frame: playhead.frame, held: held() })
+
+/** The objects that the view worked in does not show. */
+views.outside = () =>
+  drawing.renderer && playhead.isHere ? outside(paneAt(views.activeIndex).camera.camera, standing()) : []
 
 /** Looks at what is selected, or else at all. */
 function frameSelection(): void {
   if (!drawing.renderer) return
-  const bounds = boundsOf(stage, selection.objects.size ? selection.objects : scene.model.objects.keys())
+  const bounds = boundsOf(standing(), selection.objects.size ? selection.objects : undefined)
   if (!bounds) return
   if (typeof views.active.look === 'number') views.active.look = 'free'
   paneAt(views.activeIndex).camera.looking = views.active.look

@@ -1,14 +1,78 @@
-import { Box3, Sphere, Vector3 } from 'three'
+import { Box3, Frustum, Matrix4, Sphere, Vector3, type Camera } from 'three'
+import type { SampleBook } from '../scene/samples'
+import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import { reader, type Held } from './reader'
+import { shapeOf, shapeScale } from './shapes'
 import type { StageScene } from './stageScene'
 
-/** What some objects and all below them take up, with some room about it; null where there is nothing. */
-export function boundsOf(stage: StageScene, ids: Iterable<number>): Sphere | null {
-  const box = new Box3()
-  for (const id of ids)
-    for (const node of stage.inside(id)) {
-      box.expandByPoint(new Vector3().setFromMatrixPosition(node.matrixWorld))
-      const bent = stage.bentPlaces.of(node.userData.object as number)
-      for (let i = 0; bent && i < bent.length; i += 3) box.expandByPoint(new Vector3().fromArray(bent, i))
-    }
-  return box.isEmpty() ? null : box.expandByScalar(1.2).getBoundingSphere(new Sphere())
+/** A scene as it stands on the stage. */
+export interface Standing {
+  stage: StageScene
+  model: SceneModel
+  book: SampleBook
+  frame: number
+  held: Held
 }
+
+/** What is small or has no size is seen with as much about it. */
+const leastRadius = 1.2
+/** How much wider the view is than what it looks at. */
+const roomy = 1.15
+
+/**
+ * What some objects and all below them take up, with some room about it; null where there is nothing.
+ * @param ids Without them, all that can be seen and that helps nobody else to be seen.
+ */
+export function boundsOf(at: Standing, ids?: Iterable<number>): Sphere | null {
+  const { stage, model } = at
+  const found = ids ? [...ids].flatMap((id) => [...stage.inside(id)]) : [...stage.nodes.values()]
+  const objects = found.flatMap((node) => model.objects.get(node.userData.object as number) ?? [])
+  const meant = objects.filter(({ id, kind }) =>
+    ids ? kind !== 'group' : isLookedAt(kind) && stage.nodes.get(id)!.visible,
+  )
+  const box = new Box3()
+  for (const object of meant.length ? meant : objects) takeUp(object, at, box)
+  if (box.isEmpty()) return null
+  const ball = box.getBoundingSphere(new Sphere())
+  ball.radius = Math.max(ball.radius * roomy, leastRadius)
+  return ball
+}
+
+const isLookedAt = (kind: string) => kind !== 'camera' && kind !== 'light' && kind !== 'group'
+
+/** The objects that a camera does not see; those without a shape by where they are. A group has nothing to be seen by. */
+export function outside(camera: Camera, at: Standing): number[] {
+  camera.updateMatrixWorld()
+  const seen = new Frustum().setFromProjectionMatrix(
+    new Matrix4().multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse),
+  )
+  return at.model.inOrder().flatMap((object) => {
+    if (!at.stage.nodes.has(object.id) || object.kind === 'group') return []
+    return seen.intersectsBox(takeUp(object, at, box.makeEmpty())) ? [] : [object.id]
+  })
+}
+
+/** Adds what an object takes up in the world: its shape, as it is bent, or its path, or else where it is. */
+function takeUp(object: SceneObject, { stage, book, frame, held }: Standing, box: Box3): Box3 {
+  const world = stage.nodes.get(object.id)!.matrixWorld
+  const bent = stage.bentPlaces.of(object.id)
+  if (bent) {
+    for (let i = 0; i < bent.length; i += 3) box.expandByPoint(place.fromArray(bent, i))
+    return box
+  }
+  const read = reader(object, book, frame, held)
+  const shape = shapeOf(object, read)
+  if (shape) {
+    const { geometry } = shape
+    if (!geometry.boundingBox) geometry.computeBoundingBox()
+    placed.makeScale(...shapeScale(object.kind, read, place).toArray()).premultiply(world)
+    return box.union(own.copy(geometry.boundingBox!).applyMatrix4(placed))
+  }
+  if (!object.path) return box.expandByPoint(place.setFromMatrixPosition(world))
+  for (const { at } of object.path.points) box.expandByPoint(place.fromArray(at).applyMatrix4(world))
+  return box
+}
+
+const [box, own] = [new Box3(), new Box3()]
+const placed = new Matrix4()
+const place = new Vector3()

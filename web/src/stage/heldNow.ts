@@ -1,7 +1,7 @@
 import type { OwnerKey } from '../scene/owners'
 import { useLiveMotion } from '../record/live'
 import { usePending } from '../values/pending'
-import type { Held } from './stageScene'
+import type { Held } from './reader'
 
 /** What a hand or a device holds on this frame; null, and so nothing to ask, while they hold nothing. */
 export function useHeldNow(): () => Held {

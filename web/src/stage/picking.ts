@@ -16,10 +16,16 @@ export function usePicking(stage: StageScene) {
   const working = useWorking()
   const menus = useMenus()
   let pressedAt: [number, number] | null = null
+  let isByHandles = false
 
-  /** A press of the right button that stays where it is asks for a menu; one that moves pans the view. */
-  function press(event: PointerEvent, isOnHandle: boolean): void {
-    pressedAt = event.button === 2 || (event.button === 0 && !isOnHandle) ? [event.clientX, event.clientY] : null
+  /**
+   * A press of the right button that stays where it is asks for a menu; one that moves pans the view.
+   * @param handles Whether the pointer is on handles, or where they are taken, but nothing is drawn of them: what stands
+   * there can be clicked, and nothing lets go of what is selected.
+   */
+  function press(event: PointerEvent, handles: 'on' | 'by' | 'off'): void {
+    pressedAt = event.button === 2 || (event.button === 0 && handles !== 'on') ? [event.clientX, event.clientY] : null
+    isByHandles = handles === 'by'
   }
 
   function release(event: PointerEvent, pane: HTMLElement, camera: ViewCamera): void {
@@ -27,7 +33,7 @@ export function usePicking(stage: StageScene) {
     if (event.button === 2) return menus.onStage(event, objectAt(event, pane, camera) ?? null)
     const hit = objectAt(event, pane, camera)
     if (hit === undefined) {
-      if (!event.shiftKey) selection.select([])
+      if (!event.shiftKey && !isByHandles) selection.select([])
     } else selection.select([event.altKey ? hit : wholeOrPart(hit)], event.shiftKey)
   }
 

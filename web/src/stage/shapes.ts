@@ -1,6 +1,7 @@
-import { EdgesGeometry, type BufferGeometry, type Vector3 } from 'three'
+import type { BufferGeometry, Vector3 } from 'three'
 import type { MeshMessage, TextMessage } from '../api/messages'
 import { Recent } from '../shared/recent'
+import { dropEdges } from './edges'
 import { fileMeshOf, geometryOfMesh, hasShape, meshIfHere, meshOf, textMeshOf, type Cuts, type Spread } from './meshes'
 
 /** Reads a channel of the object being drawn. */
@@ -41,10 +42,8 @@ const mostKept = 400
 const made = new Recent<Shape>(mostKept, (key, { geometry }) => {
   // Whoever still draws it has it sent to the card again.
   geometry.dispose()
-  edges.get(key)?.dispose()
-  edges.delete(key)
+  dropEdges(key)
 })
-const edges = new Map<string, EdgesGeometry>()
 /** What a text looked like last, until that of what it says now comes; by the object's number. */
 const shown = new Map<number, Shape>()
 
@@ -108,13 +107,6 @@ function spreadOf(kind: string, read: Read): Spread {
   // A bevel goes no deeper than to the middle of its letter.
   const deep = Math.min(size, depth / (2 * bevel))
   return { x, y: 0, z: Math.fround(deep / depth), steeper: Math.fround(depth / size) }
-}
-
-/** The lines along which a shape is hard. */
-export function edgesOf({ key, geometry }: Shape): EdgesGeometry {
-  let lines = edges.get(key)
-  if (!lines) edges.set(key, (lines = new EdgesGeometry(geometry, 30)))
-  return lines
 }
 
 /** How the shared geometry, of unit size, is scaled to the object's own measures. */

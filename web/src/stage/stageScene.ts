@@ -1,5 +1,4 @@
-import { Color, Frustum, Matrix4, Object3D, Raycaster, Scene, Sphere, Vector3, type Camera } from 'three'
-import { specOf } from '../scene/catalogue'
+import { Color, Object3D, Raycaster, Scene, type Camera, type Vector3 } from 'three'
 import { bendingOf, bentObjects } from '../deform/bending'
 import { BackdropQuad } from '../backdrops/backdropQuad'
 import { BentGhosts } from '../deform/bentGhosts'
@@ -18,7 +17,8 @@ import { TrailLines, type TrailPicture } from '../trails/trailLines'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
 import { Floor } from './floor'
 import { Helpers } from './helpers'
-import { shapeOf, shapeScale, type Read } from './shapes'
+import { reader, type Held } from './reader'
+import { shapeOf } from './shapes'
 import { Shadows } from './shadows'
 import { Sky } from './sky'
 import { inksOn, lemon, type StageColours } from './stageColours'
@@ -26,9 +26,6 @@ import { StageLights } from './stageLights'
 import { StageNodes } from './stageNodes'
 import { StageShapes } from './stageShapes'
 import type { View } from './views'
-
-/** A value that stands for the sampled one while a hand changes it. */
-export type Held = ((object: number, channel: string) => number | undefined) | null
 
 /** What is to be seen of a scene: its state on a frame, and what a hand does to it. */
 export interface Moment {
@@ -268,30 +265,6 @@ export class StageScene {
     return hits.sort((a, b) => a.distance - b.distance)[0]?.point ?? null
   }
 
-  /** The objects that a camera does not see, as they stand now; those without a shape by where they are. */
-  outside(camera: Camera, model: SceneModel, book: SampleBook, frame: number, held: Held): number[] {
-    camera.updateMatrixWorld()
-    const seen = new Frustum().setFromProjectionMatrix(
-      new Matrix4().multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse),
-    )
-    const ball = new Sphere()
-    return model.inOrder().flatMap((object) => {
-      const node = this.nodes.get(object.id)
-      if (!node || object.kind === 'group') return []
-      const read = reader(object, book, frame, held)
-      const shape = shapeOf(object, read)
-      const bent = this.bentPlaces.of(object.id)
-      if (bent) ball.setFromPoints(pointsOf(bent))
-      else if (shape) {
-        const { geometry } = shape
-        if (!geometry.boundingSphere) geometry.computeBoundingSphere()
-        matrix.makeScale(...shapeScale(object.kind, read, scratch).toArray()).premultiply(node.matrixWorld)
-        ball.copy(geometry.boundingSphere!).applyMatrix4(matrix)
-      } else ball.set(scratch.setFromMatrixPosition(node.matrixWorld), 0)
-      return seen.intersectsSphere(ball) ? [] : [object.id]
-    })
-  }
-
   dispose(): void {
     this.shapes.dispose()
     this.shadows.dispose()
@@ -311,19 +284,4 @@ export class StageScene {
   }
 }
 
-function pointsOf(places: Float32Array): Vector3[] {
-  return Array.from({ length: places.length / 3 }, (_, i) => new Vector3().fromArray(places, i * 3))
-}
-
-const matrix = new Matrix4()
-const scratch = new Vector3()
 const unit = (value: number) => Math.min(Math.max(value, 0), 1)
-
-function reader(object: SceneObject, book: SampleBook, frame: number, held: Held): Read {
-  const sampled = book.reader(object.id, frame)
-  return (channel) => {
-    const value = held?.(object.id, channel)
-    if (value !== undefined) return value
-    return sampled(channel) ?? specOf(object, channel)?.default ?? 0
-  }
-}

@@ -1,8 +1,7 @@
 import { Euler, MathUtils, Matrix4, Quaternion, Vector3, type EulerOrder } from 'three'
-import { specOf } from '../scene/catalogue'
 import type { SampleBook } from '../scene/samples'
 import type { SceneModel, SceneObject } from '../scene/sceneModel'
-import type { Held } from '../stage/stageScene'
+import { reader, type Held } from '../stage/reader'
 
 /** What stands in for samples on the frame on which a hand holds something. */
 export interface HeldOn {
@@ -70,9 +69,7 @@ export class WorldPlaces {
 
   /** The values of an object's channels on a frame. */
   reader(object: SceneObject, frame: number): (channel: string) => number {
-    const sampled = this.book.reader(object.id, frame)
-    const held = frame === this.now.frame ? this.now.held : null
-    return (channel) => held?.(object.id, channel) ?? sampled(channel) ?? specOf(object, channel)?.default ?? 0
+    return reader(object, this.book, frame, frame === this.now.frame ? this.now.held : null)
   }
 }
 

@@ -83,6 +83,8 @@ internal sealed class BakeOff(Scene scene, Bake bake)
             if (Takes(BakePart.Clips)) next = WithoutClips(next, baked.Was, names);
             if (Takes(BakePart.Time)) next = Untimed(next, baked.Was, names);
         }
+        // Off its path, something hangs below its parent again.
+        SceneTies.CarryNoCircle(next);
         return next.WithoutLost(scene);
     }
 

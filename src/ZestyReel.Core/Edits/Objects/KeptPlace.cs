@@ -22,8 +22,11 @@ internal sealed class KeptPlace
     /// <param name="before">The scene with the old parents.</param>
     /// <param name="after">The scene with the new ones, values as they were.</param>
     /// <param name="now">The played moment at which still objects keep their places.</param>
+    /// <exception cref="Refusal">Something would carry itself under its new parent, or rest on itself.</exception>
     public KeptPlace(Scene before, Scene after, Tick now)
     {
+        // Before anything is evaluated, which would go round for ever.
+        SceneTies.CarryNoCircle(after);
         // What a cue watched may be gone.
         after = after.WithoutLost(before);
         (_before, _after, _flow) = (before, after, new TimeFlow(before));

@@ -33,6 +33,7 @@ internal sealed class BounceRun : LooseRun
     {
         ImmutableArray<SceneObject> bouncing = [.. each.Bouncing()];
         if (bouncing.IsEmpty) return new BounceRun(each, bouncing, []);
+        PlaceTies.CheckOnce(each);
         var decisive = Decisive.Of(each, RestsOn.Place(each, bouncing[0].Id));
         if (Known.TryGetValue(bouncing[0], out var known) && known._decisive.AsSpan().SequenceEqual(decisive.AsSpan())) return known;
         var run = new BounceRun(each, bouncing, decisive);

@@ -24,7 +24,8 @@ internal sealed class LagRun : LooseRun
     /// <summary>The lag of an object in a scene.</summary>
     public static LagRun Of(Scene scene, SceneObject thing)
     {
-        var reads = thing.Lag!.World ? RestsOn.Place(scene, thing.Id) : thing.Lag.Channels.SelectMany(channel => RestsOn.Channel(scene, thing.Id, channel)).Distinct();
+        if (thing.Lag!.World) PlaceTies.CheckOnce(scene);
+        var reads = thing.Lag.World ? RestsOn.Place(scene, thing.Id) : thing.Lag.Channels.SelectMany(channel => RestsOn.Channel(scene, thing.Id, channel)).Distinct();
         var decisive = Decisive.Of(scene, reads);
         if (Known.TryGetValue(thing, out var known) && known._decisive.AsSpan().SequenceEqual(decisive.AsSpan())) return known;
         var run = new LagRun(scene, thing, decisive);

@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace ZestyReel.Core.Scenes;
 
 /// <summary>How the places and turns of objects rest on each other: by what carries them, what they aim at, and what they bounce off.</summary>
@@ -5,6 +7,8 @@ public static class PlaceTies
 {
     /// <summary>So many aims, and lags in the world, may rest on each other, one behind the other.</summary>
     public const int MostBehind = 100;
+
+    private static readonly ConditionalWeakTable<Scene, object> Checked = [];
 
     /// <summary>What is aimed at and bounced off is there, and nothing would have to know where it is or how it is turned to know just that.</summary>
     /// <exception cref="Refusal">It is not so; a circle is told with its names.</exception>
@@ -30,6 +34,15 @@ public static class PlaceTies
             if (thing.Aim is not null) Walk(scene, new(thing.Id, true), done, bounced);
             if (thing.Bounce is { On: true } || thing.Lag is { On: true, World: true }) Walk(scene, new(thing.Id, false), done, bounced);
         }
+    }
+
+    /// <summary>The same, once for a scene: for what goes round for ever where a rule is broken, as it may be in the middle of an edit.</summary>
+    /// <exception cref="Refusal">It is not so.</exception>
+    public static void CheckOnce(Scene scene)
+    {
+        if (Checked.TryGetValue(scene, out _)) return;
+        Check(scene);
+        Checked.AddOrUpdate(scene, scene);
     }
 
     /// <summary>Walks from a place to all that it rests on; places that have been walked are known by how many aims and lags lie behind them, one behind the other.</summary>
