@@ -89,6 +89,18 @@ test('a reel is shot at its own size, each picture at its frame', async () => {
   await page.getByText('Reel 1 is shot: 12 pictures.').waitFor()
 })
 
+test('the next is shot as the last one was, and not as one that was given up', async () => {
+  const across = () => page.getByLabel('Pixels across', { exact: true })
+  for (const leaves of [() => page.reload(), () => page.keyboard.press('Escape')]) {
+    await page.keyboard.press('Shift+R')
+    await page.getByRole('dialog', { name: 'Shoot a reel' }).waitFor()
+    assert.equal(await across().inputValue(), '160')
+    await setField(page, 'Pixels across', '320')
+    await leaves()
+    await page.locator('.desk').waitFor()
+  }
+})
+
 test('after a change the difference rises where it is and is zero elsewhere', async () => {
   const boat = (await desk.scene()).objects.find(({ name }) => name === 'Boat').id
   // Lifted from frame 6 to 9 only.
@@ -102,7 +114,7 @@ test('after a change the difference rises where it is and is zero elsewhere', as
   const shot = await shoot()
   assert.equal(shot.number, 2)
   await lookAt(2)
-  await moreOf(1, 'Compare with A, as B')
+  await page.getByRole('button', { name: 'Compare Reel 1 with A', exact: true }).click()
   await page.getByText('difference between A and B, frame by frame').waitFor()
   const text = await (await fetch(`${desk.server.address}/api/reels/2/difference/1`)).text()
   const lines = text

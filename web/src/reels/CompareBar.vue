@@ -18,7 +18,9 @@ const pen = usePen()
       :key="name"
       :variant="comparing.way === name ? 'strong' : 'quiet'"
       :aria-pressed="comparing.way === name"
-      :title="each.hint"
+      :title="
+        name === 'one' || reels.isComparing ? each.hint : `${each.hint}. Press B on the card of a second reel first`
+      "
       :disabled="name !== 'one' && !reels.isComparing"
       @click="comparing.way = name as Way"
       >{{ each.label }}</BButton

@@ -54,16 +54,19 @@ const what = computed(() => {
   const only = settings.only.length ? `, only ${settings.only.join(', ')}` : ''
   return `Through ${settings.through}${only}${blur}, ${settings.samples} samples a pixel; ${inBytes(bytes)}; after change ${props.reel.position} of the scene`
 })
+/** A click anywhere on it but on what does something else. */
+function look(event: MouseEvent): void {
+  if (!(event.target as Element).closest('.menu, .other')) emit('choose', 'a')
+}
 </script>
 
 <template>
-  <article class="reel" :class="side" :aria-label="title">
+  <article class="reel" :class="side" :aria-label="title" @click="look">
     <button
       type="button"
       class="look"
       :title="`Look at it as A\n${what}`"
       :aria-label="`Look at ${title} as A`"
-      @click="emit('choose', 'a')"
       @pointerenter="resume"
       @pointerleave="rest"
     >
@@ -100,6 +103,16 @@ const what = computed(() => {
       <BDropdownDivider />
       <MenuItem @click="emit('remove')">Delete</MenuItem>
     </BDropdown>
+    <button
+      v-if="canCompare && side === null"
+      type="button"
+      class="letter other"
+      :title="`Compare ${title} with A, as B`"
+      :aria-label="`Compare ${title} with A`"
+      @click="emit('choose', 'b')"
+    >
+      B
+    </button>
   </article>
 </template>
 
@@ -113,6 +126,7 @@ const what = computed(() => {
   border: 1px solid var(--line);
   border-radius: 9px;
   background: var(--ink);
+  cursor: pointer;
 }
 .reel.a {
   border-color: var(--lemon);
@@ -161,6 +175,21 @@ img {
   color: var(--on-lemon);
 }
 .b .letter {
+  background: #63d3b8;
+  color: #10201e;
+}
+.other {
+  position: absolute;
+  right: 14px;
+  bottom: 10px;
+  width: 22px;
+  height: 22px;
+  padding: 0;
+  border: 1px solid var(--mint);
+  background: none;
+  color: var(--mint);
+}
+.other:hover {
   background: #63d3b8;
   color: #10201e;
 }

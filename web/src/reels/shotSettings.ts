@@ -49,7 +49,9 @@ const fresh: ShotSettings = {
   words: '',
 }
 
-export const useShotSettings = () => useStorage<ShotSettings>('zesty-shot', fresh, undefined, { mergeDefaults: true })
+/** They are written at once: the dialog that sets them is gone a moment later. */
+export const useShotSettings = () =>
+  useStorage<ShotSettings>('zesty-shot', fresh, undefined, { mergeDefaults: true, flush: 'sync' })
 
 /** Sizes by what they are for. Numbers are even, as video needs them. */
 export const sizes: { label: string; width: number; height: number }[] = [
