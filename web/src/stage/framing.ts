@@ -30,10 +30,10 @@ export function boundsOf(at: Standing, ids?: Iterable<number>): Sphere | null {
   const meant = objects.filter(({ id, kind }) =>
     ids ? kind !== 'group' : isLookedAt(kind) && stage.nodes.get(id)!.visible,
   )
-  const box = new Box3()
-  for (const object of meant.length ? meant : objects) takeUp(object, at, box)
-  if (box.isEmpty()) return null
-  const ball = box.getBoundingSphere(new Sphere())
+  const places = (meant.length ? meant : objects).flatMap((object) => placesOf(object, at))
+  if (places.length === 0) return null
+  const middle = new Box3().setFromPoints(places).getCenter(new Vector3())
+  const ball = new Sphere().setFromPoints(places, middle)
   ball.radius = Math.max(ball.radius * roomy, leastRadius)
   return ball
 }
@@ -48,31 +48,30 @@ export function outside(camera: Camera, at: Standing): number[] {
   )
   return at.model.inOrder().flatMap((object) => {
     if (!at.stage.nodes.has(object.id) || object.kind === 'group') return []
-    return seen.intersectsBox(takeUp(object, at, box.makeEmpty())) ? [] : [object.id]
+    return seen.intersectsBox(box.setFromPoints(placesOf(object, at))) ? [] : [object.id]
   })
 }
 
-/** Adds what an object takes up in the world: its shape, as it is bent, or its path, or else where it is. */
-function takeUp(object: SceneObject, { stage, book, frame, held }: Standing, box: Box3): Box3 {
+/** What an object takes up in the world: its shape, as it is bent, or its path, or else where it is. */
+function placesOf(object: SceneObject, { stage, book, frame, held }: Standing): Vector3[] {
   const world = stage.nodes.get(object.id)!.matrixWorld
   const bent = stage.bentPlaces.of(object.id)
-  if (bent) {
-    for (let i = 0; i < bent.length; i += 3) box.expandByPoint(place.fromArray(bent, i))
-    return box
-  }
+  if (bent) return Array.from({ length: bent.length / 3 }, (_, i) => new Vector3().fromArray(bent, i * 3))
   const read = reader(object, book, frame, held)
   const shape = shapeOf(object, read)
   if (shape) {
     const { geometry } = shape
     if (!geometry.boundingBox) geometry.computeBoundingBox()
-    placed.makeScale(...shapeScale(object.kind, read, place).toArray()).premultiply(world)
-    return box.union(own.copy(geometry.boundingBox!).applyMatrix4(placed))
+    placed.makeScale(...shapeScale(object.kind, read, size).toArray()).premultiply(world)
+    return cornersOf(geometry.boundingBox!).map((corner) => corner.applyMatrix4(placed))
   }
-  if (!object.path) return box.expandByPoint(place.setFromMatrixPosition(world))
-  for (const { at } of object.path.points) box.expandByPoint(place.fromArray(at).applyMatrix4(world))
-  return box
+  if (!object.path) return [new Vector3().setFromMatrixPosition(world)]
+  return object.path.points.map(({ at }) => new Vector3().fromArray(at).applyMatrix4(world))
 }
 
-const [box, own] = [new Box3(), new Box3()]
+const cornersOf = ({ min, max }: Box3) =>
+  [min.x, max.x].flatMap((x) => [min.y, max.y].flatMap((y) => [min.z, max.z].map((z) => new Vector3(x, y, z))))
+
+const box = new Box3()
 const placed = new Matrix4()
-const place = new Vector3()
+const size = new Vector3()
