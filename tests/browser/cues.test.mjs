@@ -227,6 +227,17 @@ test('keys of what is started are dragged where they are seen', async () => {
   )
   near((await desk.keys('Tug', 'follow.travel')).at(-1).frame, last + 10, 0.6, 'the key in source')
   await desk.undo()
+  // The frame of a selected key is the one on which it is shown, and typed.
+  const { x, y } = await deskPoint(page, seen, 'Tug')
+  await page.mouse.click(x, y)
+  await page.getByText('Selected key', { exact: true }).waitFor()
+  const field = page.getByLabel('Frame of the selected keys')
+  near(Number(await field.inputValue()), seen, 0.6, 'its frame')
+  await desk.changing(() => setField(page, 'Frame of the selected keys', String(Math.round(seen) + 5)))
+  near(Number(await field.inputValue()), Math.round(seen) + 5, 0.01, 'its frame then')
+  const { frame, tick } = (await desk.keys('Tug', 'follow.travel')).at(-1)
+  near(frame ?? tick / 29_400_000, last + 5, 1.1, 'the key in source then')
+  await desk.undo()
 })
 
 test('it is switched off and on, changed to what never happens, and told so', async () => {

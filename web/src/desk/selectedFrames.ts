@@ -42,8 +42,19 @@ export function useSelectedFrames(): (played: boolean) => [number, number] | nul
   }
 }
 
-/** The whole frames from the first selected key to the last, where they stand or where they are seen; null where none is. */
+/** The whole frames from the first selected key to the last, where they stand or where they are seen; null where there is none. */
 export function useSelectedSpan(): (played: boolean) => [number, number] | null {
+  const scene = useScene()
+  const selectedTimes = useSelectedTimes()
+  return (played) => {
+    const times = selectedTimes(played)
+    const { ticksPerFrame } = scene.settings
+    return times && [Math.round(times[0] / ticksPerFrame), Math.round(times[1] / ticksPerFrame)]
+  }
+}
+
+/** The times in ticks of the first and the last selected key, where they stand or where they are seen; null where there is none. */
+export function useSelectedTimes(): (played: boolean) => [number, number] | null {
   const scene = useScene()
   const selection = useSelection()
   return (played) => {
@@ -57,7 +68,6 @@ export function useSelectedSpan(): (played: boolean) => [number, number] | null 
         high = Math.max(high, times[i]!)
       })
     }
-    const { ticksPerFrame } = scene.settings
-    return low === Infinity ? null : [Math.round(low / ticksPerFrame), Math.round(high / ticksPerFrame)]
+    return low === Infinity ? null : [low, high]
   }
 }

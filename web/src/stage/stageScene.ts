@@ -185,6 +185,7 @@ export class StageScene {
           read,
           veil: this.veils.get(object.id)!,
           outlined: outline,
+          outlinesClear: selected.has(object.id),
           aside: othersAt !== null && !isSelected ? this.ground : null,
         })
       } else if (object.kind === 'light') this.lights.show(object.id, node, read)

@@ -38,6 +38,8 @@ export interface Look {
   /** What the groups above it leave of it, 0 to 1. */
   veil: number
   outlined: ColorRepresentation | undefined
+  /** Whether its outline is as strong however clear it is: because it is selected itself, and not with what it belongs to. */
+  outlinesClear: boolean
   /** The ground, into which its colour goes where it stands aside; null where it does not. */
   aside: Color | null
 }
@@ -77,18 +79,20 @@ export class StageShapes {
     this.outlines.begin()
   }
 
-  add(object: SceneObject, shape: Shape, node: Object3D, { bent, read, veil, outlined, aside }: Look): void {
+  add(object: SceneObject, shape: Shape, node: Object3D, { bent, read, veil, aside, ...look }: Look): void {
     const size = shapeScale(object.kind, read, scratch)
     color.setRGB(unit(read('look.red')), unit(read('look.green')), unit(read('look.blue')))
     if (aside) color.lerp(aside, 1 - dimmed)
     const opacity = unit(read('look.opacity')) * veil
     const isSolid = opacity >= solid && !bent?.fades
+    const outlined = opacity > 0 || look.outlinesClear ? look.outlined : undefined
+    const outlineOpacity = (outlined === lemon ? 0.9 : 0.6) * (look.outlinesClear ? 1 : opacity)
     if (bent) {
       this.bentPlaces.add({ id: object.id, shape, size, ...bent })
       if (isSolid)
         this.batch(shape, true).add(object.id, bent.world, color, this.bentPass.add(shape.geometry, size, bent.run))
       else if (opacity > 0) this.bentGhosts.add(object.id, shape, size, bent, color, opacity, opacity >= solid)
-      if (outlined !== undefined) this.bentGhosts.outline(shape, size, bent, outlined, outlineOpacity(outlined))
+      if (outlined !== undefined) this.bentGhosts.outline(shape, size, bent, outlined, outlineOpacity)
       return
     }
     matrix.makeScale(size.x, size.y, size.z).premultiply(node.matrixWorld)
@@ -103,7 +107,7 @@ export class StageShapes {
     if (outlined !== undefined) {
       const outline = this.outlines.next()
       outline.material.color.set(outlined)
-      outline.material.opacity = outlineOpacity(outlined)
+      outline.material.opacity = outlineOpacity
       outline.geometry = edgesOf(shape)
       putAt(outline, object.id, matrix)
     }
@@ -165,7 +169,6 @@ export function putAt(drawn: Object3D, object: number, at: Matrix4): void {
   drawn.userData.object = object
 }
 
-const outlineOpacity = (outlined: ColorRepresentation) => (outlined === lemon ? 0.9 : 0.6)
 const matrix = new Matrix4()
 const scratch = new Vector3()
 const color = new Color()

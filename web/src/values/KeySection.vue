@@ -10,6 +10,7 @@ import EasePanel from '../curves/EasePanel.vue'
 import { useArranging } from '../desk/arranging'
 import { useDesk } from '../desk/deskStore'
 import { useKeyDialogs } from '../desk/keyDialogs'
+import { useSelectedTimes } from '../desk/selectedFrames'
 import { useSelectedCounts } from '../desk/selectedCounts'
 import { holdsOnly, specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
@@ -27,6 +28,7 @@ import { readSum } from './sums'
 const scene = useScene()
 const selection = useSelection()
 const desk = useDesk()
+const selectedTimes = useSelectedTimes()
 const arranging = useArranging()
 const dialogs = useKeyDialogs()
 const clipDialogs = useClipDialogs()
@@ -57,11 +59,20 @@ const common = computed(() => {
   return first && { ...first, same }
 })
 const { counts, words: counted } = useSelectedCounts()
-const frame = computed(() => (common.value ? common.value.time / scene.settings.ticksPerFrame : 0))
+/** Where the desk shows the first of them. */
+const frame = computed(() =>
+  common.value ? (selectedTimes(desk.played)?.[0] ?? common.value.time) / scene.settings.ticksPerFrame : 0,
+)
 
 /** Moves the whole selection, so that its first key comes to stand on the frame. */
 const setFrame = (wanted: number) =>
-  void arranging.onSelected((keys) => ({ edit: 'moveKeys', keys, frames: wanted - frame.value, ripple: false }))
+  void arranging.onSelected((keys) => ({
+    edit: 'moveKeys',
+    keys,
+    frames: wanted - frame.value,
+    ripple: false,
+    played: desk.played,
+  }))
 
 /** All the same, or each by as much. */
 const setValue = (value: number) =>
