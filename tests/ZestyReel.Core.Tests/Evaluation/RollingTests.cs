@@ -36,6 +36,24 @@ public class RollingTests
         Turn(scene.After(new SetRoll([Wheel])), 25).ShouldBe(0);
     }
 
+    /// <summary>Each is turned by those that it stands on, about its own axle, and goes as far: it would take years if each link doubled the work.</summary>
+    [Fact]
+    public void Wheels_on_wheels_roll_as_far_as_the_lowest()
+    {
+        var scene = Wheeled();
+        SceneObject Highest(int count)
+        {
+            while (scene.Objects.Count < Wheel.Value + count)
+                scene = scene.After(new AddObject(ObjectKind.Torus, Parent: scene.Objects.Keys.Max()), new SetRoll([scene.NextObjectId()], Axis.Z, 2));
+            return scene.Object(scene.Objects.Keys.Max());
+        }
+        var highest = Highest(40);
+        // On the grid of quarter frames, and between its places.
+        foreach (var (frame, way) in new[] { (13.0, 5.0), (30.3, 10 + 20 * 5.3 / 24) })
+            Stages.Values(highest, "rotation.z", new FrameTimes(scene, [Math.Round(frame * scene.Rate.TicksPerFrame)]))[0].ShouldBe(Rolled(way), 1e-6, $"frame {frame}");
+        Should.Throw<Refusal>(() => Highest(PlaceTies.MostBehind)).Reason.ShouldContain("would rest on each other");
+    }
+
     /// <summary>Far from frame 0: on a level way the sum over a million places is the way between its ends; on a slope it is followed.</summary>
     [Theory]
     [InlineData(0, 0)]

@@ -26,6 +26,9 @@ internal sealed class RollSums
 
     private static readonly ConditionalWeakTable<SceneObject, RollSums> Known = [];
 
+    [ThreadStatic] private static Dictionary<(RollSums Of, double First, double Last, int Count), Way>? _underWay;
+    [ThreadStatic] private static int _deep;
+
     private readonly Scene _scene;
     private readonly SceneObject _wheel;
     private readonly Roll _roll;
@@ -77,14 +80,36 @@ internal sealed class RollSums
         foreach (var time in played) last = Math.Max(last, PlaceOf(time));
         var grid = new double[last - first + 1];
         for (var i = 0; i < grid.Length; i++) grid[i] = (first + i) * _step;
-        var way = new Way(_scene, _wheel, _roll, grid, stop);
-        var sums = way.Sums();
-        var asked = new Way(_scene, _wheel, _roll, played.ToArray(), stop);
+        var way = WayAt(grid, stop);
+        var sums = way.Sums;
+        Way? asked = null;
         for (var i = 0; i < played.Length; i++)
         {
             var at = (int)(PlaceOf(played[i]) - first);
-            var total = start + sums[at] + (played[i] == grid[at] ? 0 : Way.Between(way, at, asked, i));
+            var total = start + sums[at];
+            if (played[i] != grid[at]) total += Way.Between(way, at, asked ??= WayAt(played.ToArray(), stop), i);
             values[i] += total * perLength;
+        }
+    }
+
+    /// <summary>
+    /// Where the wheel is at some moments. What carries it may roll as well, on something that rolls: all of them ask for the
+    /// same moments, and each would have those above it worked out anew, twice as often for each link. So what is worked out
+    /// on the way to the outermost is kept until that is done.
+    /// </summary>
+    private Way WayAt(double[] moments, CancellationToken stop)
+    {
+        var known = _underWay ??= [];
+        var key = (this, moments[0], moments[^1], moments.Length);
+        if (known.TryGetValue(key, out var way) && way.Moments.AsSpan().SequenceEqual(moments)) return way;
+        _deep++;
+        try
+        {
+            return known[key] = new Way(_scene, _wheel, _roll, moments, stop);
+        }
+        finally
+        {
+            if (--_deep == 0) known.Clear();
         }
     }
 
@@ -105,7 +130,7 @@ internal sealed class RollSums
         var apart = _isLevel ? BlockSteps : 1;
         var grid = new double[BlockSteps / apart + 1];
         for (var i = 0; i < grid.Length; i++) grid[i] = (block * BlockSteps + i * apart) * _step;
-        return new Way(_scene, _wheel, _roll, grid, stop).Sums()[^1];
+        return WayAt(grid, stop).Sums[^1];
     }
 
     /// <summary>Whether it is carried neither up nor down, and always heads the same way, at whatever time.</summary>
@@ -144,9 +169,11 @@ internal sealed class RollSums
     {
         private readonly (double X, double Z)[] _headings;
         private readonly (double X, double Y, double Z)[] _places;
+        private double[]? _sums;
 
         public Way(Scene scene, SceneObject thing, Roll roll, double[] moments, CancellationToken stop)
         {
+            Moments = moments;
             var times = new FrameTimes(scene, moments) { Stop = stop };
             var outer = new WorldSampler(scene, times).Around(thing);
             using var rows = new ChannelRows(thing, WorldSampler.TransformOf(thing), moments.Length);
@@ -168,8 +195,13 @@ internal sealed class RollSums
             }
         }
 
+        /// <summary>The moments, in ticks.</summary>
+        public double[] Moments { get; }
+
         /// <summary>The way rolled from the first moment to each.</summary>
-        public double[] Sums()
+        public double[] Sums => _sums ??= Summed();
+
+        private double[] Summed()
         {
             var sums = new double[_places.Length];
             for (var i = 1; i < sums.Length; i++) sums[i] = sums[i - 1] + Between(this, i - 1, this, i);

@@ -5,7 +5,7 @@ namespace ZestyReel.Core.Scenes;
 /// <summary>How the places and turns of objects rest on each other: by what carries them, what they aim at, and what they bounce off.</summary>
 public static class PlaceTies
 {
-    /// <summary>So many aims, and lags in the world, may rest on each other, one behind the other.</summary>
+    /// <summary>So many aims, wheels that roll, and lags in the world, may rest on each other, one behind the other.</summary>
     public const int MostBehind = 100;
 
     private static readonly ConditionalWeakTable<Scene, object> Checked = [];
@@ -31,7 +31,7 @@ public static class PlaceTies
         var done = new Dictionary<Place, int>();
         foreach (var thing in scene.Objects.Values)
         {
-            if (thing.Aim is not null) Walk(scene, new(thing.Id, true), done, bounced);
+            if (thing.Aim is not null || thing.Roll is not null) Walk(scene, new(thing.Id, true), done, bounced);
             if (thing.Bounce is { On: true } || thing.Lag is { On: true, World: true }) Walk(scene, new(thing.Id, false), done, bounced);
         }
     }
@@ -45,7 +45,7 @@ public static class PlaceTies
         Checked.AddOrUpdate(scene, scene);
     }
 
-    /// <summary>Walks from a place to all that it rests on; places that have been walked are known by how many aims and lags lie behind them, one behind the other.</summary>
+    /// <summary>Walks from a place to all that it rests on; places that have been walked are known by how many aims, wheels and lags lie behind them, one behind the other.</summary>
     private static void Walk(Scene scene, Place first, Dictionary<Place, int> done, Lazy<Place[]> bounced)
     {
         var way = new OrderedDictionary<Place, (Queue<Place> Next, int Behind)>();
@@ -59,7 +59,7 @@ public static class PlaceTies
                 way.RemoveAt(way.Count - 1);
                 done[now] = behind += IsDeep(scene, now) ? 1 : 0;
                 if (behind > MostBehind)
-                    throw new Refusal("aim", $"more than {MostBehind} aims and lags would rest on each other; let some of them aim at something that aims at nothing, or lag by channels only");
+                    throw new Refusal("aim", $"more than {MostBehind} aims, wheels and lags would rest on each other; let some of them aim at something that aims at nothing, lag by channels only, or not roll");
                 if (way.Count > 0) Reach(behind);
             }
             else if (way.IndexOf(below) is var at and >= 0) throw Circle(scene, [.. way.Keys.Skip(at), below]);
@@ -75,7 +75,7 @@ public static class PlaceTies
     }
 
     private static bool IsDeep(Scene scene, Place at) =>
-        scene.Object(at.Id) is var thing && (at.IsTurned ? thing.Aim is not null : thing.Lag is { On: true, World: true });
+        scene.Object(at.Id) is var thing && (at.IsTurned ? thing.Aim is not null || thing.Roll is not null : thing.Lag is { On: true, World: true });
 
     // How something is turned rests on where it is and, where it aims, on where its target is; where something is rests on
     // how what carries it is turned. So two can look at each other, but nothing at what it carries. What bounces rests
