@@ -115,5 +115,9 @@ public class GroupTests
         var later = ObjectMotion.Of(scene.After(new SetRanges(new(60, 100))));
         later.Moving.ShouldBeEmpty();
         later.Outside.ShouldBe([Ferry, Buoy]);
+        // They are where they are seen: a cue takes the last one out of the range.
+        var shorter = scene.After(new SetRanges(new(1, 60)));
+        ObjectMotion.Of(shorter).Outside.ShouldBeEmpty();
+        ObjectMotion.Of(shorter.After(new AddCue(new(CueEvent.Reaches, Ferry, "position.x", 20), [new(Buoy, null)]))).Outside.ShouldBe([Buoy]);
     }
 }

@@ -29,7 +29,8 @@ const anchor = ref<number | null>(known?.anchor ?? null)
 
 // What happens on this frame is proposed; whoever wants something else says it field by field.
 const proposals = ref<CueProposalMessage[]>([])
-const picked = ref<number | 'own'>('own')
+/** Null until something is proposed, or somebody was quicker. */
+const picked = ref<number | 'own' | null>(known ? 'own' : null)
 const own = ref<CueWhenMessage | null>(known?.when ?? null)
 const isAsking = ref(!known)
 const { frame } = playhead
@@ -41,12 +42,15 @@ if (!known)
     )
     .then((found) => {
       proposals.value = found
-      if (found.length) pick(0)
-      void nextTick(showPicked)
       own.value ??= found[0]?.when ?? null
+      if (found.length && picked.value === null) pick(0)
+      void nextTick(showPicked)
     })
     .catch(() => undefined)
-    .finally(() => (isAsking.value = false))
+    .finally(() => {
+      isAsking.value = false
+      picked.value ??= 'own'
+    })
 
 /** The first proposal is what Enter takes; the keyboard goes on from there. */
 const happens = useTemplateRef<HTMLFieldSetElement>('happens')
@@ -59,7 +63,9 @@ function pick(place: number): void {
   from.value = proposals.value[place]!.from
 }
 
-const when = computed(() => (picked.value === 'own' ? own.value : proposals.value[picked.value]!.when))
+const when = computed(() =>
+  typeof picked.value === 'number' ? proposals.value[picked.value]!.when : picked.value && own.value,
+)
 const edit = computed<Edit | null>(() => {
   if (!when.value || starts.value.length === 0) return null
   const parts = {

@@ -29,6 +29,14 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
   /** The keys of a lane that are shown at a time. */
   const keysAt = (of: Lane, at: number) => keysBetween([of], at, at, desk.played)
 
+  /** When a key that is shown at a time is seen; that time, if never. */
+  function seenAt(of: Lane, at: number): number {
+    const [key] = keysAt(of, at)
+    const channel = key && of.channels.find(({ object, name }) => object.id === key.object && name === key.channel)
+    const seen = channel && shownOf(channel, true)
+    return seen?.times[seen.own.indexOf(key!.times[0]!)] ?? at
+  }
+
   /** The clips of a lane that start at a time, or all of them. */
   const clipsOf = (of: Lane, at?: number) =>
     scene.model.placedOn(objectOf(of)!.id).filter(({ times }) => at === undefined || times[0] === at)
@@ -112,7 +120,7 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
       Home: () => go(1, true),
       End: () => go(-1, true),
       ' ': () => pick(event.ctrlKey || event.shiftKey ? 'toggle' : 'only'),
-      Enter: () => time.value !== null && playhead.goTo(frame(time.value), true),
+      Enter: () => time.value !== null && playhead.goTo(frame(seenAt(current.value!, time.value)), true),
     }
     const act = keys[event.key]
     if (!act) return

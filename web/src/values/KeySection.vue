@@ -60,9 +60,10 @@ const common = computed(() => {
 })
 const { counts, words: counted } = useSelectedCounts()
 /** Where the desk shows the first of them. */
-const frame = computed(() =>
-  common.value ? (selectedTimes(desk.played)?.[0] ?? common.value.time) / scene.settings.ticksPerFrame : 0,
-)
+const frame = computed(() => {
+  const first = common.value && ((desk.played ? selectedTimes(true)?.[0] : undefined) ?? common.value.time)
+  return first === undefined ? 0 : first / scene.settings.ticksPerFrame
+})
 
 /** Moves the whole selection, so that its first key comes to stand on the frame. */
 const setFrame = (wanted: number) =>
