@@ -47,6 +47,12 @@ before(async () => {
           { at: [70, 0, 10], kind: 'corner' },
         ],
       },
+      { name: 'Mote', kind: 'sphere', channels: { ...at(-3, 1, 6), 'shape.radius': { value: 0.1 } } },
+      {
+        name: 'Backdrop',
+        kind: 'box',
+        channels: { ...at(-40, 0, -40), 'shape.width': { value: 200 }, 'shape.height': { value: 200 } },
+      },
       { name: 'Fleet', kind: 'group', channels: at(0, 0, 200) },
       { name: 'Skiff', kind: 'box', parent: 'Fleet', channels: at(5, 0, -200) },
       { name: 'Tug', kind: 'box', parent: 'Fleet', channels: at(9, 0, -200) },
@@ -67,5 +73,22 @@ for (const name of ['Pier', 'Bead', 'Sign', 'Route', 'Fleet'])
     assert.ok(left > 0.02 && right < 0.98 && top > 0 && bottom < 1, `${[left, right, top, bottom]} is cut off`)
     assert.ok(Math.max(right - left, bottom - top) > (name === 'Bead' ? 0.12 : 0.2), `${[left, right]} is far away`)
   })
+
+test('what stands beside what is drawn of the handles is clicked', async () => {
+  await desk.select('Mote')
+  await page.keyboard.press('2')
+  const stage = await page.locator('.stage-canvas').boundingBox()
+  await page.mouse.move(stage.x + stage.width / 2, stage.y + stage.height - 20)
+  await page.keyboard.press('f')
+  await stageRested(page)
+  // Beside the upright arrow; behind it there is only the backdrop.
+  const isOn = (name) => page.locator('.values').getByRole('button', { name, exact: true }).waitFor()
+  await isOn('Mote')
+  const [x, y] = [stage.x + stage.width / 2, stage.y + stage.height / 2]
+  const before = await desk.keys('Mote', 'position.x')
+  await page.mouse.click(x + 14, y - 55)
+  await isOn('Backdrop')
+  assert.deepEqual(await desk.keys('Mote', 'position.x'), before)
+})
 
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

@@ -72,7 +72,7 @@ function circles(all: readonly Circle[]): BufferGeometry {
         const place = new Vector3()
         place[a] = Math.cos(angle) * radius
         place[b] = Math.sin(angle) * radius
-        places.push(...place.add(at ?? middle).toArray())
+        places.push(...place.add(at ?? origin).toArray())
       }
   }
   return new BufferGeometry().setAttribute('position', new Float32BufferAttribute(places, 3))
@@ -87,4 +87,4 @@ function around(box: Box3): BufferGeometry {
   return edges
 }
 
-const middle = new Vector3()
+const origin = new Vector3()

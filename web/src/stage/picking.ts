@@ -29,7 +29,9 @@ export function usePicking(stage: StageScene) {
   }
 
   function release(event: PointerEvent, pane: HTMLElement, camera: ViewCamera): void {
-    if (!pressedAt || Math.hypot(event.clientX - pressedAt[0], event.clientY - pressedAt[1]) > clickSlack) return
+    // Where handles are taken the least move is one of theirs.
+    const slack = isByHandles && event.button === 0 ? 0 : clickSlack
+    if (!pressedAt || Math.hypot(event.clientX - pressedAt[0], event.clientY - pressedAt[1]) > slack) return
     if (event.button === 2) return menus.onStage(event, objectAt(event, pane, camera) ?? null)
     const hit = objectAt(event, pane, camera)
     if (hit === undefined) {
