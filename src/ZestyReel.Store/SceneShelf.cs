@@ -50,6 +50,7 @@ public sealed class SceneShelf
         SELECT s.id, s.name, s.deleted_at AS deletedAt,
                (SELECT COUNT(*) FROM object o WHERE o.scene_id = s.id) AS objects,
                (SELECT COALESCE(SUM(LENGTH(keys)), 0) FROM key_run k WHERE k.scene_id = s.id)
+                 + (SELECT COALESCE(SUM(LENGTH(keys)), 0) FROM channel c WHERE c.scene_id = s.id)
                  + (SELECT COALESCE(SUM(LENGTH(change)), 0) FROM history h WHERE h.scene_id = s.id) AS bytes
         FROM scene s WHERE s.deleted_at IS NOT NULL AND s.arriving = 0 ORDER BY s.deleted_at DESC, s.id DESC
         """).AsList());

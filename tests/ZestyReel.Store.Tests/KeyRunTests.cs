@@ -147,6 +147,9 @@ public sealed class KeyRunTests : IDisposable
         _shelf.DeleteForGood(id).ShouldBeFalse();
         _shelf.Delete(id);
         _shelf.Deleted().Single().Bytes.ShouldBeGreaterThan(3_000_000);
+        // Few keys stand with their channel and not in runs of their own.
+        _shelf.Delete(_shelf.Add(With([new Key(new Tick(0), 0), new Key(new Tick(1), 1)])).Id);
+        _shelf.Deleted().Min(scene => scene.Bytes).ShouldBeInRange(20, 200);
         _shelf.DeleteForGood(id).ShouldBeTrue();
         Count("PRAGMA page_count").ShouldBeLessThan(small + 100);
         _shelf.Restore(id).ShouldBeFalse();

@@ -33,6 +33,8 @@ test('times are typed as frames, seconds, timecode and steps', async () => {
     ['+12', 98],
     ['-8', 90],
     ['=86', 86],
+    ['=-5', -5],
+    ['=-1:00', -23],
     ['20*3', 60],
   ]) {
     await setField(page, 'Frame', text)
@@ -44,6 +46,8 @@ test('times are typed as frames, seconds, timecode and steps', async () => {
   assert.match(await field.getAttribute('title'), /^Not a time/)
   await field.press('Escape')
   assert.equal(await frame(), 60)
+  // The desk went along to where nothing is.
+  await page.getByRole('button', { name: 'All', exact: true }).click()
 })
 
 test('time is shown as timecode in field and ranges', async () => {
@@ -105,10 +109,17 @@ test('a change of rate tells what it would do, and goes there and back', async (
   await until(scene, (now) => now.rate === '25', 'the new rate')
   const there = await server.samples(1, 'Ferry', 'position.x')
   assert.ok(Math.abs(there.get(86) - before.get(86)) < 1e-12)
-  await select('25 fps', '24 film')
-  await page.getByText('The frames.').click()
-  await page.getByRole('button', { name: 'Change the rate' }).click()
-  await until(scene, (now) => now.rate === '24', 'the old rate')
+  // Rates are typed as people say them, and shown so.
+  for (const [from, typed, rate] of [
+    ['25 fps', '29.97', '30000/1001'],
+    ['29.97 fps', '24', '24'],
+  ]) {
+    await select(from, 'Another rate')
+    await page.getByLabel('Frames per second', { exact: true }).fill(typed)
+    await page.getByText('The frames.').click()
+    await page.getByRole('button', { name: 'Change the rate' }).click()
+    await until(scene, (now) => now.rate === rate, `the rate ${typed}`)
+  }
   assert.deepEqual(await server.samples(1, 'Ferry', 'position.x'), before)
 })
 

@@ -49,6 +49,27 @@ public readonly record struct FrameRate
         return Of(num, den, place);
     }
 
+    /// <summary>
+    /// Reads a rate as people write it: as <see cref="Parse"/> does, as a decimal number such as <c>12.5</c>, or by the
+    /// short names of the rates that are a thousandth slower than a whole one (SMPTE ST 12-1): <c>29.97</c> is 30000/1001.
+    /// </summary>
+    /// <exception cref="Refusal">The text is not a rate.</exception>
+    public static FrameRate Typed(string text, string place = "rate")
+    {
+        var plain = text.Trim().Replace(',', '.');
+        switch (plain)
+        {
+            case "23.976" or "23.98": return Of(24000, 1001);
+            case "29.97": return Of(30000, 1001);
+            case "47.952" or "47.95": return Of(48000, 1001);
+            case "59.94": return Of(60000, 1001);
+            case "119.88": return Of(120000, 1001);
+        }
+        return decimal.TryParse(plain, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && number is >= 1 and <= 240
+            ? Of((long)decimal.Round(number * 1000), 1000, place)
+            : Parse(plain, place);
+    }
+
     /// <inheritdoc/>
     public override string ToString() => Den == 1
         ? Num.ToString(CultureInfo.InvariantCulture)

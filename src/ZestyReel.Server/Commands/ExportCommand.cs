@@ -36,7 +36,7 @@ internal static class ExportCommand
             using var brought = SceneSource.Brought(parsed.GetValue(source)!, parsed.GetValue(data)!, parsed.GetValue(history));
             var scene = brought.Scene;
             var going = OutgoingScene.Of(scene, new(parsed.GetValue(objects) ?? [], PartOf(parsed.GetValue(part)!), parsed.GetValue(from), parsed.GetValue(to), parsed.GetValue(step),
-                parsed.GetValue(rate) is { } own ? FrameRate.Parse(own) : null, !parsed.GetValue(local), parsed.GetValue(unit), parsed.GetValue(up) == "z" ? UpAxis.Z : UpAxis.Y, parsed.GetValue(camera), parsed.GetValue(history)), brought.Files);
+                parsed.GetValue(rate) is { } own ? FrameRate.Typed(own) : null, !parsed.GetValue(local), parsed.GetValue(unit), parsed.GetValue(up) == "z" ? UpAxis.Z : UpAxis.Y, parsed.GetValue(camera), parsed.GetValue(history)), brought.Files);
             Write(going, format, path, stop);
             foreach (var loss in format.Losses(going)) Console.Error.WriteLine(Line(loss));
             if (format.Uses.HasFlag(OutgoingUses.Samples)) Console.Error.WriteLine(Line(LargestError.Of(going, stop)));

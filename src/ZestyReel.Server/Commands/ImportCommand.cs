@@ -36,7 +36,7 @@ internal static class ImportCommand
         var command = new Command("import", "Brings files in open formats in, as kept scenes or into one.") { files, into, objects, at, keep, grow, unit, up, animation, rate, data };
         command.SetAction((parsed, stop) => guarded(() =>
         {
-            var choice = new IncomingChoice(parsed.GetValue(unit), parsed.GetValue(up) == "z" ? UpAxis.Z : UpAxis.Y, parsed.GetValue(animation) - 1, parsed.GetValue(rate) is { } own ? FrameRate.Parse(own) : null).Checked();
+            var choice = new IncomingChoice(parsed.GetValue(unit), parsed.GetValue(up) == "z" ? UpAxis.Z : UpAxis.Y, parsed.GetValue(animation) - 1, parsed.GetValue(rate) is { } own ? FrameRate.Typed(own) : null).Checked();
             var target = parsed.GetValue(into);
             // All are read before anything is kept: a faulty one is refused with nothing half done.
             var tables = parsed.GetValue(files)!.Where(IsTable).Select(path => Table(path, target)).ToList();

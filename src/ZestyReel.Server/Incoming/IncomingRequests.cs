@@ -25,7 +25,7 @@ public sealed record IncomingReadRequest(IReadOnlyList<string> Files, double? Un
     /// <summary>How they are read.</summary>
     /// <exception cref="Refusal">Something of it cannot be.</exception>
     internal IncomingChoice Choice() => new IncomingChoice(
-        Unit ?? 1, Up switch { null or "y" => UpAxis.Y, "z" => UpAxis.Z, _ => throw new Refusal("up", "y or z is up") }, Animation ?? 0, Rate is null ? null : FrameRate.Parse(Rate)).Checked();
+        Unit ?? 1, Up switch { null or "y" => UpAxis.Y, "z" => UpAxis.Z, _ => throw new Refusal("up", "y or z is up") }, Animation ?? 0, Rate is null ? null : FrameRate.Typed(Rate)).Checked();
 }
 
 /// <summary>What a file has, told before it comes in.</summary>

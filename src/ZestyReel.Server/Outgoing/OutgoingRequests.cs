@@ -31,7 +31,7 @@ public sealed record OutgoingRequest(
     {
         if (Objects?.Count > MostObjects) throw new Refusal("objects", $"a scene has {MostObjects} objects at the most");
         return new(
-            [.. (Objects ?? []).Select(id => scene.Object(new(id), "objects").Name)], PartOf(Part), From, To, Step ?? 1, Rate is null ? null : FrameRate.Parse(Rate), World ?? true, Unit ?? 1,
+            [.. (Objects ?? []).Select(id => scene.Object(new(id), "objects").Name)], PartOf(Part), From, To, Step ?? 1, Rate is null ? null : FrameRate.Typed(Rate), World ?? true, Unit ?? 1,
             Up switch { null or "y" => UpAxis.Y, "z" => UpAxis.Z, _ => throw new Refusal("up", "y or z is up") }, Camera is { } camera ? scene.Object(new(camera), "camera").Name : null, History ?? false);
     }
 

@@ -131,7 +131,7 @@ public static class EditJson
     private sealed class RateConverter : JsonConverter<FrameRate>
     {
         public override FrameRate Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
-            reader.TokenType == JsonTokenType.String ? FrameRate.Parse(reader.GetString()!) : throw new JsonException("a frame rate is a text such as \"24\" or \"30000/1001\"");
+            reader.TokenType == JsonTokenType.String ? FrameRate.Typed(reader.GetString()!) : throw new JsonException("a frame rate is a text such as \"24\" or \"30000/1001\"");
 
         public override void Write(Utf8JsonWriter writer, FrameRate value, JsonSerializerOptions options) =>
             writer.WriteStringValue(value.ToString());

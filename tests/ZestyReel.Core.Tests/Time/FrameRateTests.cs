@@ -55,6 +55,26 @@ public class FrameRateTests
     [InlineData("99999999999999999999")]
     public void What_is_no_rate_is_refused(string text) => Should.Throw<Refusal>(() => FrameRate.Parse(text)).Place.ShouldBe("rate");
 
+    [Theory]
+    [InlineData("24", "24")]
+    [InlineData("30000/1001", "30000/1001")]
+    [InlineData("29.97", "30000/1001")]
+    [InlineData(" 23,976 ", "24000/1001")]
+    [InlineData("23.98", "24000/1001")]
+    [InlineData("59.94", "60000/1001")]
+    [InlineData("12.5", "25/2")]
+    [InlineData("29.5", "59/2")]
+    public void A_typed_rate_is_what_people_mean_by_it(string text, string rate) => FrameRate.Typed(text).ToString().ShouldBe(rate);
+
+    [Theory]
+    [InlineData("0.5")]
+    [InlineData("240.001")]
+    [InlineData("-24.5")]
+    [InlineData("1e2")]
+    [InlineData("29.97.1")]
+    [InlineData("film")]
+    public void What_is_no_rate_typed_is_refused(string text) => Should.Throw<Refusal>(() => FrameRate.Typed(text));
+
     [Fact]
     public void Rates_are_kept_in_lowest_terms() => FrameRate.Parse("48/2").ShouldBe(FrameRate.Film);
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useScene } from '../scene/sceneStore'
+import { momentOf } from '../shared/when'
 import AskDialog from '../shared/AskDialog.vue'
 import { useComparing } from './comparing'
 
@@ -9,12 +10,10 @@ const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const comparing = useComparing()
 
-const day = (at: string) => new Date(at).toLocaleDateString('en', { weekday: 'short', day: 'numeric', month: 'short' })
-const time = (at: string) => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 /** The newest first; a step stands for the scene as it was after it. */
 const steps = computed(() => [
   ...scene.history
-    .map(({ seq, title, madeAt }) => ({ seq, label: `${seq} · ${title}`, at: `${day(madeAt)} ${time(madeAt)}` }))
+    .map(({ seq, title, madeAt }) => ({ seq, label: `${seq} · ${title}`, at: momentOf(madeAt) }))
     .reverse(),
   { seq: scene.note.floor, label: 'Before the first change', at: '' },
 ])

@@ -114,7 +114,7 @@ const retime = () => void scene.edit(edit.value)
         @keep="setSpeed"
       />
       so that it ends at
-      <NumberField :value="end" label="The part then ends at" :decimals="2" :step="1" trim @keep="end = $event" />
+      <TimeField :frame="end" fractions label="The part then ends at" @hold="end = $event" @keep="end = $event" />
     </div>
     <div v-if="way === 'speed'" class="row-of-fields">
       speed changes over

@@ -10,6 +10,7 @@ import AskDialog from '../shared/AskDialog.vue'
 import FilePick from '../shared/FilePick.vue'
 import TimeField from '../timebar/TimeField.vue'
 import NumberField from '../values/NumberField.vue'
+import { framesPerSecond, rateLabel } from '../timebar/rates'
 import { accepted, readTogether, useBringIn } from './bringIn'
 import IncomingList from './IncomingList.vue'
 
@@ -97,15 +98,11 @@ const taken = computed(() =>
 )
 const all = computed(() => told.value !== null && chosen.value.size === told.value.objects.length)
 const every = (on: boolean) => (chosen.value = new Set(on ? told.value!.objects.map(({ id }) => id) : []))
-const framesPerSecond = (rate: string) => {
-  const [frames, seconds = '1'] = rate.split('/')
-  return Number(frames) / Number(seconds)
-}
 const isOtherRate = computed(
   () => into.value === 'here' && Math.abs(framesPerSecond(told.value!.rate) - scene.settings.framesPerSecond) > 1e-9,
 )
 const hasKeys = computed(() => told.value?.objects.some(({ id, keys }) => keys > 0 && chosen.value.has(id)) ?? false)
-const inRate = (rate: string) => `${Number(framesPerSecond(rate).toFixed(3))} fps`
+const inRate = (rate: string) => `${rateLabel(rate)} fps`
 const words = computed(() => {
   const { objects, first, last, rate } = told.value!
   const keys = objects.reduce((sum, each) => sum + (chosen.value.has(each.id) ? each.keys : 0), 0)

@@ -4,6 +4,8 @@ import { computed, ref } from 'vue'
 import { http, type ReelCard } from '../api/http'
 import MenuItem from '../shared/MenuItem.vue'
 import { inBytes } from '../shared/bytes'
+import { rateLabel } from '../timebar/rates'
+import { momentOf } from '../shared/when'
 
 /** One reel on the list: a picture that moves under the pointer, what it is, and what can be done with it. */
 const props = defineProps<{ reel: ReelCard; side: 'a' | 'b' | null; canCompare: boolean }>()
@@ -38,15 +40,7 @@ const frames = computed(() => {
   const { frames, every = 1 } = props.reel.settings.plan
   return `${frames.first}–${frames.last}${every > 1 ? ` every ${every}` : ''}`
 })
-const made = computed(() => {
-  const at = new Date(props.reel.madeAt)
-  const time = at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
-  const day =
-    at.toDateString() === new Date().toDateString()
-      ? 'today'
-      : at.toLocaleDateString([], { day: 'numeric', month: 'short' })
-  return `${day} ${time}${props.reel.madeBy ? ` by ${props.reel.madeBy}` : ''}`
-})
+const made = computed(() => `${momentOf(props.reel.madeAt)}${props.reel.madeBy ? ` by ${props.reel.madeBy}` : ''}`)
 const title = computed(() => `Reel ${props.reel.number}`)
 const what = computed(() => {
   const { settings, bytes } = props.reel
@@ -79,7 +73,7 @@ function look(event: MouseEvent): void {
         ><span v-if="reel.picked" class="picked">picked</span></span
       >
       <span v-if="reel.name" class="line name">{{ reel.name }}</span>
-      <span class="line num">{{ frames }} · {{ reel.rate }} fps</span>
+      <span class="line num">{{ frames }} · {{ rateLabel(reel.rate) }} fps</span>
       <span class="line num">{{ reel.settings.width }}×{{ reel.settings.height }}</span>
       <span class="line">{{ made }}</span>
       <span v-if="reel.note" class="line note" :title="reel.note">“{{ reel.note }}”</span>

@@ -6,6 +6,7 @@ import { useNotices } from '../scene/notices'
 import AskDialog from '../shared/AskDialog.vue'
 import { inBytes } from '../shared/bytes'
 import { saveFile } from '../shared/saveFile'
+import { rateLabel } from '../timebar/rates'
 import {
   bitrateOf,
   canWrite,
@@ -124,7 +125,7 @@ async function save(): Promise<void> {
     <span v-else class="told" role="status">
       <template v-if="written !== null">{{ written }} of {{ frames }} frames written</template>
       <template v-else
-        >{{ frames }} frames at {{ play.reel.rate }} fps, {{ play.reel.settings.width }} ×
+        >{{ frames }} frames at {{ rateLabel(play.reel.rate) }} fps, {{ play.reel.settings.width }} ×
         {{ play.reel.settings.height }}; about {{ inBytes(Math.round(about)) }} at the most.</template
       >
     </span>

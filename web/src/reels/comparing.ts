@@ -2,6 +2,7 @@ import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { http, type MotionDifference, type ReelDifference, type ReelLineUp } from '../api/http'
+import { rateLabel } from '../timebar/rates'
 import { useReels } from './reels'
 
 export type Way = 'one' | 'side' | 'wipe' | 'blend' | 'difference'
@@ -58,7 +59,7 @@ export const useComparing = defineStore('reelComparing', () => {
     const said = []
     const size = ({ settings }: typeof one) => `${settings.width} × ${settings.height}`
     if (size(one) !== size(other)) said.push(`B is ${size(other)}, shown and compared at A's ${size(one)}`)
-    if (one.rate !== other.rate) said.push(`B has ${other.rate} fps, lined up by moment`)
+    if (one.rate !== other.rate) said.push(`B has ${rateLabel(other.rate)} fps, lined up by moment`)
     return said.join('; ')
   })
 

@@ -10,6 +10,15 @@ export interface Notice {
   action?: { label: string; run: () => void }
 }
 
+/** The words that begin a reason of the server's, which is small as it follows a place; names keep their letters. */
+const beginnings = new Set(
+  'a all an another ask choose each frames give it its keys letters more no not nothing only points say select some something take that the there this what where'.split(
+    ' ',
+  ),
+)
+const sentence = (reason: string) =>
+  beginnings.has(reason.split(' ', 1)[0]!) ? reason[0]!.toUpperCase() + reason.slice(1) : reason
+
 /** Short messages at the edge of the screen. */
 export const useNotices = defineStore('notices', () => {
   const shown = ref<Notice[]>([])
@@ -27,7 +36,7 @@ export const useNotices = defineStore('notices', () => {
 
   /** Shows what went wrong. */
   const problem = (wrong: unknown, action?: Notice['action']) =>
-    show(wrong instanceof Error ? wrong.message : String(wrong), 'problem', action)
+    show(sentence(wrong instanceof Error ? wrong.message : String(wrong)), 'problem', action)
 
   function close(id: number) {
     shown.value = shown.value.filter((notice) => notice.id !== id)

@@ -4,6 +4,7 @@ import { http, type DeletedScene } from '../api/http'
 import { useNotices } from '../scene/notices'
 import { inBytes } from '../shared/bytes'
 import { useFocusReturn } from '../shared/focusReturn'
+import { momentOf } from '../shared/when'
 
 /** The deleted scenes: each can be brought back, or deleted for good, which is asked twice. */
 const emit = defineEmits<{ close: []; changed: [] }>()
@@ -19,9 +20,6 @@ const found = computed(() => {
     .filter(({ name }) => name.toLowerCase().includes(wanted))
     .toSorted((a, b) => b.deletedAt.localeCompare(a.deletedAt))
 })
-
-const day = (at: string) =>
-  new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 
 async function guarded(action: () => Promise<unknown>): Promise<void> {
   try {
@@ -86,8 +84,8 @@ async function remove(scene: DeletedScene): Promise<void> {
         <div class="what">
           <span class="name" :title="scene.name">{{ scene.name }}</span>
           <span class="dim num"
-            >deleted {{ day(scene.deletedAt) }} · {{ scene.objects }} {{ scene.objects === 1 ? 'object' : 'objects' }} ·
-            {{ inBytes(scene.bytes) }}</span
+            >deleted {{ momentOf(scene.deletedAt) }} · {{ scene.objects }}
+            {{ scene.objects === 1 ? 'object' : 'objects' }} · {{ inBytes(scene.bytes) }}</span
           >
         </div>
         <BButton variant="strong" class="btn-small" @click="bringBack(scene)">Bring back</BButton>

@@ -2,14 +2,14 @@
 import { useTemplateRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { http, type SceneCard } from '../api/http'
+import { momentOf } from '../shared/when'
+import { rateLabel } from '../timebar/rates'
 import NameField from '../shared/NameField.vue'
 import MenuItem from '../shared/MenuItem.vue'
 
 defineProps<{ card: SceneCard }>()
 const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>()
 const name = useTemplateRef<InstanceType<typeof NameField>>('name')
-
-const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>
@@ -44,10 +44,10 @@ const changed = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', 
       </BDropdown>
     </div>
     <p class="facts num">
-      {{ card.firstFrame }}–{{ card.lastFrame }} · {{ card.rate }} fps · {{ card.objects }}
+      {{ card.firstFrame }}–{{ card.lastFrame }} · {{ rateLabel(card.rate) }} fps · {{ card.objects }}
       {{ card.objects === 1 ? 'object' : 'objects' }}
     </p>
-    <p class="facts">Changed {{ changed.format(new Date(card.changedAt)) }}</p>
+    <p class="facts">Changed {{ momentOf(card.changedAt) }}</p>
   </article>
 </template>
 

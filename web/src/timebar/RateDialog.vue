@@ -5,13 +5,14 @@ import { useScene } from '../scene/sceneStore'
 import LengthBars from './LengthBars.vue'
 import OnFramesTick from './OnFramesTick.vue'
 import { useLookAhead } from './lookAhead'
+import { rateLabel } from './rates'
 import AskDialog from '../shared/AskDialog.vue'
 
 const props = defineProps<{ rate: string }>()
 const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 
-const wanted = ref(props.rate)
+const wanted = ref(rateLabel(props.rate))
 const keep = ref<'frames' | 'clock'>('clock')
 const onFrames = ref<FrameRule | null>(null)
 const editOf = (kept: 'frames' | 'clock'): Edit => ({
@@ -42,7 +43,7 @@ const change = () => scene.edit(editOf(keep.value))
         v-model="wanted"
         class="form-control num"
         :class="{ 'is-invalid': wrong }"
-        placeholder="24 or 30000/1001"
+        placeholder="24, 29.97 or 30000/1001"
         aria-label="Frames per second"
         autofocus
       />

@@ -26,7 +26,7 @@ const readHere = (text: string) => (/^[^+\-=:;s][^:;s=]*$/.test(text.trim()) ? r
 function looksRight(text: string): boolean {
   const here = readHere(text)
   if (here !== null) return Math.abs(here) <= furthestFrame
-  return /^[=+-]?=?\s*\d[\d.,:;\s]*s?$/.test(text.trim())
+  return /^(=-?|[+-]=?)?\s*\d[\d.,:;\s]*s?$/.test(text.trim())
 }
 
 /** @returns whether it was one. */
@@ -53,7 +53,7 @@ async function take(text: string): Promise<boolean> {
     :decimals="0"
     :step="1"
     :text="time.label(frame)"
-    :typing="frame < 0 ? `=${time.label(frame)}` : undefined"
+    :typing="time.label(frame).startsWith('-') ? `=${time.label(frame)}` : undefined"
     :fits="looksRight"
     wrong-hint="Not a time. Try a frame (86), seconds (3.5s), timecode (00:00:03:14), a step (+12 or -12), or =-12 for a frame before 0; ten million frames are the furthest."
     :hint="`${note ? `${note}\n` : ''}${label}: type a frame (86), seconds (3.5s), timecode (00:00:03:14) or a step (+12, -12), =-12 for a frame before 0; drag sideways, or step with the arrow keys`"

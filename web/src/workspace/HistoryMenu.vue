@@ -6,6 +6,7 @@ import KeptPill from './KeptPill.vue'
 import LetGoDialog from './LetGoDialog.vue'
 import WhoDialog from './WhoDialog.vue'
 import MenuItem from '../shared/MenuItem.vue'
+import { dayOf, hourOf } from '../shared/when'
 
 const scene = useScene()
 const { author, name } = usePerson()
@@ -13,12 +14,7 @@ const shownAtMost = 200
 const dialog = ref<'' | 'letGo' | 'who'>('')
 const newestFirst = computed(() => scene.history.slice(-shownAtMost).reverse())
 /** The time of day, or the day where that is another. */
-const time = (at: string) => {
-  const when = new Date(at)
-  return when.toDateString() === new Date().toDateString()
-    ? when.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
-    : when.toLocaleDateString([], { day: 'numeric', month: 'short' })
-}
+const time = (at: string) => (dayOf(at) === 'today' ? hourOf(at) : dayOf(at))
 const whoOf = (by: string | null, called: string | null) => (by === author.value ? 'you' : (called ?? 'somebody'))
 const isTheirs = (by: string | null) => by !== null && by !== author.value
 </script>
