@@ -121,6 +121,22 @@ test('Escape ends a drag in a curve and nothing has happened', async () => {
   assert.equal((await desk.scene()).position, position)
 })
 
+test('Shift selects all keys of a curve from the last one to this', async () => {
+  const count = (number) => page.getByText(`${number} of `).first().waitFor()
+  const press = async (frame, value) => {
+    const point = await at('Position X', frame, value)
+    await page.mouse.click(point.x, point.y)
+  }
+  await press(20, 0)
+  await count(1)
+  await page.keyboard.down('Shift')
+  await press(100, 4)
+  await page.keyboard.up('Shift')
+  await count(3)
+  await press(60, 10)
+  await count(1)
+})
+
 test('a double click puts a key on the curve, and the curve stays', async () => {
   const before = await desk.samples('Ferry', 'position.x')
   const point = await at('Position X', 40, before.get(40))
@@ -267,6 +283,11 @@ test('dense keys are reduced, and it is told beforehand what that changes', asyn
   assert.ok(left < 40)
   const now = await desk.samples('Buoy', 'position.y')
   for (const [frame, value] of before) near(now.get(frame), value, 0.01, `frame ${frame}`)
+  // Undo and redo give back which keys were selected.
+  await desk.undo()
+  await page.getByText(/^200 of /).waitFor()
+  await desk.changing(() => page.keyboard.press('Control+Shift+z'))
+  await page.getByText(new RegExp(`^${left} of `)).waitFor()
 })
 
 test('keys get another rate, or as much time from each to the next, and undo gives them back', async () => {

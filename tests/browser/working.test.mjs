@@ -101,6 +101,8 @@ test('nothing touches what is locked: not the hand, not the keyboard, not an edi
   await page.keyboard.press('Control+Shift+A')
   await page.keyboard.press('.')
   await page.keyboard.press('n')
+  await said('3 locked channels stay as they are.').waitFor()
+  assert.equal(await said('Select an object first').count(), 0)
   await page.keyboard.press('Delete')
   await said(/locked in this window, and this would change/).waitFor()
   assert.deepEqual(await file(), content)

@@ -120,8 +120,10 @@ const apply = () => void arranging.onSelected((keys) => way.value.edit(keys, num
   </div>
   <p v-else class="dim told">{{ way.hint }}</p>
   <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+  <p v-else-if="told?.keys === 0" class="told" role="status">Nothing would change: select all keys of a stretch.</p>
   <p v-else-if="told" class="told" role="status">
-    {{ told.keys }} keys become <b>{{ told.keysAfter }}</b><template v-if="most"
+    {{ told.keys }} {{ told.keys === 1 ? 'key becomes' : 'keys become' }} <b>{{ told.keysAfter }}</b><template
+      v-if="most"
       >, at most <b>{{ most.off }}</b> off, {{ most.where }}</template
     ><template v-else>; the curve stays as it is</template>
   </p>

@@ -6,6 +6,8 @@ import { useDesk } from '../desk/deskStore'
 import type { Lane } from '../desk/lanes'
 import type { Readout } from '../desk/readout'
 import { useTimeView } from '../desk/timeView'
+import { firstAtOrAfter, type Keys } from '../scene/keys'
+import { laneOf } from '../scene/owners'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { pulled, type Point, type Pull } from './curveDrags'
@@ -36,6 +38,8 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
   let lane: CurveLane | null = null
   let held: readonly KeySet[] = []
   let pressed: Point = { x: 0, y: 0 }
+  /** The key that was clicked last, from which Shift selects on. */
+  let anchor: { curve: string; time: number } | null = null
 
   const lay = (of: Lane): CurveLane =>
     layCurves(
@@ -83,6 +87,9 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
     const { channel, keys } = hit.curve
     const stem: KeySet[] = [{ object: channel.object.id, channel: channel.name, times: [hit.time] }]
     const wasSelected = selection.areSelected(stem)
+    const curve = laneOf(channel.object.id, channel.name)
+    const start = event.shiftKey && anchor?.curve === curve ? anchor.time : hit.time
+    if (!event.shiftKey) anchor = { curve, time: hit.time }
     if (event.ctrlKey) {
       selection.selectKeys(stem, 'toggle')
       return null
@@ -100,8 +107,15 @@ export function useCurveHands(width: Ref<number>, redraw: () => void, readout: R
       edit: null,
       click: () => {
         if (!event.shiftKey) selection.selectKeys(stem)
+        else if (start !== hit.time) selectBetween(stem[0]!, keys, start, hit.time)
       },
     }
+  }
+
+  function selectBetween(curve: KeySet, keys: Keys, one: number, other: number): void {
+    const first = firstAtOrAfter(keys, Math.min(one, other))
+    const end = firstAtOrAfter(keys, Math.max(one, other) + 1)
+    selection.selectKeys([{ ...curve, times: [...keys.times.subarray(first, end)] }], 'add')
   }
 
   function pick(event: MouseEvent, of: Lane): 'keys' | 'point' | null {

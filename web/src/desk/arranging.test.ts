@@ -83,6 +83,26 @@ it('strokes that follow each other all find the keys where the last one has put 
   ])
 })
 
+it('is given back by a step back, unless something else was selected since', async () => {
+  const set = (...times: number[]) => [{ object: 1 as const, channel: 'position.x', times }]
+  /** A step to a place in the history at which a channel has other keys. */
+  const stepTo = (place: number, ...times: number[]) =>
+    arranging.through(async () => {
+      line().answer = () => ({ channels: [channelOf(1, 'position.x', ...times)] })
+      const kept = await useScene().edit({ edit: 'renameObjects', objects: [1], put: 'x' })
+      return kept && { ...kept, position: place }
+    })
+  selection.selectKeys(set(10, 20))
+  line().answer = () => ({ channels: [channelOf(1, 'position.x', 20)] })
+  const { position } = (await arranging.make({ edit: 'reduceKeys', keys: set(10, 20), tolerance: 1 }))!
+  expect(selected()).toEqual([20])
+  await stepTo(position - 1, 10, 20)
+  expect(selected()).toEqual([10, 20])
+  selection.selectKeys(set(10))
+  await stepTo(position - 1, 10, 20)
+  expect(selected()).toEqual([10])
+})
+
 it('does nothing where no key is selected', async () => {
   selection.clearKeys()
   expect(await arranging.onSelected((keys) => ({ edit: 'deleteKeys', keys }))).toBeNull()

@@ -7,6 +7,7 @@ import { useSelection } from '../scene/selection'
 import { laneOf } from '../scene/owners'
 import { firstAtOrAfter, type Keys } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
+import { useSelectedBefore } from './selectedBefore'
 
 interface Before {
   /** Only where selected keys are elsewhere now does the selection go with them. */
@@ -15,6 +16,8 @@ interface Before {
   /** The same, to see at once what is as it was. */
   all: Set<Keys>
   selected: readonly KeySet[]
+  /** The same, as the selection has it. */
+  keysSelected: ReturnType<typeof useSelection>['keys']
 }
 
 /**
@@ -24,6 +27,7 @@ interface Before {
 export const useArranging = defineStore('arranging', () => {
   const scene = useScene()
   const selection = useSelection()
+  const selectedBefore = useSelectedBefore()
   let before: Before | null = null
   /** Whether handles keep their lengths when a key is moved, and do not go along with the stretch. */
   const handlesStay = useStorage('zesty-handles-stay', false)
@@ -36,7 +40,7 @@ export const useArranging = defineStore('arranging', () => {
     for (const object of scene.model.holders())
       for (const channel of object.channels.values())
         if (channel.keys.count) keys.set(laneOf(object.id, channel.name), channel.keys)
-    return (before = { onlyIfGone, keys, all: new Set(keys.values()), selected })
+    return (before = { onlyIfGone, keys, all: new Set(keys.values()), selected, keysSelected: selection.keys })
   }
 
   /** The keys that an edit has placed since. */
@@ -80,12 +84,13 @@ export const useArranging = defineStore('arranging', () => {
   }
 
   /** A step through the history; the selection goes with the keys that it puts elsewhere. */
-  async function through(step: () => Promise<unknown>): Promise<void> {
+  async function through(step: () => Promise<KeptMessage | null>): Promise<void> {
     await settled()
     const selected = selection.keySets()
     const mine = before || selected.length === 0 ? null : begin(selected, true)
-    await step()
+    const isAsItWas = await selectedBefore.through(step)
     if (mine && before === mine) before = null
+    if (isAsItWas) keepWhatIsThere()
   }
 
   /** Shows what the edit would give while the hand drags. */
@@ -114,9 +119,15 @@ export const useArranging = defineStore('arranging', () => {
     before = null
     if (!kept) selection.selectKeys(from.selected)
     // What has been deleted is not selected any more.
-    else selection.keepOnly((object, channel, time) => isThere({ object, channel, times: [time] }))
+    else {
+      keepWhatIsThere()
+      selectedBefore.note(kept.position, from.keysSelected)
+    }
     return kept
   }
+
+  const keepWhatIsThere = () =>
+    selection.keepOnly((object, channel, time) => isThere({ object, channel, times: [time] }))
 
   let last: Promise<unknown> = Promise.resolve()
 

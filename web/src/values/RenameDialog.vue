@@ -105,6 +105,9 @@ async function rename(): Promise<void> {
 </template>
 
 <style scoped>
+.row-of-fields > :deep(.field) {
+  width: 64px;
+}
 .row-of-fields .form-control {
   flex: 1 1 120px;
   width: auto;

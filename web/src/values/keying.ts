@@ -28,10 +28,10 @@ export function useKeying() {
   /** Nothing can be added to what only holds. */
   const isTaken = (spec: ChannelSpec) => layers.active?.mode !== 'add' || !holdsOnly(spec)
 
-  /** The channels of some objects that are wanted and not locked; the locked ones are told of. */
-  function channels(objects: Iterable<number>, isWanted: (spec: ChannelSpec) => boolean): ChannelValue[] {
+  /** Keys the channels of some objects that are wanted, and whatever the hand changed on this frame; locked ones are told of. */
+  function key(objects: readonly number[], isWanted: (spec: ChannelSpec) => boolean): void {
     const locked: ChannelValue[] = []
-    const open = [...objects].flatMap((id) => {
+    const open = objects.flatMap((id) => {
       const object = scene.model.objects.get(id)
       if (!object) return []
       return channelsOf(object)
@@ -44,25 +44,22 @@ export function useKeying() {
         )
     })
     pending.sayLocked(locked)
-    return open
+    const all = new Map([...open, ...pending.list()].map((value) => [`${value.object}|${value.channel}`, value]))
+    if (all.size > 0) void pending.key([...all.values()])
+    else if (objects.length === 0) notices.say('Select an object first; then N keys it at the playhead.')
+    else if (locked.length === 0) notices.say('What is selected has nothing that is keyed this way.')
   }
 
-  function key(wanted: readonly ChannelValue[]): void {
-    const all = new Map([...wanted, ...pending.list()].map((value) => [`${value.object}|${value.channel}`, value]))
-    if (all.size === 0) notices.say('Select an object first; then N keys it at the playhead.')
-    else void pending.key([...all.values()])
-  }
-
-  /** Keys what is selected: the tool's transforms, or the groups named, and whatever the hand changed on this frame. */
+  /** Keys what is selected: the tool's transforms, or the groups named. */
   const keySelected = (groups = groupsOf[selection.tool]) =>
-    key(channels(selection.objects, (spec) => groups.includes(groupOf(spec))))
+    key([...selection.objects], (spec) => groups.includes(groupOf(spec)))
 
   /** Keys everything that the settings say "key all" touches. */
-  const keyAll = () => key(channels(settings.objects, settings.touches))
+  const keyAll = () => key(settings.objects, settings.touches)
 
   /** Keys all attributes of what is selected: whatever no tool moves, rotates or scales. */
   const keyAttributes = () =>
-    key(channels(selection.objects, (spec) => spec.unit !== 'count' && !groupsOf.select.includes(spec.group)))
+    key([...selection.objects], (spec) => spec.unit !== 'count' && !groupsOf.select.includes(spec.group))
 
   return { keySelected, keyAll, keyAttributes }
 }
