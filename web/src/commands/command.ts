@@ -25,5 +25,5 @@ export function runCommand(command: Command): void {
   const lack = command.lacks?.() ?? null
   if (lack === null) command.run()
   const said = lack ?? command.says?.()
-  if (said) useNotices().say(said, undefined, command.title)
+  if (said) useNotices().say(said, undefined, 'a command')
 }

@@ -3,18 +3,11 @@ import { computed, ref } from 'vue'
 import { useClipDialogs } from '../clips/clipDialogs'
 import CurveHead from '../curves/CurveHead.vue'
 import { useSelection } from '../scene/selection'
-import { useWarps } from '../flow/warps'
-import { useQuestions } from '../scene/questions'
-import type { SceneObject } from '../scene/sceneModel'
 import { useScene } from '../scene/sceneStore'
-import { placedOf, soundOf } from '../scene/owners'
+import { soundOf } from '../scene/owners'
 import { useDesk } from './deskStore'
 import { useLaneFilter } from './laneFilter'
-import { useCancelOnEscape } from '../shared/cancelling'
-import { useLift } from '../shared/lift'
-import { loosely } from '../loose/loose'
 import LayerChip from '../layers/LayerChip.vue'
-import { useLayers } from '../layers/layers'
 import PeopleDots from '../people/PeopleDots.vue'
 import { useShowWhere } from '../stage/showWhere'
 import { useMenus } from '../menus/menus'
@@ -24,7 +17,9 @@ import SoundButtons from '../sound/SoundButtons.vue'
 import WorkingButtons from '../working/WorkingButtons.vue'
 import { useWorking } from '../working/working'
 import { useRenaming } from '../values/renaming'
-import { curveHeight, objectOf, type Lane } from './lanes'
+import { useHeadClicks, useHeadEdge, useHeadLift } from './headHands'
+import LaneMarks from './LaneMarks.vue'
+import { objectOf, type Lane } from './lanes'
 
 const props = defineProps<{ lane: Lane }>()
 const scene = useScene()
@@ -36,26 +31,6 @@ const working = useWorking()
 const menus = useMenus()
 const showWhere = useShowWhere()
 const clipDialogs = useClipDialogs()
-const warps = useWarps()
-const questions = useQuestions()
-/** The names of the warps that cover what the lane shows. */
-const warped = computed(() => {
-  void scene.rowsVersion
-  const { kind, channels } = props.lane
-  const object = objectOf(props.lane)
-  if (kind !== 'scene' && kind !== 'object' && kind !== 'channel') return ''
-  const covering = object
-    ? scene.model.warpsOver(object.id, kind === 'channel' ? channels[0]!.name : undefined)
-    : [...scene.model.warps.values()].filter(({ targets }) => targets === null)
-  return covering.map(({ name, on }) => (on ? name : `${name} (off)`)).join(', ')
-})
-/** What the object does without keys, in words. */
-const looseWords = computed(() => {
-  void scene.rowsVersion
-  const object = props.lane.kind === 'object' && objectOf(props.lane)
-  return object ? loosely(scene.model.objects.get(object.id) ?? object) : ''
-})
-const layers = useLayers()
 const isObject = computed(() => props.lane.kind === 'object')
 const renaming = useRenaming()
 const sounds = useSounds()
@@ -65,101 +40,15 @@ const rename = (name: string) => void scene.edit({ edit: 'renameObject', object:
 const isPinned = computed(() => isObject.value && filter.pinned.has(objectOf(props.lane)!.id))
 const canPin = computed(() => isObject.value && objectOf(props.lane)!.parent === null)
 
-function select(event: MouseEvent): void {
-  const clip = props.lane.object && placedOf(props.lane.object.id)
-  const object = objectOf(props.lane)
-  const sound = props.lane.object && soundOf(props.lane.object.id)
-  if (sound !== null) selection.selectSounds([sound], event.ctrlKey ? 'toggle' : 'only')
-  else if (clip !== null) selection.selectClips([clip])
-  else if (object && event.shiftKey) selectTo(object.id)
-  else if (object) selection.select([object.id], event.ctrlKey)
-  // Whoever takes a layer's lane means to work in it.
-  if (props.lane.kind === 'layer') layers.activate(props.lane.layer!.id)
-}
-
-/** All lanes from the one selected last to this one. */
-function selectTo(object: number): void {
-  const ids = desk.objects
-  const [from, to] = [ids.indexOf(selection.first ?? object), ids.indexOf(object)]
-  if (from < 0) return selection.select([object])
-  const between = ids.slice(Math.min(from, to), Math.max(from, to) + 1)
-  // The one that it began with stays the first, so that the next range begins there too.
-  selection.select(from < to ? between.reverse() : between)
-}
-
 function placeClip(): void {
   selection.select([objectOf(props.lane)!.id])
   clipDialogs.ask('clips')
 }
 
-// A lane that is dragged up or down takes its object to another place among those with the same parent.
-const { shift, grab: lift, pull, drop: letGo, giveUp } = useLift()
-const grab = (event: PointerEvent) => void (isObject.value && lift(event))
-
-// A lane whose lower edge is pulled down is its curve.
-const canPull = computed(
-  () =>
-    props.lane.kind === 'sound' || (props.lane.channels.length > 0 && !['scene', 'curves'].includes(props.lane.kind)),
-)
-let edgeFrom: { y: number; height: number } | null = null
-
-function startPull(event: PointerEvent): void {
-  if (event.button !== 0) return
-  edgeFrom = { y: event.clientY, height: props.lane.height }
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-}
-
-function pullEdge(event: PointerEvent): void {
-  if (edgeFrom) desk.pull(props.lane.id, edgeFrom.height + event.clientY - edgeFrom.y)
-}
-
-const endPull = () => (edgeFrom = null)
-
-useCancelOnEscape(
-  () => edgeFrom !== null || shift.value !== 0,
-  () => {
-    // A slim lane is pulled to nothing, so that it is slim again.
-    if (edgeFrom) desk.pull(props.lane.id, edgeFrom.height >= curveHeight ? edgeFrom.height : 0)
-    edgeFrom = null
-    giveUp()
-  },
-)
-
-/** A warp over the whole scene would cover less than before: that is asked. */
-async function coverBy(id: number, { id: object, name }: SceneObject): Promise<void> {
-  const warp = scene.model.warps.get(id)
-  if (!warp) return
-  if (warp.targets === null) {
-    const answer = await questions.ask({
-      title: `Let ${warp.name} cover only ${name}?`,
-      text: `${warp.name} covers the whole scene, ${name} with it.`,
-      ways: [
-        { value: 'all', label: 'Leave it as it is' },
-        { value: 'only', label: `Cover only ${name}` },
-      ],
-      otherwise: 'all',
-    })
-    if (answer !== 'only') return
-  }
-  await warps.cover(id, [{ object }])
-}
-
-function drop(event: PointerEvent): void {
-  const moved = letGo()
-  if (moved === 0) return
-  const own = objectOf(props.lane)!
-  const middle = props.lane.top + props.lane.height / 2 + moved
-  const onto = document.elementsFromPoint(event.clientX, event.clientY).find((each) => each.hasAttribute('data-warp'))
-  if (onto) {
-    void coverBy(Number(onto.getAttribute('data-warp')), own)
-    return
-  }
-  const others = desk.lanes.filter(
-    (lane) => lane.kind === 'object' && lane.object !== own && objectOf(lane)!.parent === own.parent,
-  )
-  const next = others.find((lane) => lane.top + lane.height / 2 > middle)
-  void scene.edit({ edit: 'reorderObjects', objects: [own.id], before: next ? objectOf(next)!.id : undefined })
-}
+const { select } = useHeadClicks(() => props.lane)
+const { shift, grab, pull, drop, giveUp } = useHeadLift(() => props.lane)
+const edge = useHeadEdge(() => props.lane)
+const canPull = computed(edge.canPull)
 </script>
 
 <template>
@@ -258,23 +147,7 @@ function drop(event: PointerEvent): void {
     >
       <i :class="isPinned ? 'bi bi-pin-fill' : 'bi bi-pin'" aria-hidden="true" />
     </button>
-    <i
-      v-if="warped"
-      class="bi bi-hourglass-split warped"
-      :title="`Warped by ${warped}`"
-      :aria-label="`Warped by ${warped}`"
-      role="img"
-    />
-    <span
-      v-if="looseWords"
-      class="unkeyed"
-      role="img"
-      :title="`${lane.label} ${looseWords}: not keyed. Bake makes it keys`"
-      :aria-label="`${lane.label} ${looseWords}: not keyed`"
-      ><i class="bi bi-wind" aria-hidden="true" /><template v-if="lane.channels.length === 0">
-        not keyed</template
-      ></span
-    >
+    <LaneMarks :lane="lane" />
     <button
       v-if="canPull"
       type="button"
@@ -299,10 +172,10 @@ function drop(event: PointerEvent): void {
           ? 'Pull down to see more of it'
           : 'Pull down to see the curve; double-click for a quick one'
       "
-      @pointerdown="startPull"
-      @pointermove="pullEdge"
-      @pointerup="endPull"
-      @pointercancel="endPull"
+      @pointerdown="edge.start"
+      @pointermove="edge.pull"
+      @pointerup="edge.end"
+      @pointercancel="edge.end"
       @dblclick="desk.pull(lane.id, lane.curves ? 0 : 120)"
     />
   </div>
@@ -319,11 +192,6 @@ function drop(event: PointerEvent): void {
   padding-right: 10px;
   font-size: 12.5px;
   border-bottom: 1px solid var(--line-soft);
-}
-.unkeyed {
-  flex: none;
-  color: var(--mint);
-  font-size: 11px;
 }
 .head.whole {
   background: var(--panel);
@@ -409,10 +277,6 @@ function drop(event: PointerEvent): void {
 }
 .head.unseen .name {
   opacity: 0.55;
-}
-.warped {
-  color: var(--mint);
-  font-size: 10.5px;
 }
 .count {
   color: var(--dim);
