@@ -260,7 +260,8 @@ async function answerDialogs(page, { text, end }) {
         .first()
         .fill(text, { timeout: 500 })
         .catch(() => {})
-    await page.keyboard.press(tries === 0 ? (end ?? 'Escape') : 'Escape')
+    // Only what types says how it ends in a dialog, too.
+    await page.keyboard.press(tries === 0 && text && end ? end : 'Escape')
     await dialog
       .first()
       .waitFor({ state: 'detached', timeout: 400 })

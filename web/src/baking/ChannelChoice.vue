@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { ChannelSpec } from '../api/http'
 import { channelsOf } from '../scene/catalogue'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 
 /** Which channels are meant: by groups, or one by one. */
 const props = defineProps<{

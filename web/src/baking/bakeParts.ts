@@ -1,7 +1,8 @@
 import type { components } from '../api/schema'
 import { loosely } from '../loose/loose'
 import { layerOfName } from '../scene/layered'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import type { SceneModel } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 
 export type BakePart = components['schemas']['BakePart']
 

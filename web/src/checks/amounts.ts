@@ -1,6 +1,6 @@
 import type { FindingTold } from '../api/http'
 import { specOf } from '../scene/catalogue'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { numberStyle } from '../values/channelState'
 
 const round = (amount: number, decimals: number) =>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { placedKey } from '../scene/owners'
-import type { PlacedClip } from '../scene/sceneModel'
+import type { PlacedClip } from '../scene/sceneRows'
 import { clipAt, overlapsOf, shownClips } from './clipLane'
 
 const placedAt = (id: number, times: number[], played: number[] | null = null): PlacedClip => ({

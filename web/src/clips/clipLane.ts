@@ -1,5 +1,5 @@
 import { xOf, type DeskPicture } from '../desk/deskDraw'
-import type { PlacedClip } from '../scene/sceneModel'
+import type { PlacedClip } from '../scene/sceneRows'
 
 /** A placed clip where a lane shows it: in source, or as it is played. Times are ticks. */
 export interface ShownClip {

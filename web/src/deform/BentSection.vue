@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick } from 'vue'
 import type { DeformerKind } from '../api/http'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import MenuItem from '../shared/MenuItem.vue'
 import TiedSection from '../values/TiedSection.vue'

@@ -3,7 +3,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { computed, shallowRef, watch } from 'vue'
 import { http, type CoarseShape } from '../api/http'
 import { specOf } from '../scene/catalogue'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 

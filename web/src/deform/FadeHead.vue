@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 import NumberField from '../values/NumberField.vue'

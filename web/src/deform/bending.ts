@@ -1,7 +1,8 @@
 import { Matrix4 } from 'three'
 import { deformerChannel } from '../scene/catalogue'
 import type { DeformerMessage } from '../api/messages'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import type { SceneModel } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import type { Read } from '../stage/shapes'
 import type { Pose, Run, Steps } from './steps'
 

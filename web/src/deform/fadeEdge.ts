@@ -8,7 +8,7 @@ import {
   type Matrix4,
   type Scene,
 } from 'three'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { layBending, type Laying } from './bending'
 import { bends, bendUniforms } from './bendShader'
 import type { BentPlaces } from './bentPlaces'

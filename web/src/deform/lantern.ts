@@ -13,7 +13,7 @@ import {
   type Scene,
 } from 'three'
 import type { DeformerMessage } from '../api/messages'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { layBending, type Laying } from './bending'
 import { bends, bendUniforms } from './bendShader'
 import type { BentPlaces } from './bentPlaces'

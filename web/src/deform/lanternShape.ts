@@ -1,6 +1,7 @@
 import { Box3, Matrix4, Vector3 } from 'three'
 import type { DeformerMessage } from '../api/messages'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import type { SceneModel } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { shapeOf, shapeScale, type Read } from '../stage/shapes'
 import { deformerChannel } from '../scene/catalogue'
 

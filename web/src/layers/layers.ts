@@ -4,7 +4,7 @@ import { computed, watch } from 'vue'
 import type { ChannelValue } from '../api/http'
 import { layeredName } from '../scene/layered'
 import { useNotices } from '../scene/notices'
-import type { Layer } from '../scene/sceneModel'
+import type { Layer } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 
 /** Which layer takes the keys that are set in this window, and how far a change in it reaches. Kept in the browser, by scene. */

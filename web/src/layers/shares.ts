@@ -1,6 +1,6 @@
 import { shallowRef } from 'vue'
 import { ownName } from '../scene/layered'
-import { isObject, type Holder } from '../scene/sceneModel'
+import { isObject, type Holder } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 

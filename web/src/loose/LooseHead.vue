@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { channelLabel, specOf } from '../scene/catalogue'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 import { usePlayhead } from '../timebar/playhead'

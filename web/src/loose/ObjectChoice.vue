@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { meansName } from '../desk/naming'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 
 /** Which objects are meant. Those chosen stand first; of very many only the first are listed, until a part of a name is typed. */
 const props = defineProps<{ objects: readonly SceneObject[] }>()

@@ -2,7 +2,8 @@ import type { BounceMessage, LagMessage, SwayMessage } from '../api/messages'
 import type { Edit } from '../api/http'
 import { holdsOnly, channelsOf } from '../scene/catalogue'
 import type { SampleBook } from '../scene/samples'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import type { SceneModel } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 
 /** The kinds of motion that nobody keyed. */

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { SignedAxis } from '../api/http'
 import { useSelection } from '../scene/selection'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import DirectionPick from '../values/DirectionPick.vue'
 import NumberField from '../values/NumberField.vue'

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { PathPointKind, PathSpread } from '../api/http'
 import type { PathPointMessage } from '../api/messages'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import NumberField from '../values/NumberField.vue'
 import { usePathPoints } from './pathPoints'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { holdsOnly, channelLabel, channelsOf, specOf } from '../scene/catalogue'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import NumberField from '../values/NumberField.vue'
 import type { Reach } from './recordSettings'
 

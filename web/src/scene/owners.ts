@@ -1,5 +1,5 @@
 import type { LayerMessage, OwnerKind, PlacedClipMessage, SoundMessage, WarpMessage } from '../api/messages'
-import type { Holder } from './sceneModel'
+import type { Holder } from './sceneRows'
 
 // Objects have channels, warps have points, placed clips have a rate, layers have a strength, and sounds a gain and a
 // mute: all of them are curves with keys. What has a curve is told by a key of its own, an object's being its number.

@@ -24,7 +24,8 @@ import { usePerson } from './person'
 import { SampleBook } from './samples'
 import { useSelection } from './selection'
 import { Trying } from './trying'
-import { goneObjects, SceneModel } from './sceneModel'
+import { SceneModel } from './sceneModel'
+import { goneObjects } from './sceneRows'
 
 const nothing: HistoryNote = { position: 0, floor: 0, undo: null, redo: null }
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Keys } from './keys'
-import { SceneModel, type Channel, type SceneObject } from './sceneModel'
+import { SceneModel } from './sceneModel'
+import type { Channel, SceneObject } from './sceneRows'
 import { keysBetween, nearestTime } from '../desk/laneKeys'
 import type { Lane } from '../desk/lanes'
 import { keyOnFrame, shownKeys } from './shownKeys'

@@ -1,4 +1,4 @@
-import type { Channel } from './sceneModel'
+import type { Channel } from './sceneRows'
 import { firstAtOrAfter, noKeys, type Keys } from './keys'
 
 /** The keys of a channel where a lane shows them, in rising order, and the times that they are pointed at by. */

@@ -1,5 +1,5 @@
 import { xOf, type DeskPicture } from '../desk/deskDraw'
-import type { Sound } from '../scene/sceneModel'
+import type { Sound } from '../scene/sceneRows'
 import { levelFor, peaksOf } from './peaks'
 import { endOf, heardOf, samplesOf, ticksOf } from './soundTimes'
 

@@ -1,7 +1,8 @@
 import type { Lane, LaneWish } from '../desk/lanes'
 import { meansName } from '../desk/naming'
 import { channelLabel, specOf } from '../scene/catalogue'
-import type { SceneModel, Sound } from '../scene/sceneModel'
+import type { SceneModel } from '../scene/sceneModel'
+import type { Sound } from '../scene/sceneRows'
 
 export const soundLane = (sound: number) => `sound ${sound}`
 

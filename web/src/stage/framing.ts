@@ -1,6 +1,7 @@
 import { Box3, Frustum, Matrix4, Sphere, Vector3, type Camera } from 'three'
 import type { SampleBook } from '../scene/samples'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import type { SceneModel } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { reader, type Held } from './reader'
 import { shapeOf, shapeScale } from './shapes'
 import type { StageScene } from './stageScene'

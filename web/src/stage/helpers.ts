@@ -7,7 +7,7 @@ import {
   type Raycaster,
   type Scene,
 } from 'three'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { Pool } from './pool'
 import type { LineInks } from './stageColours'
 import { putAt } from './stageShapes'

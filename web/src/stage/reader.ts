@@ -1,6 +1,6 @@
 import { specOf } from '../scene/catalogue'
 import type { SampleBook } from '../scene/samples'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import type { Read } from './shapes'
 
 /** A value that stands for the sampled one while a hand changes it. */

@@ -1,5 +1,6 @@
 import { MathUtils, Object3D, type EulerOrder } from 'three'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import type { SceneModel } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { aimed, type Aimed } from './aiming'
 import type { Read } from './shapes'
 

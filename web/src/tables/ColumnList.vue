@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ChannelSpec, TableTold } from '../api/http'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import type { TablePlace } from './tablePlaces'
 
 /** The columns of a table, and where each goes. */

@@ -1,5 +1,6 @@
 import type { TableTold } from '../api/http'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import type { SceneModel } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 
 /** Where a column of a table goes. */
 export interface TablePlace {

@@ -4,7 +4,7 @@ import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } fro
 import { http, type LetterCount } from '../api/http'
 import { textAligns, textFonts, type TextAlign, type TextFont } from '../api/messages'
 import { Refused } from '../api/refused'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { fontWords, newText, useTexts } from './texts'
 

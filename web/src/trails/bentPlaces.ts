@@ -2,7 +2,8 @@ import { Matrix3, Matrix4, Vector3 } from 'three'
 import { carrierOf, isBendingGroup, layCarriers } from '../deform/bending'
 import type { BentPoints } from '../deform/bentPoints'
 import type { Run } from '../deform/steps'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import type { SceneModel } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import type { WorldPlaces } from './worldPlaces'
 
 /** A place on a frame. */

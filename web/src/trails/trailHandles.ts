@@ -1,6 +1,7 @@
 import { Vector3 } from 'three'
 import { inOf, outOf } from '../scene/keys'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import type { SceneModel } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { positions, type Shown } from './trail'
 import type { BentPlaces } from './bentPlaces'
 import type { WorldPlaces } from './worldPlaces'

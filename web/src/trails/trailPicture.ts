@@ -1,6 +1,6 @@
 import { Vector3 } from 'three'
 import { useLayers } from '../layers/layers'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { usePending } from '../values/pending'
 import { usePlayhead } from '../timebar/playhead'

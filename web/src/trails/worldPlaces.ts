@@ -1,6 +1,7 @@
 import { Euler, MathUtils, Matrix4, Quaternion, Vector3, type EulerOrder } from 'three'
 import type { SampleBook } from '../scene/samples'
-import type { SceneModel, SceneObject } from '../scene/sceneModel'
+import type { SceneModel } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { reader, type Held } from '../stage/reader'
 
 /** What stands in for samples on the frame on which a hand holds something. */

@@ -2,7 +2,7 @@
 import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { useSelection } from '../scene/selection'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import NameField from '../shared/NameField.vue'

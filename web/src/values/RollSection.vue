@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Axis } from '../api/http'
 import { useSelection } from '../scene/selection'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import NumberField from './NumberField.vue'
 

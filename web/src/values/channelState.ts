@@ -1,7 +1,7 @@
 import type { ChannelSpec } from '../api/http'
 import { specOf } from '../scene/catalogue'
 import { keyOnFrame } from '../scene/shownKeys'
-import type { Holder } from '../scene/sceneModel'
+import type { Holder } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { useLayers } from '../layers/layers'
 import { usePlayhead } from '../timebar/playhead'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useSelection } from '../scene/selection'
-import type { SceneObject } from '../scene/sceneModel'
+import type { SceneObject } from '../scene/sceneRows'
 import { workingIcons, useWorking, type Working } from './working'
 
 /** The eye, the padlock and solo of an object; of all that is selected, if it is. */
