@@ -43,7 +43,7 @@ export function useHeadClicks(lane: () => Lane) {
   return { select }
 }
 
-/** A lane's name that is dragged takes its object to another place among those with the same parent, or below a warp. */
+/** A lane's name that is dragged takes its object to another place among those with the same parent, or puts it under a warp. */
 export function useHeadLift(lane: () => Lane) {
   const scene = useScene()
   const desk = useDesk()

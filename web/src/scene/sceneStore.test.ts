@@ -78,7 +78,7 @@ describe('the open scene', () => {
   it('shows why an edit was refused, and goes on', async () => {
     line().answer = (edit) => ('name' in edit && edit.name === '' ? new Error('the name is empty') : {})
     expect(await scene.edit(rename(''))).toBeNull()
-    expect(useNotices().shown[0]!.text).toBe('the name is empty')
+    expect(useNotices().shown[0]!.text).toBe('The name is empty')
     expect(await scene.edit(rename('Bay'))).not.toBeNull()
   })
 })

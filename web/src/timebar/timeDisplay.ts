@@ -33,9 +33,9 @@ export const useTimeDisplay = defineStore('timeDisplay', () => {
     },
   )
 
-  /** The label of a frame; while it is on its way, the plain number. */
+  /** The label of a frame; while it is on its way, or for a time between frames, the plain number. */
   function label(frame: number, way: Display = display.value): string {
-    if (way === 'frames') return String(frame)
+    if (way === 'frames' || !Number.isInteger(frame)) return String(Number(frame.toFixed(3)))
     const text = known.value.get(way)?.get(frame)
     if (text === undefined) ask(way, frame)
     return text ?? String(frame)
