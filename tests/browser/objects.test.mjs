@@ -51,7 +51,12 @@ test('a right click on a key selects it and offers what can be done with it, wit
   await page.keyboard.press('ArrowUp')
   await desk.changing(() => line('Delete Delete').click())
   assert.ok((await desk.scene()).keys < keysBefore)
+  await page.locator('.foot', { hasText: /^\d+ keys/ }).waitFor()
+  // They are back, and selected as they were.
   await desk.undo()
+  await page.locator('.foot', { hasText: / of / }).waitFor()
+  await page.keyboard.press('Escape')
+  await page.locator('.foot', { hasText: /^\d+ keys/ }).waitFor()
 })
 
 test('a right click on a lane, the ruler and the stage offers what fits there', async () => {

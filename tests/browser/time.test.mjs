@@ -28,6 +28,7 @@ test('times are typed as frames, seconds, timecode and steps', async () => {
     ['86', 86],
     // From the first frame, which is 1, on.
     ['2.5s', 61],
+    ['.5s', 13],
     ['00:00:03:14', 87],
     ['86', 86],
     ['+12', 98],

@@ -72,6 +72,8 @@ public class TimecodeTests
     [InlineData("=86", 86)]
     [InlineData("-1s", -14)]
     [InlineData("3.5s", 84)]
+    [InlineData(".5s", 12)]
+    [InlineData("+.5s", 22)]
     [InlineData("3,5 s", 84)]
     [InlineData("00:00:03:14", 86)]
     [InlineData("3:14", 86)]

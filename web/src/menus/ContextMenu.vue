@@ -9,6 +9,9 @@ import { useContextMenu, type MenuLine } from './contextMenu'
 /** The menu at the pointer: what can be done with what is under it, with the shortcuts. */
 const menu = useContextMenu()
 const place = useTemplateRef<HTMLElement>('place')
+/** A menu that is gone hears late that it is hidden: it must not close the next one. */
+const mine = menu.opened
+const close = () => void (menu.opened === mine && menu.close())
 useFocusReturn()
 
 // It is gone at once, wherever the keyboard is by then.
@@ -18,7 +21,7 @@ useEventListener(
   (event: KeyboardEvent) => {
     if (event.key !== 'Escape') return
     event.stopPropagation()
-    menu.close()
+    close()
   },
   { capture: true },
 )
@@ -39,7 +42,7 @@ function focusFirst(): void {
 }
 
 function run(line: NonNullable<MenuLine>): void {
-  menu.close()
+  close()
   runCommand(line as Command)
 }
 </script>
@@ -55,7 +58,7 @@ function run(line: NonNullable<MenuLine>): void {
       toggle-class="point"
       aria-label="What can be done here"
       menu-class="context"
-      @hidden="menu.close"
+      @hidden="close"
     >
       <template v-for="(line, i) in menu.lines" :key="i">
         <BDropdownDivider v-if="!line" />

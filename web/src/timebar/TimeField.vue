@@ -26,7 +26,7 @@ const readHere = (text: string) => (/^[^+\-=:;s][^:;s=]*$/.test(text.trim()) ? r
 function looksRight(text: string): boolean {
   const here = readHere(text)
   if (here !== null) return Math.abs(here) <= furthestFrame
-  return /^(=-?|[+-]=?)?\s*\d[\d.,:;\s]*s?$/.test(text.trim())
+  return /^(=-?|[+-]=?)?\s*[.,]?\d[\d.,:;\s]*s?$/.test(text.trim())
 }
 
 /** @returns whether it was one. */
