@@ -3,6 +3,7 @@ import type { LineListener } from '../api/live'
 import type { OwnerKind, ChangeMessage, ChannelMessage, KeptMessage, MadeMessage, RowsMessage } from '../api/messages'
 import { keySize } from '../api/messages'
 import type { SampleAsk } from './fetching'
+import { noRows } from './sceneRows'
 
 const nothing = { forgotten: [], pieces: [] }
 
@@ -160,24 +161,7 @@ export class FakeLine {
   })
 }
 
-export const rowsOf = (some: Partial<RowsMessage>): RowsMessage => ({
-  settings: null,
-  objects: [],
-  channels: [],
-  warps: [],
-  bookmarks: [],
-  selections: [],
-  clips: [],
-  cues: [],
-  backdrops: [],
-  sounds: [],
-  marks: [],
-  layers: [],
-  placed: [],
-  gone: [],
-  played: [],
-  ...some,
-})
+export const rowsOf = (some: Partial<RowsMessage>): RowsMessage => ({ ...noRows(), ...some })
 
 export const settingsOf = (): RowsMessage['settings'] => ({
   name: 'Harbour',
