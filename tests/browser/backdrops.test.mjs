@@ -4,7 +4,19 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { Desk, drag, dropFiles, isBox, middleOf, open, setField, stagePixels, stageRested, until } from './harness.mjs'
+import {
+  Desk,
+  drag,
+  dropFiles,
+  isBox,
+  middleOf,
+  open,
+  restedPixels,
+  setField,
+  stagePixels,
+  stageRested,
+  until,
+} from './harness.mjs'
 
 // A plate stands behind a camera, a plan behind a view from above: chosen, dropped, set, shot, sent out and in.
 
@@ -64,8 +76,7 @@ const showsNothing = () =>
   )
 /** Where the red square is across the blue of the picture, in shares of its width. */
 async function squareAt() {
-  await stageRested(page)
-  const png = await stagePixels(page)
+  const png = await restedPixels(page)
   const { x, count } = middleOf(png, isRed)
   assert.ok(count > 200, `${count} red pixels`)
   let [left, right] = [png.width, 0]
@@ -146,8 +157,7 @@ test('opacity is seen while it is dragged; Escape gives it up, and one undo take
 
 test('fitted, filled, hidden and removed; all of it is undone', async () => {
   const shareOf = async () => {
-    await stageRested(page)
-    const png = await stagePixels(page)
+    const png = await restedPixels(page)
     return (middleOf(png, isBlue).count + middleOf(png, isRed).count) / (png.width * png.height)
   }
   const fitted = await shareOf()
@@ -181,8 +191,7 @@ test('a plan dropped on a view from above lies in the scene where it is set', as
   await desk.changing(() => setField(page, 'The middle of the picture, to the right', '1'))
   await desk.changing(() => setField(page, 'The middle of the picture, upwards', '2'))
   await page.keyboard.press('Escape')
-  await stageRested(page)
-  const png = await stagePixels(page)
+  const png = await restedPixels(page)
   const [ground, square] = [middleOf(png, isBlue), middleOf(png, isRed)]
   // A box on the middle of the red quarter, which is 2 by 2: from 3 to 5 to the right, from 2 to 4 up, −z.
   const seen = async (x, z) => {
@@ -197,8 +206,7 @@ test('a plan dropped on a view from above lies in the scene where it is set', as
       }
       await desk.server.post(`/api/scenes/${desk.id}/edits`, { revision, edit })
     })
-    await stageRested(page)
-    return middleOf(await stagePixels(page), isBox)
+    return middleOf(await restedPixels(page), isBox)
   }
   const box = await seen(4, -3)
   near(box.x, square.x, 3)

@@ -8,6 +8,7 @@ import {
   keepTrail,
   limeMark,
   middleOf,
+  restedPixels,
   stagePixels,
   stageRested,
 } from './harness.mjs'
@@ -85,8 +86,7 @@ test('a point goes to where the hand leads it, through what bends it', async () 
   })
   // The point is let go of: it lies over the mark.
   await page.keyboard.press('Escape')
-  await stageRested(page)
-  assert.ok(differing(bare, await stagePixels(page)) > 20)
+  assert.ok(differing(bare, await restedPixels(page)) > 20)
   const to = await limeMark(page)
   assert.ok(Math.hypot(to.x - from.x - 40, to.y - from.y - 25) < 4, `by ${to.x - from.x}, ${to.y - from.y}`)
 })

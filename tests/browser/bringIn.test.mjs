@@ -1,7 +1,7 @@
 import { after, before, test } from 'node:test'
 import assert from 'node:assert/strict'
 import { readFileSync } from 'node:fs'
-import { Desk, dropFiles, goToFrame, middleOf, setField, stagePixels, stageRested, until } from './harness.mjs'
+import { Desk, dropFiles, goToFrame, middleOf, restedPixels, setField, until } from './harness.mjs'
 
 /** Objects of files, brought in by hand. */
 let desk
@@ -146,8 +146,7 @@ test('as a scene of its own it opens there, is seen moving, and is there after a
   const own = Number(page.url().split('/').at(-1))
   await desk.lane('Ferry').waitFor()
   const middle = async () => {
-    await stageRested(page)
-    return middleOf(await stagePixels(page), isRed)
+    return middleOf(await restedPixels(page), isRed)
   }
   await until(middle, ({ count }) => count > 20)
   const left = await middle()

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { Desk, command, open, setField, stagePixels, stageRested, differing, until } from './harness.mjs'
+import { command, Desk, differing, open, restedPixels, setField, stagePixels, stageRested, until } from './harness.mjs'
 
 // The timing check: its list by mouse and keyboard, mending, what is meant, contacts, and the strip on the overview.
 
@@ -120,8 +120,7 @@ test('mending is seen before it is done, is one step, and is taken back', async 
   await page.mouse.move(5, 300)
   await row(/Overshoot, Buoy/).click()
   await setField(page, 'Frame', '50')
-  await stageRested(page)
-  const before = await stagePixels(page)
+  const before = await restedPixels(page)
   const mend = panel().getByRole('button', { name: 'Mend', exact: true })
   await mend.hover()
   await until(

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { Desk, drag, differing, middleOf, setField, stagePixels, stageRested, until } from './harness.mjs'
+import { Desk, differing, drag, middleOf, restedPixels, setField, stagePixels, stageRested, until } from './harness.mjs'
 import { areDrawnWhereTheyAre, drawn, near, points } from './vertices.mjs'
 
 // Shapes are bent: on the graphics card as in the core, by the panel, by the lantern, and along time.
@@ -122,8 +122,7 @@ function blobOf({ data, width, height }, holds, half = 2) {
 async function grip() {
   const box = await page.locator('.stage-canvas').boundingBox()
   await page.mouse.move(box.x + 4, box.y + box.height - 4)
-  await stageRested(page)
-  const { x, y, count } = middleOf(await stagePixels(page), (r, g, b) => r > 240 && g > 210 && b < 100)
+  const { x, y, count } = middleOf(await restedPixels(page), (r, g, b) => r > 240 && g > 210 && b < 100)
   assert.ok(count > 40, `the grip is seen: ${count}`)
   return { x: box.x + 10 + x, y: box.y + 60 + y }
 }
@@ -288,12 +287,10 @@ test('a fade is seen from its edge on, is dragged on the stage, and is the same 
   )
   const half = await stagePixels(page)
   await setField(page, 'Fade Edge', '-5')
-  await stageRested(page)
-  const whole = await stagePixels(page)
+  const whole = await restedPixels(page)
   assert.ok(differing(half, whole) > 300, 'half of it was not there')
   await desk.undo()
-  await stageRested(page)
-  assert.ok(differing(half, await stagePixels(page)) < 30, 'undo shows it again')
+  assert.ok(differing(half, await restedPixels(page)) < 30, 'undo shows it again')
   await desk.changing(() => values().getByRole('button', { name: 'inverted' }).click())
   assert.ok((await points(desk, 'Sail')).every(([, y, , opacity]) => opacity === (y >= 1 - 1e-9 ? 0 : 1)))
   await desk.undo()

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { Desk, stagePixels, stageRested } from './harness.mjs'
+import { Desk, restedPixels, stageRested } from './harness.mjs'
 
 // F looks at what is selected: as a whole, and so near that it fills the view, whatever its size.
 let desk, page
@@ -8,8 +8,7 @@ const isLemon = (r, g, b) => r > 200 && g > 180 && b < 140
 
 /** From where to where there is lemon, the colour of what is selected, as shares of the stage. */
 async function extent() {
-  await stageRested(page)
-  const { data, width, height } = await stagePixels(page)
+  const { data, width, height } = await restedPixels(page)
   const found = { left: 1, right: 0, top: 1, bottom: 0 }
   for (let i = 0; i < data.length; i += 4) {
     if (!isLemon(data[i], data[i + 1], data[i + 2])) continue

@@ -126,6 +126,12 @@ export const stageRested = (page) =>
     window.sharpFor = isSharp ? (window.sharpFor ?? 0) + 1 : 0
     if (window.sharpFor < 15) return false
     window.sharpFor = 0
+    // What has been asked of the card may not be on the screen yet: reading from it waits for that.
+    const card = canvas.getContext('webgl2')
+    card?.readPixels(0, 0, 1, 1, card.RGBA, card.UNSIGNED_BYTE, new Uint8Array(4))
+    window.movedSince = false
+    window.watched ??= new MutationObserver(() => (window.movedSince = true))
+    window.watched.observe(canvas, { attributeFilter: ['width'] })
     return true
   })
 
@@ -134,6 +140,15 @@ export async function stagePixels(page) {
   const box = await page.locator('.stage-canvas').boundingBox()
   const clip = { x: box.x + 10, y: box.y + 60, width: box.width - 20, height: box.height - 120 }
   return PNG.sync.read(await page.screenshot({ clip }))
+}
+
+/** The stage's pixels when it rests, and has not moved while the picture was taken. */
+export async function restedPixels(page) {
+  for (;;) {
+    await stageRested(page)
+    const pixels = await stagePixels(page)
+    if (!(await page.evaluate(() => window.movedSince))) return pixels
+  }
 }
 
 /** How many pixels differ clearly between two pictures of the same size. */

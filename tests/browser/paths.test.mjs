@@ -1,17 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import {
-  command,
-  deskPoint,
-  Desk,
-  drag,
-  middleOf,
-  open,
-  setField,
-  stagePixels,
-  stageRested,
-  until,
-} from './harness.mjs'
+import { command, Desk, deskPoint, drag, middleOf, open, restedPixels, setField, until } from './harness.mjs'
 import { PNG } from 'pngjs'
 
 // Paths: drawn on the stage, edited there and by number, and followed.
@@ -376,8 +365,7 @@ test('a rope that is selected is thick; very many, which would take long to draw
   })
   const other = await open(desk.context, `${desk.server.address}/scenes/${id}`)
   const lemon = async () => {
-    await stageRested(other)
-    return middleOf(await stagePixels(other), (r, g, b) => r > 180 && g > 170 && b < 140).count
+    return middleOf(await restedPixels(other), (r, g, b) => r > 180 && g > 170 && b < 140).count
   }
   // One that is selected is thick, however many there are.
   await other.locator('.body .heads').getByRole('button', { name: 'Fairway', exact: true }).click()

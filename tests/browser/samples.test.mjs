@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, Desk, differing, ferryScene, stagePixels, stageRested } from './harness.mjs'
+import { command, Desk, differing, ferryScene, restedPixels } from './harness.mjs'
 
 // The small scenes of the finder that show what can be done: each opens as a scene of its own, moves, and is as its words say.
 let desk, page
@@ -110,11 +110,9 @@ for (const [title, check] of Object.entries(expected))
     const { name } = (await scenes()).find((scene) => scene.id === id)
     assert.match(name, /^Show me: /)
     await check(id)
-    await stageRested(page)
-    const first = await stagePixels(page)
+    const first = await restedPixels(page)
     for (let i = 0; i < 30; i++) await page.keyboard.press('ArrowRight')
-    await stageRested(page)
-    assert.ok(differing(first, await stagePixels(page)) > 200, 'something has moved on the stage')
+    assert.ok(differing(first, await restedPixels(page)) > 200, 'something has moved on the stage')
   })
 
 test('opened again it is a scene of its own again, and mine is as it was', async () => {

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, Desk, differing, open, setField, stagePixels, stageRested, until } from './harness.mjs'
+import { command, Desk, differing, open, restedPixels, setField, stagePixels, stageRested, until } from './harness.mjs'
 import { areDrawnWhereTheyAre, near, points } from './vertices.mjs'
 
 // A sign is made: typed, set, bent, split into letters that come one after the other.
@@ -29,8 +29,7 @@ const bytes = async () =>
 test('what is typed is seen before it is kept; Escape gives it up, Ctrl and Enter keep it, undo takes it back', async () => {
   await desk.changing(() => command(page, 'add a text'))
   await field().waitFor()
-  await stageRested(page)
-  const [before, kept] = [await stagePixels(page), await bytes()]
+  const [before, kept] = [await restedPixels(page), await bytes()]
   await field().fill('Lantern')
   await until(
     async () => differing(before, await stagePixels(page)),
@@ -82,7 +81,11 @@ test('font and lines are set, and right-to-left does not break', async () => {
   await desk.changing(() => values().getByLabel('Font').selectOption('rubik'))
   await field().fill('שלום Bay')
   await desk.changing(() => field().press('Control+Enter'))
-  assert.equal(await values().getByText('This font has no').count(), 0)
+  await until(
+    () => values().getByText('This font has no').count(),
+    (count) => count === 0,
+    'the font has every letter',
+  )
   await desk.changing(() => values().getByRole('radio', { name: 'right' }).click())
   const { text, font, align } = await textOf('Text')
   assert.deepEqual([text, font, align], [['שלום Bay'], 'rubik', 'right'])
@@ -141,8 +144,7 @@ test('split into letters it looks as before; the letters come one after the othe
   assert.equal(parts.length, whole.length)
   parts.forEach((at, i) => at.forEach((part, axis) => near(part, whole[i][axis], 1e-6, `${i} ${axis}`)))
   await desk.select('Post')
-  await stageRested(page)
-  const left = await stagePixels(page)
+  const left = await restedPixels(page)
   await desk.undo()
   await stageRested(page)
   await until(
