@@ -26,7 +26,7 @@ public class HttpTests(RunningServer server) : IClassFixture<RunningServer>
         (await RunningServer.Json(await server.Http.GetAsync($"/api/scenes/{id}"))).GetProperty("keys").GetInt64().ShouldBe(0);
         (await server.Http.PostAsJsonAsync($"/api/scenes/{id}/redo", new { revision = 3 })).EnsureSuccessStatusCode();
         var history = await RunningServer.Json(await server.Http.GetAsync($"/api/scenes/{id}/history"));
-        history.GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("title").GetString()).ShouldBe(["Add box", "Key Box position.x at 12.5"]);
+        history.GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("title").GetString()).ShouldBe(["Add box", "Key Box Position X at 12.5"]);
     }
 
     [Fact]

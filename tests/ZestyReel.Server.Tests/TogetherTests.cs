@@ -31,12 +31,12 @@ public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
         var (id, mia, jon) = await TwoPeople();
         (await mia.Hub.Edit(id, 2, Set(1, "position.x", 4))).Taken.ShouldBeNull();
         var refused = await jon.Hub.Edit(id, 2, Set(1, "position.x", 7));
-        refused.Taken.ShouldBe(new TakenMessage("Mia", "Set Box position.x"));
+        refused.Taken.ShouldBe(new TakenMessage("Mia", "Set Box Position X"));
         (await Value(id, "Box", "position.x")).ShouldBe(4);
         // Something else is nobody's business, and one's own windows' last edit is no surprise to it.
         (await jon.Hub.Edit(id, 2, Set(2, "position.x", 7))).Taken.ShouldBeNull();
         (await jon.Hub.Edit(id, 2, Set(2, "position.x", 8))).Taken.ShouldBeNull();
-        (await mia.Next()).Made.Single().ShouldBe(new MadeMessage("Set Box position.x", mia.Window, "Mia"));
+        (await mia.Next()).Made.Single().ShouldBe(new MadeMessage("Set Box Position X", mia.Window, "Mia"));
     }
 
     [Fact]
@@ -94,7 +94,7 @@ public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
         var (id, mia, jon) = await TwoPeople();
         await mia.Hub.Edit(id, 2, Set(1, "position.x", 4));
         await jon.Hub.Edit(id, 3, Set(2, "position.x", 7));
-        (await jon.Hub.InvokeAsync<KeptMessage>("TakeBack", id, 4L, 3)).Title.ShouldBe("Take back: Set Box position.x");
+        (await jon.Hub.InvokeAsync<KeptMessage>("TakeBack", id, 4L, 3)).Title.ShouldBe("Take back: Set Box Position X");
         ((await Value(id, "Box", "position.x")), (await Value(id, "Box 2", "position.x"))).ShouldBe((0, 7));
         // The boxes were moved since they were added.
         (await jon.Hub.InvokeAsync<KeptMessage>("TakeBack", id, 5L, 2)).Touches.ShouldNotBeNull();
@@ -108,14 +108,14 @@ public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
         await mia.Hub.Edit(id, 2, Set(1, "position.x", 4));
         await jon.Hub.Edit(id, 3, Set(2, "position.x", 7));
         await jon.Hub.Edit(id, 4, Set(2, "position.y", 9));
-        (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 5L)).Title.ShouldBe("Take back: Set Box position.x");
+        (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 5L)).Title.ShouldBe("Take back: Set Box Position X");
         ((await Value(id, "Box", "position.x")), (await Value(id, "Box 2", "position.x")), (await Value(id, "Box 2", "position.y"))).ShouldBe((0, 7, 9));
         // Jon's last is taken back by a step before hers only as a new edit as well; and both can make theirs again.
-        (await jon.Hub.InvokeAsync<KeptMessage>("Undo", id, 6L)).Title.ShouldBe("Take back: Set Box 2 position.y");
-        (await mia.Hub.InvokeAsync<KeptMessage>("Redo", id, 7L)).Title.ShouldBe("Put back: Set Box position.x");
-        (await jon.Hub.InvokeAsync<KeptMessage>("Redo", id, 8L)).Title.ShouldBe("Put back: Set Box 2 position.y");
+        (await jon.Hub.InvokeAsync<KeptMessage>("Undo", id, 6L)).Title.ShouldBe("Take back: Set Box 2 Position Y");
+        (await mia.Hub.InvokeAsync<KeptMessage>("Redo", id, 7L)).Title.ShouldBe("Put back: Set Box Position X");
+        (await jon.Hub.InvokeAsync<KeptMessage>("Redo", id, 8L)).Title.ShouldBe("Put back: Set Box 2 Position Y");
         ((await Value(id, "Box", "position.x")), (await Value(id, "Box 2", "position.x")), (await Value(id, "Box 2", "position.y"))).ShouldBe((4, 7, 9));
-        (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 9L)).Title.ShouldBe("Take back: Set Box position.x");
+        (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 9L)).Title.ShouldBe("Take back: Set Box Position X");
         // The added boxes are nobody's in particular, so that anybody reaches them; but Jon works on the second one.
         var touches = (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 10L)).Touches.ShouldNotBeNull();
         touches.Title.ShouldBe("Add box");
@@ -130,7 +130,7 @@ public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
         await jon.Hub.Edit(id, 3, """{"edit":"keyChannels","frame":5,"values":[{"object":1,"channel":"1/position.y","value":2}]}""");
         var touches = (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 4L)).Touches.ShouldNotBeNull();
         touches.Title.ShouldBe("Add layer Touch-up");
-        touches.Later.Select(made => made.Title).ShouldBe(["Key Box position.y in Touch-up at 5"]);
+        touches.Later.Select(made => made.Title).ShouldBe(["Key Box Position Y in Touch-up at 5"]);
     }
 
     [Fact]
@@ -140,8 +140,8 @@ public class TogetherTests(RunningServer server) : IClassFixture<RunningServer>
         await mia.Hub.Edit(id, 2, Set(1, "position.x", 4));
         await jon.Hub.Edit(id, 3, Set(1, "position.x", 7));
         var touches = (await mia.Hub.InvokeAsync<KeptMessage>("Undo", id, 4L)).Touches.ShouldNotBeNull();
-        (touches.Position, touches.Title).ShouldBe((2, "Set Box position.x"));
-        touches.Later.ShouldBe([new MadeMessage("Set Box position.x", null, "Jon")]);
+        (touches.Position, touches.Title).ShouldBe((2, "Set Box Position X"));
+        touches.Later.ShouldBe([new MadeMessage("Set Box Position X", null, "Jon")]);
         (await Value(id, "Box", "position.x")).ShouldBe(7);
         // Asked for all the same, both go.
         await mia.Hub.InvokeAsync<KeptMessage>("GoTo", id, 4L, touches.Position);

@@ -245,8 +245,11 @@ test('merged down, the motion stays; and all of it is taken back to the byte', a
     (await layersOf()).map((layer) => layer.name),
     ['Mood'],
   )
+  await page.getByText('is not there any more. Keys go to the base.').waitFor()
   await desk.undo()
   assert.equal(JSON.stringify(await file()), before)
+  // What comes back takes the keys again.
+  await page.getByRole('button', { name: 'Keys go to Layer 1', pressed: true }).waitFor()
   for (let at = position; at > 0; at--) await desk.undo()
   assert.deepEqual(await layersOf(), [])
   assert.equal(JSON.stringify((await file()).objects[0].channels['position.y'].keys.length), '51')

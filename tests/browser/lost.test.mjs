@@ -86,7 +86,7 @@ test('what is typed while it is away is sent, in its order', async () => {
   const { entries } = await desk.server.get(`/api/scenes/${desk.id}/history`)
   assert.deepEqual(
     entries.slice(-3).map(({ title }) => title),
-    ['Set Ferry position.y', 'Set Ferry position.z', 'Set Ferry position.y'],
+    ['Set Ferry Position Y', 'Set Ferry Position Z', 'Set Ferry Position Y'],
   )
 })
 
@@ -143,7 +143,7 @@ test('what somebody else did to the same meanwhile is asked about, not overwritt
   })
   await page.unroute('**/live/negotiate**')
   const dialog = page.getByRole('dialog', { name: 'Changed meanwhile' })
-  await dialog.getByText('Mia changed the same while you did this (set values): “Set Ferry scale.x”.').waitFor()
+  await dialog.getByText('Mia changed the same while you did this (set values): “Set Ferry Scale X”.').waitFor()
   assert.equal(await value('scale.x'), 9)
   await dialog.getByRole('button', { name: 'Make mine all the same' }).click()
   await until(

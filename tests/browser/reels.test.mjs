@@ -127,7 +127,7 @@ test('after a change the difference rises where it is and is zero elsewhere', as
     assert.equal(mean > 0 && changed > 0.005, isChanged, `frame ${at + 1}: ${mean} ${changed}`)
     if (!isChanged) assert.equal(mean, 0, `frame ${at + 1}`)
   }
-  await page.getByRole('button', { name: 'Boat position.y 6–9' }).waitFor()
+  await page.getByRole('button', { name: 'Boat Position Y 6–9' }).waitFor()
   // What is told of the reels anew does not measure them anew.
   let measured = 0
   page.on('request', (request) => (measured += /difference/.test(request.url()) ? 1 : 0))

@@ -78,7 +78,7 @@ test('two columns for one channel are refused, and nothing is changed', async ()
   await told().filter({ hasText: '1 of 2 columns' }).waitFor()
   await dialog().getByRole('checkbox', { name: 'Ferry/position.x' }).check()
   await dialog().getByRole('button', { name: 'Bring in' }).click()
-  await page.getByText(/two columns go to position.x of Ferry/).waitFor()
+  await page.getByText(/two columns go to Position X of Ferry/i).waitFor()
   await until(
     () => values('Ferry', 'position.x', 1, 1),
     (now) => now.get(1) === 0,

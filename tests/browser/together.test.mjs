@@ -82,7 +82,7 @@ test('what is typed into a value that somebody else sets is asked about as well'
   await field(mia, 'position.y').click()
   await field(mia, 'position.y').fill('8')
   await set(jon, 'position.y', '3')
-  await mia.getByText('Jon changed what you hold: Set Ferry position.y. You will be asked when you let go.').waitFor()
+  await mia.getByText('Jon changed what you hold: Set Ferry Position Y. You will be asked when you let go.').waitFor()
   await field(mia, 'position.y').press('Enter')
   await mia.getByRole('button', { name: 'Leave what Jon did' }).click()
   await until(
@@ -92,7 +92,7 @@ test('what is typed into a value that somebody else sets is asked about as well'
   )
   assert.equal((await channel('position.y')).value, 3)
   // What was typed is not lost: it stays on offer.
-  await mia.getByText('What Jon did stays. Yours was: Ferry position.y at 8.').waitFor()
+  await mia.getByText('What Jon did stays. Yours was: Ferry Position Y at 8.').waitFor()
   await mia.getByRole('button', { name: 'Make mine after all' }).click()
   await until(
     () => channel('position.y'),
@@ -145,7 +145,7 @@ test('one change of somebody else’s is taken back by itself', async () => {
   await set(jon, 'scale.z', '4')
   await set(mia, 'scale.y', '2')
   await mia.getByRole('button', { name: /^Kept/ }).click()
-  await mia.getByRole('menuitem', { name: 'Take back only this: Set Ferry scale.z' }).click()
+  await mia.getByRole('menuitem', { name: 'Take back only this: Set Ferry Scale Z' }).click()
   await until(
     () => channel('scale.z'),
     (now) => now === undefined,
@@ -177,7 +177,7 @@ test('undo takes back one’s own change and leaves the other’s', async () => 
     'and made again',
   )
   await mia.getByRole('button', { name: /^Kept/ }).click()
-  await inMenu(mia, /Set Ferry rotation\.y\s*Jon/).waitFor()
+  await inMenu(mia, /Set Ferry Rotation Y\s*Jon/).waitFor()
   await mia.keyboard.press('Escape')
 })
 
@@ -187,7 +187,7 @@ test('undo that must touch the other’s change says so and asks', async () => {
   await set(jon, 'scale.x', '3')
   await mia.keyboard.press('Control+z')
   const dialog = mia.getByRole('dialog', { name: 'Others built on it' })
-  await dialog.getByText('“Set Ferry scale.x” by Jon').waitFor()
+  await dialog.getByText('“Set Ferry Scale X” by Jon').waitFor()
   await dialog.getByRole('button', { name: 'Leave everything' }).click()
   assert.equal((await channel('scale.x')).value, 3)
 })

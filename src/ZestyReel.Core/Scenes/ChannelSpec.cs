@@ -29,6 +29,9 @@ public sealed record ChannelSpec(
     /// <summary>How its curve is told apart from others of that hue.</summary>
     public CurveShade Shade { get; init; }
 
+    /// <summary>What people call it, wherever it stands: <c>Position X</c>, <c>Opacity</c>.</summary>
+    public string FullName => Group is "Attributes" or "Time" or "Sound" ? Label : $"{Group} {Label}";
+
     /// <summary>Such channels jump; nothing lies between their values.</summary>
     public bool HoldsOnly => Unit is ChannelUnit.OnOff or ChannelUnit.Choice or ChannelUnit.Count;
 

@@ -15,6 +15,13 @@ internal static class UnitSchemas
     {
         foreach (var unit in Numbers.Append(typeof(AssetHash)))
             if (document.Components?.Schemas?.TryGetValue(unit.Name, out var named) == true && named is OpenApiSchema schema) schema.Type = unit == typeof(AssetHash) ? JsonSchemaType.String : JsonSchemaType.Integer;
+        // What is worked out from the rest is never left out.
+        if (document.Components?.Schemas?.TryGetValue(nameof(ChannelSpec), out var known) == true && known is OpenApiSchema spec
+            && spec.Properties?.TryGetValue("fullName", out var property) == true && property is OpenApiSchema fullName)
+        {
+            fullName.Type = JsonSchemaType.String;
+            (spec.Required ??= new HashSet<string>()).Add("fullName");
+        }
         return Task.CompletedTask;
     }
 

@@ -1525,6 +1525,8 @@ export interface components {
       hue: components['schemas']['CurveHue']
       /** @description How its curve is told apart from others of that hue. */
       shade?: components['schemas']['CurveShade']
+      /** @description What people call it, wherever it stands: `Position X`, `Opacity`. */
+      fullName: string
       /** @description Such channels jump; nothing lies between their values. */
       holdsOnly?: boolean
       /** @description Whether it is a part of where an object is, how it is turned, or how large it is. */

@@ -31,8 +31,7 @@ const object = computed(() => {
 const where = computed(() => {
   const { channel, subject, with: other } = props.found
   const spec = object.value && channel ? specOf(object.value, channel) : undefined
-  const label = spec ? (spec.group === 'Attributes' ? spec.label : `${spec.group} ${spec.label}`) : channel
-  return [subject, label, other && `and ${other}`].filter(Boolean).join(' ')
+  return [subject, spec?.fullName ?? channel, other && `and ${other}`].filter(Boolean).join(' ')
 })
 const frames = computed(() => {
   const { first, last } = props.found

@@ -37,8 +37,9 @@ async function save(): Promise<void> {
 <template>
   <AskDialog title="Save keys as a clip" ok="Save" :ready="ready" @done="save" @close="emit('close')">
     <p class="mb-0">
-      {{ times.length }} keys of {{ owner }}, {{ Number(frames.toFixed(2)) }} frames long. A clip can be placed on any
-      object, repeated, and run at a rate of its own.
+      {{ times.length === 1 ? '1 key' : `${times.length} keys` }} of {{ owner }},
+      {{ frames === 1 ? '1 frame' : `${Number(frames.toFixed(2))} frames` }} long. A clip can be placed on any object,
+      repeated, and run at a rate of its own.
     </p>
     <input
       v-model="name"

@@ -12,7 +12,12 @@ import { useScene } from '../scene/sceneStore'
 import { useClipHands } from './clipHands'
 
 vi.mock('../api/live', async () => ({ LiveLine: (await import('../scene/fakeLine.fixture')).FakeLine }))
-vi.mock('../scene/catalogue', () => ({ loadCatalogue: async () => {}, channelsOf: () => [], specOf: () => undefined }))
+vi.mock('../scene/catalogue', () => ({
+  loadCatalogue: async () => {},
+  channelsOf: () => [],
+  specOf: () => undefined,
+  namedInParts: () => new Map(),
+}))
 
 const placed = (id: number, times: number[], played: number[] | null = null) => ({
   id,

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { TimeTarget } from '../api/http'
 import type { CueEvent, CueGoing, CueWhenMessage } from '../api/messages'
-import { channelLabel, channelsOf, specOf } from '../scene/catalogue'
+import { channelsOf, specOf } from '../scene/catalogue'
 import { useScene } from '../scene/sceneStore'
 import { numberStyle, useChannelState } from '../values/channelState'
 import NumberField from '../values/NumberField.vue'
@@ -126,7 +126,7 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value
         :value="when.channel ?? ''"
         @change="setChannel(chosen($event))"
       >
-        <option v-for="each in channelsOf(thing)" :key="each.name" :value="each.name">{{ channelLabel(each) }}</option>
+        <option v-for="each in channelsOf(thing)" :key="each.name" :value="each.name">{{ each.fullName }}</option>
       </select>
       <NumberField
         :value="when.value * style.factor"

@@ -1,6 +1,6 @@
 import type { CueMessage, CueWhenMessage } from '../api/messages'
 import type { CueWhen } from '../api/http'
-import { channelLabel, specOf } from '../scene/catalogue'
+import { specOf } from '../scene/catalogue'
 import type { SceneModel } from '../scene/sceneModel'
 
 /** The channel of whoever follows a path that says how far along it they are. */
@@ -37,7 +37,7 @@ export function whenWords(model: SceneModel, when: CueWhenMessage): string {
       const path = nameOf(holder?.follow?.path ?? null)
       if (when.channel === travel) return `${thing} is at ${value} of ${path}${ways[when.going]}`
       const spec = holder && specOf(holder, when.channel!)
-      return `${thing}’s ${spec ? channelLabel(spec) : 'value'} is ${value}${ways[when.going]}`
+      return `${thing}’s ${spec ? spec.fullName : 'value'} is ${value}${ways[when.going]}`
     }
   }
 }
@@ -66,7 +66,7 @@ export function targetWords(
 ): string {
   const thing = model.objects.get(object)
   const spec = thing && channel ? specOf(thing, channel) : undefined
-  return `${thing?.name ?? ''}${spec ? `, ${channelLabel(spec)}` : ''}`
+  return `${thing?.name ?? ''}${spec ? `, ${spec.fullName}` : ''}`
 }
 
 /** When a cue calls and what is seen then; or how near it came. */

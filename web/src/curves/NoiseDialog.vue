@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import type { ChannelSpec, ChannelValue, Edit } from '../api/http'
 import { useSelectedSpan } from '../desk/selectedFrames'
-import { channelLabel, channelsOf, specOf } from '../scene/catalogue'
+import { channelsOf, specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { useTriedEdit } from '../scene/triedEdit'
@@ -84,7 +84,7 @@ const numbers = [
     <label v-else class="row-of-fields">
       on
       <select v-model="channel" class="small-pick" aria-label="Channel">
-        <option v-for="each in choices" :key="each.name" :value="each.name">{{ channelLabel(each) }}</option>
+        <option v-for="each in choices" :key="each.name" :value="each.name">{{ each.fullName }}</option>
       </select>
       of {{ objects.length === 1 ? objects[0]!.name : `${objects.length} objects` }}
     </label>

@@ -1,6 +1,6 @@
 import type { ChannelSpec } from '../api/http'
 import type { LaneChannel } from '../desk/lanes'
-import { channelLabel, specOf } from '../scene/catalogue'
+import { specOf } from '../scene/catalogue'
 import type { Colours } from '../styles/scheme'
 
 const others = ['sky', 'sand', 'plum', 'fern', 'rose', 'cream'] as const
@@ -31,7 +31,7 @@ export function curveNames(channels: readonly LaneChannel[]): (channel: LaneChan
   const isLayered = channels.some(({ layer }) => layer)
   return ({ object, name, layer }) => {
     if (isLayered && !several) return layer?.name ?? 'Base'
-    const label = channelLabel(specOf(object, name)!)
+    const label = specOf(object, name)!.fullName
     return several ? (same ? object.name : `${object.name} ${label}`) : label
   }
 }

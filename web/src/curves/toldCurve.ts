@@ -1,5 +1,5 @@
 import type { CurveMessage } from '../api/messages'
-import { channelLabel, specOf } from '../scene/catalogue'
+import { specOf } from '../scene/catalogue'
 import { ownerKey } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
 
@@ -12,7 +12,7 @@ export function useToldCurve() {
     if (channel === null) return null
     const holder = scene.model.holder(ownerKey(owner, id))
     const spec = holder && specOf(holder, channel)
-    const of = owner === 'object' && spec ? `${holder?.name} ${channelLabel(spec)}` : (holder?.name ?? channel)
+    const of = owner === 'object' && spec ? `${holder?.name} ${spec.fullName}` : (holder?.name ?? channel)
     return { off: short(difference), where: `at frame ${Number(frame.toFixed(2))} of ${of}` }
   }
 }

@@ -14,6 +14,7 @@ vi.mock('../scene/catalogue', () => ({
   loadCatalogue: async () => {},
   channelsOf: () => [{ name: 'position.x' }],
   specOf: () => undefined,
+  namedInParts: () => new Map(),
 }))
 
 let arranging: ReturnType<typeof useArranging>

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { channelLabel, specOf } from '../scene/catalogue'
+import { specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { inOf, outOf } from '../scene/keys'
 import { useScene } from '../scene/sceneStore'
@@ -74,7 +74,7 @@ export const useDeskKeyboard = defineStore('deskKeyboard', () => {
     const i = keys.times.indexOf(shown.own[shown.times.indexOf(at)]!)
     const value = Number(keys.values[i]!.toFixed(3))
     const way = `in ${inOf(keys.modes[i]!)}, out ${outOf(keys.modes[i]!)}`
-    return `${object.name} ${channelLabel(specOf(object, name)!)}, key at frame ${frame(at)}, value ${value}, ${way}${isSelected}`
+    return `${object.name} ${specOf(object, name)!.fullName}, key at frame ${frame(at)}, value ${value}, ${way}${isSelected}`
   }
 
   function step(rows: number): void {

@@ -1,5 +1,5 @@
 import { loosely } from '../loose/loose'
-import { allGroups, channelLabel, groupOf, specOf } from '../scene/catalogue'
+import { allGroups, groupOf, specOf } from '../scene/catalogue'
 import { layerOfName, ownName } from '../scene/layered'
 import { type SceneModel } from '../scene/sceneModel'
 import { isObject, type Holder, type Layer, type SceneObject } from '../scene/sceneRows'
@@ -166,7 +166,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
           object,
           channels: [{ object, name }],
           overs: oversOf(name),
-          label: channelLabel(specOf(object, name)!),
+          label: specOf(object, name)!.fullName,
           depth: depth + (inside.length > 1 ? 1 : 0),
           opens: false,
           open: false,
@@ -220,7 +220,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
           object,
           layer,
           channels: [channel],
-          label: channelLabel(specOf(object, channel.name)!),
+          label: specOf(object, channel.name)!.fullName,
           depth: depth + 1,
           opens: false,
           open: false,
@@ -238,7 +238,7 @@ export function layLanes(model: SceneModel, wish: LaneWish): Lane[] {
     const inside = children.get(object.id) ?? []
     const names = animated(object).map(({ name }) => name)
     const isNamed = !isSearching || isMeant(object.name)
-    const matching = names.filter((name) => isNamed || isMeant(channelLabel(specOf(object, name)!)))
+    const matching = names.filter((name) => isNamed || isMeant(specOf(object, name)!.fullName))
     const isWanted = (!wish.only || wish.only.has(object.id)) && (!wish.animatedOnly || moving.has(object.id))
     const isOpen = isSearching ? !isNamed || wish.open.has(object.id) : wish.open.has(object.id)
     const isShown = isWanted && (isNamed || matching.length > 0)

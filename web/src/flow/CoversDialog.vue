@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { TimeTarget } from '../api/http'
-import { channelLabel, specOf } from '../scene/catalogue'
+import { specOf } from '../scene/catalogue'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
 import { useWarps } from './warps'
@@ -19,7 +19,7 @@ const warp = computed(() => {
 const nameOf = ({ object, channel }: TimeTarget) => {
   const known = scene.model.objects.get(object)
   const spec = known && channel ? specOf(known, channel) : undefined
-  return `${known?.name ?? ''}${spec ? `, ${channelLabel(spec)}` : ''}`
+  return `${known?.name ?? ''}${spec ? `, ${spec.fullName}` : ''}`
 }
 const set = (targets: TimeTarget[] | null) => scene.edit({ edit: 'setWarpTargets', warp: props.warp, targets })
 const takeOut = (target: TimeTarget) => set(warp.value!.targets!.filter((each) => each !== target))

@@ -13,7 +13,12 @@ import { useLadderHands } from './ladderHands'
 import { railRoom } from './ladderDraw'
 
 vi.mock('../api/live', async () => ({ LiveLine: (await import('../scene/fakeLine.fixture')).FakeLine }))
-vi.mock('../scene/catalogue', () => ({ loadCatalogue: async () => {}, channelsOf: () => [], specOf: () => undefined }))
+vi.mock('../scene/catalogue', () => ({
+  loadCatalogue: async () => {},
+  channelsOf: () => [],
+  specOf: () => undefined,
+  namedInParts: () => new Map(),
+}))
 
 /** A warp whose points stand at some frames; their source frames are a tenth of those (see the fixture). */
 const warpWith = (...times: number[]) => ({

@@ -32,16 +32,28 @@ export const useLayers = defineStore('layers', () => {
   /** Whether a layer is passed over, being off or another solo. */
   const isPassedOver = (layer: Layer) => !layer.on || (isSolo.value && !layer.solo)
 
+  /** The layer that went while it was active; it is so again where it comes back before another is chosen. */
+  let gone: { scene: number | null; layer: number } | null = null
+
   function activate(layer: number | null): void {
+    gone = null
     const others = Object.entries(kept.value).filter(([id]) => id !== String(scene.id))
     kept.value = Object.fromEntries(layer === null ? others : [...others, [String(scene.id), layer]])
   }
 
-  // Whoever works in a layer hears of it when it goes: keys go elsewhere from then on.
+  // Whoever works in a layer hears of it when it goes, or comes back: keys go elsewhere from then on.
+  const tell = (text: string) => useNotices().say(text, undefined, 'the active layer')
   watch(active, (now, before) => {
     if (!before || now || kept.value[String(scene.id)] !== before.id || scene.model.layers.has(before.id)) return
-    useNotices().say(`${before.name} is not there any more. Keys go to the base.`)
+    tell(`${before.name} is not there any more. Keys go to the base.`)
     activate(null)
+    gone = { scene: scene.id, layer: before.id }
+  })
+  watch(downwards, (layers) => {
+    const back = gone?.scene === scene.id ? layers.find(({ id }) => id === gone?.layer) : undefined
+    if (!back) return
+    activate(back.id)
+    tell(`${back.name} is back. Keys go to it again.`)
   })
 
   /** The one above or below the active one. */

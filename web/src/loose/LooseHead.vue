@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { channelLabel, specOf } from '../scene/catalogue'
+import { specOf } from '../scene/catalogue'
 import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
@@ -40,7 +40,7 @@ const what = computed(() => {
     const spec = specOf(props.object, name)
     if (!spec) continue
     const group = spec.group === 'Attributes' ? '' : spec.group
-    byGroup.set(group, [...(byGroup.get(group) ?? []), group ? spec.label : channelLabel(spec)])
+    byGroup.set(group, [...(byGroup.get(group) ?? []), group ? spec.label : spec.fullName])
   }
   return [...byGroup].map(([group, labels]) => `${group} ${labels.join(' ')}`.trim()).join(', ')
 })

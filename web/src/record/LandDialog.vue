@@ -2,6 +2,7 @@
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { http, type TakeTold } from '../api/http'
 import { useLayers } from '../layers/layers'
+import { reasonOf } from '../scene/reasons'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
@@ -78,7 +79,7 @@ watch(
       scene.tryEdit(edit.value)
     } catch (refused) {
       if (own !== asked) return
-      wrong.value = refused instanceof Error ? refused.message : String(refused)
+      wrong.value = reasonOf(refused)
       void scene.dropTry()
     }
   },

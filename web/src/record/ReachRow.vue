@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { holdsOnly, channelLabel, channelsOf, specOf } from '../scene/catalogue'
+import { holdsOnly, channelsOf, specOf } from '../scene/catalogue'
 import type { SceneObject } from '../scene/sceneRows'
 import NumberField from '../values/NumberField.vue'
 import type { Reach } from './recordSettings'
@@ -42,7 +42,7 @@ function choose(channel: string): void {
     >
       <option v-if="free" value="">nothing</option>
       <option v-else-if="!spec" :value="reach.channel">channel…</option>
-      <option v-for="each in specs" :key="each.name" :value="each.name">{{ channelLabel(each) }}</option>
+      <option v-for="each in specs" :key="each.name" :value="each.name">{{ each.fullName }}</option>
     </select>
     <template v-if="reach.channel && spec">
       <span class="by"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withFullNames } from '../scene/reasons'
 import { useComparing } from './comparing'
 
 /** Which channels move otherwise in the scenes that the two reels were shot of, and where. */
@@ -26,7 +27,7 @@ const number = (value: number) => String(Math.round(value * 1000) / 1000)
         "
         @click="emit('go', each.at)"
       >
-        <b>{{ each.object }}</b> {{ each.channel || 'in one only' }}
+        <b>{{ each.object }}</b> {{ each.channel ? withFullNames(each.channel) : 'in one only' }}
         <span v-if="each.channel" class="num dim">{{ each.first }}–{{ each.last }}</span>
       </button>
     </template>

@@ -2,6 +2,7 @@ import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { http, type MotionDifference, type ReelDifference, type ReelLineUp } from '../api/http'
+import { reasonOf } from '../scene/reasons'
 import { rateLabel } from '../timebar/rates'
 import { useReels } from './reels'
 
@@ -89,7 +90,7 @@ export const useComparing = defineStore('reelComparing', () => {
       const moved = await http.compareMotion(one, other)
       if (!mine.signal.aborted) motion.value = moved
     } catch (wrong) {
-      if (!mine.signal.aborted) problem.value = wrong instanceof Error ? wrong.message : String(wrong)
+      if (!mine.signal.aborted) problem.value = reasonOf(wrong)
     }
   }
   // One by one: a reel that is told anew is the same reel.

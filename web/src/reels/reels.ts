@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { http, type ReelCard, type ReelList, type ReelPlay } from '../api/http'
 import { useNotices } from '../scene/notices'
+import { reasonOf } from '../scene/reasons'
 import { useReelSteps } from './reelSteps'
 import { titleOf } from './shooting'
 
@@ -40,7 +41,7 @@ export const useReels = defineStore('reels', () => {
         else if (side.value && card) side.value = { ...side.value, reel: card }
       }
     } catch (wrong) {
-      problem.value = wrong instanceof Error ? wrong.message : String(wrong)
+      problem.value = reasonOf(wrong)
     }
   }
 

@@ -5,6 +5,7 @@ import { Refused } from '../api/refused'
 import type { ObjectMessage } from '../api/messages'
 import { useNotices } from '../scene/notices'
 import { usePerson } from '../scene/person'
+import { reasonOf } from '../scene/reasons'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
 import { saveFile } from '../shared/saveFile'
@@ -131,8 +132,7 @@ export const useShooting = defineStore('shooting', () => {
         return ''
       } catch (wrong) {
         // Somebody, perhaps this very hand, changed it meanwhile: what is shot is what is there now.
-        if (!(wrong instanceof Refused && wrong.status === 409) || tries >= mostTries)
-          return wrong instanceof Error ? wrong.message : String(wrong)
+        if (!(wrong instanceof Refused && wrong.status === 409) || tries >= mostTries) return reasonOf(wrong)
         await new Promise((done) => setTimeout(done, 200 * tries))
       }
     }

@@ -85,6 +85,7 @@ const channelsOfDeformer = ({ name, kind }: { name: string; kind: string }): Cha
     ...spec,
     name: deformerChannel(name, spec.name),
     group: name,
+    fullName: `${name} ${spec.label}`,
   }))
 
 function withoutDeformers({ kind, uses: given }: Described): readonly ChannelSpec[] {
@@ -123,8 +124,10 @@ export const allChannels = (): readonly ChannelSpec[] => [
   ...uses.flatMap(({ channels }) => channels),
 ]
 
-/** A channel's full name for people, such as `Position X` or `Opacity`. */
-export const channelLabel = (spec: ChannelSpec): string =>
-  spec.group === 'Attributes' || spec.group === 'Time' || spec.group === 'Sound'
-    ? spec.label
-    : `${spec.group} ${spec.label}`
+/** What people call the channels that files name in two parts, such as `position.x`; not those of deformers. */
+export function namedInParts(): ReadonlyMap<string, string> {
+  if (inParts.size === 0)
+    for (const { name, fullName } of allChannels()) if (name.includes('.')) inParts.set(name, fullName)
+  return inParts
+}
+const inParts = new Map<string, string>()

@@ -14,6 +14,7 @@ import { useClashes } from './clashes'
 import type { Held } from './held'
 import { useNotices } from './notices'
 import { useOutbox, wishOf, wordsOf } from './outbox'
+import { reasonOf } from './reasons'
 import type { SceneModel } from './sceneModel'
 import type { Trying } from './trying'
 
@@ -69,9 +70,7 @@ export function makingOf({ line, id, revision, lineState, model, held, trying, l
         notices.problem(named(kept.trouble))
       } catch (wrong) {
         notices.problem(
-          wrong instanceof LineBroken
-            ? `The line broke; look whether this was done: ${what}.`
-            : named(wrong instanceof Error ? wrong.message : String(wrong)),
+          wrong instanceof LineBroken ? `The line broke; look whether this was done: ${what}.` : named(reasonOf(wrong)),
         )
       } finally {
         busy.value = false

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
+import { reasonOf } from './reasons'
 
 export interface Notice {
   id: number
@@ -9,15 +10,6 @@ export interface Notice {
   kind: 'problem' | 'said'
   action?: { label: string; run: () => void }
 }
-
-/** The words that begin a reason of the server's, which is small as it follows a place; names keep their letters. */
-const beginnings = new Set(
-  'a all an another ask choose each frames give it its keys letters more no not nothing only points say select some something take that the there this what where'.split(
-    ' ',
-  ),
-)
-const sentence = (reason: string) =>
-  beginnings.has(reason.split(' ', 1)[0]!) ? reason[0]!.toUpperCase() + reason.slice(1) : reason
 
 /** Short messages at the edge of the screen. */
 export const useNotices = defineStore('notices', () => {
@@ -35,8 +27,7 @@ export const useNotices = defineStore('notices', () => {
   const say = (text: string, action?: Notice['action'], about?: string) => show(text, 'said', action, about)
 
   /** Shows what went wrong. */
-  const problem = (wrong: unknown, action?: Notice['action']) =>
-    show(sentence(wrong instanceof Error ? wrong.message : String(wrong)), 'problem', action)
+  const problem = (wrong: unknown, action?: Notice['action']) => show(reasonOf(wrong), 'problem', action)
 
   function close(id: number) {
     shown.value = shown.value.filter((notice) => notice.id !== id)

@@ -4,6 +4,7 @@ import { LineBroken, type LiveLine } from '../api/live'
 import type { KeptMessage } from '../api/messages'
 import type { OwnerKey } from './owners'
 import { newMark } from './person'
+import { withFullNames } from './reasons'
 
 /** An edit on its way to the server. */
 interface Parcel {
@@ -24,7 +25,7 @@ export function wishOf(edit: Edit, nameOf: (object: OwnerKey) => string | undefi
   const [first, ...others] = 'values' in edit && Array.isArray(edit.values) ? (edit.values as ChannelValue[]) : []
   const name = first && nameOf(first.object)
   return name !== undefined && others.length === 0 && typeof first?.value === 'number'
-    ? `${name} ${first.channel} at ${Number(first.value.toPrecision(6))}`
+    ? `${name} ${withFullNames(first.channel)} at ${Number(first.value.toPrecision(6))}`
     : wordsOf(edit)
 }
 

@@ -12,6 +12,7 @@ const spec = (name: string, label: string, group: string, rest: number) => ({
   name,
   label,
   group,
+  fullName: group === 'Time' ? label : `${group} ${label}`,
   unit: 'length',
   default: rest,
   least: -1e12,

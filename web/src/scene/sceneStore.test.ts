@@ -15,6 +15,7 @@ vi.mock('./catalogue', () => ({
   loadCatalogue: async () => {},
   channelsOf: () => [{ name: 'position.x' }],
   specOf: () => undefined,
+  namedInParts: () => new Map(),
 }))
 
 let scene: ReturnType<typeof useScene>
@@ -155,7 +156,7 @@ describe('while the hand drags', () => {
 
 describe('where somebody else changed the same', () => {
   const set: Edit = { edit: 'setValues', values: [{ object: 1, channel: 'position.x', value: 4 }] }
-  const taken = { name: 'Mia', title: 'Set Ferry position.x' }
+  const taken = { name: 'Mia', title: 'Set Ferry Position X' }
 
   it('asks whose is to stay, and makes it all the same where it is one’s own', async () => {
     line().answer = () => (line().edits.length === 1 ? { taken } : { objects: [] })
@@ -255,7 +256,7 @@ describe('while the server is away', () => {
     await line().mend()
     expect(await kept[0]).toBeNull()
     expect(await kept[1]).not.toBeNull()
-    expect(useNotices().shown.map(({ text }) => text)).toContain('Not made (rename scene): the name is empty')
+    expect(useNotices().shown.map(({ text }) => text)).toContain('Not made (rename scene): The name is empty')
   })
 
   it('one refused does not hold up the next', async () => {

@@ -9,6 +9,7 @@ import { useHeardRuns } from '../sound/heardRuns'
 import { useScenePieces } from '../sound/scenePieces'
 import { useScene } from '../scene/sceneStore'
 import { laneOf } from '../scene/owners'
+import { reasonOf } from '../scene/reasons'
 import { cameraAt, facingOf, type Pose } from '../stage/pose'
 import { Sharpness } from '../stage/sharpness'
 import { PlainRenderer } from '../stage/plainRenderer'
@@ -129,7 +130,7 @@ onMounted(async () => {
     look()
     redraw()
   } catch (wrong) {
-    problem.value = wrong instanceof Error ? wrong.message : String(wrong)
+    problem.value = reasonOf(wrong)
   }
 })
 onBeforeUnmount(() => {

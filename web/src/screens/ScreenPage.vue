@@ -4,6 +4,7 @@ import { computed, defineAsyncComponent, onBeforeUnmount, ref, useTemplateRef } 
 import { http } from '../api/http'
 import { Refused } from '../api/refused'
 import { usePerson } from '../scene/person'
+import { reasonOf } from '../scene/reasons'
 import HeardButton from '../sound/HeardButton.vue'
 import { useFollowing } from './following'
 import { ScreenLine } from './screenLine'
@@ -36,7 +37,7 @@ document.title = 'Big screen · Zesty Reel'
 
 const lacks = ref('')
 http.scene(props.id).catch((wrong) => {
-  if (wrong instanceof Refused && wrong.status === 404) lacks.value = wrong.message
+  if (wrong instanceof Refused && wrong.status === 404) lacks.value = reasonOf(wrong)
 })
 
 /** The desk is heard as a rule, often by the same loudspeakers; it is said of each screen anew. */

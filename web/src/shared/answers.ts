@@ -1,4 +1,5 @@
 import { computed, ref, shallowRef, watch } from 'vue'
+import { reasonOf } from '../scene/reasons'
 
 /** What the server answers to a question, asked for again whenever the question becomes another one; the last one counts. */
 export function useAnswer<T>(question: () => string, ask: () => Promise<T> | null) {
@@ -19,7 +20,7 @@ export function useAnswer<T>(question: () => string, ask: () => Promise<T> | nul
       if (mine !== asked) return
       answered.value = text
       told.value = answer instanceof Error || answer === undefined ? null : answer
-      wrong.value = answer instanceof Error ? answer.message : ''
+      wrong.value = answer instanceof Error ? reasonOf(answer) : ''
     },
     { immediate: true },
   )

@@ -1,6 +1,6 @@
 import type { Lane, LaneWish } from '../desk/lanes'
 import { meansName } from '../desk/naming'
-import { channelLabel, specOf } from '../scene/catalogue'
+import { specOf } from '../scene/catalogue'
 import type { SceneModel } from '../scene/sceneModel'
 import type { Sound } from '../scene/sceneRows'
 
@@ -30,7 +30,7 @@ export function* laySounds(model: SceneModel, wish: LaneWish): Iterable<Omit<Lan
         kind: 'channel',
         object: sound.holder,
         channels: [{ object: sound.holder, name }],
-        label: `${channelLabel(specOf(sound.holder, name)!)} of ${sound.name}`,
+        label: `${specOf(sound.holder, name)!.fullName} of ${sound.name}`,
         depth: 1,
         opens: false,
         open: false,

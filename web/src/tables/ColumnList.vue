@@ -55,7 +55,7 @@ const picked = (event: Event) => (event.target as HTMLSelectElement).value
       >
         <option value="">no channel</option>
         <option v-for="spec in channelsOf(places[at]!.object)" :key="spec.name" :value="spec.name">
-          {{ spec.group === 'Attributes' ? spec.label : `${spec.group} ${spec.label}` }}
+          {{ spec.fullName }}
         </option>
       </select>
     </div>

@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } fro
 import { http, type LetterCount } from '../api/http'
 import { textAligns, textFonts, type TextAlign, type TextFont } from '../api/messages'
 import { Refused } from '../api/refused'
+import { reasonOf } from '../scene/reasons'
 import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { fontWords, newText, useTexts } from './texts'
@@ -32,7 +33,7 @@ async function ask(): Promise<void> {
     const found = await http.letters(shown.value)
     if (own === asked) [letters.value, wrong.value] = [found, '']
   } catch (refusal) {
-    if (own === asked && refusal instanceof Refused) wrong.value = refusal.message
+    if (own === asked && refusal instanceof Refused) wrong.value = reasonOf(refusal)
   }
 }
 watch(() => `${shown.value.font} ${shown.value.lines}`, useDebounceFn(ask, 120), { immediate: true })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { TimeMessage } from '../api/messages'
 import { computed } from 'vue'
-import { channelLabel, specOf } from '../scene/catalogue'
+import { specOf } from '../scene/catalogue'
 import { useScene } from '../scene/sceneStore'
 import LengthBars from './LengthBars.vue'
 
@@ -15,7 +15,7 @@ const outside = computed(() => {
   const thing = first && scene.model.objects.get(first.object)
   const spec = thing && specOf(thing, first.channel)
   if (!first || !spec) return ''
-  const which = `${thing.name} ${channelLabel(spec)} at ${Number(first.frame.toFixed(2))}`
+  const which = `${thing.name} ${spec.fullName} at ${Number(first.frame.toFixed(2))}`
   return count === 1
     ? `1 key would lie outside the scene, and not be played: ${which}.`
     : `${count} keys would lie outside the scene, and not be played; the nearest is ${which}.`

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { ChannelSpec } from '../api/http'
-import { channelLabel } from '../scene/catalogue'
 import { channelRow } from '../scene/held'
 import type { Holder } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
@@ -41,7 +40,7 @@ const pending = usePending()
 const working = useWorking()
 const layers = useLayers()
 
-const label = computed(() => channelLabel(props.spec))
+const label = computed(() => props.spec.fullName)
 const value = computed(() => {
   void scene.seenVersion
   return channels.value(props.object, props.spec.name)

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import type { ChannelValue, Edit } from '../api/http'
-import { channelLabel, specOf } from '../scene/catalogue'
+import { specOf } from '../scene/catalogue'
 import { useNotices } from '../scene/notices'
 import { channelRow } from '../scene/held'
 import { curveOfLane, laneOf, layerOf, type OwnerKey } from '../scene/owners'
@@ -89,7 +89,7 @@ export const usePending = defineStore('pending', () => {
     const spec = holder && specOf(holder, first.channel)
     useNotices().say(
       locked.length === 1 && holder && spec
-        ? `${holder.name}: ${channelLabel(spec)} is locked and stays as it is.`
+        ? `${holder.name}: ${spec.fullName} is locked and stays as it is.`
         : `${locked.length} locked channels stay as they are.`,
     )
   }

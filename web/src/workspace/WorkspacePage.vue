@@ -33,6 +33,7 @@ import { usePending } from '../values/pending'
 import ValuesPanel from '../values/ValuesPanel.vue'
 import { useRecording } from '../record/recording'
 import { useTakes } from '../record/takes'
+import { reasonOf } from '../scene/reasons'
 import QuestionDialog from '../shared/QuestionDialog.vue'
 import { usePlayer } from '../sound/player'
 import { useFileDrop } from './fileDrop'
@@ -119,7 +120,7 @@ watch(
       // Where others can come in, their changes should not be nobody's. Asked once.
       if (!person.asked.value) asksWho.value = (await http.health()).open
     } catch (wrong) {
-      problem.value = wrong instanceof Error ? wrong.message : String(wrong)
+      problem.value = reasonOf(wrong)
     }
   },
   { immediate: true },

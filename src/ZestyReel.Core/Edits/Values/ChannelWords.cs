@@ -19,8 +19,8 @@ internal static class ChannelWords
         var owners = all.Select(c => (c.Owner, c.Id)).Distinct().ToList();
         if (owners.Count != 1) return $"{all.Count} channels of {owners.Count} objects";
         var name = scene.OwnerName(all[0]) ?? "object";
-        if (all.Count == 1) return $"{name} {all[0].Channel}";
-        var groups = all.Select(c => c.Channel.Split('.')[0]).Distinct().ToList();
+        if (all.Count == 1) return $"{name} {scene.SpecAt(all[0])?.FullName ?? all[0].Channel}";
+        var groups = all.Select(c => scene.SpecAt(c) is { } spec ? spec.Group == "Attributes" ? spec.Label : spec.Group : c.Channel).Distinct().ToList();
         return groups.Count <= 3 ? $"{name} {string.Join(", ", groups)}" : $"{all.Count} channels of {name}";
     }
 

@@ -50,6 +50,17 @@ public static class SceneCurves
     public static bool IsLocked(this Scene scene, SceneObject thing, string name) =>
         LayeredName.LayerOf(name) is { } layer ? scene.Layer(layer).Locked : thing.Channels.GetValueOrDefault(name)?.Locked == true;
 
+    /// <summary>What is known of the channel at an address; null where there is none.</summary>
+    public static ChannelSpec? SpecAt(this Scene scene, CurveRef curve) => curve.Owner switch
+    {
+        OwnerKind.Object => scene.Objects.GetValueOrDefault(new ObjectId(curve.Id))?.Find(curve.Channel),
+        OwnerKind.Warp => WarpPoints.Spec,
+        OwnerKind.Placed => ClipRate.Spec,
+        OwnerKind.Layer => LayerStrength.Spec,
+        OwnerKind.Sound => SoundChannels.Find(curve.Channel),
+        _ => null,
+    };
+
     /// <summary>The name of a curve's owner; null where it is gone.</summary>
     public static string? OwnerName(this Scene scene, CurveRef curve) => curve.Owner switch
     {
