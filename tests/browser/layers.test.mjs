@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, Desk, middleOf, setField, stagePixels, until } from './harness.mjs'
+import { command, Desk, middleOf, restedPixels, setField, stagePixels, until } from './harness.mjs'
 
 // Layers over dense motion, and bending an arc where it happens: on the stage, along the trail.
 
@@ -270,7 +270,7 @@ test('selected points of a trail go together, Escape gives up, and off is one ke
   const was = await desk.samples('Hand', 'position.y')
   await page.mouse.move(second.x + 60, second.y + 60)
   const { y: rested } = await until(
-    async () => middleOf(await stagePixels(page), isLemon),
+    async () => middleOf(await restedPixels(page), isLemon),
     ({ count }) => count > 16,
     'two selected points',
   )
@@ -288,7 +288,7 @@ test('selected points of a trail go together, Escape gives up, and off is one ke
   await page.mouse.up()
   assert.deepEqual(await desk.samples('Hand', 'position.y'), was)
   await until(
-    async () => middleOf(await stagePixels(page), isLemon).y,
+    async () => middleOf(await restedPixels(page), isLemon).y,
     (y) => Math.abs(y - rested) < 2,
     'the points where they were',
   )
