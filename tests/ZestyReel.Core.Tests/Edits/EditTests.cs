@@ -29,6 +29,14 @@ public class EditTests
         scene.Keys(Ferry, "position.x")[1].ShouldBe(new Key(scene.Rate.At(25), -4, Interpolation.Linear, Interpolation.Linear));
     }
 
+    [Theory]
+    [InlineData("Set Ferry Position X", "position.x")]
+    [InlineData("Set Ferry Visible", "visible")]
+    [InlineData("Set Ferry Position, Rotation, Visible", "position.x", "position.y", "rotation.z", "visible")]
+    [InlineData("Set 4 channels of Ferry", "position.x", "rotation.z", "scale.y", "visible")]
+    public void The_history_calls_channels_as_people_do(string title, params string[] channels) =>
+        new SetValues([.. channels.Select(channel => new ChannelValue(Ferry, channel, 1))]).Title(Still()).ShouldBe(title);
+
     [Fact]
     public void On_off_channels_are_keyed_with_a_hold()
     {
