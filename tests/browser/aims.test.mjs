@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { Desk, middleOf, setField, until } from './harness.mjs'
+import { Desk, linear, middleOf, setField, until } from './harness.mjs'
 
 // Aim: a camera that is turned at a boat has it in the middle of its picture, wherever that goes.
 let desk, page
@@ -9,7 +9,6 @@ const bytes = async () => (await fetch(`${desk.server.address}/api/scenes/${desk
 const objectOf = async (name) =>
   (await desk.server.get(`/api/scenes/${desk.id}/file`)).objects.find((each) => each.name === name)
 const red = (r, g, b) => r > 90 && r > 2 * g && r > 2 * b
-const linear = (frame, value) => ({ frame, value, in: 'linear', out: 'linear' })
 const picture = () => page.locator('.pane-hand').first().boundingBox()
 
 /** Where the boat is seen, from the middle of the picture, in parts of its height; null where it is not. */

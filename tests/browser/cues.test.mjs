@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { command, deskPoint, Desk, drag, goToFrame, middleOf, open, setField, until } from './harness.mjs'
+import { command, Desk, deskPoint, drag, goToFrame, middleOf, near, open, setField, until } from './harness.mjs'
 
 // Cues: one boat starts when another gets somewhere, made from what is seen, and still so when that is retimed.
 let desk, page, box
@@ -9,7 +9,6 @@ const bytes = async () => (await fetch(`${desk.server.address}/api/scenes/${desk
 const file = () => desk.server.get(`/api/scenes/${desk.id}/file`)
 const cues = async () => (await file()).cues ?? []
 const at = (x, y) => ({ x: box.x + box.width * x, y: box.y + box.height * y })
-const near = (a, b, within, what) => assert.ok(Math.abs(a - b) <= within, `${what}: ${a} is not ${b}`)
 const travelOf = async (name) => new Map(await desk.samples(name, 'follow.travel'))
 const dialog = () => page.getByRole('dialog')
 const told = () => dialog().getByRole('status')

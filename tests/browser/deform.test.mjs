@@ -1,7 +1,18 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { Desk, differing, drag, middleOf, restedPixels, setField, stagePixels, stageRested, until } from './harness.mjs'
-import { areDrawnWhereTheyAre, drawn, near, points } from './vertices.mjs'
+import {
+  Desk,
+  differing,
+  drag,
+  middleOf,
+  near,
+  restedPixels,
+  setField,
+  stagePixels,
+  stageRested,
+  until,
+} from './harness.mjs'
+import { areDrawnWhereTheyAre, drawn, points } from './vertices.mjs'
 
 // Shapes are bent: on the graphics card as in the core, by the panel, by the lantern, and along time.
 

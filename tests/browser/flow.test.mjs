@@ -1,11 +1,10 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
 import { AxeBuilder } from '@axe-core/playwright'
-import { command, deskPoint, Desk, drag, setField, until } from './harness.mjs'
+import { command, Desk, deskPoint, drag, near, setField, until } from './harness.mjs'
 
 // The flow of time, in the demo: the ferry slows as it passes the pier, and no key is lost.
 let desk, page
-const near = (a, b, by, what) => assert.ok(Math.abs(a - b) <= by, `${what ?? 'value'}: ${a} is not ${b} ± ${by}`)
 const file = () => desk.server.get(`/api/scenes/${desk.id}/file`)
 const points = async (name) => {
   const { warps } = await file()

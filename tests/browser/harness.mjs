@@ -1,3 +1,4 @@
+import assert from 'node:assert/strict'
 import { sceneText } from './packages.mjs'
 import { spawn, execFileSync } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
@@ -150,6 +151,13 @@ export async function restedPixels(page) {
     if (!(await page.evaluate(() => window.movedSince))) return pixels
   }
 }
+
+/** Holds that a number is another one, so far at most. */
+export const near = (seen, wanted, within, what = 'value') =>
+  assert.ok(Math.abs(seen - wanted) <= within, `${what}: ${seen}, and not ${wanted} ± ${within}`)
+
+/** A key of a scene file whose both sides are straight. */
+export const linear = (frame, value) => ({ frame, value, in: 'linear', out: 'linear' })
 
 /** How many pixels differ clearly between two pictures of the same size. */
 export function differing(a, b) {

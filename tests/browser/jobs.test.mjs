@@ -1,10 +1,9 @@
 import assert from 'node:assert/strict'
 import { after, describe, test } from 'node:test'
-import { command, Desk, deskPoint, setField, until } from './harness.mjs'
+import { command, Desk, deskPoint, linear, setField, until } from './harness.mjs'
 
 // Whole jobs, done as somebody would who has never read about them.
 
-const linear = (frame, value) => ({ frame, value, in: 'linear', out: 'linear' })
 const sceneOf = (name, range, keys, more = {}) => ({
   format: 'zesty-scene',
   version: 2,

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, Desk, open, setField, until } from './harness.mjs'
+import { command, Desk, near, open, setField, until } from './harness.mjs'
 
 // Motion that nobody keyed: it is switched on, plays by itself, is shown as not keyed, is left alone by warps, and becomes keys.
 
@@ -43,8 +43,6 @@ const switched = (word, on) =>
   )
 /** Where something is that falls from a height, without a bounce. */
 const fallen = (from, seconds) => from - (9.81 * seconds * seconds) / 2
-const near = (seen, wanted, within, what) =>
-  assert.ok(Math.abs(seen - wanted) <= within, `${what}: ${seen}, and not ${wanted}`)
 
 test('what bounces falls from the frame that is wanted, and is shown as not keyed', async () => {
   await desk.select('Crate')

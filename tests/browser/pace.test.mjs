@@ -1,11 +1,10 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, deskPoint, Desk, drag, setField, until } from './harness.mjs'
+import { command, Desk, deskPoint, drag, near, setField, until } from './harness.mjs'
 
 // The pace table: who goes how fast, made as fast as another by number, by name and by hand.
 let desk, page
 const bytes = async () => (await fetch(`${desk.server.address}/api/scenes/${desk.id}/file`)).text()
-const near = (a, b, within, what) => assert.ok(Math.abs(a - b) <= within, `${what}: ${a} is not ${b}`)
 const row = (name) => page.locator('.goer', { has: page.getByRole('button', { name, exact: true }) })
 const middle = async (locator) => {
   const { x, y, width, height } = await locator.boundingBox()

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, Desk, deskPoint, drag, middleOf, open, restedPixels, setField, until } from './harness.mjs'
+import { command, Desk, deskPoint, drag, middleOf, near, open, restedPixels, setField, until } from './harness.mjs'
 import { PNG } from 'pngjs'
 
 // Paths: drawn on the stage, edited there and by number, and followed.
@@ -12,7 +12,6 @@ const pointsOf = async (name) => (await objectOf(name)).points
 const at = (x, y) => ({ x: box.x + box.width * x, y: box.y + box.height * y })
 const click = ({ x, y }, options) => page.mouse.click(x, y, options)
 const row = (point) => page.locator('.path tbody tr').nth(point)
-const near = (a, b, within, what) => assert.ok(Math.abs(a - b) <= within, `${what}: ${a} is not ${b}`)
 
 /** Where an object is in the world on each frame. */
 async function worldOf(name) {

@@ -1,7 +1,18 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, Desk, differing, open, restedPixels, setField, stagePixels, stageRested, until } from './harness.mjs'
-import { areDrawnWhereTheyAre, near, points } from './vertices.mjs'
+import {
+  command,
+  Desk,
+  differing,
+  near,
+  open,
+  restedPixels,
+  setField,
+  stagePixels,
+  stageRested,
+  until,
+} from './harness.mjs'
+import { areDrawnWhereTheyAre, points } from './vertices.mjs'
 
 // A sign is made: typed, set, bent, split into letters that come one after the other.
 

@@ -1,9 +1,7 @@
 import assert from 'node:assert/strict'
+import { near } from './harness.mjs'
 
 // Vertices as the core has them, and as the graphics card does.
-
-export const near = (seen, wanted, within, what) =>
-  assert.ok(Math.abs(seen - wanted) <= within, `${what}: ${seen}, and not ${wanted}`)
 
 /** Where the core has each vertex of an object in the world, and how much is seen of it. */
 export async function points(desk, name, frame = 1) {

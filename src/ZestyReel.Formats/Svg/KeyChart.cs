@@ -60,7 +60,7 @@ public sealed class KeyChart : IOutgoingFormat
     private static string Label(SceneObject thing, ChannelSpec spec)
     {
         var name = thing.Name.Length <= LongestName ? thing.Name : $"{thing.Name[..(char.IsHighSurrogate(thing.Name[LongestName - 1]) ? LongestName - 1 : LongestName)]}…";
-        return $"{name} · {(spec.Group == "Attributes" ? spec.Label : $"{spec.Group} {spec.Label}")}";
+        return $"{name} · {spec.FullName}";
     }
 
     private static void Ruler(SvgPen svg, OutgoingScene going, Func<double, double> x, double height)

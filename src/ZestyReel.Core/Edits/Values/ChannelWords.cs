@@ -20,7 +20,7 @@ internal static class ChannelWords
         if (owners.Count != 1) return $"{all.Count} channels of {owners.Count} objects";
         var name = scene.OwnerName(all[0]) ?? "object";
         if (all.Count == 1) return $"{name} {scene.SpecAt(all[0])?.FullName ?? all[0].Channel}";
-        var groups = all.Select(c => scene.SpecAt(c) is { } spec ? spec.Group == "Attributes" ? spec.Label : spec.Group : c.Channel).Distinct().ToList();
+        var groups = all.Select(c => scene.SpecAt(c) is { } spec ? spec.FullName == spec.Label ? spec.Label : spec.Group : c.Channel).Distinct().ToList();
         return groups.Count <= 3 ? $"{name} {string.Join(", ", groups)}" : $"{all.Count} channels of {name}";
     }
 
