@@ -276,6 +276,38 @@ test('a click on a rope puts what is selected on it, and on nothing with Escape'
   await desk.undo()
 })
 
+test('what keys hold beside the path is told, and is on it once they are deleted', async () => {
+  await desk.changing(() => command(page, 'Add a cone'))
+  for (const [frame, x] of [
+    [1, -3],
+    [51, 3],
+  ]) {
+    await setField(page, 'Frame', String(frame))
+    await setField(page, 'Position X', String(x))
+    await page.keyboard.press('n')
+    await until(
+      () => desk.keys('Cone', 'position.x'),
+      (keys) => keys.some((key) => key.frame === frame),
+      `a key at ${frame}`,
+    )
+  }
+  await desk.heard()
+  const before = await bytes()
+  const { position } = await desk.scene()
+  await desk.changing(() => page.getByLabel('Path that it follows').selectOption({ label: 'Path' }))
+  await page.getByText('Cone keeps the keys of its position: they hold it beside the path.').waitFor()
+  assert.notEqual((await desk.keys('Cone', 'position.x')).length, 0)
+  await desk.changing(() => page.getByRole('button', { name: 'Delete them' }).click())
+  assert.deepEqual(await desk.keys('Cone', 'position.x'), [])
+  const [first, start] = [(await worldOf('Cone')).get(1), (await worldOf('Boat')).get(1)]
+  assert.ok(Math.hypot(first.x - start.x, first.z - start.z) < 1e-6, 'both at the start of the path')
+  await desk.undo()
+  await desk.undo()
+  assert.equal(await bytes(), before)
+  for (let at = position; at > 0 && (await desk.scene()).objects.some(({ name }) => name === 'Cone'); at--)
+    await desk.undo()
+})
+
 test('a path is split at a point and joined again', async () => {
   await desk.select('Path')
   const length = async () => Number(/([\d.]+) long/.exec(await page.locator('.path .facts').first().textContent())[1])

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { ClipCycle } from '../api/http'
 import { useQuestions } from '../scene/questions'
+import { withFullNames } from '../scene/reasons'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
@@ -21,6 +22,7 @@ const clips = computed(() => {
   const placed = [...scene.model.placed.values()]
   return [...scene.model.clips.values()].map((clip) => ({
     ...clip,
+    moves: withFullNames(clip.channels.join(', ')),
     frames: Number((clip.length / scene.settings.ticksPerFrame).toFixed(2)),
     ...usesOf(placed.filter((one) => one.clip === clip.id)),
   }))
@@ -107,7 +109,7 @@ async function place(): Promise<void> {
             @keydown.enter.prevent="($event.target as HTMLInputElement).blur()"
           />
           <span class="about num">{{ clip.frames }} f</span>
-          <span class="about channels" :title="clip.channels.join(', ')">{{ clip.channels.join(', ') }}</span>
+          <span class="about channels" :title="clip.moves">{{ clip.moves }}</span>
           <span class="about num" :title="`On objects ${clip.uses} times`">× {{ clip.uses }}</span>
           <button
             type="button"

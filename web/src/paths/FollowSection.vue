@@ -9,12 +9,14 @@ import NumberField from '../values/NumberField.vue'
 import TiedSection from '../values/TiedSection.vue'
 import { upBeside } from './directions'
 import { useLeaving } from './leaving'
+import { usePuttingOn } from './puttingOn'
 
 /** Which path an object goes along, and how it is turned on it. */
 const props = defineProps<{ object: SceneObject }>()
 const scene = useScene()
 const selection = useSelection()
 const leaving = useLeaving()
+const puttingOn = usePuttingOn()
 
 const follow = computed(() => {
   void scene.rowsVersion
@@ -34,12 +36,7 @@ async function put(event: Event): Promise<void> {
     select.value = String(follow.value?.path ?? '')
     return
   }
-  void scene.edit({
-    edit: 'followPath',
-    objects: objects(),
-    path: Number(value),
-    facing: follow.value ? follow.value.facing : 'plusX',
-  })
+  await puttingOn(objects(), Number(value), follow.value ? (follow.value.facing ?? null) : 'plusX')
 }
 
 const give = (change: { facing?: SignedAxis | null; up?: SignedAxis; bank?: number }) => {

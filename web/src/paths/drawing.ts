@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import type { Edit, PathPointKind } from '../api/http'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
+import { usePuttingOn } from './puttingOn'
 
 type Place = readonly [number, number, number]
 type Vector = { x: number; y: number; z: number }
@@ -22,6 +23,7 @@ const smooth = (at: Place): DrawnPoint => ({ at: vector(at), kind: 'smooth' })
 export const usePathDrawing = defineStore('pathDrawing', () => {
   const scene = useScene()
   const selection = useSelection()
+  const puttingOn = usePuttingOn()
   const isOn = ref(false)
   /** A click on a rope is awaited, for the selected objects to be put on it. */
   const isChoosing = ref(false)
@@ -91,7 +93,7 @@ export const usePathDrawing = defineStore('pathDrawing', () => {
   async function chosen(path: number | null): Promise<void> {
     isChoosing.value = false
     const objects = [...selection.objects].filter((id) => id !== path)
-    if (path !== null && objects.length) await scene.edit({ edit: 'followPath', objects, path, facing: 'plusX' })
+    if (path !== null && objects.length) await puttingOn(objects, path, 'plusX')
   }
 
   async function end(closed = false): Promise<void> {

@@ -124,6 +124,12 @@ export const allChannels = (): readonly ChannelSpec[] => [
   ...uses.flatMap(({ channels }) => channels),
 ]
 
+/** What people call a channel of a deformer, such as `Bend 1 Amount`; undefined where no kind has such a channel. */
+export function deformerFullName(deformer: string, channel: string): string | undefined {
+  const spec = deformers.flatMap(({ channels }) => channels).find(({ name }) => name === channel)
+  return spec && `${deformer} ${spec.label}`
+}
+
 /** What people call the channels that files name in two parts, such as `position.x`; not those of deformers. */
 export function namedInParts(): ReadonlyMap<string, string> {
   if (inParts.size === 0)

@@ -1,4 +1,4 @@
-import { namedInParts } from './catalogue'
+import { deformerFullName, namedInParts } from './catalogue'
 
 /** The words that begin a reason of the server's, which is small as it follows a place; names keep their letters. */
 const beginnings = new Set(
@@ -9,11 +9,14 @@ const beginnings = new Set(
 
 /** What is like the name of a channel in a file. */
 const inParts = /(?<![\w.])[a-z]\w*\.[a-z]\w*(?!\.?\w)/g
+const ofDeformer = /(?<![\w.])deform\.([^.,"]{1,100})\.([a-z]\w*)(?!\.?\w)/g
 
 /** A text with channels called as they are on the desk, and not as in files. */
 export function withFullNames(text: string): string {
   const known = namedInParts()
-  return text.replace(inParts, (name) => known.get(name) ?? name)
+  return text
+    .replace(ofDeformer, (name, deformer: string, channel: string) => deformerFullName(deformer, channel) ?? name)
+    .replace(inParts, (name) => known.get(name) ?? name)
 }
 
 /** Why something went wrong, as a sentence. */
