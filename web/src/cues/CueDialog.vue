@@ -93,6 +93,19 @@ async function keep(): Promise<void> {
 }
 const remove = () => known && void cues.remove(known)
 const what = computed(() => starts.value.map((target) => targetWords(model, target)).join(', '))
+/** Whether nothing of what it starts is keyed, or moves by itself. */
+const isStill = computed(() => {
+  void scene.rowsVersion
+  const placed = [...model.placed.values()]
+  return starts.value.every(({ object, channel }) => {
+    const thing = model.objects.get(object)
+    const keyed = [...(thing?.channels.values() ?? [])].some(
+      ({ name, keys }) => keys.count > 0 && (!channel || name === channel),
+    )
+    const loose = thing?.sway || thing?.lag || thing?.bounce
+    return !keyed && !loose && !placed.some((each) => each.object === object)
+  })
+})
 const dropStart = (target: TimeTarget) => (starts.value = starts.value.filter((each) => each !== target))
 </script>
 
@@ -176,7 +189,9 @@ const dropStart = (target: TimeTarget) => (starts.value = starts.value.filter((e
     </div>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-else-if="told" class="told" :class="{ never: told.calls === null }" role="status"
-      ><template v-if="told.calls !== null"
+      ><template v-if="told.calls !== null && isStill"
+        >Happens {{ momentWords(model, told) }}. {{ what }} has no keys yet; those that it gets start there.</template
+      ><template v-else-if="told.calls !== null"
         >Happens {{ momentWords(model, { ...told, offset: 0 }) }}: frame {{ frameWords(told.anchor) }} of {{ what }} is
         seen at <b class="num">{{ frameWords(told.calls + told.offset) }}</b></template
       ><template v-else>Happens {{ momentWords(model, told) }}. {{ what }} stands still until it does.</template></span
