@@ -2,7 +2,7 @@ import assert from 'node:assert/strict'
 import { execFileSync } from 'node:child_process'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { Desk, differing, drag, isBox, middleOf, setField, until } from './harness.mjs'
+import { Desk, differing, drag, isBox, middleOf, open, setField, until } from './harness.mjs'
 
 // Reels: shot, looked at, compared, saved.
 let desk, page
@@ -128,6 +128,10 @@ test('after a change the difference rises where it is and is zero elsewhere', as
     if (!isChanged) assert.equal(mean, 0, `frame ${at + 1}`)
   }
   await page.getByRole('button', { name: 'Boat Position Y 6–9' }).waitFor()
+  // Also where no desk has been open before.
+  const alone = await open(desk.context, page.url())
+  await alone.getByRole('button', { name: 'Boat Position Y 6–9' }).waitFor()
+  await alone.close()
   // What is told of the reels anew does not measure them anew.
   let measured = 0
   page.on('request', (request) => (measured += /difference/.test(request.url()) ? 1 : 0))

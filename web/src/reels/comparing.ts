@@ -2,6 +2,7 @@ import { useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { http, type MotionDifference, type ReelDifference, type ReelLineUp } from '../api/http'
+import { loadCatalogue } from '../scene/catalogue'
 import { reasonOf } from '../scene/reasons'
 import { rateLabel } from '../timebar/rates'
 import { useReels } from './reels'
@@ -87,7 +88,8 @@ export const useComparing = defineStore('reelComparing', () => {
       })
       if (mine.signal.aborted) return
       isMeasured.value = true
-      const moved = await http.compareMotion(one, other)
+      // Channels are called as the catalogue has them.
+      const [moved] = await Promise.all([http.compareMotion(one, other), loadCatalogue()])
       if (!mine.signal.aborted) motion.value = moved
     } catch (wrong) {
       if (!mine.signal.aborted) problem.value = reasonOf(wrong)
