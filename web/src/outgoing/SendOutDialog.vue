@@ -29,7 +29,10 @@ const format = computed(
 )
 const has = (use: string) => format.value?.uses.includes(use) ?? false
 const request = computed(() => (format.value ? outgoing.requestOf(wish.value, format.value, camera.value) : null))
-const question = computed(() => `${scene.id} ${scene.revision} ${JSON.stringify(request.value)}`)
+// What could not be asked while the server was away is asked again when it is back.
+const question = computed(
+  () => `${scene.id} ${scene.revision} ${scene.lineState === 'standing'} ${JSON.stringify(request.value)}`,
+)
 const { told, wrong, isTold } = useAnswer(
   () => question.value,
   () => request.value && http.tellOutgoing(scene.id!, request.value),

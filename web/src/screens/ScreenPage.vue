@@ -23,11 +23,9 @@ const line = new ScreenLine(
     shown: take,
     left: leave,
     reels: () => reelsTold.value++,
-    state: (now) => {
-      state.value = now
-      // Desks have other numbers when the line stands again. What was shown last stays meanwhile.
-      if (now === 'standing') forget()
-    },
+    // Desks have other numbers on another line. What was shown last stays meanwhile.
+    anew: forget,
+    state: (now) => (state.value = now),
   },
   () => ['Screen', props.id, person.author.value],
 )

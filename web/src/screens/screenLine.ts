@@ -11,6 +11,8 @@ export interface ScreenListener {
   left?(desk: number): void
   /** The reels of the scene, or what is drawn on them, are others. */
   reels?(): void
+  /** The line has come up, and nothing has been told on it yet. */
+  anew?(): void
   /** Whether the line stands; `shut` when the server asks for its token again. */
   state?(state: 'standing' | 'away' | 'shut'): void
 }
@@ -49,6 +51,7 @@ export class ScreenLine {
     for (let tries = 0; !this.isOver; tries++) {
       try {
         await this.hub.start()
+        this.listener.anew?.()
         await this.hub.invoke(...this.enter())
         this.listener.state?.('standing')
         return
