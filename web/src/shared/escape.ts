@@ -57,7 +57,8 @@ export function useEscapeOfMenus(): void {
     (event: KeyboardEvent) => {
       if (event.key !== 'Escape') return
       const { menu, toggle } = openMenu() ?? {}
-      if (!menu || !toggle || [menu, toggle].some((each) => each.contains(event.target as Node))) return
+      // The menu at the pointer is gone at once, by itself.
+      if (!menu || !toggle || menu.matches('.context') || [menu, toggle].some((each) => each.contains(event.target as Node))) return
       event.stopImmediatePropagation()
       toggle.click()
     },
