@@ -58,7 +58,13 @@ export function useEscapeOfMenus(): void {
       if (event.key !== 'Escape') return
       const { menu, toggle } = openMenu() ?? {}
       // The menu at the pointer is gone at once, by itself.
-      if (!menu || !toggle || menu.matches('.context') || [menu, toggle].some((each) => each.contains(event.target as Node))) return
+      if (
+        !menu ||
+        !toggle ||
+        menu.matches('.context') ||
+        [menu, toggle].some((each) => each.contains(event.target as Node))
+      )
+        return
       event.stopImmediatePropagation()
       toggle.click()
     },
