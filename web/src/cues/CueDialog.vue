@@ -93,17 +93,12 @@ async function keep(): Promise<void> {
 }
 const remove = () => known && void cues.remove(known)
 const what = computed(() => starts.value.map((target) => targetWords(model, target)).join(', '))
-/** Whether nothing of what it starts is keyed, or moves by itself. */
+/** Whether nothing of what it starts has motion yet. */
 const isStill = computed(() => {
   void scene.rowsVersion
-  const placed = [...model.placed.values()]
   return starts.value.every(({ object, channel }) => {
     const thing = model.objects.get(object)
-    const keyed = [...(thing?.channels.values() ?? [])].some(
-      ({ name, keys }) => keys.count > 0 && (!channel || name === channel),
-    )
-    const loose = thing?.sway || thing?.lag || thing?.bounce
-    return !keyed && !loose && !placed.some((each) => each.object === object)
+    return !thing || (channel ? !thing.channels.get(channel)?.keys.count : !cues.moves(thing))
   })
 })
 const dropStart = (target: TimeTarget) => (starts.value = starts.value.filter((each) => each !== target))

@@ -14,6 +14,7 @@ export function useCues() {
   const desk = useDesk()
   const dialogs = useCueDialogs()
 
+  /** Whether an object has motion of its own that a cue can start. */
   const moves = (object: SceneObject) =>
     scene.model.animated(object).length > 0 || scene.model.placedOn(object.id).length > 0
 
@@ -55,5 +56,5 @@ export function useCues() {
   /** A cue is there: where keys stand is not where they are seen, so they are shown where they are seen. */
   const showPlayed = () => void (desk.played = true)
 
-  return { toStart, add, starting, watching, toggle, bake, remove, showPlayed }
+  return { moves, toStart, add, starting, watching, toggle, bake, remove, showPlayed }
 }
