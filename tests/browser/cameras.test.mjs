@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, Desk, ferryScene, middleOf, stagePixels, stageRested } from './harness.mjs'
+import { command, Desk, drag, ferryScene, middleOf, stagePixels, stageRested } from './harness.mjs'
 
 // A view through a camera object: what a drag in it does to that camera.
 let desk, page
@@ -54,6 +54,23 @@ before(async () => {
   await looks('Lens').waitFor()
 })
 after(() => desk.close())
+
+test('a drag that draws a path there is told nothing, and pulls a handle', async () => {
+  const before = (await desk.scene()).position
+  await command(page, 'Draw a path')
+  const { x, y } = await middle()
+  await page.mouse.click(x - 150, y + 60)
+  await drag(page, { x: x + 100, y: y + 60 }, { x: x + 150, y: y + 60 })
+  await desk.changing(() => page.keyboard.press('Enter'))
+  const path = (await desk.server.get(`/api/scenes/${desk.id}/file`)).objects.find(({ kind }) => kind === 'path')
+  assert.deepEqual(
+    path.points.map(({ kind }) => kind),
+    ['smooth', 'free'],
+  )
+  assert.equal(await page.getByText('which a drag here does not move').count(), 0)
+  await desk.undo()
+  assert.equal((await desk.scene()).position, before)
+})
 
 test('a drag says why nothing moves, and offers to look freely from there', async () => {
   const before = middleOf(await stagePixels(page), isWarm)

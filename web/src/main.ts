@@ -4,6 +4,7 @@ import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
+import { tellOfMissingParts } from './shared/renewed'
 import './styles/main.scss'
 import './styles/scheme'
 
@@ -11,3 +12,4 @@ import './styles/scheme'
 const bootstrap = createBootstrap({ components: { BDropdown: { noAnimation: true } } })
 
 createApp(App).use(createPinia()).use(router).use(bootstrap).mount('#app')
+tellOfMissingParts()

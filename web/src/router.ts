@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import SceneListPage from './scenes/SceneListPage.vue'
+import { isRenewed } from './shared/renewed'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -22,4 +23,9 @@ export const router = createRouter({
     },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
+})
+
+// A page whose script is gone since the server was updated is had by loading it whole.
+router.onError(async (_wrong, to) => {
+  if (await isRenewed().catch(() => false)) window.location.assign(to.fullPath)
 })

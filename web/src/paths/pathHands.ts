@@ -276,7 +276,7 @@ export function usePathHands(stage: StageScene) {
     { capture: true },
   )
 
-  return { press, move, release, doubled, under, box }
+  return { press, move, release, doubled, under, box, isDragging: () => pressed !== null }
 }
 
 /** Ctrl Z takes back what the hand did last: the last point. */

@@ -5,6 +5,7 @@ import { http } from '../api/http'
 import { Refused } from '../api/refused'
 import { usePerson } from '../scene/person'
 import { reasonOf } from '../scene/reasons'
+import { isRenewed } from '../shared/renewed'
 import HeardButton from '../sound/HeardButton.vue'
 import { useFollowing } from './following'
 import { ScreenLine } from './screenLine'
@@ -26,6 +27,8 @@ const line = new ScreenLine(
     // Desks have other numbers on another line. What was shown last stays meanwhile.
     anew: forget,
     state: (now) => (state.value = now),
+    // Nobody may be there to press a button.
+    again: async () => (await isRenewed().catch(() => false)) && reload(),
   },
   () => ['Screen', props.id, person.author.value],
 )

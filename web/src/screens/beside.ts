@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { CastMessage } from '../api/messages'
 import { usePerson } from '../scene/person'
+import { tellIfRenewed } from '../shared/renewed'
 import { ScreenLine } from './screenLine'
 
 /** This page's desk, as what is beside it knows it: the screens that follow it, and the reels that others shoot and draw on. */
@@ -27,6 +28,7 @@ export const useBeside = defineStore('beside', () => {
         },
         reels: () => reelsTold.value++,
         state: (state) => state === 'standing' && stood.value++,
+        again: () => void tellIfRenewed(),
       },
       () => ['Desk', scene, person.author.value, person.name.value],
     )

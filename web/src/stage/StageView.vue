@@ -180,6 +180,7 @@ function tellStuck(pane: number): void {
   const isElsewhere =
     recordHands.isActive() ||
     handles.isOn() ||
+    pathHands.isDragging() ||
     trailHands.isDragging() ||
     lanternHands.isDragging() ||
     fadeHands.isDragging()
