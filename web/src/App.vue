@@ -4,6 +4,7 @@ import { RouterView } from 'vue-router'
 import { useEscapeOfDialogs, useEscapeOfMenus } from './shared/escape'
 import { useTabOfMenus } from './shared/menuTab'
 import NoticeList from './shared/NoticeList.vue'
+import FieldProblem from './values/FieldProblem.vue'
 
 // Of no use to who only looks at the list, who is not to wait for it.
 const BackdropProgress = defineAsyncComponent(() => import('./backdrops/BackdropProgress.vue'))
@@ -20,4 +21,5 @@ useTabOfMenus()
   <BackdropProgress />
   <SoundProgress />
   <NoticeList />
+  <FieldProblem />
 </template>

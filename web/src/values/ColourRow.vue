@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
 import { useNotices } from '../scene/notices'
 import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { useChannelState } from './channelState'
 import { hexOf, linearOf, readHex } from './colour'
+import { useFieldProblem } from './fieldProblem'
 import ValueMarker, { type MarkerState } from './ValueMarker.vue'
 
 const props = defineProps<{
@@ -48,10 +49,15 @@ function finish(): void {
   else useNotices().problem(`Colour: “${text}” was not taken. ${hint}`)
 }
 const hint = 'A colour is # and six digits from 0 to f, such as #d95f4c.'
+const field = useTemplateRef<HTMLInputElement>('field')
+const problem = useFieldProblem()
+watch(isWrong, (wrong) => problem.tell(field.value, wrong ? hint : ''))
+onBeforeUnmount(() => problem.tell(field.value, ''))
 
 function press(event: KeyboardEvent): void {
   if (event.ctrlKey || event.metaKey) return
   event.stopPropagation()
+  if (event.key === 'Enter') problem.isPressed = true
   if (event.key === 'Escape') typed.value = null
   if (event.key === 'Escape' || (event.key === 'Enter' && !isWrong.value)) (event.target as HTMLInputElement).blur()
 }
@@ -82,6 +88,7 @@ async function pick(): Promise<void> {
     />
     <div class="exact">
       <input
+        ref="field"
         class="num hex"
         :class="{ wrong: isWrong }"
         aria-label="Colour as #rrggbb"
@@ -89,8 +96,9 @@ async function pick(): Promise<void> {
         spellcheck="false"
         maxlength="20"
         :value="typed ?? shown"
-        :title="isWrong ? hint : 'Type a colour such as #d95f4c, or copy it from here'"
+        title="Type a colour such as #d95f4c, or copy it from here"
         :aria-invalid="isWrong"
+        :aria-describedby="isWrong ? 'field-problem' : undefined"
         :disabled="!hex"
         @focus="begin"
         @input="typed = ($event.target as HTMLInputElement).value"

@@ -2,6 +2,7 @@
 import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
 import { useCancelOnEscape } from '../shared/cancelling'
 import { useNotices } from '../scene/notices'
+import { useFieldProblem } from './fieldProblem'
 import { readSum } from './sums'
 
 const props = withDefaults(
@@ -65,6 +66,9 @@ const field = useTemplateRef<HTMLInputElement>('field')
 const typed = ref<string | null>(null)
 /** Why what has been typed cannot be taken; empty where it can. */
 const wrong = ref('')
+const problem = useFieldProblem()
+watch(wrong, (why) => problem.tell(field.value, why), { flush: 'sync' })
+onBeforeUnmount(() => problem.tell(field.value, ''))
 
 const shown = computed(
   () =>
@@ -167,8 +171,10 @@ function press(event: KeyboardEvent): void {
   }
   if (event.key === 'Enter') {
     // In a dialog Enter confirms it, from whatever field.
-    if (wrong.value) event.preventDefault()
-    else void enter(event)
+    if (wrong.value) {
+      event.preventDefault()
+      problem.isPressed = true
+    } else void enter(event)
   } else if (event.key === 'Escape') {
     // Nothing was typed: a dialog hears of it, the workspace does not.
     if (!field.value?.closest('.modal')) {
@@ -296,7 +302,8 @@ function drop(event: PointerEvent): void {
     :disabled="disabled"
     :aria-label="label"
     :aria-invalid="wrong !== ''"
-    :title="wrong || hint || `${label}: type a number or a sum, drag sideways, or step with the arrow keys`"
+    :aria-describedby="wrong ? 'field-problem' : undefined"
+    :title="hint || `${label}: type a number or a sum, drag sideways, or step with the arrow keys`"
     @focus="begin"
     @blur="finish"
     @input="type"
