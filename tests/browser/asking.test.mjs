@@ -58,6 +58,22 @@ describe('dialogs', () => {
     await desk.undo()
   })
 
+  test('take Enter from a choice, which does not open its list', async () => {
+    await desk.select('Ferry')
+    await command(page, 'Noise')
+    const dialog = page.getByRole('dialog', { name: 'Noise' })
+    await until(
+      () => page.evaluate(() => document.activeElement?.closest('.modal') && document.activeElement.tagName),
+      (tag) => tag === 'SELECT',
+      'the choice of a channel',
+    )
+    await desk.changing(async () => {
+      await page.keyboard.press('Enter')
+      await dialog.waitFor({ state: 'detached' })
+    })
+    await desk.undo()
+  })
+
   test('take what was typed into a field of time before they do what they say', async () => {
     await page.keyboard.press('Shift+W')
     const dialog = page.getByRole('dialog', { name: 'Retime a part' })

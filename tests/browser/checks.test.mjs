@@ -102,6 +102,15 @@ test('it is opened, tells the worst first, and shows on the overview where', asy
   await panel().waitFor()
 })
 
+test('the keyboard alone opens it, goes to the worst, and puts the values back', async () => {
+  await page.keyboard.press('Shift+K')
+  await page.locator('.values').waitFor()
+  await page.keyboard.press('Shift+K')
+  await row(/Pop, Gull/).waitFor()
+  await page.keyboard.press('ArrowDown')
+  await until(frame, (now) => now === '20', 'the pop')
+})
+
 test('a press goes there, selects its keys and shows its curve; up and down go through the list', async () => {
   await row(/Overshoot, Buoy/).click()
   await until(frame, (now) => now === '40', 'the frame')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useScene } from '../scene/sceneStore'
 import { nameOf, useChecks } from './checks'
 import ContactList from './ContactList.vue'
@@ -35,10 +35,15 @@ const inWords = computed(() => {
   return ''
 })
 
+// The arrows go through the list from the moment it is there.
+const panel = useTemplateRef<HTMLElement>('panel')
+onMounted(() => panel.value!.focus({ preventScroll: true }))
+
 /** Up and down go through the list. */
 function step(event: KeyboardEvent): void {
   const by = { ArrowDown: 1, ArrowUp: -1 }[event.key]
-  if (!by || !(event.target as Element).classList.contains('row-button')) return
+  const at = event.target as Element
+  if (!by || !(at === panel.value || at.classList.contains('row-button'))) return
   event.preventDefault()
   event.stopPropagation()
   const rows = [...list.value!.querySelectorAll<HTMLElement>('.row-button')]
@@ -50,7 +55,7 @@ function step(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <section class="checks" aria-label="Timing check" @keydown="step">
+  <section ref="panel" class="checks" aria-label="Timing check" tabindex="-1" @keydown="step">
     <header>
       <h2>Timing check</h2>
       <span v-if="checks.isBusy" class="dim busy" role="status">looking…</span>
@@ -116,6 +121,9 @@ function step(event: KeyboardEvent): void {
   height: 100%;
   padding: 10px 10px 8px 12px;
   font-size: 13px;
+}
+.checks:focus-visible {
+  outline-offset: -2px;
 }
 header {
   display: flex;

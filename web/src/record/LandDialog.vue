@@ -230,6 +230,7 @@ const frames = computed(
       <NumberField
         :value="degrees"
         label="Tolerance in degrees"
+        unit="°"
         :decimals="4"
         :step="0.1"
         :least="0"
@@ -237,11 +238,11 @@ const frames = computed(
         @hold="degrees = $event"
         @keep="degrees = $event"
       />
-      °; 0 keeps each sample
+      (0 keeps each sample)
     </div>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-else-if="told" class="told" role="status">
-      {{ told.samples }} samples become {{ told.keys }} keys, {{ off }}, on {{ frames
+      {{ told.samples }} values become {{ told.keys }} keys, {{ off }}, on {{ frames
       }}<template v-if="told.gaps"
         >; {{ told.gaps }} {{ told.gaps === 1 ? 'gap is' : 'gaps are' }} gone through in a straight line</template
       >.

@@ -189,7 +189,8 @@ watch(
   flex-direction: column;
   gap: 8px;
   width: 330px;
-  max-height: calc(100% - 56px);
+  /* Below it, what is said of the playing stays in sight. */
+  max-height: calc(100% - 88px);
   padding: 8px 12px 10px;
   overflow-y: auto;
   box-shadow: 0 8px 28px rgb(0 0 0 / 30%);

@@ -47,6 +47,14 @@ watch(
   { flush: 'post', once: true },
 )
 
+/** Some browsers would open the list of a select. */
+function enter(event: KeyboardEvent): void {
+  const at = event.target
+  if (!(at instanceof HTMLSelectElement) || (CSS.supports('selector(:open)') && at.matches(':open'))) return
+  event.preventDefault()
+  form.value!.requestSubmit()
+}
+
 function drop(): void {
   emit('remove')
   emit('close')
@@ -83,7 +91,7 @@ watch(form, begin, { flush: 'post' })
     @shown="begin"
     @hide.prevent="emit('close')"
   >
-    <form ref="form" class="ask" @submit.prevent="finish" @input="forget">
+    <form ref="form" class="ask" @submit.prevent="finish" @input="forget" @keydown.enter="enter">
       <slot />
       <!-- Enter confirms from a plain field only where the form has a button for it. -->
       <button type="submit" class="d-none" tabindex="-1" aria-hidden="true" />
