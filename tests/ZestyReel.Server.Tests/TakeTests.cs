@@ -222,6 +222,24 @@ public class TakeTests(RunningServer server) : IClassFixture<RunningServer>
     }
 
     [Fact]
+    public async Task What_came_before_the_page_said_that_it_plays_belongs_to_the_take()
+    {
+        var scene = await SceneWithBox();
+        await using var sender = new Sender(server.Service<TrackerListener>().Port, "late", _ => false);
+        var hub = await Bound(scene, "late");
+        var start = await hub.InvokeAsync<double>("TrackerClock");
+        await Until(() => hub.InvokeAsync<double>("TrackerClock"), now => now > start + 1.5);
+        await hub.InvokeAsync("Record", scene, start, 1.0, 1L, 240L, 1.0, false, false);
+        (await hub.InvokeAsync<int>("EndRecord", start + 1.5, true)).ShouldBe(1);
+        var take = (await List(scene)).ShouldHaveSingleItem();
+        take.GetProperty("first").GetDouble().ShouldBe(1, 4);
+        take.GetProperty("samples").GetInt64().ShouldBeGreaterThan(120);
+        take.GetProperty("lost").GetInt64().ShouldBe(0);
+        await hub.InvokeAsync("Unbind");
+        await hub.DisposeAsync();
+    }
+
+    [Fact]
     public async Task Each_time_through_is_a_take_and_a_tab_that_goes_leaves_what_came()
     {
         var scene = await SceneWithBox();

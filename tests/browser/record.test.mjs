@@ -128,7 +128,7 @@ test('a drag recorded at half speed comes back as the same way in half the time'
 })
 
 test('each time through is a take; Escape lets go of the pass that runs and of nothing else', async () => {
-  await setField(page, "Work range's last frame", '24')
+  await desk.changing(() => setField(page, "Work range's last frame", '24'))
   await openPanel()
   await page.getByLabel('Speed while it records').selectOption('1')
   await page.getByLabel('again and again').check()
@@ -154,10 +154,34 @@ test('each time through is a take; Escape lets go of the pass that runs and of n
   const second = all.find(({ number }) => number === before + 2)
   assert.ok(Math.abs(second.first - 1) < 1e-6 && Math.abs(second.last - 25) < 0.01, JSON.stringify(second))
   await page.getByLabel('again and again').uncheck()
-  await setField(page, "Work range's last frame", '240')
+  await desk.changing(() => setField(page, "Work range's last frame", '240'))
   // What was played before is as it was: real speed, and the loop of the time bar.
   await page.getByRole('button', { name: 'Loop', exact: true }).waitFor()
   await page.getByRole('button', { name: '1×', exact: true }).waitFor()
+})
+
+test('a page that stands still for a while records on, by the clock', async () => {
+  await openPanel()
+  const before = (await takes()).length
+  await record()
+  await recording()
+  const { x, y } = await page.locator('.stage-canvas').boundingBox()
+  await page.mouse.move(x + 500, y + 200)
+  await page.mouse.down()
+  await page.mouse.move(x + 560, y + 240, { steps: 4 })
+  const start = await page.evaluate(() => {
+    const start = performance.now()
+    while (performance.now() < start + 2600);
+    return start
+  })
+  await page.mouse.move(x + 640, y + 160, { steps: 4 })
+  await page.mouse.up()
+  await stop()
+  const passed = await page.evaluate((start) => (performance.now() - start) / 1000, start)
+  const [take] = await kept(before + 1)
+  assert.ok(take.seconds > 2.6 && take.seconds < passed + 3, JSON.stringify(take))
+  assert.ok(take.last - take.first > 2.6 * 24, JSON.stringify(take))
+  assert.equal(await page.getByText('Playing was broken off').count(), 0)
 })
 
 test('the count-in is seen and heard, and can be called off', async () => {
@@ -339,6 +363,7 @@ test('a device is seen live, recorded and marked where nothing came; what vanish
     'the hook moving by itself',
   )
   const { length } = await takes()
+  await setField(page, 'Frame', '1')
   await record()
   await recording()
   await until(

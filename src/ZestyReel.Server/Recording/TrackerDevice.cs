@@ -6,7 +6,8 @@ namespace ZestyReel.Server.Recording;
 /// <param name="name">What it calls itself.</param>
 public sealed class TrackerDevice(string name)
 {
-    private const int Remembered = 240;
+    /// <summary>So many poses of late tell its quality, and so many are kept for who listens late.</summary>
+    private const int Judged = 240, Remembered = 1000;
 
     private readonly Lock _turn = new();
     private readonly Queue<TrackedPose> _last = new();
@@ -15,8 +16,27 @@ public sealed class TrackerDevice(string name)
     /// <summary>What it calls itself.</summary>
     public string Name => name;
 
-    /// <summary>Heard with every pose that comes.</summary>
-    public event Action<TrackedPose>? Heard;
+    private event Action<TrackedPose>? Heard;
+
+    /// <summary>Hears every pose that comes from now on, and before those the remembered ones since a moment: each once, in their order.</summary>
+    /// <param name="hear">Hears them; it is not to ask this device anything.</param>
+    /// <param name="since">The moment, in seconds of the devices' clock.</param>
+    public void Listen(Action<TrackedPose> hear, double since)
+    {
+        lock (_turn)
+        {
+            foreach (var pose in _last)
+                if (pose.Arrived >= since)
+                    hear(pose);
+            Heard += hear;
+        }
+    }
+
+    /// <summary>Hears no more.</summary>
+    public void Leave(Action<TrackedPose> hear)
+    {
+        lock (_turn) Heard -= hear;
+    }
 
     /// <summary>Takes note of a pose.</summary>
     public void Hear(in TrackedPose pose)
@@ -26,8 +46,8 @@ public sealed class TrackerDevice(string name)
             _newest = pose;
             _last.Enqueue(pose);
             if (_last.Count > Remembered) _last.Dequeue();
+            Heard?.Invoke(pose);
         }
-        Heard?.Invoke(pose);
     }
 
     /// <summary>The pose that came last.</summary>
@@ -43,7 +63,7 @@ public sealed class TrackerDevice(string name)
     public (double Rate, int Lost) Quality()
     {
         TrackedPose[] last;
-        lock (_turn) last = [.. _last];
+        lock (_turn) last = [.. _last.TakeLast(Judged)];
         if (last.Length < 2) return (0, 0);
         var span = last[^1].Arrived - last[0].Arrived;
         return (span > 0 ? (last.Length - 1) / span : 0, PoseTimes.Of(last).Lost);

@@ -15,7 +15,7 @@ internal sealed class TrackerRecording(RecordingHead head, int kept = 0)
     private const double Late = 0.3;
 
     /// <summary>So long before it, poses tell how far the clocks are apart.</summary>
-    private const double Before = 1;
+    public const double Before = 1;
 
     private readonly Lock _turn = new();
     private readonly List<TrackedPose> _poses = [];

@@ -80,7 +80,8 @@ public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, 
             var head = RecordingHead.Of(tab, plan.Checked(), byStamps);
             var recording = new TrackerRecording(head);
             tab.Journal = Written(head);
-            tab.Device.Heard += recording.Hear;
+            // The page says so once it plays: what came meanwhile belongs to it.
+            tab.Device.Listen(recording.Hear, plan.StartedAt - TrackerRecording.Before);
             tab.Recording = recording;
         }
     }
@@ -112,7 +113,7 @@ public sealed class Trackers(IHubContext<SceneHub> hub, TrackerDevices devices, 
     {
         if (tab.Recording is not { } recording) return 0;
         tab.Recording = null;
-        tab.Device.Heard -= recording.Hear;
+        tab.Device.Leave(recording.Hear);
         var journal = tab.Journal!;
         tab.Journal = null;
         // Where they cannot be kept, what came is still in the file, and is tried again when the program starts anew.

@@ -187,6 +187,7 @@ export const useRecording = defineStore('recording', () => {
     playhead.onlySelection = false
     if (playhead.frame < first || playhead.frame >= last) playhead.goTo(first)
     before!.frame = playhead.frame
+    playhead.keepsClock = true
     playhead.play()
     run = playhead.runs
     if (drive?.isHeld) sample(performance.now())
@@ -307,6 +308,7 @@ export const useRecording = defineStore('recording', () => {
     phase.value = 'idle'
     rests(false)
     playhead.stop()
+    playhead.keepsClock = false
     if (before) {
       const { speed, ending, pace, onlySelection, frame } = before
       playhead.setSpeed(speed)

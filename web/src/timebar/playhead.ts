@@ -64,6 +64,8 @@ export const usePlayhead = defineStore('playhead', () => {
 
   /** How often playing was begun, or gone on with from where it stood. */
   const runs = ref(0)
+  /** What is recorded goes by the clock, also over what nobody could draw. */
+  const keepsClock = ref(false)
 
   /** What is played at a moment of the page's clock, in milliseconds: which time through the range, counted from 0, and the frame, which need not be whole. */
   function playedAt(now: number): { pass: number; frame: number } {
@@ -165,6 +167,9 @@ export const usePlayhead = defineStore('playhead', () => {
     stopStepping = null
   }
 
+  /** The page was hidden, or everything stood still: nobody could draw what has passed since. */
+  const isLate = (now: number) => !keepsClock.value && now - steppedAt > longestStep
+
   /** How many whole frames have passed by now: by the clock, or one more at a time and never before it is due. */
   function passedBy(now: number): number {
     const due = Math.max(0, Math.floor(((now - startedAt) * wantedRate.value) / 1000 + 1e-6))
@@ -181,8 +186,7 @@ export const usePlayhead = defineStore('playhead', () => {
     const now = clock(drawnAt)
     // Each frame is to be seen: the next one waits until this one is here.
     if (pace.value === 'everyFrame' && !isHere.value) return
-    // The page was hidden, or everything stood still: nobody could draw what has passed since.
-    if (now - steppedAt > longestStep) goOn()
+    if (isLate(now)) goOn()
     steppedAt = Math.max(now, startedAt)
     const passed = passedBy(now)
     const [first, last] = range.value
@@ -212,7 +216,7 @@ export const usePlayhead = defineStore('playhead', () => {
   /** The frame that is played now, whether it could be drawn in time or not. */
   function frameNow(): number {
     const now = clock(performance.now())
-    if (!playing.value || pace.value !== 'realTime' || now - steppedAt > longestStep) return frame.value
+    if (!playing.value || pace.value !== 'realTime' || isLate(now)) return frame.value
     const [first, last] = range.value
     return frameAfter(first, last, startedFrom, startedWay, passedBy(now), ending.value).frame
   }
@@ -282,6 +286,7 @@ export const usePlayhead = defineStore('playhead', () => {
     began,
     goBy,
     runs,
+    keepsClock,
     playedAt,
     frameNow,
     startOf,
