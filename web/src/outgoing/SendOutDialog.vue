@@ -2,6 +2,7 @@
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { http } from '../api/http'
 import { useScene } from '../scene/sceneStore'
+import { useTypedSpan } from '../scene/typedSpan'
 import { useSelection } from '../scene/selection'
 import { useAnswer } from '../shared/answers'
 import AskDialog from '../shared/AskDialog.vue'
@@ -21,6 +22,7 @@ const outgoing = useOutgoing()
 // Only what is really sent out is remembered.
 const wish = ref({ ...outgoing.remembered })
 if (selection.objects.size === 0) wish.value.only = 'everything'
+useTypedSpan(wish)
 const camera = ref<number | null>(outgoing.cameras[0]?.id ?? null)
 onMounted(outgoing.fetchFormats)
 

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, watch } from 'vue'
 import { http, type BurnIn } from '../api/http'
 import { useScene } from '../scene/sceneStore'
+import { useTypedSpan } from '../scene/typedSpan'
 import { useSelection } from '../scene/selection'
 import { inBytes } from '../shared/bytes'
 import AskDialog from '../shared/AskDialog.vue'
@@ -19,6 +20,7 @@ const remembered = useShotSettings()
 // Only what is really shot is remembered.
 const wanted = ref(JSON.parse(JSON.stringify(remembered.value)) as typeof remembered.value)
 if (selection.objects.size === 0) wanted.value.only = 'everything'
+useTypedSpan(wanted)
 const name = ref('')
 const note = ref('')
 const free = ref<number | null>(null)
