@@ -198,6 +198,9 @@ test('held, B shows the other; difference is black where nothing differs', async
   const same = await shown(0, 'difference both')
   const middle = (same.width * (same.height >> 1) + (same.width >> 1)) * 4
   assert.deepEqual([...same.data.subarray(middle, middle + 3)], [0, 0, 0])
+  // What is around the pictures is as around one alone.
+  const edge = same.width * (same.height >> 1) * 4
+  assert.deepEqual([...same.data.subarray(edge, edge + 3)], [10, 18, 17])
   await page.getByRole('button', { name: 'Go there' }).click()
   const other = await until(
     async () => PNG.sync.read(await screen().locator('canvas').screenshot()),

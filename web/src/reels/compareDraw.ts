@@ -51,6 +51,11 @@ export function drawCompared(
   }
   ctx.fillStyle = around
   ctx.fillRect(canvas.x, canvas.y, canvas.width, canvas.height)
+  if (b && shown.way === 'difference') {
+    // What is see-through in both is the same.
+    ctx.fillStyle = '#000'
+    ctx.fillRect(box.x, box.y, box.width, box.height)
+  }
   put(a, box)
   if (!b || shown.way === 'one') return
   ctx.save()
@@ -73,10 +78,10 @@ export function drawCompared(
     ctx.globalAlpha = shown.blend
     put(b, box)
   } else {
-    // Opaque first: what is see-through in both is the same.
-    ctx.globalCompositeOperation = 'destination-over'
-    ctx.fillStyle = '#000'
-    ctx.fillRect(box.x, box.y, box.width, box.height)
+    // What is around the pictures is no difference, and not made stronger.
+    ctx.beginPath()
+    ctx.rect(box.x, box.y, box.width, box.height)
+    ctx.clip()
     ctx.globalCompositeOperation = 'difference'
     put(b, box)
     if (shown.gain !== 1) {
