@@ -1,44 +1,20 @@
 import assert from 'node:assert/strict'
-import { spawn } from 'node:child_process'
-import { join } from 'node:path'
 import { after, before, test } from 'node:test'
-import { Desk, home, middleOf, open, setField, stagePixels, stageRested, until } from './harness.mjs'
+import { Desk, middleOf, open, setField, stagePixels, stageRested, until } from './harness.mjs'
+import { pier, recordingOn } from './recordPanel.mjs'
 
-/** Two still boxes, one of which carries the other, in a scene that lasts long enough for a hand. */
-const pier = {
-  format: 'zesty-scene',
-  version: 2,
-  name: 'Pier',
-  rate: '24',
-  range: [1, 240],
-  objects: [
-    { name: 'Crane', kind: 'box', channels: { 'position.x': { value: -5 } } },
-    { name: 'Hook', kind: 'box', parent: 'Crane', channels: { 'position.x': { value: 5 } } },
-  ],
-}
 let desk, page
-const trackers = []
+let panel, takes, record, recording, kept, stop, wave, openPanel
 
 before(async () => {
   desk = await Desk.open(pier)
   page = desk.page
+  ;({ panel, takes, record, recording, kept, stop, wave, openPanel } = recordingOn(desk))
 })
 after(async () => {
-  for (const tracker of trackers) tracker.kill()
   await desk.close()
   assert.deepEqual(page.faults, [])
 })
-
-const panel = () => page.getByRole('region', { name: 'Record', exact: true })
-const takes = () => desk.server.get(`/api/scenes/${desk.id}/takes`)
-const record = () => panel().getByRole('button', { name: 'Record', exact: true }).click()
-const recording = () =>
-  page
-    .getByText(/^Recording/)
-    .first()
-    .waitFor()
-const kept = async (count) => until(takes, (all) => all.length === count, `${count} takes`)
-const stop = () => page.getByRole('button', { name: 'Stop and keep' }).click()
 
 /** What the page is told of the pointer between a press and its end, each with its own time. */
 const watchPointer = () =>
@@ -56,24 +32,6 @@ const watchPointer = () =>
       return window.told
     }
   })
-
-/** Drags the hand over the stage along a curve for a while, and lets go. */
-async function wave(steps = 50) {
-  const { x, y } = await page.locator('.stage-canvas').boundingBox()
-  const at = (i) => [x + 420 + 5 * i, y + 230 + 70 * Math.sin(i / 7)]
-  await page.mouse.move(...at(0))
-  await page.mouse.down()
-  for (let i = 1; i <= steps; i++) {
-    await page.mouse.move(...at(i))
-    await page.evaluate(() => new Promise((go) => requestAnimationFrame(go)))
-  }
-  await page.mouse.up()
-}
-
-async function openPanel(source = 'By hand') {
-  if (!(await panel().isVisible())) await page.keyboard.press('r')
-  await panel().getByRole('radio', { name: source }).click()
-}
 
 async function flatView() {
   await page.getByRole('button', { name: 'Free view' }).click()
@@ -343,67 +301,6 @@ test('a take is seen before it is kept, and parts of two are joined with a blend
   assert.ok(Math.abs(seen.get(20) - (a(20) + b(20)) / 2) < 1e-3)
   assert.ok(Math.abs(a(23) - b(23)) > 0.5, 'the two differ')
   await desk.undo()
-})
-
-test('a device is seen live, recorded and marked where nothing came; what vanishes is told', async () => {
-  const { port } = await desk.server.get('/api/tracking')
-  await desk.select('Hook')
-  await openPanel('By a device')
-  await panel().getByText('Nothing is heard').waitFor()
-  const options = ['tracker', '--no-build', '--port', String(port), '--drop', '2', '--name', 'crook']
-  const tracker = spawn(join(home, 'zesty'), options, { stdio: 'ignore' })
-  trackers.push(tracker)
-  await page.getByLabel('Device', { exact: true }).waitFor()
-  const still = await stagePixels(page)
-  await page.getByRole('button', { name: 'Bind to Hook' }).click()
-  await page.getByText('crook drives Hook').waitFor()
-  await until(
-    () => stagePixels(page),
-    (now) => !now.data.equals(still.data),
-    'the hook moving by itself',
-  )
-  const { length } = await takes()
-  await setField(page, 'Frame', '1')
-  await record()
-  await recording()
-  await until(
-    () => page.getByLabel('Frame', { exact: true }).inputValue(),
-    (frame) => Number(frame) > 90,
-    'three seconds and more',
-  )
-  await stop()
-  const [take] = await kept(length + 1)
-  assert.equal(take.device, 'crook')
-  assert.ok(take.samples > 200, `${take.samples} samples`)
-  assert.ok(take.gaps.length >= 1 && take.lost > 40, JSON.stringify(take))
-  await page.getByRole('img', { name: /gap.*gone through in a straight line/ }).waitFor()
-  // Its own clock starts somewhere else: only where that is asked for does the take go there.
-  assert.ok(take.first >= 1 && take.first < 30, JSON.stringify(take))
-  await page.getByRole('button', { name: `More about Take ${take.number}` }).click()
-  await page.getByText('Goes by the device’s own clock').click()
-  await until(takes, ([now]) => now.first > 5000 * 24, 'the device’s clock')
-  await page.getByRole('button', { name: `More about Take ${take.number}` }).click()
-  await page.getByText('Goes by the device’s own clock').click()
-  await until(takes, ([now]) => now.first < 30, 'the scene’s frame')
-
-  // It vanishes in the middle of the next.
-  await record()
-  await recording()
-  await until(
-    () => page.getByLabel('Frame', { exact: true }).inputValue(),
-    (frame) => Number(frame) > 30,
-    'a second',
-  )
-  tracker.kill()
-  await page.getByText('Nothing comes from crook any more').waitFor()
-  await stop()
-  const [short] = await kept(length + 2)
-  assert.ok(
-    short.gaps.some(([, to]) => to > short.last + 5),
-    JSON.stringify(short.gaps),
-  )
-  await page.getByRole('button', { name: 'Let go' }).click()
-  await openPanel()
 })
 
 test('a take of a hand is kept though the server was away when it ended', async () => {

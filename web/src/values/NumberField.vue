@@ -2,7 +2,9 @@
 import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
 import { useCancelOnEscape } from '../shared/cancelling'
 import { useNotices } from '../scene/notices'
+import { useFieldDrag } from './fieldDrag'
 import { useFieldProblem } from './fieldProblem'
+import { stepWith, useFieldSteps } from './fieldSteps'
 import { readSum } from './sums'
 
 const props = withDefaults(
@@ -93,6 +95,23 @@ function format(value: number): string {
 const within = (value: number) => Math.min(Math.max(value, props.least), props.most)
 const tidy = (value: number) => Math.round(value * 1e6) / 1e6
 
+const hand = { hold: (value: number) => emit('hold', value), cancel: () => emit('cancel') }
+const steps = useFieldSteps({
+  ...hand,
+  keep(value) {
+    if (typed.value === String(value)) typedFrom = typed.value
+    emit('keep', value)
+  },
+})
+const drag = useFieldDrag({
+  ...hand,
+  keep: (value) => emit('keep', value),
+  value: () => props.value,
+  isTyping: () => typed.value !== null,
+  moved: (from, count, event) => within(tidy(from + count * stepWith(props.step, event))),
+  pressed: () => field.value?.focus(),
+})
+
 /** Whether anything has been typed since. */
 let isTyped = false
 /** What stood in the field when typing began, or stands there now while nothing has been typed. */
@@ -108,7 +127,7 @@ async function begin(): Promise<void> {
 
 // What changes meanwhile, by an undo say, shows in a field in which nothing has been typed.
 watch(begun, async (now) => {
-  if (typed.value === null || typed.value !== typedFrom || stepped) return
+  if (typed.value === null || typed.value !== typedFrom || steps.isOn()) return
   typed.value = typedFrom = now
   await nextTick()
   if (document.activeElement === field.value) field.value?.select()
@@ -117,7 +136,7 @@ watch(begun, async (now) => {
 /** @returns whether the field holds something right then. */
 async function finish(): Promise<boolean> {
   if (typed.value === null) return true
-  keepSteps()
+  steps.finish()
   const text = typed.value
   if (wrong.value) useNotices().problem(`${props.label}: “${text}” was not taken. ${wrong.value}`)
   const isWrong = wrong.value !== ''
@@ -162,10 +181,10 @@ function press(event: KeyboardEvent): void {
   // What a shortcut with Ctrl does is done in the workspace too; it leaves alone a field in which something is typed.
   if (!event.ctrlKey && !event.metaKey) {
     if (event.key !== 'Escape') event.stopPropagation()
-  } else if (event.key.toLowerCase() === 'z' && stepped) {
+  } else if (event.key.toLowerCase() === 'z' && steps.isOn()) {
     event.preventDefault()
     event.stopPropagation()
-    dropSteps()
+    steps.drop()
     typed.value = typedFrom
     return
   }
@@ -183,13 +202,10 @@ function press(event: KeyboardEvent): void {
     }
   } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
     event.preventDefault()
-    const step = props.step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1) * (event.key === 'ArrowUp' ? 1 : -1)
-    const value = within(tidy((typed.value === null ? props.value : (read(typed.value) ?? props.value)) + step))
+    const by = stepWith(props.step, event) * (event.key === 'ArrowUp' ? 1 : -1)
+    const value = within(tidy((typed.value === null ? props.value : (read(typed.value) ?? props.value)) + by))
     typed.value = String(value)
-    stepped = { from: stepped?.from ?? props.value, to: value }
-    emit('hold', value)
-    clearTimeout(stepsEnd)
-    stepsEnd = setTimeout(keepSteps, stepsRest)
+    steps.step(props.value, value)
   }
 }
 
@@ -208,11 +224,11 @@ async function enter(event: KeyboardEvent): Promise<void> {
   if (isTaken) form.requestSubmit()
 }
 
-const isChanged = () => typed.value !== null && (typed.value !== typedFrom || stepped !== null)
+const isChanged = () => typed.value !== null && (typed.value !== typedFrom || steps.isOn())
 
 /** Gives up what was typed or stepped. In a dialog the field keeps the focus; Escape again is for the dialog. */
 function giveUp(): void {
-  dropSteps()
+  steps.drop()
   wrong.value = ''
   emit('end')
   if (field.value?.closest('.modal')) void begin()
@@ -222,71 +238,10 @@ function giveUp(): void {
   }
 }
 
-// A run of steps is one change.
-const stepsRest = 500
-let stepped: { from: number; to: number } | null = null
-let stepsEnd: ReturnType<typeof setTimeout> | undefined
-
-function keepSteps(): void {
-  clearTimeout(stepsEnd)
-  if (!stepped) return
-  const { to } = stepped
-  stepped = null
-  if (typed.value === String(to)) typedFrom = typed.value
-  emit('keep', to)
-}
-
-function dropSteps(): void {
-  clearTimeout(stepsEnd)
-  if (!stepped) return
-  emit('hold', stepped.from)
-  stepped = null
-  emit('cancel')
-}
-onBeforeUnmount(keepSteps)
-
-// Dragging sideways changes the value; a press that does not move starts typing.
-let drag: { x: number; from: number; moved: boolean } | null = null
-
-function grab(event: PointerEvent): void {
-  if (event.button !== 0 || typed.value !== null) return
-  event.preventDefault()
-  drag = { x: event.clientX, from: props.value, moved: false }
-  field.value!.setPointerCapture(event.pointerId)
-}
-
-function pull(event: PointerEvent): void {
-  if (!drag) return
-  const distance = event.clientX - drag.x
-  if (!drag.moved && Math.abs(distance) < 4) return
-  drag.moved = true
-  emit('hold', dragged(event))
-}
-
-function dragged(event: PointerEvent): number {
-  const step = props.step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
-  return within(tidy(drag!.from + Math.round((event.clientX - drag!.x) / 3) * step))
-}
-
-function cancelDrag(): void {
-  if (drag?.moved) {
-    emit('hold', drag.from)
-    emit('cancel')
-  }
-  drag = null
-}
 useCancelOnEscape(
-  () => drag !== null || isChanged(),
-  () => (drag ? cancelDrag() : giveUp()),
+  () => drag.isOn() || isChanged(),
+  () => (drag.isOn() ? drag.giveUp() : giveUp()),
 )
-
-function drop(event: PointerEvent): void {
-  if (!drag) return
-  const { moved } = drag
-  if (moved) emit('keep', dragged(event))
-  drag = null
-  if (!moved) field.value?.focus()
-}
 </script>
 
 <template>
@@ -308,10 +263,10 @@ function drop(event: PointerEvent): void {
     @blur="finish"
     @input="type"
     @keydown="press"
-    @pointerdown="grab"
-    @pointermove="pull"
-    @pointerup="drop"
-    @pointercancel="cancelDrag"
+    @pointerdown="drag.grab"
+    @pointermove="drag.pull"
+    @pointerup="drag.drop"
+    @pointercancel="drag.giveUp"
   />
 </template>
 
