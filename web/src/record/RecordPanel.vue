@@ -91,6 +91,7 @@ watch(
   <section
     v-else-if="recording.isOpen"
     class="panel"
+    :class="{ lower: playhead.playing }"
     aria-label="Record"
     @keydown.stop.escape="recording.isOpen = false"
   >
@@ -189,11 +190,14 @@ watch(
   flex-direction: column;
   gap: 8px;
   width: 330px;
-  /* Below it, what is said of the playing stays in sight. */
-  max-height: calc(100% - 88px);
+  max-height: calc(100% - 56px);
   padding: 8px 12px 10px;
   overflow-y: auto;
   box-shadow: 0 8px 28px rgb(0 0 0 / 30%);
+}
+/* What is said of the playing stays in sight below it. */
+.panel.lower {
+  max-height: calc(100% - 88px);
 }
 .bar {
   bottom: 44px;
