@@ -44,7 +44,7 @@ test('times are typed as frames, seconds, timecode and steps', async () => {
   await setField(page, 'Frame', 'soon')
   const field = page.getByLabel('Frame', { exact: true })
   assert.equal(await field.getAttribute('aria-invalid'), 'true')
-  assert.match(await field.getAttribute('title'), /^Not a time/)
+  await page.locator('.field-problem', { hasText: 'Not a time' }).waitFor()
   await field.press('Escape')
   assert.equal(await frame(), 60)
   // The desk went along to where nothing is.

@@ -29,6 +29,7 @@ export async function tellIfRenewed(): Promise<void> {
 
 /** What is fetched only when it is wanted may not come: the server is away, or has other files by now. Says which. */
 export function tellOfMissingParts(): void {
+  // As long as such a message stays.
   const told = useThrottleFn(async () => {
     try {
       if (await isRenewed()) tell()
@@ -36,6 +37,6 @@ export function tellOfMissingParts(): void {
     } catch {
       useNotices().problem(new Error('The server does not answer. Try it again when it is back.'))
     }
-  }, 3000)
+  }, 9000)
   window.addEventListener('vite:preloadError', () => void told())
 }
