@@ -46,6 +46,18 @@ public class CueMomentTests
     }
 
     [Fact]
+    public void What_something_moves_on_is_not_proposed_as_what_it_comes_near_to()
+    {
+        // The boat is at 20: ten from the buoy, and from the middle of a sea of a hundred.
+        var scene = Bay(new AddObject(ObjectKind.Plane, "Sea"), new SetValues([new(new(4), "shape.width", 100), new(new(4), "shape.depth", 100), new(new(4), "position.x", 30)]));
+        Others().ShouldBe([Buoy]);
+        scene = scene.After(new SetValues([new(new(4), "shape.width", 4), new(new(4), "shape.depth", 4)]));
+        Others().ShouldBe([Buoy, new ObjectId(4)], ignoreOrder: true);
+
+        IEnumerable<ObjectId> Others() => CueProposals.Of(scene, scene.Rate.StartOf(21), [Gull]).Where(each => each.When.Event == CueEvent.Near).Select(each => each.When.Other!.Value);
+    }
+
+    [Fact]
     public void A_bookmark_is_its_moment()
     {
         var scene = Bay(new SetBookmark(40, "Horn", BookmarkColour.Rose), When(new(CueEvent.Bookmark, Bookmark: new BookmarkId(1)), offset: 3));

@@ -58,7 +58,17 @@ public sealed class CueProposals
                 found.Add((distance, new(after < before ? CueEvent.Near : CueEvent.Leaves, mover.Id, Value: Plain(distance, 2), Other: other.Id)));
             }
         }
-        return found.OrderBy(each => each.Distance).Take(MostOfAKind).Select(each => each.When);
+        return found.OrderBy(each => each.Distance).Where(each => !IsDeepIn(_scene.Object(each.When.Other!.Value), each.Distance)).Take(MostOfAKind).Select(each => each.When);
+    }
+
+    /// <summary>Whether something at a distance of a shape's origin is so well within its size that it moves on it or in it: water, ground, a room.</summary>
+    private bool IsDeepIn(SceneObject shape, double distance)
+    {
+        var sizes = shape.Specs.Where(spec => spec.Unit == ChannelUnit.Length && spec.Name.StartsWith("shape.", StringComparison.Ordinal)).Select(spec => Stages.Values(shape, spec.Name, _times)[1]);
+        var diagonal = Math.Sqrt(sizes.Sum(size => size * size));
+        var world = _worlds.Worlds(shape.Id)[1];
+        var scale = Math.Max(new Vector(world.Xx, world.Xy, world.Xz).Length(), Math.Max(new Vector(world.Yx, world.Yy, world.Yz).Length(), new Vector(world.Zx, world.Zy, world.Zz).Length()));
+        return distance < diagonal * scale / 4;
     }
 
     private IEnumerable<CueWhen> Values() => Movers()
