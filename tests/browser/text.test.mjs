@@ -70,6 +70,18 @@ test('what is typed is seen before it is kept; Escape gives it up, Ctrl and Ente
   await field().fill('Bay')
   await desk.changing(() => desk.lane('Post').click())
   assert.deepEqual((await textOf('Text')).text, ['Bay'])
+  // The finder is there from the field, and so is undo where nothing has been typed.
+  await desk.select('Text')
+  await field().click()
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'Find a command' }).waitFor()
+  await page.keyboard.press('Escape')
+  await field().click()
+  await page.keyboard.press('Control+z')
+  await until(async () => (await textOf('Text')).text.join(), (text) => text === 'Text', 'undone') // prettier-ignore
+  await page.keyboard.press('Control+y')
+  await until(async () => (await textOf('Text')).text.join(), (text) => text === 'Bay', 'done again') // prettier-ignore
+  await page.keyboard.press('Escape')
 })
 
 test('what a text cannot be is told, and stays in the field', async () => {

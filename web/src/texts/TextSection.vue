@@ -72,7 +72,8 @@ async function giveUp(): Promise<void> {
 }
 
 function press(event: KeyboardEvent): void {
-  event.stopPropagation()
+  // The finder is there from here, too.
+  if (!event.ctrlKey && !event.metaKey) event.stopPropagation()
   const field = event.target as HTMLTextAreaElement
   if (event.key === 'Escape') {
     void giveUp()
