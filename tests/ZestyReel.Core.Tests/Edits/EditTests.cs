@@ -33,6 +33,7 @@ public class EditTests
     [InlineData("Set Ferry Position X", "position.x")]
     [InlineData("Set Ferry Visible", "visible")]
     [InlineData("Set Ferry Position, Rotation, Visible", "position.x", "position.y", "rotation.z", "visible")]
+    [InlineData("Set Ferry Colour", "look.red", "look.green", "look.blue")]
     [InlineData("Set 4 channels of Ferry", "position.x", "rotation.z", "scale.y", "visible")]
     public void The_history_calls_channels_as_people_do(string title, params string[] channels) =>
         new SetValues([.. channels.Select(channel => new ChannelValue(Ferry, channel, 1))]).Title(Still()).ShouldBe(title);
