@@ -33,6 +33,15 @@ const watchPointer = () =>
     }
   })
 
+/** The hand presses on the stage and moves a little; where the stage is. */
+async function takeHold() {
+  const { x, y } = await page.locator('.stage-canvas').boundingBox()
+  await page.mouse.move(x + 500, y + 200)
+  await page.mouse.down()
+  await page.mouse.move(x + 560, y + 240, { steps: 4 })
+  return { x, y }
+}
+
 async function flatView() {
   await page.getByRole('button', { name: 'Free view' }).click()
   await page.getByRole('menuitemradio', { name: 'Front' }).click()
@@ -93,11 +102,8 @@ test('each time through is a take; Escape lets go of the pass that runs and of n
   const before = (await takes()).length
   await record()
   await recording()
-  const { x, y } = await page.locator('.stage-canvas').boundingBox()
-  await page.mouse.move(x + 500, y + 200)
-  await page.mouse.down()
   // The hand stays pressed from one pass into the next.
-  await page.mouse.move(x + 560, y + 240, { steps: 4 })
+  const { x, y } = await takeHold()
   await until(takes, (all) => all.length >= before + 1, 'a pass')
   await page.mouse.move(x + 640, y + 160, { steps: 4 })
   await until(takes, (all) => all.length >= before + 2, 'two passes')
@@ -123,10 +129,7 @@ test('a page that stands still for a while records on, by the clock', async () =
   const before = (await takes()).length
   await record()
   await recording()
-  const { x, y } = await page.locator('.stage-canvas').boundingBox()
-  await page.mouse.move(x + 500, y + 200)
-  await page.mouse.down()
-  await page.mouse.move(x + 560, y + 240, { steps: 4 })
+  const { x, y } = await takeHold()
   const start = await page.evaluate(() => {
     const start = performance.now()
     while (performance.now() < start + 2600);
