@@ -153,20 +153,25 @@ test('the count-in is seen and heard, and can be called off', async () => {
       window.tones++
       return start.apply(this, when)
     }
+    // Beats go by while the test looks at the picture.
+    window.beats = new Set()
+    setInterval(() => window.beats.add(document.querySelector('[role=timer]')?.ariaLabel), 30)
   })
   await openPanel()
   await page.getByLabel('Beats of the count-in').selectOption('4')
+  await setField(page, 'Frames of a beat', '24')
   const { length } = await takes()
   await record()
   await page.getByRole('timer', { name: '4 more beats' }).waitFor()
   const orange = (r, g, b) => Math.abs(r - 0xff) < 12 && Math.abs(g - 0x94) < 14 && Math.abs(b - 0x40) < 20
   assert.ok(middleOf(await stagePixels(page), orange).count > 3000, 'the slices are seen')
-  await page.getByRole('timer', { name: '2 more beats' }).waitFor()
+  await page.waitForFunction(() => window.beats.has('2 more beats'))
   assert.equal(await page.evaluate(() => window.tones), 5)
   await page.keyboard.press('Escape')
   await panel().waitFor()
   assert.equal(await page.getByRole('timer').count(), 0)
   assert.equal((await takes()).length, length)
+  await setField(page, 'Frames of a beat', '12')
   await page.getByLabel('Beats of the count-in').selectOption('0')
 })
 
