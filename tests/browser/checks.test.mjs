@@ -109,6 +109,10 @@ test('the keyboard alone opens it, goes to the worst, and puts the values back',
   await row(/Pop, Gull/).waitFor()
   await page.keyboard.press('ArrowDown')
   await until(frame, (now) => now === '20', 'the pop')
+  // What comes with the page takes the keyboard from nobody.
+  await page.reload()
+  await row(/Pop, Gull/).waitFor()
+  assert.equal(await panel().evaluate((each) => each.contains(document.activeElement)), false)
 })
 
 test('a press goes there, selects its keys and shows its curve; up and down go through the list', async () => {

@@ -336,6 +336,13 @@ test('in a small window nothing is cut off', async () => {
     const button = await panel().getByRole('button', { name, exact: true }).boundingBox()
     assert.ok(button.width > 10 && button.x + button.width <= box.x + box.width)
   }
+  // What is said of the playing is not under it.
+  await page.locator('.stage').hover({ position: { x: 500, y: 60 } })
+  await page.keyboard.press('Space')
+  const meter = await page.locator('.stage-meter').boundingBox()
+  const lower = await panel().boundingBox()
+  await page.keyboard.press('Space')
+  assert.ok(lower.y + lower.height <= meter.y, JSON.stringify([lower, meter]))
   await page.keyboard.press('r')
   await panel().waitFor({ state: 'detached' })
   await page.setViewportSize({ width: 1280, height: 800 })

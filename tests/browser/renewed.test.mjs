@@ -72,6 +72,15 @@ test('a desk that the server comes back to with another application says so, onc
   await page.locator('.desk').waitFor()
 })
 
+test('what is opened from a list that is older than the server says so, though it had its scripts already', async () => {
+  const page = await open(desk.context, desk.server.address)
+  await page.locator(card).first().waitFor()
+  await update(page)
+  await page.locator(card).first().click()
+  await page.getByText('Zesty Reel was updated on the server.').waitFor()
+  await page.close()
+})
+
 test('the big screen loads it by itself', async () => {
   const page = await open(desk.context, `${desk.server.address}/screen/${desk.id}`)
   await page.getByRole('main').waitFor()

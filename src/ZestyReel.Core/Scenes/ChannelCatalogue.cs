@@ -33,6 +33,9 @@ public static class ChannelCatalogue
         Attribute("look.blue", "Blue", ChannelUnit.LinearLight, 0.6, 0, 1, CurveHue.Z),
     ];
 
+    /// <summary>The channels that one colour sets.</summary>
+    internal static readonly FrozenSet<string> ColourNames = Colour.Select(spec => spec.Name).ToFrozenSet();
+
     private static readonly ChannelSpec Opacity = Attribute("look.opacity", "Opacity", ChannelUnit.Fraction, 1, 0, 1, CurveHue.Fern);
 
     private static readonly ImmutableArray<ChannelSpec> Surface =

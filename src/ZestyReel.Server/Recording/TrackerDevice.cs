@@ -12,11 +12,10 @@ public sealed class TrackerDevice(string name)
     private readonly Lock _turn = new();
     private readonly Queue<TrackedPose> _last = new();
     private TrackedPose _newest;
+    private Action<TrackedPose>? _listeners;
 
     /// <summary>What it calls itself.</summary>
     public string Name => name;
-
-    private event Action<TrackedPose>? Heard;
 
     /// <summary>Hears every pose that comes from now on, and before those the remembered ones since a moment: each once, in their order.</summary>
     /// <param name="hear">Hears them; it is not to ask this device anything.</param>
@@ -28,14 +27,14 @@ public sealed class TrackerDevice(string name)
             foreach (var pose in _last)
                 if (pose.Arrived >= since)
                     hear(pose);
-            Heard += hear;
+            _listeners += hear;
         }
     }
 
     /// <summary>Hears no more.</summary>
     public void Leave(Action<TrackedPose> hear)
     {
-        lock (_turn) Heard -= hear;
+        lock (_turn) _listeners -= hear;
     }
 
     /// <summary>Takes note of a pose.</summary>
@@ -46,7 +45,7 @@ public sealed class TrackerDevice(string name)
             _newest = pose;
             _last.Enqueue(pose);
             if (_last.Count > Remembered) _last.Dequeue();
-            Heard?.Invoke(pose);
+            _listeners?.Invoke(pose);
         }
     }
 

@@ -15,7 +15,7 @@ const hint = computed(() => (checks.isOpen ? 'Back to the values' : 'Look throug
     :aria-pressed="checks.isOpen"
     aria-label="Timing check"
     :title="`${hint} (Shift K)`"
-    @click="checks.isOpen = !checks.isOpen"
+    @click="checks.toggle"
     ><i class="bi bi-check2-circle" aria-hidden="true" /><span v-if="bad" class="num bad">{{
       bad > 99 ? '99+' : bad
     }}</span></BButton

@@ -35,9 +35,12 @@ const inWords = computed(() => {
   return ''
 })
 
-// The arrows go through the list from the moment it is there.
+// Once it is asked for, the arrows go through the list; what comes with the page takes the keyboard from nobody.
 const panel = useTemplateRef<HTMLElement>('panel')
-onMounted(() => panel.value!.focus({ preventScroll: true }))
+onMounted(() => {
+  if (checks.isAskedFor) panel.value!.focus({ preventScroll: true })
+  checks.isAskedFor = false
+})
 
 /** Up and down go through the list. */
 function step(event: KeyboardEvent): void {

@@ -32,6 +32,9 @@ export const useChecks = defineStore('checks', () => {
   const view = useTimeView()
 
   const isOpen = useSessionStorage('zesty-checks-open', false)
+  /** Somebody has just asked for it; else it came with the page. */
+  const isAskedFor = ref(false)
+  const toggle = () => (isOpen.value = isAskedFor.value = !isOpen.value)
   const settings = useStorage(
     'zesty-checks',
     { where: 'range' as 'work' | 'range', solids: false, notes: false, meant: false },
@@ -140,5 +143,20 @@ export const useChecks = defineStore('checks', () => {
         : { edit: 'setAside', ...about(found) },
     )
 
-  return { isOpen, settings, told, isBusy, wrong, listed, selected, go, tryMend, dropMend, mend, setAside }
+  return {
+    isOpen,
+    isAskedFor,
+    toggle,
+    settings,
+    told,
+    isBusy,
+    wrong,
+    listed,
+    selected,
+    go,
+    tryMend,
+    dropMend,
+    mend,
+    setAside,
+  }
 })

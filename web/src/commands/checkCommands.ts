@@ -12,7 +12,7 @@ export function checkCommands(): Command[] {
       title: 'Timing check, or the values',
       keys: ['Shift+K'],
       shown: 'Shift K',
-      run: () => void (checks.isOpen = !checks.isOpen),
+      run: checks.toggle,
     },
     { group: 'Check', title: 'The selected objects stand here…', lacks: contacts.lacks, run: contacts.ask },
   ]

@@ -24,11 +24,13 @@ const line = new ScreenLine(
     shown: take,
     left: leave,
     reels: () => reelsTold.value++,
-    // Desks have other numbers on another line. What was shown last stays meanwhile.
-    anew: forget,
+    async anew() {
+      // Desks have other numbers on another line. What was shown last stays meanwhile.
+      forget()
+      // Nobody may be there to press a button.
+      if (await isRenewed().catch(() => false)) reload()
+    },
     state: (now) => (state.value = now),
-    // Nobody may be there to press a button.
-    again: async () => (await isRenewed().catch(() => false)) && reload(),
   },
   () => ['Screen', props.id, person.author.value],
 )

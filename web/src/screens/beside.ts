@@ -28,7 +28,8 @@ export const useBeside = defineStore('beside', () => {
         },
         reels: () => reelsTold.value++,
         state: (state) => state === 'standing' && stood.value++,
-        again: () => void tellIfRenewed(),
+        // The server may have been updated since this page came from it.
+        anew: () => void tellIfRenewed(),
       },
       () => ['Desk', scene, person.author.value, person.name.value],
     )

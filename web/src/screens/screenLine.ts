@@ -11,10 +11,8 @@ export interface ScreenListener {
   left?(desk: number): void
   /** The reels of the scene, or what is drawn on them, are others. */
   reels?(): void
-  /** The line has come up, and nothing has been told on it yet. */
+  /** The line has come up, at first or after a break, and nothing has been told on it yet. */
   anew?(): void
-  /** The line stands again after a break: the server may have been updated meanwhile. */
-  again?(): void
   /** Whether the line stands; `shut` when the server asks for its token again. */
   state?(state: 'standing' | 'away' | 'shut'): void
 }
@@ -25,7 +23,6 @@ const longestWait = 4000
 export class ScreenLine {
   private readonly hub
   private isOver = false
-  private hasStood = false
   private starting: Promise<void> | null = null
 
   /** @param enter What this page is, said anew whenever the line stands again. */
@@ -57,8 +54,6 @@ export class ScreenLine {
         this.listener.anew?.()
         await this.hub.invoke(...this.enter())
         this.listener.state?.('standing')
-        if (this.hasStood) this.listener.again?.()
-        this.hasStood = true
         return
       } catch (wrong) {
         this.listener.state?.(/Status code '401'/.test(String(wrong)) ? 'shut' : 'away')

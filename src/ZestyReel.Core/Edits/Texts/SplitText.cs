@@ -40,7 +40,7 @@ public sealed record SplitText(ObjectId Object) : Edit
     }
 
     /// <summary>The channels that letters have of their text.</summary>
-    private static bool IsOfLetters(string name) => LayeredName.ChannelOf(name) is var own && own != Spacing && own.StartsWith("shape.", StringComparison.Ordinal) || LayeredName.ChannelOf(name) is "look.red" or "look.green" or "look.blue";
+    private static bool IsOfLetters(string name) => LayeredName.ChannelOf(name) is var own && own != Spacing && own.StartsWith("shape.", StringComparison.Ordinal) || ChannelCatalogue.ColourNames.Contains(LayeredName.ChannelOf(name));
 
     private static void RefuseDriven(Scene scene, SceneObject thing)
     {

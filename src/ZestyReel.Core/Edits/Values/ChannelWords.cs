@@ -1,4 +1,3 @@
-using System.Collections.Frozen;
 using System.Collections.Immutable;
 using ZestyReel.Core.Scenes;
 
@@ -7,8 +6,6 @@ namespace ZestyReel.Core.Edits;
 /// <summary>Names a set of channels in a few words for the history.</summary>
 internal static class ChannelWords
 {
-    private static readonly FrozenSet<string> Colour = ["look.red", "look.green", "look.blue"];
-
     public static string Of(Scene scene, IEnumerable<CurveRef> curves)
     {
         var all = curves.Distinct().ToList();
@@ -24,8 +21,8 @@ internal static class ChannelWords
         var name = scene.OwnerName(all[0]) ?? "object";
         if (all.Count == 1) return $"{name} {scene.SpecAt(all[0])?.FullName ?? all[0].Channel}";
         // Its three parts are set by one colour.
-        var isColour = Colour.IsSubsetOf(all.Select(c => c.Channel));
-        var groups = all.Select(c => isColour && Colour.Contains(c.Channel) ? "Colour" : scene.SpecAt(c) is { } spec ? spec.FullName == spec.Label ? spec.Label : spec.Group : c.Channel).Distinct().ToList();
+        var isColour = ChannelCatalogue.ColourNames.IsSubsetOf(all.Select(c => c.Channel));
+        var groups = all.Select(c => isColour && ChannelCatalogue.ColourNames.Contains(c.Channel) ? "Colour" : scene.SpecAt(c) is { } spec ? spec.FullName == spec.Label ? spec.Label : spec.Group : c.Channel).Distinct().ToList();
         return groups.Count <= 3 ? $"{name} {string.Join(", ", groups)}" : $"{all.Count} channels of {name}";
     }
 
