@@ -3,10 +3,12 @@ import { BootstrapVueNextResolver } from 'bootstrap-vue-next/resolvers'
 import Components from 'unplugin-vue-components/vite'
 import { compression } from 'vite-plugin-compression2'
 import { defineConfig } from 'vitest/config'
+import { icons } from './icons'
 
 export default defineConfig({
   plugins: [
     vue(),
+    icons(),
     Components({ resolvers: [BootstrapVueNextResolver()], dts: false }),
     compression({ algorithms: ['brotliCompress'], include: [/\.(js|css)$/] }),
   ],

@@ -1,4 +1,4 @@
-import 'bootstrap-icons/font/bootstrap-icons.css'
+import 'virtual:icons.css'
 import { createBootstrap } from 'bootstrap-vue-next/plugins/createBootstrap'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'

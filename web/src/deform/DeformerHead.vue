@@ -57,7 +57,7 @@ function press(event: KeyboardEvent): void {
         @pointerup="drop"
         @pointercancel="giveUp"
       >
-        <i :class="`bi bi-chevron-${isOpen ? 'down' : 'right'}`" aria-hidden="true" />
+        <i :class="`bi ${isOpen ? 'bi-chevron-down' : 'bi-chevron-right'}`" aria-hidden="true" />
         {{ deformer.name }}
         <span v-if="deformer.name.toLowerCase() !== deformer.kind" class="dim">{{ deformer.kind }}</span>
       </button>

@@ -25,7 +25,7 @@ const views = useViews()
       :title="views.folded ? 'Show the stage\'s tools' : 'Fold the stage\'s tools away'"
       @click="views.folded = !views.folded"
     >
-      <i :class="`bi bi-chevron-${views.folded ? 'left' : 'right'}`" aria-hidden="true" />
+      <i :class="`bi ${views.folded ? 'bi-chevron-left' : 'bi-chevron-right'}`" aria-hidden="true" />
     </button>
   </div>
 </template>

@@ -96,6 +96,7 @@ watch(
 const set = (change: { font?: TextFont; align?: TextAlign }) =>
   void scene.edit({ edit: 'setText', objects: texts.selected(), lines: null, font: null, align: null, ...change })
 const aligned = { left: 'begin', centre: 'have their middle', right: 'end' } as const
+const alignIcons = { left: 'bi-text-left', centre: 'bi-text-center', right: 'bi-text-right' } as const
 </script>
 
 <template>
@@ -134,7 +135,7 @@ const aligned = { left: 'begin', centre: 'have their middle', right: 'end' } as 
           :title="`Lines ${aligned[align]} at the origin`"
           @click="set({ align })"
         >
-          <i :class="`bi bi-text-${align === 'centre' ? 'center' : align}`" aria-hidden="true" />
+          <i :class="`bi ${alignIcons[align]}`" aria-hidden="true" />
         </button>
       </span>
       <button

@@ -210,7 +210,8 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
             title="Into how many parts the shape is cut, so that it can be bent"
             @click="showsSegments = !showsSegments"
           >
-            <i :class="`bi bi-chevron-${showsSegments ? 'down' : 'right'}`" aria-hidden="true" /> {{ group.name }}
+            <i :class="`bi ${showsSegments ? 'bi-chevron-down' : 'bi-chevron-right'}`" aria-hidden="true" />
+            {{ group.name }}
           </button>
         </h2>
         <h2 v-else class="group">{{ group.name }}</h2>

@@ -62,8 +62,8 @@ const recording = useRecording()
 const view = useTimeView()
 const opened = ref(false)
 const problem = ref('')
-/** The stage, the values, the time bar, and at last the desk. */
-const turn = useTurns(() => opened.value, 5)
+/** The stage, the values, the time bar, the desk, and at last what only dialogs need. */
+const turn = useTurns(() => opened.value, 6)
 /** What the stage shows; made in a turn of its own. */
 const stage = shallowRef<StageScene | null>(null)
 watch(turn, (now) => now === 1 && (stage.value = new StageScene()))
@@ -200,7 +200,7 @@ onBeforeUnmount(() => {
     <!-- Made anew each time, and gone at once: the next key belongs to the workspace. -->
     <CommandFinder v-if="finder.finding" :commands="commands" />
     <ContextMenu v-if="contextMenu.at" :key="contextMenu.opened" />
-    <WorkspaceDialogs v-if="opened" :commands="commands" />
+    <WorkspaceDialogs v-if="turn > 5" :commands="commands" />
     <WhoDialog v-if="asksWho" @close="asksWho = false" />
     <QuestionDialog />
   </main>
