@@ -111,6 +111,8 @@ public class BvhBringingTests
         var unlocked = scene.With(scene.Find("Hips")! with { Channels = scene.Find("Hips")!.Channels.ToImmutableSortedDictionary(each => each.Key, each => each.Value with { Locked = false }) });
         var after = new BvhBringing(1, 50, Onto: true).Of(Walk(0.05m, 9)).Apply(unlocked);
         (after.Objects.Count, after.Find("Hips")!.Channel("rotation.y").Curve!.Keys.Length).ShouldBe((scene.Objects.Count, 9));
+        var over = new BvhBringing(1, 50, Onto: true, Unlock: true).Of(Walk(0.05m, 9)).Apply(scene).Find("Hips")!.Channel("rotation.y");
+        (over.Curve!.Keys.Length, over.Locked).ShouldBe((9, true));
         Should.Throw<Refusal>(() => new BvhBringing(Onto: true).Of(Walk(0.05m, 2)).Apply(Scene.Empty("Pier"))).Place.ShouldBe("onto");
         Should.Throw<Refusal>(() => new BvhBringing(0).Of(Walk(0.05m, 2))).Place.ShouldBe("scale");
         Should.Throw<Refusal>(() => BvhSkeleton.Of(Scene.Empty("Pier"), new(1))).Place.ShouldBe("root");

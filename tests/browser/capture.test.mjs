@@ -192,6 +192,29 @@ test('the layer takes what is changed, the captured keys stay', async () => {
   await desk.undo()
 })
 
+test('motion goes onto the joints that are there; where they are locked only if that is said, and the dialog stays till then', async () => {
+  const was = await file()
+  await command(page, 'Bring in captured motion (BVH)…')
+  await give(text, 'again.bvh')
+  await dialog().getByRole('status').getByText('5 joints, 481 moments', { exact: false }).waitFor()
+  await setField(page, 'First frame of the motion', '11')
+  const bringIn = dialog().getByRole('button', { name: 'Bring in', exact: true })
+  await dialog().getByText('onto the 5 objects of the same names').click()
+  await bringIn.click()
+  await page.getByText('is locked; unlock it first').waitFor()
+  assert.equal(await dialog().getByLabel('First frame of the motion').inputValue(), '11')
+  assert.deepEqual((await file()).objects, was.objects)
+  await dialog().getByText('also onto what is locked there: 18 channels').click()
+  await desk.changing(() => bringIn.click())
+  await dialog().waitFor({ state: 'detached' })
+  const now = await file()
+  assert.equal(now.objects.length, was.objects.length)
+  const { keys, locked } = now.objects[0].channels['rotation.z']
+  assert.deepEqual([keys.length, keys[0].frame, locked], [frames, 11, true])
+  await desk.undo()
+  assert.deepEqual(await file(), was)
+})
+
 test('it goes out as it came in, and one undo takes it all away', async () => {
   await desk.select('Hips')
   const download = page.waitForEvent('download')

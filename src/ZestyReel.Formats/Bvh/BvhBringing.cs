@@ -11,11 +11,12 @@ namespace ZestyReel.Formats.Bvh;
 /// <param name="Up">Which axis points up in the file.</param>
 /// <param name="Onto">Onto objects of the same names.</param>
 /// <param name="Grow">The scene range reaches to the last moment afterwards.</param>
+/// <param name="Unlock">Onto channels that are locked, too.</param>
 /// <remarks>
 /// A joint's translation is its offset and, where it has position channels, what they say besides (J. Lander, Working with
 /// Motion Capture File Formats, Game Developer, January 1998). Rotations multiply in the order of their channels.
 /// </remarks>
-public sealed record BvhBringing(double Scale = 1, decimal Start = 1, BvhUp Up = BvhUp.Y, bool Onto = false, bool Grow = false)
+public sealed record BvhBringing(double Scale = 1, decimal Start = 1, BvhUp Up = BvhUp.Y, bool Onto = false, bool Grow = false, bool Unlock = false)
 {
     private const double Largest = 1e6, TallerThanAnybody = 20;
 
@@ -40,7 +41,7 @@ public sealed record BvhBringing(double Scale = 1, decimal Start = 1, BvhUp Up =
             column += joint.Channels.Length;
             if (joint.End is { } end) joints.Add(new(joint.Name + End, places[i], Turned(end) * Scale, RotationOrder.Xyz, []));
         }
-        return new(joints.DrainToImmutable(), Start, motion.FrameTime, Onto, Grow);
+        return new(joints.DrainToImmutable(), Start, motion.FrameTime, Onto, Grow, Unlock: Unlock);
     }
 
     private Vector Turned(Vector at) => Up == BvhUp.Y ? at : new(at.X, at.Z, -at.Y);

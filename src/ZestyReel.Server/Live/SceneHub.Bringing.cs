@@ -19,8 +19,9 @@ public sealed partial class SceneHub
     /// <param name="up">Which axis points up in it.</param>
     /// <param name="onto">Onto objects of the same names.</param>
     /// <param name="grow">The scene range reaches to the last moment afterwards.</param>
-    public Task<KeptMessage> BringJoints(long scene, long revision, string file, double scale, double start, string up, bool onto, bool grow) => Making(scene, session =>
-        session.Apply(new BvhBringing(scale, Frame(start, "start"), QueryWords.Of<BvhUp>(up, "up"), onto, grow).Of(brought.Find(file)), revision, Who, Locked(scene)));
+    /// <param name="unlock">Onto channels that are locked, too.</param>
+    public Task<KeptMessage> BringJoints(long scene, long revision, string file, double scale, double start, string up, bool onto, bool grow, bool unlock) => Making(scene, session =>
+        session.Apply(new BvhBringing(scale, Frame(start, "start"), QueryWords.Of<BvhUp>(up, "up"), onto, grow, unlock).Of(brought.Find(file)), revision, Who, Locked(scene)));
 
     /// <summary>Makes keys of a table that was sent before.</summary>
     /// <param name="scene">The scene.</param>

@@ -56,7 +56,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
             var (count, moments) = (random.Next(1, 4), random.Next(0, 6));
             BroughtChannel Channel(string name) => new(name, [.. Enumerable.Range(0, moments).Select(_ => Number())]);
             return new BringJoints([.. Enumerable.Range(0, count).Select(i => new BroughtJoint($"Joint {random.Next(6)}", i == 0 ? null : random.Next(i), new(Number(), Number(), Number()), (RotationOrder)random.Next(6), [Channel("rotation.z"), Channel("position.x")]))],
-                Frame(), 0.0083333m, random.Next(3) == 0, random.Next(2) == 0, random.Next(4) == 0, random.Next(4) == 0);
+                Frame(), 0.0083333m, random.Next(3) == 0, random.Next(2) == 0, random.Next(4) == 0, random.Next(4) == 0, random.Next(2) == 0);
         }
         if (kind == typeof(BringObjects)) return BringObjects();
         if (kind == typeof(BringTable))

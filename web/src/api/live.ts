@@ -70,6 +70,7 @@ export interface Bringing {
   up: 'y' | 'z'
   onto: boolean
   grow: boolean
+  unlock: boolean
 }
 
 /** Which objects of a file are brought in, and how; see `BringObjects` on the server. */
@@ -205,8 +206,8 @@ export class LiveLine {
   /** Tells the others where the person at this tab stands. */
   stand = (scene: number, frame: number, objects: number[]) => this.call<void>('Stand', scene, frame, objects)
   /** Brings in the joints of a file that was sent before. */
-  bringJoints = (scene: number, revision: number, { file, scale, start, up, onto, grow }: Bringing) =>
-    this.call<KeptMessage>('BringJoints', scene, revision, file, scale, start, up, onto, grow)
+  bringJoints = (scene: number, revision: number, { file, scale, start, up, onto, grow, unlock }: Bringing) =>
+    this.call<KeptMessage>('BringJoints', scene, revision, file, scale, start, up, onto, grow, unlock)
   /** Brings in objects of a file that has been read before. */
   bringObjects = (scene: number, revision: number, { reading, objects, start, keep, grow }: ObjectBringing) =>
     this.call<KeptMessage>('BringObjects', scene, revision, reading, objects, start, keep, grow)

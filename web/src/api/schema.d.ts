@@ -2321,6 +2321,11 @@ export interface components {
        * @default true
        */
       withLayer?: boolean
+      /**
+       * @description Motion goes onto channels that are locked, too.
+       * @default false
+       */
+      unlock?: boolean
     }
     /** @description Makes keys of the columns of a table, in place of those that a channel has between the first and the last of them. */
     EditBringTable: {

@@ -32,6 +32,7 @@ const scale = ref(1)
 const start = ref(scene.settings.range[0])
 const up = ref<'y' | 'z'>('y')
 const onto = ref(false)
+const unlock = ref(false)
 const grow = ref(true)
 watch(told, (now) => now && (scale.value = now.scale))
 
@@ -40,11 +41,21 @@ const lastFrame = computed(() => {
   return start.value + Math.max(0, frames - 1) * frameTime * scene.settings.framesPerSecond
 })
 const isLonger = computed(() => told.value !== null && Math.ceil(lastFrame.value - 1e-6) > scene.settings.range[1])
+/** The objects whose names are those of joints. */
 const here = computed(() => {
-  const names = new Set([...scene.model.objects.values()].map(({ name }) => name))
-  return told.value?.names.filter((name) => names.has(name)).length ?? 0
+  const names = new Set(told.value?.names)
+  return [...scene.model.objects.values()].filter(({ name }) => names.has(name))
 })
-watch(here, (count) => count === 0 && (onto.value = false))
+watch(
+  () => here.value.length,
+  (count) => count === 0 && (onto.value = false),
+)
+const locked = computed(() =>
+  here.value.reduce((sum, { channels }) => {
+    const moved = [...channels].filter(([name, { locked }]) => locked && /^(position|rotation)\./.test(name))
+    return sum + moved.length
+  }, 0),
+)
 const words = computed(() => {
   const { joints, frames, frameTime, size } = told.value!
   const rate = Number((1 / frameTime).toFixed(3))
@@ -54,7 +65,11 @@ const words = computed(() => {
   ].join(' ')
 })
 
+const isAsked = ref(false)
+
+/** It stays open where it is refused: nothing that was set is lost. */
 async function bring(): Promise<void> {
+  isAsked.value = true
   const before = new Set(scene.model.layers.keys())
   const kept = await scene.bringJoints({
     file: told.value!.file,
@@ -63,8 +78,12 @@ async function bring(): Promise<void> {
     up: up.value,
     onto: onto.value,
     grow: isLonger.value && grow.value,
+    unlock: unlock.value,
   })
-  if (!kept?.changed) return
+  isAsked.value = false
+  if (!kept) return
+  emit('close')
+  if (!kept.changed) return
   const layer = [...scene.model.layers.keys()].find((id) => !before.has(id))
   if (layer !== undefined) layers.activate(layer)
   const [root] = kept.added
@@ -77,7 +96,8 @@ async function bring(): Promise<void> {
   <AskDialog
     title="Bring in captured motion"
     ok="Bring in"
-    :ready="told !== null && picked !== null"
+    :ready="told !== null && picked !== null && !isAsked"
+    stays
     @done="bring"
     @close="emit('close')"
   >
@@ -115,9 +135,14 @@ async function bring(): Promise<void> {
         the scene grows to hold it
       </label>
     </div>
-    <label v-if="here" class="tick">
+    <label v-if="here.length" class="tick">
       <input v-model="onto" type="checkbox" class="form-check-input" />
-      onto the {{ here }} objects of the same names, and no new joints
+      onto {{ here.length === 1 ? 'the object of the same name' : `the ${here.length} objects of the same names` }}, in
+      place of the motion there
+    </label>
+    <label v-if="onto && locked" class="tick">
+      <input v-model="unlock" type="checkbox" class="form-check-input" />
+      also onto what is locked there: {{ locked === 1 ? 'one channel' : `${locked} channels` }}
     </label>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-else-if="told && picked" class="told" role="status">{{ words }}</span>

@@ -68,7 +68,11 @@ const words = computed(() => {
   ].join(' ')
 })
 
+const isAsked = ref(false)
+
+/** It stays open where it is refused: nothing that was set is lost. */
 async function bring(): Promise<void> {
+  isAsked.value = true
   const kept = await scene.bringTable({
     file: told.value!.file,
     columns: going.value,
@@ -77,7 +81,10 @@ async function bring(): Promise<void> {
     degrees: fewer.value ? degrees.value : 0,
     grow: isLonger.value && grow.value,
   })
-  if (kept?.changed) selection.select([...new Set(going.value.map(({ object }) => object))])
+  isAsked.value = false
+  if (!kept) return
+  emit('close')
+  if (kept.changed) selection.select([...new Set(going.value.map(({ object }) => object))])
 }
 </script>
 
@@ -86,7 +93,8 @@ async function bring(): Promise<void> {
     title="Bring in a table of motion"
     ok="Bring in"
     size="lg"
-    :ready="told !== null && picked !== null && going.length > 0"
+    :ready="told !== null && picked !== null && going.length > 0 && !isAsked"
+    stays
     @done="bring"
     @close="emit('close')"
   >

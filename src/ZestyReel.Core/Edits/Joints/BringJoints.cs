@@ -13,7 +13,8 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Grow">The scene range reaches to the last moment afterwards.</param>
 /// <param name="Lock">Channels that are keyed are locked, so that the captured keys are not changed by hand.</param>
 /// <param name="WithLayer">An empty layer is put on top, which takes the changes.</param>
-public sealed record BringJoints(ImmutableArray<BroughtJoint> Joints, decimal Start, decimal Step, bool Onto = false, bool Grow = false, bool Lock = true, bool WithLayer = true) : Edit
+/// <param name="Unlock">Motion goes onto channels that are locked, too.</param>
+public sealed record BringJoints(ImmutableArray<BroughtJoint> Joints, decimal Start, decimal Step, bool Onto = false, bool Grow = false, bool Lock = true, bool WithLayer = true, bool Unlock = false) : Edit
 {
     /// <summary>Most joints at once.</summary>
     public const int MostJoints = 2_000;
@@ -83,8 +84,10 @@ public sealed record BringJoints(ImmutableArray<BroughtJoint> Joints, decimal St
         foreach (var (i, joint) in Joints.Index())
         {
             if (joint.Channels.IsDefaultOrEmpty || !byName.TryGetValue(joint.Name, out var thing)) continue;
-            foreach (var channel in joint.Channels)
-                thing.Unlocked(channel.Channel, "onto");
+            if (!Unlock)
+            {
+                foreach (var channel in joint.Channels) thing.Unlocked(channel.Channel, "onto");
+            }
             found = true;
             next = next.With(Moved(thing with { RotationOrder = joint.Order, RotationInterpolation = RotationInterpolation.EachAxis }, joint, times, i));
         }
