@@ -21,7 +21,7 @@ internal static class Baked
         var sampling = Measure.Median(Measure.Runs(5, () => Sampler.Blocks([.. scene.Objects.Values.Select(thing => new SampleTarget(thing, [.. thing.Specs.Take(9)]))], new FrameTimes(scene, moments), 0)));
         foreach (var tolerance in (double[])[0.001, 0])
         {
-            var bake = new Bake([.. targets], 0, 999, 5, Tolerance: tolerance);
+            var bake = new Bake([.. targets], 0, 999, 5, Tolerance: tolerance, Degrees: tolerance);
             var baking = Measure.Median(Measure.Runs(5, () => bake.Apply(scene)));
             Measure.Print($"bake 100 objects x 9 channels x 1000 frames, 5 a frame, within {tolerance}", baking / 1000, "s");
             Measure.Print($"bake within {tolerance}, times sampling alone", baking / sampling, "ratio");

@@ -101,7 +101,8 @@ test('what follows a path keeps its motion without it, key for key as told, and 
   const ways = await Promise.all(['x', 'y', 'z'].map((axis) => world('Boat', axis)))
   await page.keyboard.press('Shift+B')
   await pick('Samples', '4 samples a frame')
-  await type('Tolerance of the bake', '0')
+  await type('Tolerance in lengths', '0')
+  await type('Tolerance in degrees', '0')
   await told(/keys become/).waitFor()
   const after = Number(
     /become (\d+)/.exec(

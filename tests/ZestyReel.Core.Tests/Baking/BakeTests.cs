@@ -61,7 +61,7 @@ public class BakeTests
         {
             var scene = RandomLayers.Scene(new Random(seed), isPlain: true);
             if (scene.Object(Boat).Channels.IsEmpty) return;
-            var bake = new Bake([new(Boat, null)], 1, 60, PerSecond: 240, Tolerance: 0.01);
+            var bake = new Bake([new(Boat, null)], 1, 60, PerSecond: 240, Tolerance: 0.01, Degrees: 0.01);
             CurveConsequence told;
             try
             {
@@ -206,6 +206,21 @@ public class BakeTests
         line.After(new Bake([new(Boat, "position.x")], 1, 49, 2, Tolerance: 0.001)).Keys(Boat, "position.x").Length.ShouldBe(2);
     }
 
+    [Theory, InlineData(30, 0.001), InlineData(0.001, 30)]
+    public void What_turns_has_a_tolerance_of_its_own(double lengths, double degrees)
+    {
+        var scene = Scene.Empty("Bay").After(new SetRanges(new(1, 49)), new AddObject(ObjectKind.Box, "Boat"));
+        foreach (var name in (string[])["position.x", "rotation.y"])
+        {
+            foreach (var frame in (int[])[1, 17, 33, 49])
+                scene = scene.After(new KeyChannels(frame, [new(Boat, name, frame % 3 * 10)], Interpolation.Free));
+        }
+        int Count(string name) => scene.After(new Bake([new(Boat, "position.x"), new(Boat, "rotation.y")], 1, 49, 4, Tolerance: lengths, Degrees: degrees)).Keys(Boat, name).Length;
+        var (coarse, fine) = lengths > degrees ? ("position.x", "rotation.y") : ("rotation.y", "position.x");
+        Count(coarse).ShouldBeLessThan(Count(fine));
+        Should.Throw<Refusal>(() => new Bake([new(Boat, null)], 1, 49, 4, Degrees: -1).Apply(scene)).Place.ShouldBe("degrees");
+    }
+
     [Fact]
     public void A_jump_stays_a_jump()
     {
@@ -215,7 +230,7 @@ public class BakeTests
             new SetExtrapolation([new(Boat, "rotation.y")], Extrapolation.Hold, Extrapolation.Repeat));
         foreach (var tolerance in (double[])[0, 0.001])
         {
-            CurveConsequence.Of(scene, new Bake([new(Boat, null)], 1, 49, 2, Tolerance: tolerance)).Difference.ShouldBeLessThan(0.002);
+            CurveConsequence.Of(scene, new Bake([new(Boat, null)], 1, 49, 2, Tolerance: tolerance, Degrees: tolerance)).Difference.ShouldBeLessThan(0.002);
             CurveConsequence.Of(scene, new Bake([new(Boat, "position.x")], 1, 49, 1, Tolerance: tolerance)).Difference.ShouldBeLessThan(0.002);
         }
     }

@@ -2209,10 +2209,16 @@ export interface components {
       world?: boolean
       /**
        * Format: double
-       * @description The largest difference that fewer keys may make, in each channel's unit; 0 keeps each sample.
+       * @description The largest difference that fewer keys may make, in scene lengths or the channel's unit; 0 keeps each sample.
        * @default 0
        */
       tolerance?: number
+      /**
+       * Format: double
+       * @description The same of channels in degrees.
+       * @default 0
+       */
+      degrees?: number
       /** @description What a new layer is called; left out, it gets a free name. */
       name?: null | string
     }

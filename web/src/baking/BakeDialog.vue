@@ -2,7 +2,8 @@
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Edit } from '../api/http'
 import { useLookAheadCurves } from '../curves/lookAheadCurves'
-import WithinTolerance from '../curves/WithinTolerance.vue'
+import ToldCurve from '../curves/ToldCurve.vue'
+import ToleranceFields from '../curves/ToleranceFields.vue'
 import { useLayers } from '../layers/layers'
 import { channelsOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
@@ -46,6 +47,7 @@ const left = ref<readonly BakePart[]>(
 )
 const world = ref(false)
 const tolerance = ref(0.001)
+const degrees = ref(0.05)
 
 const targets = computed(() =>
   only.value
@@ -72,6 +74,7 @@ const edit = computed<Edit | null>(() =>
         into: into.value,
         world: into.value === 'keys' && world.value,
         tolerance: tolerance.value,
+        degrees: degrees.value,
       },
 )
 const { told, wrong, isTold } = useLookAheadCurves(() => edit.value)
@@ -194,15 +197,10 @@ const intoWords = {
       What is taken off is gone outside these frames too.
     </span>
     <div>
-      <WithinTolerance
-        v-model="tolerance"
-        label="Tolerance of the bake"
-        before="fewer keys, within"
-        after="0 keeps each sample"
-        :least="0"
-        :told="told"
-        :wrong="wrong"
-      />
+      <div class="row-of-fields">
+        fewer keys, within <ToleranceFields v-model:lengths="tolerance" v-model:degrees="degrees" />
+      </div>
+      <ToldCurve :told="told" :wrong="wrong" />
     </div>
   </AskDialog>
 </template>

@@ -2,6 +2,7 @@ import type { CurveMessage } from '../api/messages'
 import { specOf } from '../scene/catalogue'
 import { ownerKey } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
+import { numberStyle } from '../values/channelState'
 
 const short = (value: number) => String(Number(value.toPrecision(3)))
 
@@ -13,6 +14,9 @@ export function useToldCurve() {
     const holder = scene.model.holder(ownerKey(owner, id))
     const spec = holder && specOf(holder, channel)
     const of = owner === 'object' && spec ? `${holder?.name} ${spec.fullName}` : (holder?.name ?? channel)
-    return { off: short(difference), where: `at frame ${Number(frame.toFixed(2))} of ${of}` }
+    return {
+      off: `${short(difference)}${spec ? numberStyle(spec).unit : ''}`,
+      where: `at frame ${Number(frame.toFixed(2))} of ${of}`,
+    }
   }
 }

@@ -7,6 +7,7 @@ import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
 import TimeField from '../timebar/TimeField.vue'
+import ToleranceFields from '../curves/ToleranceFields.vue'
 import NumberField from '../values/NumberField.vue'
 import { landEdit, landingOf } from './landing'
 import { nameOf, useTakes } from './takes'
@@ -215,30 +216,7 @@ const frames = computed(
       </div>
     </fieldset>
     <div class="row-of-fields">
-      fewer keys, within
-      <NumberField
-        :value="tolerance"
-        label="Tolerance in lengths"
-        :decimals="6"
-        :step="0.001"
-        :least="0"
-        trim
-        @hold="tolerance = $event"
-        @keep="tolerance = $event"
-      />
-      lengths and
-      <NumberField
-        :value="degrees"
-        label="Tolerance in degrees"
-        unit="°"
-        :decimals="4"
-        :step="0.1"
-        :least="0"
-        trim
-        @hold="degrees = $event"
-        @keep="degrees = $event"
-      />
-      (0 keeps each sample)
+      fewer keys, within <ToleranceFields v-model:lengths="tolerance" v-model:degrees="degrees" />
     </div>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-else-if="told" class="told" role="status">

@@ -9,7 +9,7 @@ import FilePick from '../shared/FilePick.vue'
 import { useAnswer } from '../shared/answers'
 import { usePickedFile } from '../shared/pickedFile'
 import TimeField from '../timebar/TimeField.vue'
-import NumberField from '../values/NumberField.vue'
+import ToleranceFields from '../curves/ToleranceFields.vue'
 import ColumnList from './ColumnList.vue'
 import { placesOf, type TablePlace } from './tablePlaces'
 
@@ -128,30 +128,7 @@ async function bring(): Promise<void> {
         <label class="tick"
           ><input v-model="fewer" type="checkbox" class="form-check-input" /> fewer keys, within</label
         >
-        <NumberField
-          :value="tolerance"
-          label="Off by at most"
-          :decimals="4"
-          :step="0.001"
-          :least="0.0001"
-          :most="1000000"
-          trim
-          @hold="tolerance = $event"
-          @keep="tolerance = $event"
-        />
-        and
-        <NumberField
-          :value="degrees"
-          label="Turned by at most"
-          unit="°"
-          :decimals="3"
-          :step="0.1"
-          :least="0.001"
-          :most="360"
-          trim
-          @hold="degrees = $event"
-          @keep="degrees = $event"
-        />
+        <ToleranceFields v-model:lengths="tolerance" v-model:degrees="degrees" />
       </div>
     </template>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>

@@ -16,14 +16,18 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Parts">What is written down and taken off; everything when left out. What is left goes on over the new keys.</param>
 /// <param name="Into">Where the keys go.</param>
 /// <param name="World">Objects leave their parents, and their keys say where they are in the world.</param>
-/// <param name="Tolerance">The largest difference that fewer keys may make, in each channel's unit; 0 keeps each sample.</param>
+/// <param name="Tolerance">The largest difference that fewer keys may make, in scene lengths or the channel's unit; 0 keeps each sample.</param>
+/// <param name="Degrees">The same of channels in degrees.</param>
 /// <param name="Name">What a new layer is called; left out, it gets a free name.</param>
 public sealed record Bake(
     ImmutableArray<TimeTarget> Targets, decimal First, decimal Last, int? PerFrame = null, decimal? PerSecond = null,
-    ImmutableArray<BakePart>? Parts = null, BakeInto Into = BakeInto.Keys, bool World = false, double Tolerance = 0, string? Name = null) : Edit
+    ImmutableArray<BakePart>? Parts = null, BakeInto Into = BakeInto.Keys, bool World = false, double Tolerance = 0, double Degrees = 0, string? Name = null) : Edit
 {
     /// <summary>Most samples of all channels together.</summary>
     public const long MostSamples = 10_000_000;
+
+    /// <summary>How far fewer keys may be off.</summary>
+    internal Tolerances Fewer() => new(Tolerance, Degrees);
 
     /// <inheritdoc/>
     public override bool MayTakeLong() => true;

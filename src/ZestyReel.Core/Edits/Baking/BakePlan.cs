@@ -33,7 +33,7 @@ internal sealed class BakePlan
     public static BakePlan Of(Scene scene, Bake bake)
     {
         if (bake.Targets.IsDefaultOrEmpty) throw new Refusal("targets", "select at least one object");
-        if (!(bake.Tolerance >= 0) || !double.IsFinite(bake.Tolerance)) throw new Refusal("tolerance", "the tolerance is 0 or more");
+        _ = bake.Fewer().Checked();
         if (!Enum.IsDefined(bake.Into)) throw new Refusal("into", "bake into keys, a layer or a twin");
         if (bake.World && bake.Into == BakeInto.Layer) throw new Refusal("world", "keys in a layer lie in the object's own space; bake into keys or a twin instead");
         var grid = BakeGrid.Of(scene, bake.First, bake.Last, bake.PerFrame, bake.PerSecond);
@@ -118,7 +118,7 @@ internal sealed class BakePlan
             Effort.Done(_written, _channels);
             var name = _layer is null ? spec.Name : LayeredName.Of(_layer.Id, spec.Name);
             var own = thing.Channel(name);
-            thing = thing.WithChannel(name, BakedCurve.Of(own, _layer is null ? spec : spec.InLayer(_layer.Id), values.Source(baked, spec), rows[i], _bake.Tolerance, thing.Name));
+            thing = thing.WithChannel(name, BakedCurve.Of(own, _layer is null ? spec : spec.InLayer(_layer.Id), values.Source(baked, spec), rows[i], _bake.Fewer().Of(spec), thing.Name));
             Interlocked.Increment(ref _written);
         }
         return thing;

@@ -27,8 +27,7 @@ public sealed record BringTable(ImmutableArray<TableCurve> Curves, double Tolera
     {
         if (Curves.IsDefaultOrEmpty) throw new Refusal("curves", "no column has a channel to go to");
         if (Curves.Length > MostCurves) throw new Refusal("curves", $"more than {MostCurves} columns are too many");
-        if (!(Tolerance >= 0 && double.IsFinite(Tolerance))) throw new Refusal("tolerance", "the tolerance is 0 or more");
-        if (!(Degrees >= 0 && double.IsFinite(Degrees))) throw new Refusal("degrees", "the tolerance is 0 or more");
+        var fewer = new Tolerances(Tolerance, Degrees).Checked();
         foreach (var (i, curve) in Curves.Index()) Check(curve, i);
         if (Curves.Sum(curve => (long)curve.Values.Length) > MostValues) throw new Refusal("curves", $"more than {MostValues} values are too many");
         var next = scene;
@@ -40,8 +39,7 @@ public sealed record BringTable(ImmutableArray<TableCurve> Curves, double Tolera
             if (Curves.Take(i).Any(other => other.Object == curve.Object && other.Channel == curve.Channel)) throw new Refusal($"curves[{i}].channel", $"two columns go to {spec.Name} of {thing.Name}; leave one of them out");
             thing.Unlocked(spec.Name, $"curves[{i}].channel");
             double[] values = [.. curve.Values.Select(value => spec.Checked(value, $"curves[{i}].values"))];
-            var tolerance = spec.Unit == ChannelUnit.Degrees ? Degrees : Tolerance;
-            next = next.With(thing.WithChannel(spec.Name, BakedCurve.Of(thing.Channel(spec.Name), spec, [.. curve.Times.Select(time => (double)time.Value)], values, tolerance, thing.Name)));
+            next = next.With(thing.WithChannel(spec.Name, BakedCurve.Of(thing.Channel(spec.Name), spec, [.. curve.Times.Select(time => (double)time.Value)], values, fewer.Of(spec), thing.Name)));
         }
         return Grow ? GrownRange.To(next, Curves.Max(curve => curve.Times[^1])) : next;
     }

@@ -66,7 +66,7 @@ public sealed record LandTake(
                 new KeptWorlds(scene, scene, ticks).Own(thing, own, values);
             }
             var source = times.For(Object, own.Name);
-            var landed = BakedCurve.Of(thing.Channel(name), spec, source, values, own.Unit == ChannelUnit.Degrees ? Degrees : Tolerance, thing.Name);
+            var landed = BakedCurve.Of(thing.Channel(name), spec, source, values, new Tolerances(Tolerance, Degrees).Of(own), thing.Name);
             keys += landed.Curve?.Keys.Count(key => key.Time >= SeenValues.KeyedAt(source[0]) && key.Time <= SeenValues.KeyedAt(source[^1])) ?? 0;
             var off = Off(landed, source, values);
             if (own.Unit == ChannelUnit.Degrees) degrees = Math.Max(degrees, off);
@@ -103,8 +103,7 @@ public sealed record LandTake(
         for (var i = 0; i < Times.Length; i++)
             if (!Times[i].IsWithinReach || i > 0 && Times[i] <= Times[i - 1]) throw new Refusal("times", "moments come one after the other");
         if (!Enum.IsDefined(Into)) throw new Refusal("into", "a take goes into a layer or into keys");
-        if (!(Tolerance >= 0 && double.IsFinite(Tolerance))) throw new Refusal("tolerance", "the tolerance is 0 or more");
-        if (!(Degrees >= 0 && double.IsFinite(Degrees))) throw new Refusal("degrees", "the tolerance is 0 or more");
+        _ = new Tolerances(Tolerance, Degrees).Checked();
         if (Ease is < 0 or > 10_000) throw new Refusal("ease", "a layer comes in over 0 to 10000 frames");
     }
 
