@@ -14,6 +14,9 @@ public sealed record ShapeMorphs(IReadOnlyList<Mesh> Meshes, IReadOnlyList<int> 
     /// <summary>Most forms of a shape.</summary>
     public const int Most = 64;
 
+    // What is large may swell by less than its tolerance, which is seen all the same.
+    private const double PartOfChange = 0.05;
+
     // What of a shape's forms is held at once: some 250 MB.
     private const long MostVertices = 5_000_000;
 
@@ -33,7 +36,7 @@ public sealed record ShapeMorphs(IReadOnlyList<Mesh> Meshes, IReadOnlyList<int> 
     /// <param name="thing">The object.</param>
     /// <param name="times">The moments.</param>
     /// <param name="worlds">Where things are at them.</param>
-    /// <param name="tolerance">How far a vertex may be off, as a part of the shape's largest extent; more where that takes too many forms.</param>
+    /// <param name="tolerance">How far a vertex may be off, as a part of the shape's largest extent, and no more than a twentieth of its change; more where that takes too many forms.</param>
     public static ShapeMorphs Of(SceneObject thing, FrameTimes times, WorldSampler worlds, double tolerance)
     {
         using var run = new GeometryRun(thing, times, worlds);
@@ -52,13 +55,14 @@ public sealed record ShapeMorphs(IReadOnlyList<Mesh> Meshes, IReadOnlyList<int> 
         }
         var (least, most) = first.Bounds();
         var size = Math.Max((most - least).Length(), 1e-6);
-        for (var off = size * tolerance; ; off *= 2)
+        var change = meshes.Max(mesh => Apart(mesh, first, first, 0));
+        if (change <= size * 1e-9) return new([first], [0], 0, false);
+        for (var off = Math.Min(size * tolerance, change * PartOfChange); ; off *= 2)
         {
             times.Stop.ThrowIfCancellationRequested();
             var chosen = new List<int> { 0 };
             var error = Choose(meshes, 0, meshes.Length - 1, off, chosen);
             if (chosen.Count > Most) continue;
-            if (chosen.Count == 2 && Apart(meshes[0], meshes[0], meshes[^1], 0) <= size * 1e-9) chosen.RemoveAt(1);
             return new([.. chosen.Select(i => meshes[i])], [.. chosen.Select(i => looked[i])], error, false);
         }
     }

@@ -22,7 +22,9 @@ const chosen = defineModel<string>({ required: true })
   display: grid;
   align-content: start;
   gap: 1px;
-  width: 268px;
+  grid-template-columns: minmax(0, 1fr);
+  flex: none;
+  width: 296px;
   max-height: 56vh;
   padding: 2px;
   overflow-y: auto;
