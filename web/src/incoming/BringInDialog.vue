@@ -111,6 +111,15 @@ const words = computed(() => {
   return `${things}, ${keys.toLocaleString('en')} keys on its frames ${first}–${last} at ${inRate(rate)}.`
 })
 
+/** What stays behind of what is chosen, and of the file as a whole. */
+const losses = computed(() => {
+  const { objects, notes } = told.value!
+  const left = new Set(objects.filter(({ id }) => !chosen.value.has(id)).map(({ name }) => name))
+  return notes
+    .map((note) => ({ ...note, of: note.of.filter((name) => !left.has(name)) }))
+    .filter(({ of }, i) => of.length > 0 || notes[i]!.of.length === 0)
+})
+
 /** What would come without something that it follows, aims at or bounces off, as that is left out. */
 const untied = computed(() => {
   const names = new Map(told.value!.objects.map(({ id, name }) => [id, name]))
@@ -250,7 +259,7 @@ async function bring(): Promise<void> {
     <template v-else-if="told">
       <span class="told" role="status">{{ words }}</span>
       <span v-if="untied.length > 0" class="told" role="note">{{ untiedWords }}</span>
-      <LossList :losses="told.notes" label="What does not come in" />
+      <LossList :losses="losses" label="What does not come in" />
       <span v-if="into === 'here' && told.staysBehind.length > 0" class="told"
         >Stays behind: {{ told.staysBehind.join(', ') }}. As a scene of its own it comes with all of them.</span
       >

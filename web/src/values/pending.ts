@@ -146,6 +146,8 @@ export const usePending = defineStore('pending', () => {
     before = null
     if (autoKey.isOn) return key(list(), scene.settings.work[0])
     dropTried()
+    // A drag along one axis holds the others as they are: these wait for nothing. In a layer what is tried is seen.
+    if (!layers.active) release(list().filter((value) => isAnimated(value.object, value.channel) && isAsSeen(value)))
     const waits = list().some(
       ({ object, channel, value }) => isAnimated(object, channel) && from?.get(laneOf(object, channel)) !== value,
     )
@@ -169,6 +171,12 @@ export const usePending = defineStore('pending', () => {
     if (!holder) return false
     const { still } = scene.model.channel(holder, channel)
     return Math.abs(value! - still) <= 1e-7 * Math.max(1, Math.abs(still))
+  }
+
+  /** Whether a moving channel has this value here anyway, as far as what comes through places in the world can tell. */
+  function isAsSeen({ object, channel, value }: ChannelValue): boolean {
+    const seen = scene.book.isHere(playhead.readFrame) && scene.book.value(object, channel, playhead.readFrame)
+    return typeof seen === 'number' && Math.abs(value! - seen) <= 1e-6 * Math.max(1, Math.abs(seen))
   }
 
   // Values that have been sent and not been kept yet, which may take a while where the server is away.
