@@ -9,6 +9,23 @@ let desk, page
 const file = () => desk.server.get(`/api/scenes/${desk.id}/file`)
 const marker = (channel) => page.locator(`[data-channel="${channel}"] .marker`).getAttribute('data-state')
 
+/** Where on the page the upper one of the green arrows on the handles is. */
+async function upArrow() {
+  const isGreen = (r, g, b) => g > 180 && r < 190 && b < 120 && g - r > 50
+  const pixels = await until(
+    () => stagePixels(page),
+    (png) => middleOf(png, isGreen).count > 5,
+    'the green handle',
+  )
+  // Of the two arrows on the axis, the upper one.
+  const { y: middle } = middleOf(pixels, isGreen)
+  const upper = PNG.sync.read(PNG.sync.write(pixels))
+  upper.data.fill(0, Math.ceil(middle) * upper.width * 4)
+  const green = middleOf(upper, isGreen)
+  const canvas = await page.locator('.stage-canvas').boundingBox()
+  return { x: canvas.x + 10 + green.x, y: canvas.y + 60 + green.y }
+}
+
 before(async () => {
   desk = await Desk.open(twoBoats)
   page = desk.page
@@ -33,19 +50,7 @@ test('auto-key keys a change by hand and leaves an anchor', async () => {
   await page.keyboard.press('f')
   // The camera glides there; then the stage draws once more, with all its pixels.
   await stageRested(page)
-  const isGreen = (r, g, b) => g > 180 && r < 190 && b < 120 && g - r > 50
-  const pixels = await until(
-    () => stagePixels(page),
-    (png) => middleOf(png, isGreen).count > 5,
-    'the green handle',
-  )
-  // Of the two arrows on the axis, the upper one.
-  const { y: middle } = middleOf(pixels, isGreen)
-  const upper = PNG.sync.read(PNG.sync.write(pixels))
-  upper.data.fill(0, Math.ceil(middle) * upper.width * 4)
-  const green = middleOf(upper, isGreen)
-  const canvas = await page.locator('.stage-canvas').boundingBox()
-  const grip = { x: canvas.x + 10 + green.x, y: canvas.y + 60 + green.y }
+  const grip = await upArrow()
   await drag(
     page,
     grip,
@@ -64,6 +69,27 @@ test('auto-key keys a change by hand and leaves an anchor', async () => {
   await page.keyboard.press('a')
   for (let i = 0; i < 2; i++) await desk.undo()
   await becomes(desk, 'Ferry', 'position.y', [])
+})
+
+test('a drag along one axis leaves no change waiting on the others, and one that goes back leaves none', async () => {
+  await setField(page, 'Frame', '45')
+  assert.deepEqual([await marker('position.x'), await marker('position.y')], ['animated', 'still'])
+  await page.keyboard.press('f')
+  await stageRested(page)
+  const grip = await upArrow()
+  await desk.changing(() => drag(page, grip, { x: grip.x, y: grip.y - 60 }))
+  assert.deepEqual([await marker('position.x'), await marker('position.y')], ['animated', 'still'])
+  assert.ok((await desk.samples('Ferry', 'position.y')).get(45) > 0.1)
+  // A moving value that is changed waits, and waits no longer once it is what it was.
+  const was = await page.getByLabel('Position X', { exact: true }).inputValue()
+  await setField(page, 'Position X', '+=2')
+  assert.equal(await marker('position.x'), 'changed')
+  await setField(page, 'Position X', '-=2')
+  assert.equal(await marker('position.x'), 'animated')
+  assert.equal(await page.getByLabel('Position X', { exact: true }).inputValue(), was)
+  await setField(page, 'Frame', '30')
+  assert.equal(await page.getByText('not keyed on frame').count(), 0)
+  await desk.undo()
 })
 
 test('values are locked, copied, made still and reset from their menu', async () => {
