@@ -170,6 +170,7 @@ describe('undo', () => {
     await field('Position Z').click()
     await page.keyboard.press('Control+z')
     await until(position, (now) => now === made - 1, 'the undo')
+    await desk.heard()
     await field('Position Z').press('Escape')
     assert.equal(await valueOf('Position Z'), '0.00')
   })
