@@ -66,7 +66,7 @@ test('what a new text says is typed at once, and the sound is not meant any more
 })
 
 test('its letters rise one on each beat; Escape leaves them as they were, undo gives that back', async () => {
-  await page.getByRole('radio', { name: 'the same change' }).click()
+  await page.getByRole('radio', { name: 'change', exact: true }).click()
   await page.getByRole('button', { name: 'Auto-key' }).click()
   await setField(page, 'Frame', String(beatFrames[0]))
   await desk.changing(() => setField(page, 'Scale Y', '1.001'))

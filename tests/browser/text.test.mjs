@@ -180,7 +180,7 @@ test('split into letters it looks as before; the letters come one after the othe
   await desk.changing(() => values().getByRole('button', { name: 'Split into 10 letters' }).click())
 
   // They are selected: each rises from below, all at once at first.
-  await values().getByRole('radio', { name: 'the same change' }).click()
+  await values().getByRole('radio', { name: 'change', exact: true }).click()
   await page.getByRole('button', { name: 'Auto-key' }).click()
   await setField(page, 'Frame', '9')
   await desk.changing(() => setField(page, 'Position Y', '0.01'))

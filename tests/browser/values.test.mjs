@@ -140,9 +140,9 @@ test('several objects get the same change', async () => {
       (await desk.samples('Barge', 'position.z')).get(1),
     ],
     ([ferry, barge]) => ferry === 2 && barge === 2,
-    'the same value',
+    'value',
   )
-  await page.getByRole('radio', { name: 'the same change' }).click()
+  await page.getByRole('radio', { name: 'change', exact: true }).click()
   await setField(page, 'Rotation Y', '30')
   await setField(page, 'Position Z', '+=1')
   await until(
@@ -153,7 +153,7 @@ test('several objects get the same change', async () => {
     ([ferry, barge]) => ferry === 3 && barge === 3,
     'one more for each',
   )
-  await page.getByRole('radio', { name: 'the same value' }).click()
+  await page.getByRole('radio', { name: 'value', exact: true }).click()
 })
 
 test('an object that is made to move with another keeps its place at its keys', async () => {

@@ -71,7 +71,9 @@ export function drawRuler(
     if (!labelled) continue
     ctx.fillStyle = c.dim
     ctx.globalAlpha = frame < p.range[0] || frame > p.range[1] ? 0.6 : 1
-    ctx.fillText(p.label(frame), x + 3, 12)
+    // That of the last frame is not cut off.
+    const label = p.label(frame)
+    ctx.fillText(label, Math.min(x + 3, p.width - ctx.measureText(label).width - 3), 12)
     ctx.globalAlpha = 1
   }
   let next = p.width + rulerParts.bookmarkWidth

@@ -44,8 +44,8 @@ const playhead = usePlayhead()
 const layers = useLayers()
 const deforming = useDeforming()
 const ways = [
-  ['value', 'the same value'],
-  ['change', 'the same change'],
+  ['value', 'value'],
+  ['change', 'change'],
 ] as const
 
 const object = computed<SceneObject | undefined>(() => {
@@ -188,8 +188,8 @@ const key = (spec: ChannelSpec) => `${object.value!.id}|${spec.name}`
       <CoarseNote :object="object" />
       <CueSection :object="object" />
       <PathSection v-if="object.path" :object="object" />
-      <div v-if="selection.objects.size > 1" class="together" role="radiogroup" aria-label="A change gives each">
-        <span class="dim">each gets</span>
+      <div v-if="selection.objects.size > 1" class="together" role="radiogroup" aria-label="Each gets the same">
+        <span class="dim">each gets the same</span>
         <button
           v-for="[way, label] in ways"
           :key="way"
