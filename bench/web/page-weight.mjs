@@ -18,13 +18,11 @@ await page.waitForFunction(() => window.wasThere)
 // What was asked for before has come by then.
 await page.waitForLoadState('networkidle')
 const asked = await page.evaluate(() =>
-  performance
-    .getEntriesByType('resource')
-    .map(({ name, startTime, encodedBodySize }) => ({
-      name,
-      bytes: encodedBodySize,
-      before: startTime < window.wasThere,
-    })),
+  performance.getEntriesByType('resource').map(({ name, startTime, encodedBodySize }) => ({
+    name,
+    bytes: encodedBodySize,
+    before: startTime < window.wasThere,
+  })),
 )
 for (const [kind, ending] of [
   ['scripts', '.js'],
