@@ -8,13 +8,18 @@ import { spec } from 'node:test/reporters'
 // at the end: what fails both times fails; what does not is told by name, as something to look into.
 const here = import.meta.dirname
 
+/** No file takes as long; one that hangs fails, in milliseconds. */
+const longest = 15 * 60_000
+
 async function round(files) {
   const failed = new Map()
-  const tests = run({ files, concurrency: 1 })
+  const tests = run({ files, concurrency: 1, timeout: longest })
   tests.on('test:fail', ({ name, file, details }) => {
     // A file fails along with its tests.
     if (details.error?.failureType === 'subtestsFailed') return
-    failed.set(file, [...(failed.get(file) ?? []), name])
+    // A file that takes too long is told by its name alone.
+    const of = file ?? name
+    failed.set(of, [...(failed.get(of) ?? []), name])
   })
   const told = tests.compose(spec)
   told.pipe(process.stdout, { end: false })
