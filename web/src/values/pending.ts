@@ -146,8 +146,10 @@ export const usePending = defineStore('pending', () => {
     before = null
     if (autoKey.isOn) return key(list(), scene.settings.work[0])
     dropTried()
-    // A drag along one axis holds the others as they are: these wait for nothing. In a layer what is tried is seen.
-    if (!layers.active) release(list().filter((value) => isAnimated(value.object, value.channel) && isAsSeen(value)))
+    // A drag along one axis holds the others as they are: these wait for nothing. In a layer what is tried is seen, and
+    // while something is still to be made, what is seen is not what will be.
+    if (!layers.active && scene.waiting === 0)
+      release(list().filter((value) => isAnimated(value.object, value.channel) && isAsSeen(value)))
     const waits = list().some(
       ({ object, channel, value }) => isAnimated(object, channel) && from?.get(laneOf(object, channel)) !== value,
     )
