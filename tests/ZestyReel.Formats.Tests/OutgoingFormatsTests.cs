@@ -78,6 +78,19 @@ public class OutgoingFormatsTests
     }
 
     [Fact]
+    public void A_shape_in_USD_is_seen_through_what_it_hangs_in_and_turned_and_sized_as_asked()
+    {
+        var scene = Of(new AddObject(ObjectKind.Group, "Pier", Values: At(("visible", 0), ("look.opacity", 0.5))), new AddObject(ObjectKind.Box, "Crate", new ObjectId(1), Values: At(("shape.height", 4), ("look.opacity", 0.5))));
+        string Text(OutgoingChoice choice) => Encoding.UTF8.GetString(Written(".usda", scene, choice));
+        var text = Text(new(["Crate"], Unit: 100, Up: UpAxis.Z));
+        text.ShouldContain("token visibility = \"invisible\"");
+        text.ShouldContain("float[] primvars:displayOpacity = [0.25]");
+        // Its height is along z there, in lengths of a hundredth.
+        text.ShouldContain("float3[] extent = [(-50, -50, -200), (50, 50, 200)]");
+        Text(new(["Crate"], Part: OutgoingPart.Motion)).ShouldNotContain("Mesh");
+    }
+
+    [Fact]
     public void A_chart_has_a_dot_for_each_key_and_no_name_that_is_too_long()
     {
         var scene = new RenameObject(new ObjectId(1), new string('F', 80)).Apply(Moving);

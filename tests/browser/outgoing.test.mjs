@@ -10,6 +10,7 @@ import { AnimationMixer, LoopOnce, Quaternion, Vector3 } from 'three'
 import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js'
 import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js'
 import { USDLoader } from 'three/examples/jsm/loaders/USDLoader.js'
+import { USDAParser } from 'three/examples/jsm/loaders/usd/USDAParser.js'
 import { busy } from './outgoingScene.mjs'
 
 /** What goes out, read by programs that are not ours. */
@@ -44,6 +45,14 @@ function sampled(scene, from, to, step) {
   }
   return new Map([...frames].sort(([a], [b]) => a - b))
 }
+
+/** Where each vertex of an object is in the world at a frame. */
+const vertices = (file, name, frame) =>
+  run('sample', file, '--points', '--world', '--object', name, '--from', String(frame), '--to', String(frame))
+    .trim()
+    .split('\n')
+    .slice(1)
+    .map((row) => new Vector3(...row.split(',').slice(3, 6).map(Number)))
 
 /** Plays what was loaded, and says how far any object is off at the worst, by place and by size. */
 function furthest(root, clip, frames, secondsOf, nodeOf) {
@@ -143,29 +152,69 @@ test('bent shapes pass through forms that stay near to the true ones', async () 
   for (const frame of [1, 13, 30.5, 47]) {
     mixer.setTime((frame - 1) / 24)
     loaded.scene.updateMatrixWorld(true)
-    const rows = run(
-      'sample',
-      file,
-      '--points',
-      '--world',
-      '--object',
-      'Bent',
-      '--from',
-      String(frame),
-      '--to',
-      String(frame),
-    )
-      .trim()
-      .split('\n')
-      .slice(1)
-    for (const row of rows) {
-      const [, , vertex, x, y, z] = row.split(',').map(Number)
+    vertices(file, 'Bent', frame).forEach((true_, vertex) => {
       const at = bent.getVertexPosition(vertex, new Vector3()).applyMatrix4(bent.matrixWorld)
-      worst = Math.max(worst, at.distanceTo(new Vector3(x, y, z)))
-    }
+      worst = Math.max(worst, at.distanceTo(true_))
+    })
   }
   // A thousandth of its largest extent, which is about 4.
   assert.ok(worst > 0 && worst < 6e-3, String(worst))
+})
+
+test('bent shapes as USD text have forms between which straight ways stay near to the true ones', () => {
+  const file = busy(folder)
+  const text = sendOut(file, '.usda', '--from', '1', '--to', '60').toString()
+  const root = new USDLoader().parse(text)
+  const node = root.getObjectByName('Bent')
+  const { times, values } = new USDAParser().parseData(text).specsByPath['/Busy_bay/Bent/Shape.points'].fields
+    .timeSamples
+  assert.ok(times.length > 2)
+  let worst = 0
+  const mixer = new AnimationMixer(root)
+  mixer.clipAction(root.animations[0]).play()
+  for (const frame of [1, 13, 30.5, 47]) {
+    mixer.setTime(frame / 24)
+    root.updateMatrixWorld(true)
+    const after = Math.max(
+      1,
+      times.findIndex((time) => time >= frame),
+    )
+    const part = (frame - times[after - 1]) / (times[after] - times[after - 1])
+    const [from, to] = [values[after - 1], values[after]]
+    vertices(file, 'Bent', frame).forEach((true_, vertex) => {
+      const at = new Vector3(
+        ...[0, 1, 2].map((axis) => from[vertex * 3 + axis] * (1 - part) + to[vertex * 3 + axis] * part),
+      )
+      worst = Math.max(worst, at.applyMatrix4(node.matrixWorld).distanceTo(true_))
+    })
+  }
+  assert.ok(worst > 0 && worst < 6e-3, String(worst))
+})
+
+test('shapes as USD text are where they are, in their colours', () => {
+  const root = new USDLoader().parse(sendOut(demo, '.usda', '--from', '30', '--to', '30').toString())
+  root.updateMatrixWorld(true)
+  for (const name of ['Tower', 'Roof', 'Hull']) {
+    const mesh = root.getObjectByName(name).getObjectByProperty('isMesh', true)
+    const told = vertices(demo, name, 30)
+    const { position } = mesh.geometry.attributes
+    assert.ok(position.count > 0)
+    for (let i = 0; i < position.count; i++) {
+      const at = new Vector3().fromBufferAttribute(position, i).applyMatrix4(mesh.matrixWorld)
+      assert.ok(
+        told.some((each) => each.distanceTo(at) < near),
+        `${name} ${at.toArray()}`,
+      )
+    }
+  }
+  const { color } = root.getObjectByName('Roof').getObjectByProperty('isMesh', true).material
+  const look = JSON.parse(readFileSync(demo)).objects.find(({ name }) => name === 'Roof').channels
+  for (const [part, hue] of [
+    ['r', 'red'],
+    ['g', 'green'],
+    ['b', 'blue'],
+  ])
+    assert.ok(Math.abs(color[part] - look[`look.${hue}`].value) < near, hue)
 })
 
 test('shapes as OBJ are where they are, triangle for triangle', () => {

@@ -17,12 +17,7 @@ internal sealed class GltfLooks(ModelRoot root, GltfMotion motion, OutgoingScene
     public Material MaterialOf(SceneObject thing)
     {
         double[] Of(string name) => Stages.Values(thing, name, times);
-        double[][] colour = [Of("look.red"), Of("look.green"), Of("look.blue"), Of("look.opacity")];
-        foreach (var above in going.Scene.WithAncestors(thing.Id).Skip(1).Where(above => above.Kind == ObjectKind.Group))
-        {
-            var opacity = Stages.Values(above, "look.opacity", times);
-            for (var i = 0; i < opacity.Length; i++) colour[3][i] *= opacity[i];
-        }
+        double[][] colour = [Of("look.red"), Of("look.green"), Of("look.blue"), Seen.OpacityAt(thing, times)];
         var first = Four(Array.ConvertAll(colour, row => row[0]));
         var (isClear, isFlat) = (Array.Exists(colour[3], opacity => opacity < 1), thing.Kind == ObjectKind.Plane);
         var moves = Array.Exists(colour, row => Array.Exists(row, value => value != row[0]));

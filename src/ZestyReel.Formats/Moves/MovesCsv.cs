@@ -34,7 +34,7 @@ public sealed class MovesCsv : IOutgoingFormat
     /// <inheritdoc/>
     public void Write(OutgoingScene going, Stream into, Action<double> told, CancellationToken stop)
     {
-        var moves = MovesRun.Of(going, told, stop);
+        var moves = new MovesRun(going, stop).Each(told);
         var channels = going.Objects.SelectMany(ObjectMoves.Told).Select(spec => spec.Name).Distinct().ToList();
         using var blocks = new CsvBlocks(["object", "kind", "frame", "seconds", .. Places, .. channels]);
         using var text = new StreamWriter(into, new UTF8Encoding(false), leaveOpen: true);

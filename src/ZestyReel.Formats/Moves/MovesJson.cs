@@ -32,7 +32,7 @@ public sealed class MovesJson : IOutgoingFormat
     /// <inheritdoc/>
     public void Write(OutgoingScene going, Stream into, Action<double> told, CancellationToken stop)
     {
-        var moves = MovesRun.Of(going, told, stop);
+        var moves = new MovesRun(going, stop).Each(told);
         using var json = new Utf8JsonWriter(into);
         json.WriteStartObject();
         json.WriteString("scene", going.Scene.Settings.Name);

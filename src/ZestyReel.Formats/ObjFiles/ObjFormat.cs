@@ -79,7 +79,7 @@ public sealed class ObjFormat(bool isSequence) : IOutgoingFormat
     {
         var times = new FrameTimes(going.Scene, played) { Stop = stop };
         var worlds = new WorldSampler(going.Scene, times);
-        var runs = shapes.ConvertAll(thing => (Thing: thing, Run: new GeometryRun(thing, times, worlds), Seen: SeenOf(going.Scene, thing, times)));
+        var runs = shapes.ConvertAll(thing => (Thing: thing, Run: new GeometryRun(thing, times, worlds), Seen: Seen.At(thing, times)));
         try
         {
             for (var i = 0; i < played.Length; i++)
@@ -100,17 +100,6 @@ public sealed class ObjFormat(bool isSequence) : IOutgoingFormat
         {
             foreach (var (_, run, _) in runs) run.Dispose();
         }
-    }
-
-    private static bool[] SeenOf(Scene scene, SceneObject thing, FrameTimes times)
-    {
-        var seen = Enumerable.Repeat(true, times.Count).ToArray();
-        foreach (var above in scene.WithAncestors(thing.Id))
-        {
-            var visible = Stages.Values(above, "visible", times);
-            for (var i = 0; i < seen.Length; i++) seen[i] &= visible[i] >= 0.5;
-        }
-        return seen;
     }
 
     /// <summary>Writes a shape after so many vertices; says how many it has.</summary>

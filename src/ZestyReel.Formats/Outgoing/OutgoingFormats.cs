@@ -7,6 +7,7 @@ using ZestyReel.Formats.ObjFiles;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Formats.Sounds;
 using ZestyReel.Formats.Svg;
+using ZestyReel.Formats.Usd;
 
 namespace ZestyReel.Formats.Outgoing;
 
@@ -18,7 +19,7 @@ public static class OutgoingFormats
     [
         new SceneFileFormat(isPackage: true), new SceneFileFormat(isPackage: false),
         new GltfFormat(isText: false), new GltfFormat(isText: true),
-        new MovesUsd(), new MovesCsv(), new MovesJson(),
+        new UsdFormat(), new MovesCsv(), new MovesJson(),
         new ObjFormat(isSequence: false), new ObjFormat(isSequence: true),
         new BvhFormat(), new SoundMix(), new CssFormat(), new KeyChart(), new TrailDrawing(),
     ];

@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Text;
 using ZestyReel.Core.Outgoing;
 
-namespace ZestyReel.Formats.Moves;
+namespace ZestyReel.Formats.Usd;
 
 /// <summary>Writes USD text, a line at a time.</summary>
 internal sealed class UsdText(Stream into) : IDisposable
@@ -16,13 +16,19 @@ internal sealed class UsdText(Stream into) : IDisposable
     /// <summary>A number that reads back to the same.</summary>
     public static string Number(double value) => value.ToString("R", CultureInfo.InvariantCulture);
 
+    /// <inheritdoc cref="Number(double)"/>
+    public static string Number(float value) => value.ToString("R", CultureInfo.InvariantCulture);
+
+    /// <inheritdoc cref="Number(double)"/>
+    public static string Number(int value) => value.ToString(CultureInfo.InvariantCulture);
+
     /// <summary>A text in quotation marks.</summary>
     public static string Quoted(string text) => $"\"{text.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("\"", "\\\"", StringComparison.Ordinal)}\"";
 
     /// <summary>A line.</summary>
     public void Line(string line)
     {
-        for (var i = 0; i < _depth; i++) _text.Write("    ");
+        Indent();
         _text.WriteLine(line);
     }
 
@@ -54,11 +60,41 @@ internal sealed class UsdText(Stream into) : IDisposable
             Line($"{attribute} = {words[0]}");
             return;
         }
-        Line($"{attribute}.timeSamples = {{");
-        _depth++;
+        OpenSamples(attribute);
         for (var i = 0; i < words.Length; i++)
             if (i == 0 || i == words.Length - 1 || words[i] != words[i - 1] || words[i] != words[i + 1]) Line($"{moments.FrameOf(i)}: {words[i]},");
         Close();
+    }
+
+    /// <summary>Many values on a line, which may be long.</summary>
+    /// <param name="head">What stands before them.</param>
+    /// <param name="values">The values.</param>
+    /// <param name="word">Makes a word of each.</param>
+    /// <param name="end">What stands after them.</param>
+    public void List<T>(string head, T[] values, Word<T> word, string end = "")
+    {
+        Indent();
+        _text.Write(head);
+        _text.Write('[');
+        for (var i = 0; i < values.Length; i++)
+        {
+            if (i > 0) _text.Write(", ");
+            _text.Write(word(in values[i]));
+        }
+        _text.Write(']');
+        _text.WriteLine(end);
+    }
+
+    /// <summary>Begins the samples of an attribute.</summary>
+    public void OpenSamples(string attribute)
+    {
+        Line($"{attribute}.timeSamples = {{");
+        _depth++;
+    }
+
+    private void Indent()
+    {
+        for (var i = 0; i < _depth; i++) _text.Write("    ");
     }
 
     /// <inheritdoc/>

@@ -1,6 +1,6 @@
 using System.Text;
 
-namespace ZestyReel.Formats.Moves;
+namespace ZestyReel.Formats.Usd;
 
 /// <summary>Names as USD has them: letters, digits and underlines, none twice.</summary>
 internal sealed class UsdNames

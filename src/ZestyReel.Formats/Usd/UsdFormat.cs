@@ -1,12 +1,13 @@
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Formats.Moves;
 using ZestyReel.Formats.Outgoing;
 
-namespace ZestyReel.Formats.Moves;
+namespace ZestyReel.Formats.Usd;
 
-/// <summary>Moves as a USD text file: an Xform with time samples for each object, in the world, with its camera or light inside. Time codes are the scene's frames.</summary>
-public sealed class MovesUsd : IOutgoingFormat
+/// <summary>A USD text file: an Xform with time samples for each object, in the world, with its shape, camera or light inside. Time codes are the scene's frames.</summary>
+public sealed class UsdFormat : IOutgoingFormat
 {
     // Of a film back as high as this, in millimetres, and as wide as a picture of 16:9 asks.
     private const double FilmHeight = 24, FilmWidth = FilmHeight * 16 / 9;
@@ -15,10 +16,10 @@ public sealed class MovesUsd : IOutgoingFormat
     public string Ending => ".usda";
 
     /// <inheritdoc/>
-    public string Name => "Moves as USD text";
+    public string Name => "USD as text";
 
     /// <inheritdoc/>
-    public string For => "Cameras with film backs, lights and places with time samples, for compositing and layout";
+    public string For => "Shapes, cameras with film backs, lights and their motion as time samples, for compositing and layout";
 
     /// <inheritdoc/>
     public string MediaType => "model/vnd.usda";
@@ -28,15 +29,24 @@ public sealed class MovesUsd : IOutgoingFormat
 
     /// <inheritdoc/>
     public IEnumerable<Loss> Losses(OutgoingScene going) =>
-        [.. MovesLosses.Of(going), .. Formats.Outgoing.Losses.Where(going, thing => thing.Parent is not null, "What hangs in others", "stands in the world by itself, where it is seen")];
+    [
+        .. Formats.Outgoing.Losses.Baked(going),
+        .. MovesLosses.Askew(going),
+        .. ShapeLosses.Of(going),
+        .. Formats.Outgoing.Losses.Where(going, thing => thing.Kind == ObjectKind.Path, "Paths", "go out as places only, without their way"),
+        .. Formats.Outgoing.Losses.Where(going, thing => thing.Parent is not null, "What hangs in others", "stands in the world by itself, where it is seen"),
+        .. Formats.Outgoing.Losses.OfScene(going.Scene),
+    ];
 
     /// <inheritdoc/>
-    public long Size(OutgoingScene going) => 300 + going.Objects.Sum(thing => 500 + (going.MayMove(thing) ? going.Moments.Count * 120L : 0));
+    public long Size(OutgoingScene going) => 300 + going.Objects.Sum(thing => 500 + (going.MayMove(thing) ? going.Moments.Count * 120L : 0) + (HasShape(going, thing) ? UsdShapes.Size(going, thing) : 0));
 
     /// <inheritdoc/>
     public void Write(OutgoingScene going, Stream into, Action<double> told, CancellationToken stop)
     {
-        var moves = MovesRun.Of(going with { Choice = going.Choice with { World = true } }, told, stop);
+        going = going with { Choice = going.Choice with { World = true } };
+        if (going.HasShapes) ShapeMorphs.RefuseTooMuch(going);
+        var run = new MovesRun(going, stop);
         var names = new UsdNames();
         using var usd = new UsdText(into);
         var scene = names.For(going.Scene.Settings.Name);
@@ -51,16 +61,21 @@ public sealed class MovesUsd : IOutgoingFormat
         usd.Line($"    upAxis = \"{going.Choice.Up}\"");
         usd.Line(")");
         usd.Open($"def Xform \"{scene}\"");
-        foreach (var each in moves)
+        var shapes = new UsdShapes(usd, going);
+        foreach (var each in run.Each(told))
         {
             usd.Open($"def Xform \"{names.For(each.Object.Name)}\"", $"displayName = {UsdText.Quoted(each.Object.Name)}");
             Place(usd, going.Moments, each);
+            usd.Samples("token visibility", going.Moments, Seen.At(each.Object, run.Times), (in bool isSeen) => isSeen ? "\"inherited\"" : "\"invisible\"");
+            if (HasShape(going, each.Object)) shapes.Write(each, ShapeMorphs.Of(each.Object, run.Times, run.Worlds, UsdShapes.Tolerance), Seen.OpacityAt(each.Object, run.Times));
             if (each.Object.Kind == ObjectKind.Camera) Camera(usd, going.Moments, each, going.Choice.Unit);
             if (each.Object.Kind == ObjectKind.Light) Light(usd, going.Moments, each);
             usd.Close();
         }
         usd.Close();
     }
+
+    private static bool HasShape(OutgoingScene going, SceneObject thing) => going.HasShapes && DeformerRules.HasShape(thing.Kind);
 
     private static void Place(UsdText usd, Moments moments, ObjectMoves each)
     {
@@ -69,7 +84,6 @@ public sealed class MovesUsd : IOutgoingFormat
         usd.Samples("quatd xformOp:orient", moments, each.Turns(), (in Quaternion q) => $"({UsdText.Number(q.W)}, {UsdText.Number(q.X)}, {UsdText.Number(q.Y)}, {UsdText.Number(q.Z)})");
         usd.Samples("double3 xformOp:scale", moments, each.Places, (in Transform t) => Three(t.Scale));
         usd.Line("uniform token[] xformOpOrder = [\"xformOp:translate\", \"xformOp:orient\", \"xformOp:scale\"]");
-        usd.Samples("token visibility", moments, each["visible"], (in double value) => value >= 0.5 ? "\"inherited\"" : "\"invisible\"");
     }
 
     // Film backs and focal lengths are told in tenths of a length, so that they are millimetres where a length is a centimetre.
