@@ -102,6 +102,26 @@ test('what a format cannot hold is told before, with the objects it is about', a
   await page.keyboard.press('Escape')
 })
 
+test('motion alone is for what has shapes; where there are none it is everything', async () => {
+  await desk.select('Ferry')
+  await command(page, 'send out')
+  await choose('USD as text')
+  const part = dialog().getByLabel('What of them')
+  await dialog().getByLabel('Which objects').selectOption('everything')
+  await part.selectOption('motion')
+  await told().filter({ hasText: '52 objects' }).waitFor()
+  await choose('Table of moves')
+  assert.equal(await part.inputValue(), 'everything')
+  await choose('USD as text')
+  assert.equal(await part.inputValue(), 'motion')
+  const motion = await saved()
+  assert.equal(motion.name, 'lantern-bay.usda')
+  assert.ok(motion.text.includes('def Camera') && !motion.text.includes('def Mesh'))
+  await command(page, 'send out')
+  await dialog().getByLabel('What of them').selectOption('everything')
+  assert.ok((await saved()).text.includes('def Mesh'))
+})
+
 test('what cannot be is said in the dialog, and nothing is saved', async () => {
   await page.keyboard.press('Shift+X')
   await choose('Table of moves')

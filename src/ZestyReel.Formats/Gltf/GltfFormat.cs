@@ -27,7 +27,7 @@ public sealed class GltfFormat(bool isText) : IOutgoingFormat
     public string MediaType => isText ? "model/gltf+json" : "model/gltf-binary";
 
     /// <inheritdoc/>
-    public OutgoingUses Uses => OutgoingUses.Part | OutgoingUses.Step | OutgoingUses.Unit;
+    public OutgoingUses Uses => OutgoingUses.Part | OutgoingUses.Shapes | OutgoingUses.Step | OutgoingUses.Unit;
 
     /// <inheritdoc/>
     public IEnumerable<Loss> Losses(OutgoingScene going) => GltfLosses.Of(going);

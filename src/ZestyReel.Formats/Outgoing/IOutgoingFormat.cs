@@ -69,6 +69,9 @@ public enum OutgoingUses
 
     /// <summary>What was done to the scene can go along.</summary>
     History = 256,
+
+    /// <summary>Besides motion it has shapes, which can be left out.</summary>
+    Shapes = 512,
 }
 
 /// <summary>Something that a format cannot hold.</summary>

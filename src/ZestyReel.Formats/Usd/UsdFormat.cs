@@ -25,7 +25,7 @@ public sealed class UsdFormat : IOutgoingFormat
     public string MediaType => "model/vnd.usda";
 
     /// <inheritdoc/>
-    public OutgoingUses Uses => OutgoingUses.Part | OutgoingUses.Step | OutgoingUses.Unit | OutgoingUses.Up | OutgoingUses.Samples;
+    public OutgoingUses Uses => OutgoingUses.Part | OutgoingUses.Shapes | OutgoingUses.Step | OutgoingUses.Unit | OutgoingUses.Up | OutgoingUses.Samples;
 
     /// <inheritdoc/>
     public IEnumerable<Loss> Losses(OutgoingScene going) =>

@@ -30,6 +30,11 @@ const format = computed(
   () => outgoing.formats.find(({ ending }) => ending === wish.value.format) ?? outgoing.formats[0],
 )
 const has = (use: string) => format.value?.uses.includes(use) ?? false
+// Where there are no shapes, motion alone is everything.
+const part = computed({
+  get: () => (wish.value.part === 'motion' && !has('shapes') ? 'everything' : wish.value.part),
+  set: (chosen) => (wish.value.part = chosen),
+})
 const request = computed(() => (format.value ? outgoing.requestOf(wish.value, format.value, camera.value) : null))
 // What could not be asked while the server was away is asked again when it is back.
 const question = computed(
@@ -125,9 +130,9 @@ async function send(): Promise<void> {
                 what is selected, and all below it
               </option>
             </select>
-            <select v-if="has('part')" v-model="wish.part" class="small-pick" aria-label="What of them">
-              <option value="everything">{{ has('samples') ? 'of every kind' : 'shapes and motion' }}</option>
-              <option v-if="!has('samples')" value="motion">motion alone</option>
+            <select v-if="has('part')" v-model="part" class="small-pick" aria-label="What of them">
+              <option value="everything">{{ has('shapes') ? 'shapes and motion' : 'of every kind' }}</option>
+              <option v-if="has('shapes')" value="motion">motion alone</option>
               <option value="camerasAndLights">cameras and lights</option>
             </select>
           </div>

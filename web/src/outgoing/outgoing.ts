@@ -70,7 +70,7 @@ export const useOutgoing = defineStore('outgoing', () => {
       objects: wish.only === 'selection' ? [...selection.objects] : [],
       from,
       to,
-      part: has('part') && !(has('samples') && wish.part === 'motion') ? wish.part : undefined,
+      part: has('part') && (has('shapes') || wish.part !== 'motion') ? wish.part : undefined,
       step: has('step') && wish.step !== ownRate ? wish.step : undefined,
       rate: has('step') && wish.step === ownRate ? String(wish.rate) : undefined,
       world: has('space') ? wish.world : undefined,
