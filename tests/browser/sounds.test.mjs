@@ -2,7 +2,7 @@ import assert from 'node:assert/strict'
 import { execFileSync } from 'node:child_process'
 import { after, before, test } from 'node:test'
 import { PNG } from 'pngjs'
-import { Desk, command, deskPoint, drag, dropFiles, open, setField, until } from './harness.mjs'
+import { Desk, command, deskPoint, drag, dropFiles, goToFrame, open, setField, until } from './harness.mjs'
 import { clicksHeard, listening } from './listening.mjs'
 import { rate, wav } from './wav.mjs'
 
@@ -115,6 +115,28 @@ test('its ends are trimmed and its fades pulled; what is left stays where it is'
   // What comes in is seen to.
   const columns = await seen('clicks', 35, 60, (all) => Math.max(...all) > 12, 'the wave')
   assert.ok(columns.length > 10)
+  for (let i = 0; i < 3; i++) await desk.undo()
+  assert.deepEqual(await sound('clicks'), was)
+})
+
+test('its ends are trimmed to the playhead by the keyboard, as far as the file goes, and what cannot be is said', async () => {
+  const was = await sound('clicks')
+  await goToFrame(page, 40)
+  await desk.changing(() => command(page, 'Trim the sound: it starts at the playhead'))
+  let now = await sound('clicks')
+  // What is left stays where it is: a frame is a 24th of a second.
+  assert.deepEqual([now.frame, now.from - (was.from ?? 0)], [40, ((40 - was.frame) * rate) / 24])
+  await goToFrame(page, 100)
+  await desk.changing(() => command(page, 'Trim the sound: it ends at the playhead'))
+  assert.equal((await sound('clicks')).to - now.from, (60 * rate) / 24)
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'Find a command' }).fill('it ends at the playhead')
+  await page.getByRole('option', { disabled: true }).filter({ hasText: 'It ends there already' }).waitFor()
+  await page.keyboard.press('Escape')
+  await goToFrame(page, 10)
+  await desk.changing(() => command(page, 'Trim the sound: it starts at the playhead'))
+  now = await sound('clicks')
+  assert.deepEqual([now.frame, now.from ?? 0], [24, 0])
   for (let i = 0; i < 3; i++) await desk.undo()
   assert.deepEqual(await sound('clicks'), was)
 })

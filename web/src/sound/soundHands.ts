@@ -10,9 +10,10 @@ import type { Sound } from '../scene/sceneRows'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { fadePlaces } from './soundDraw'
-import { endOf, samplesOf, ticksOf, ticksPerSecond } from './soundTimes'
+import { cutTo, type Cut } from './soundCuts'
+import { endOf } from './soundTimes'
 
-type Part = 'body' | 'start' | 'end' | 'fadeIn' | 'fadeOut'
+type Part = 'body' | Cut
 
 interface Drag {
   part: Part
@@ -25,7 +26,6 @@ interface Drag {
 
 /** So near to an end it is the end that is meant, and so near to the upper edge its fade, in pixels. */
 const [reach, fadeHeight, clickSlack] = [5, 13, 4]
-const seconds = (ticks: number) => `${(ticks / ticksPerSecond).toFixed(3)} s`
 
 /** What the mouse does on the lane of a sound: selects and moves it, trims its ends, and pulls its fades from their upper corners. */
 export function useSoundHands(width: Ref<number>, readout: Readout, scrolled: () => number): Hands {
@@ -105,8 +105,6 @@ export function useSoundHands(width: Ref<number>, readout: Readout, scrolled: ()
 
   /** The edit by which a part of a sound comes to a time, to the sample, and what is told of it; none where it is there. */
   function madeOf(sound: Sound, part: Part, to: number): { edit: Edit | null; told: string } {
-    const set = (change: object): Edit => ({ edit: 'setSound', sound: sound.id, ...change }) as Edit
-    const by = Math.round(samplesOf(sound, to - sound.start))
     const at = (ticks: number) => Number((ticks / scene.settings.ticksPerFrame).toFixed(2))
     if (part === 'body') {
       // To a sample of its own, or just where a frame begins.
@@ -118,30 +116,7 @@ export function useSoundHands(width: Ref<number>, readout: Readout, scrolled: ()
         told,
       }
     }
-    const length = sound.to - sound.from
-    if (part === 'start') {
-      const first = Math.min(Math.max(sound.from + by, 0), sound.to - 1)
-      const told = `starts ${seconds(ticksOf(sound, first))} into the file`
-      return { edit: first === sound.from ? null : set({ from: first }), told }
-    }
-    if (part === 'end') {
-      const last = Math.min(Math.max(sound.from + by - (sound.times - 1) * length, sound.from + 1), sound.samples)
-      const told = `ends ${seconds(ticksOf(sound, last))} into the file`
-      return { edit: last === sound.to ? null : set({ to: last }), told }
-    }
-    const all = length * sound.times
-    if (part === 'fadeIn') {
-      const fadeIn = Math.min(Math.max(by, 0), sound.times === 0 ? length : all - sound.fadeOut)
-      return {
-        edit: fadeIn === sound.fadeIn ? null : set({ fadeIn }),
-        told: `comes in over ${seconds(ticksOf(sound, fadeIn))}`,
-      }
-    }
-    const fadeOut = Math.min(Math.max(all - by, 0), all - sound.fadeIn)
-    return {
-      edit: fadeOut === sound.fadeOut ? null : set({ fadeOut }),
-      told: `goes out over ${seconds(ticksOf(sound, fadeOut))}`,
-    }
+    return cutTo(sound, part, to)
   }
 
   async function drop(event: PointerEvent): Promise<void> {

@@ -8,6 +8,7 @@ import { useSelection } from '../scene/selection'
 import type { Sound } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
+import { cutTo } from './soundCuts'
 import { checkedSound, soundTypes } from './soundFiles'
 
 export type SoundChange = Omit<Extract<Edit, { edit?: 'setSound' }>, 'edit' | 'sound'>
@@ -47,6 +48,13 @@ export const useSounds = defineStore('sounds', () => {
     void scene.edit(
       (isKeyed ? { edit: 'keyChannels', frame: playhead.frame, values } : { edit: 'setValues', values }) as Edit,
     )
+  }
+
+  /** The edit by which an end of the selected sound comes to the playhead; none where it is there, or its file goes no further. */
+  function cutHere(end: 'start' | 'end'): Edit | null {
+    const sound = selected.value
+    if (!sound || (end === 'end' && sound.times === 0)) return null
+    return cutTo(sound, end, playhead.frame * scene.settings.ticksPerFrame).edit
   }
 
   function remove(): void {
@@ -102,5 +110,19 @@ export const useSounds = defineStore('sounds', () => {
   const callOff = () => calledOff.abort()
   watch(() => scene.id, callOff)
 
-  return { all, isSilent, selected, change, setChannel, remove, duplicate, sending, choose, saveHeard, bring, callOff }
+  return {
+    all,
+    isSilent,
+    selected,
+    change,
+    setChannel,
+    cutHere,
+    remove,
+    duplicate,
+    sending,
+    choose,
+    saveHeard,
+    bring,
+    callOff,
+  }
 })
