@@ -128,6 +128,35 @@ test('values are locked, copied, made still and reset from their menu', async ()
   await becomes(desk, 'Ferry', 'position.x', [10, 20, 40, 41])
 })
 
+test('what was chosen and is refused does not stay standing in its field', async () => {
+  await desk.select('Ferry')
+  const lock = (item) =>
+    desk.changing(async () => {
+      await page.locator('[data-channel="rotation.x"] .value-name').click()
+      await page.locator('.dropdown-menu.show:visible .dropdown-item', { hasText: item }).first().click()
+    })
+  await lock('Lock')
+  const order = page.getByLabel('Rotation order')
+  const stands = (field, value) =>
+    until(
+      () => field.inputValue(),
+      (now) => now === value,
+      `the field at ${value}`,
+    )
+  await order.selectOption('zyx')
+  await page.getByRole('alert').getByText('Rotation X is locked').waitFor()
+  await stands(order, 'xyz')
+  const parent = page.getByLabel('Parent', { exact: true })
+  await parent.selectOption({ label: 'Barge' })
+  await page.getByRole('alert').filter({ hasText: 'Rotation X is locked' }).last().waitFor()
+  await stands(parent, '')
+  await lock('Unlock')
+  await desk.changing(() => order.selectOption('zyx'))
+  await stands(order, 'zyx')
+  await desk.undo()
+  await stands(order, 'xyz')
+})
+
 test('several objects get the same change', async () => {
   await desk.lane('Barge').click()
   await page.keyboard.down('Shift')

@@ -5,6 +5,7 @@ import { upBeside } from '../paths/directions'
 import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { useSelection } from '../scene/selection'
+import { vStands } from '../scene/standing'
 import DirectionPick from '../values/DirectionPick.vue'
 import TiedSection from '../values/TiedSection.vue'
 import { useAiming } from './aiming'
@@ -26,12 +27,11 @@ const targets = computed(() => {
 const objects = () => [...selection.objects]
 
 async function choose(event: Event): Promise<void> {
-  const select = event.target as HTMLSelectElement
-  const [known, wanted] = [aim.value, select.value === '' ? null : Number(select.value)]
+  const { value } = event.target as HTMLSelectElement
+  const [known, wanted] = [aim.value, value === '' ? null : Number(value)]
   if (wanted === null) await aiming.leave(objects())
   else if (known) aiming.set(objects(), wanted, known.axis, known.up)
   else await aiming.aimAt(objects(), wanted)
-  select.value = String(aim.value?.at ?? '')
 }
 
 const look = (axis: SignedAxis) => aiming.set(objects(), aim.value!.at, axis, upBeside(axis, aim.value!.up))
@@ -41,7 +41,7 @@ const look = (axis: SignedAxis) => aiming.set(objects(), aim.value!.at, axis, up
   <TiedSection v-if="targets.length || aim" label="Aims at something">
     <label title="One of its directions is turned at another object, wherever that goes; its own rotation comes after">
       <span>aims at</span>
-      <select class="small-pick" aria-label="Aims at" :value="aim?.at ?? ''" @change="choose">
+      <select class="small-pick" aria-label="Aims at" v-stands="aim?.at" @change="choose">
         <option value="">nothing</option>
         <option v-for="target in targets" :key="target.id" :value="target.id">{{ target.name }}</option>
       </select>

@@ -5,6 +5,7 @@ import { specOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { placedKey, rateChannel } from '../scene/owners'
+import { vStands } from '../scene/standing'
 import TimeField from '../timebar/TimeField.vue'
 import ChannelRow from '../values/ChannelRow.vue'
 import SelectedSection from '../values/SelectedSection.vue'
@@ -94,7 +95,12 @@ const rows = useOwnedRows(() => [...selection.clips].map(placedKey))
       <span>Then</span>
       <CyclePick :value="placed.cycle" @pick="set({ cycle: $event })" />
       <span>After</span>
-      <select class="small-pick" aria-label="What is left of it after its end" :value="placed.after" @change="setAfter">
+      <select
+        class="small-pick"
+        aria-label="What is left of it after its end"
+        v-stands="placed.after"
+        @change="setAfter"
+      >
         <option value="letGo">lets go</option>
         <option value="hold">holds</option>
       </select>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ClipCycle } from '../api/http'
+import { vStands } from '../scene/standing'
 
 /** What a clip does when it has been played through. */
 defineProps<{ value: ClipCycle }>()
@@ -13,7 +14,7 @@ const pick = (event: Event) => emit('pick', (event.target as HTMLSelectElement).
 </script>
 
 <template>
-  <select class="small-pick" aria-label="When it has been played through" :value="value" @change="pick">
+  <select class="small-pick" aria-label="When it has been played through" v-stands="value" @change="pick">
     <option v-for="way in ways" :key="way.value" :value="way.value">{{ way.label }}</option>
   </select>
 </template>

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { CueMessage } from '../api/messages'
 import MenuItem from '../shared/MenuItem.vue'
 import { useScene } from '../scene/sceneStore'
+import { vStands } from '../scene/standing'
 import { useCueDialogs } from './cueDialogs'
 import { useCues } from './cues'
 import { momentWords, startsWords, whenWords } from './cueWords'
@@ -43,7 +44,7 @@ const words = computed(() => {
         role="switch"
         :aria-label="`${cue.name} on`"
         :title="cue.on ? 'Switch the cue off: motion is seen when its keys say' : 'Switch the cue on'"
-        :checked="cue.on"
+        v-stands="cue.on"
         @change="cues.toggle(cue)"
       />
     </div>

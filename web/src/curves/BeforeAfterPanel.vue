@@ -4,6 +4,7 @@ import type { Extrapolation } from '../api/http'
 import { useArranging } from '../desk/arranging'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
+import { vStands } from '../scene/standing'
 import NumberField from '../values/NumberField.vue'
 
 /** What the channels of the selected keys do before their first key and after their last. */
@@ -51,7 +52,7 @@ const bake = (side: 'before' | 'after') =>
       <select
         class="small-pick"
         :aria-label="`What happens ${side} the keys`"
-        :value="now[side]"
+        v-stands="now[side]"
         @change="give(side, $event)"
       >
         <option v-if="now[side] === ''" value="" disabled>various</option>

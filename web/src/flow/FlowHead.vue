@@ -6,6 +6,7 @@ import { useDesk } from '../desk/deskStore'
 import { keysOf } from '../desk/laneKeys'
 import type { Lane } from '../desk/lanes'
 import { useScene } from '../scene/sceneStore'
+import { vStands } from '../scene/standing'
 import { useBakeDialog } from '../baking/bakeDialog'
 import { looseObjects, loosely } from '../loose/loose'
 import CheckItem from '../shared/CheckItem.vue'
@@ -78,7 +79,7 @@ const id = computed(() => warp.value?.id ?? 0)
           role="switch"
           :aria-label="`${warp.name} on`"
           :title="warp.on ? 'Switch the warp off: the plain motion' : 'Switch the warp on'"
-          :checked="warp.on"
+          v-stands="warp.on"
           @change="warps.toggle(id)"
         />
       </div>

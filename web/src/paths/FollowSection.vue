@@ -4,6 +4,7 @@ import type { SignedAxis } from '../api/http'
 import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
+import { vStands } from '../scene/standing'
 import DirectionPick from '../values/DirectionPick.vue'
 import NumberField from '../values/NumberField.vue'
 import TiedSection from '../values/TiedSection.vue'
@@ -29,14 +30,9 @@ const paths = computed(() => {
 const objects = () => [...selection.objects]
 
 async function put(event: Event): Promise<void> {
-  const select = event.target as HTMLSelectElement
-  const { value } = select
-  if (value === '') {
-    await leaving(objects())
-    select.value = String(follow.value?.path ?? '')
-    return
-  }
-  await puttingOn(objects(), Number(value), follow.value ? (follow.value.facing ?? null) : 'plusX')
+  const { value } = event.target as HTMLSelectElement
+  if (value === '') await leaving(objects())
+  else await puttingOn(objects(), Number(value), follow.value ? (follow.value.facing ?? null) : 'plusX')
 }
 
 const give = (change: { facing?: SignedAxis | null; up?: SignedAxis; bank?: number }) => {
@@ -50,7 +46,7 @@ const face = (facing: SignedAxis | null) => give({ facing, up: upBeside(facing, 
   <TiedSection v-if="paths.length || follow" label="Follows a path">
     <label title="It goes along the path from its start to its end; its own position is then beside the path">
       <span>on path</span>
-      <select class="small-pick" aria-label="Path that it follows" :value="follow?.path ?? ''" @change="put">
+      <select class="small-pick" aria-label="Path that it follows" v-stands="follow?.path" @change="put">
         <option value="">none</option>
         <option v-for="path in paths" :key="path.id" :value="path.id">{{ path.name }}</option>
       </select>

@@ -4,6 +4,7 @@ import type { PathPointKind, PathSpread } from '../api/http'
 import type { PathPointMessage } from '../api/messages'
 import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
+import { vStands } from '../scene/standing'
 import NumberField from '../values/NumberField.vue'
 import { usePathPoints } from './pathPoints'
 
@@ -62,7 +63,7 @@ const select = (event: MouseEvent, point: number) =>
         <input
           type="checkbox"
           class="form-check-input"
-          :checked="path.closed"
+          v-stands="path.closed"
           @change="scene.edit({ edit: 'setPath', path: object.id, closed: !path.closed })"
         />
         closed
@@ -72,7 +73,7 @@ const select = (event: MouseEvent, point: number) =>
         <select
           class="small-pick"
           aria-label="Travel is spread"
-          :value="path.spread"
+          v-stands="path.spread"
           @change="
             scene.edit({
               edit: 'setPath',
@@ -142,7 +143,7 @@ const select = (event: MouseEvent, point: number) =>
             <select
               class="small-pick"
               :aria-label="`Point ${i + 1} is`"
-              :value="point.kind"
+              v-stands="point.kind"
               @change="setKind($event, i)"
             >
               <option v-for="kind in kinds" :key="kind" :value="kind">{{ kind }}</option>

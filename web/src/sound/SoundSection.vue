@@ -4,6 +4,7 @@ import { channelsOf } from '../scene/catalogue'
 import { useSelection } from '../scene/selection'
 import { soundKey } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
+import { vStands } from '../scene/standing'
 import { useTimeDialogs } from '../timebar/timeDialogs'
 import TimeField from '../timebar/TimeField.vue'
 import ChannelRow from '../values/ChannelRow.vue'
@@ -130,7 +131,7 @@ const fadesMost = (other: number) =>
       >Find beats…</BButton
     >
     <label v-if="selection.sounds.size === 1" class="warped">
-      <input type="checkbox" class="tick" :checked="sound.warped" @change="set({ warped: !sound.warped })" />
+      <input type="checkbox" class="tick" v-stands="sound.warped" @change="set({ warped: !sound.warped })" />
       Follow the scene’s warps
       <span class="dim">{{ sound.warped ? 'it is played as they play motion' : 'it keeps the clock' }}</span>
     </label>

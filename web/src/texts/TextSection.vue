@@ -7,6 +7,7 @@ import { Refused } from '../api/refused'
 import { reasonOf } from '../scene/reasons'
 import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
+import { vStands } from '../scene/standing'
 import { fontWords, newText, useTexts } from './texts'
 
 /** What a text says, seen on the stage as it is typed, and how it is set. */
@@ -119,7 +120,7 @@ const alignIcons = { left: 'bi-text-left', centre: 'bi-text-center', right: 'bi-
         class="small-pick"
         aria-label="Font"
         title="The font of the letters"
-        :value="text.font"
+        v-stands="text.font"
         @change="set({ font: ($event.target as HTMLSelectElement).value as TextFont })"
       >
         <option v-for="font in textFonts" :key="font" :value="font">{{ fontWords[font] }}</option>

@@ -4,6 +4,7 @@ import type { ChannelSpec } from '../api/http'
 import { channelRow } from '../scene/held'
 import type { Holder } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
+import { vStands } from '../scene/standing'
 import { usePlayhead } from '../timebar/playhead'
 import { numberStyle, useChannelState } from './channelState'
 import NumberField from './NumberField.vue'
@@ -109,7 +110,7 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
         type="checkbox"
         role="switch"
         :aria-label="label"
-        :checked="value >= 0.5"
+        v-stands="value >= 0.5"
         :indeterminate="various"
         :title="various ? 'The selected objects differ' : undefined"
         :disabled="shut"
@@ -120,7 +121,7 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       v-else-if="spec.unit === 'choice'"
       class="pick num"
       :aria-label="label"
-      :value="various ? -1 : Math.round(value)"
+      v-stands="various ? -1 : Math.round(value)"
       :disabled="shut"
       @change="select"
     >

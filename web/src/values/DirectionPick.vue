@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { SignedAxis } from '../api/http'
 import { directionNames, directions } from '../paths/directions'
+import { vStands } from '../scene/standing'
 
 /** One of an object's own directions, to be picked. */
 defineProps<{
@@ -20,7 +21,7 @@ const chosen = (event: Event) => ((event.target as HTMLSelectElement).value || n
 <template>
   <label :title="hint">
     <span>{{ word }}</span>
-    <select class="small-pick" :aria-label="label" :value="value ?? ''" @change="emit('pick', chosen($event))">
+    <select class="small-pick" :aria-label="label" v-stands="value" @change="emit('pick', chosen($event))">
       <option v-if="none" value="">{{ none }}</option>
       <option v-for="axis in directions.filter((each) => isAcross(each, across))" :key="axis" :value="axis">
         {{ directionNames[axis] }}

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
+import { vStands } from '../scene/standing'
 import { usePlayhead } from '../timebar/playhead'
 import NameField from '../shared/NameField.vue'
 import { useWorking } from '../working/working'
@@ -87,7 +88,7 @@ function putUnder(event: Event): void {
       <span class="dim">{{ object.kind }}, parent</span>
       <select
         class="small-pick"
-        :value="object.parent ?? ''"
+        v-stands="object.parent"
         aria-label="Parent"
         :disabled="working.isLocked(object.id)"
         @change="putUnder"

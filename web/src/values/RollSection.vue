@@ -4,6 +4,7 @@ import type { Axis } from '../api/http'
 import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
+import { vStands } from '../scene/standing'
 import NumberField from './NumberField.vue'
 
 /** Whether an object turns like a wheel as it travels, about which axis, and how large the wheel is. */
@@ -27,7 +28,7 @@ const pick = (event: Event) => give(((event.target as HTMLSelectElement).value |
       title="Rotates like a wheel, as far as it is carried over the ground: it starts, runs and stops with its vehicle"
     >
       rolls
-      <select class="small-pick" aria-label="Rolls about" :value="roll?.axle ?? ''" @change="pick">
+      <select class="small-pick" aria-label="Rolls about" v-stands="roll?.axle" @change="pick">
         <option value="">not</option>
         <option v-for="axis in axes" :key="axis" :value="axis">about {{ axis.toUpperCase() }}</option>
       </select>

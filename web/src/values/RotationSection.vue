@@ -4,6 +4,7 @@ import type { RotationOrder } from '../api/http'
 import { useSelection } from '../scene/selection'
 import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
+import { vStands } from '../scene/standing'
 import { useAnswer } from '../shared/answers'
 import { usePlayhead } from '../timebar/playhead'
 
@@ -44,7 +45,7 @@ const setRotationInterpolation = () =>
   <div class="rotation">
     <label title="The order in which the three rotations follow each other. Every pose at a key stays as it is">
       order
-      <select class="small-pick" :value="rotation.order" aria-label="Rotation order" @change="setOrder">
+      <select class="small-pick" v-stands="rotation.order" aria-label="Rotation order" @change="setOrder">
         <option v-for="order in orders" :key="order" :value="order">{{ order.toUpperCase() }}</option>
       </select>
     </label>
@@ -54,7 +55,7 @@ const setRotationInterpolation = () =>
       <input
         type="checkbox"
         class="form-check-input"
-        :checked="rotation.interpolation === 'quaternion'"
+        v-stands="rotation.interpolation === 'quaternion'"
         @change="setRotationInterpolation"
       />
       quaternion interpolation
