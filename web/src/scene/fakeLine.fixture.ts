@@ -44,6 +44,7 @@ export class FakeLine {
   start = async () => {}
   stop = async () => {}
   introduce = async () => {}
+  lock = async () => {}
   sample = async (_scene: number, { first, last }: SampleAsk) =>
     this.listener.sampled({ forgotten: [], pieces: [{ first, last, isWhole: true, names: [], blocks: [] }] })
   open = async (id: number): Promise<void> => {
