@@ -9,7 +9,8 @@ const values = new WeakMap<Control, Value>()
 function show(control: Control): void {
   const value = values.get(control)
   if (control instanceof HTMLInputElement) control.checked = value === true
-  else control.value = String(value ?? '')
+  // A list that is open is left alone where it says what is so.
+  else if (control.value !== String(value ?? '')) control.value = String(value ?? '')
 }
 
 /**
