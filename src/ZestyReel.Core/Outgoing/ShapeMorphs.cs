@@ -14,6 +14,9 @@ public sealed record ShapeMorphs(IReadOnlyList<Mesh> Meshes, IReadOnlyList<int> 
     /// <summary>Most forms of a shape.</summary>
     public const int Most = 64;
 
+    /// <summary>How far a vertex may be off, as a part of the shape's largest extent, and no more than a twentieth of its change; more where that takes too many forms.</summary>
+    public const double Tolerance = 1e-3;
+
     // What is large may swell by less than its tolerance, which is seen all the same.
     private const double PartOfChange = 0.05;
 
@@ -36,8 +39,7 @@ public sealed record ShapeMorphs(IReadOnlyList<Mesh> Meshes, IReadOnlyList<int> 
     /// <param name="thing">The object.</param>
     /// <param name="times">The moments.</param>
     /// <param name="worlds">Where things are at them.</param>
-    /// <param name="tolerance">How far a vertex may be off, as a part of the shape's largest extent, and no more than a twentieth of its change; more where that takes too many forms.</param>
-    public static ShapeMorphs Of(SceneObject thing, FrameTimes times, WorldSampler worlds, double tolerance)
+    public static ShapeMorphs Of(SceneObject thing, FrameTimes times, WorldSampler worlds)
     {
         using var run = new GeometryRun(thing, times, worlds);
         var around = worlds.Worlds(thing.Id);
@@ -57,7 +59,7 @@ public sealed record ShapeMorphs(IReadOnlyList<Mesh> Meshes, IReadOnlyList<int> 
         var size = Math.Max((most - least).Length(), 1e-6);
         var change = meshes.Max(mesh => Apart(mesh, first, first, 0));
         if (change <= size * 1e-9) return new([first], [0], 0, false);
-        for (var off = Math.Min(size * tolerance, change * PartOfChange); ; off *= 2)
+        for (var off = Math.Min(size * Tolerance, change * PartOfChange); ; off *= 2)
         {
             times.Stop.ThrowIfCancellationRequested();
             var chosen = new List<int> { 0 };

@@ -7,7 +7,7 @@ using ZestyReel.Core.Scenes;
 namespace ZestyReel.Formats.Gltf;
 
 /// <summary>How things look in a model: colour, opacity, and whether they are seen at all.</summary>
-internal sealed class GltfLooks(ModelRoot root, GltfMotion motion, OutgoingScene going, FrameTimes times)
+internal sealed class GltfLooks(ModelRoot root, GltfMotion motion, FrameTimes times)
 {
     private const float Rough = 0.9f;
 
@@ -42,15 +42,9 @@ internal sealed class GltfLooks(ModelRoot root, GltfMotion motion, OutgoingScene
     /// <param name="standsAlone">It does not stand below its parent's node, and so has to be hidden with that by itself.</param>
     public void Show(SceneObject thing, Node node, bool standsAlone)
     {
-        var visible = Stages.Values(thing, "visible", times);
-        if (standsAlone)
-            foreach (var above in going.Scene.WithAncestors(thing.Id).Skip(1))
-            {
-                var seen = Stages.Values(above, "visible", times);
-                for (var i = 0; i < seen.Length; i++) visible[i] = Math.Min(visible[i], seen[i]);
-            }
-        if (Array.Exists(visible, each => each < 0.5)) node.SetVisibility(visible[0] >= 0.5);
-        motion.Show(node, visible);
+        var seen = standsAlone ? Seen.At(thing, times) : Array.ConvertAll(Stages.Values(thing, "visible", times), each => each >= 0.5);
+        if (Array.Exists(seen, each => !each)) node.SetVisibility(seen[0]);
+        motion.Show(node, seen);
     }
 
     private static Vector4 Four(double[] values) => new((float)values[0], (float)values[1], (float)values[2], (float)values[3]);

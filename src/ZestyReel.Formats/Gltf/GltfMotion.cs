@@ -89,9 +89,9 @@ internal sealed class GltfMotion(ModelRoot root, OutgoingScene going, int finer)
     }
 
     /// <summary>Shows and hides a node and all below it; nothing where that stays as it is.</summary>
-    public void Show(Node node, double[] visible)
+    public void Show(Node node, bool[] seen)
     {
-        if (Keys([Array.ConvertAll(visible, each => each >= 0.5 ? 1.0 : 0)], values => values[0] >= 0.5) is var (keys, _)) Animation.CreateVisibilityChannel(node, keys);
+        if (Keys([Array.ConvertAll(seen, each => each ? 1.0 : 0)], values => values[0] >= 0.5) is var (keys, _)) Animation.CreateVisibilityChannel(node, keys);
     }
 
     /// <summary>Three numbers.</summary>

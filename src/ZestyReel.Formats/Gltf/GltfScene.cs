@@ -34,7 +34,7 @@ internal sealed class GltfScene
         _root.Asset.Generator = "Zesty Reel";
         _motion = new(_root, going, Finer);
         _shapes = new(_root, _motion);
-        _looks = new(_root, _motion, going, _coarse);
+        _looks = new(_root, _motion, _coarse);
     }
 
     /// <summary>Makes it.</summary>
@@ -90,7 +90,7 @@ internal sealed class GltfScene
                 break;
             default:
                 if (_going.HasShapes && DeformerRules.HasShape(thing.Kind))
-                    _shapes.Give(node, thing, ShapeMorphs.Of(thing, _coarse, _coarseWorlds, GltfShapes.Tolerance), _looks.MaterialOf(thing));
+                    _shapes.Give(node, thing, ShapeMorphs.Of(thing, _coarse, _coarseWorlds), _looks.MaterialOf(thing));
                 break;
         }
     }

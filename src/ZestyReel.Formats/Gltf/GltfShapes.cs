@@ -9,9 +9,6 @@ namespace ZestyReel.Formats.Gltf;
 /// <summary>The shapes of a model; equal ones of one look are there once.</summary>
 internal sealed class GltfShapes(ModelRoot root, GltfMotion motion)
 {
-    /// <summary>How far a vertex of a shape that changes may be off, as a part of its largest extent.</summary>
-    public const double Tolerance = 1e-3;
-
     private readonly Dictionary<string, GltfMesh> _known = [];
 
     /// <summary>Gives a node a shape.</summary>

@@ -67,7 +67,7 @@ public sealed class UsdFormat : IOutgoingFormat
             usd.Open($"def Xform \"{names.For(each.Object.Name)}\"", $"displayName = {UsdText.Quoted(each.Object.Name)}");
             Place(usd, going.Moments, each);
             usd.Samples("token visibility", going.Moments, Seen.At(each.Object, run.Times), (in bool isSeen) => isSeen ? "\"inherited\"" : "\"invisible\"");
-            if (HasShape(going, each.Object)) shapes.Write(each, ShapeMorphs.Of(each.Object, run.Times, run.Worlds, UsdShapes.Tolerance), Seen.OpacityAt(each.Object, run.Times));
+            if (HasShape(going, each.Object)) shapes.Write(each, ShapeMorphs.Of(each.Object, run.Times, run.Worlds), Seen.OpacityAt(each.Object, run.Times));
             if (each.Object.Kind == ObjectKind.Camera) Camera(usd, going.Moments, each, going.Choice.Unit);
             if (each.Object.Kind == ObjectKind.Light) Light(usd, going.Moments, each);
             usd.Close();

@@ -8,9 +8,6 @@ namespace ZestyReel.Formats.Usd;
 /// <summary>Writes shapes: triangles in their object's own space, and where they change the forms that they pass through.</summary>
 internal sealed class UsdShapes(UsdText usd, OutgoingScene going)
 {
-    /// <summary>How far a vertex of a shape that changes may be off, as a part of its largest extent.</summary>
-    public const double Tolerance = 1e-3;
-
     // A place and a way to face; an index, and the count of every third.
     private const long BytesOfAVertex = 66, BytesOfACorner = 7;
 

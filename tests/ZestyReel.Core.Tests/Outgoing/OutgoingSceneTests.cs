@@ -134,19 +134,19 @@ public class OutgoingSceneTests
         var scene = Of(new AddObject(ObjectKind.Box, "Mast"), new KeyChannels(1, [new(new ObjectId(1), "shape.width", 1)]), new KeyChannels(41, [new(new ObjectId(1), "shape.width", 3)]), new AddObject(ObjectKind.Box, "Still"));
         var going = Going(new([], From: 1, To: 41), scene);
         var (times, worlds) = (going.Times(default), new WorldSampler(scene, going.Times(default)));
-        var morphs = ShapeMorphs.Of(scene.Object(new(1)), times, worlds, 1e-3);
+        var morphs = ShapeMorphs.Of(scene.Object(new(1)), times, worlds);
         morphs.Meshes.Count.ShouldBeInRange(4, ShapeMorphs.Most);
         (morphs.At[0], morphs.At[^1], morphs.IsCutAnew).ShouldBe((0, 40, false));
         morphs.Error.ShouldBeLessThan(Math.Sqrt(11) * 1e-3);
-        ShapeMorphs.Of(scene.Object(new(2)), times, worlds, 1e-3).Meshes.Count.ShouldBe(1);
+        ShapeMorphs.Of(scene.Object(new(2)), times, worlds).Meshes.Count.ShouldBe(1);
         // A wide water that swells by less than a thousandth of its size, and comes back, swells.
         var swell = Of(new AddObject(ObjectKind.Box, "Water"), new KeyChannels(1, [new(new ObjectId(1), "shape.width", 90)]), new KeyChannels(21, [new(new ObjectId(1), "shape.width", 90.08)]), new KeyChannels(41, [new(new ObjectId(1), "shape.width", 90)]));
         var swelling = Going(new([], From: 1, To: 41), swell);
-        var forms = ShapeMorphs.Of(swell.Object(new(1)), swelling.Times(default), new(swell, swelling.Times(default)), 1e-3);
+        var forms = ShapeMorphs.Of(swell.Object(new(1)), swelling.Times(default), new(swell, swelling.Times(default)));
         forms.Meshes.Count.ShouldBeInRange(5, 20);
         forms.Error.ShouldBeInRange(1e-9, 0.04 * 0.05);
         var cut = Of(new AddObject(ObjectKind.Box, "Mast"), new KeyChannels(1, [new(new ObjectId(1), "shape.segmentsX", 1)]), new KeyChannels(41, [new(new ObjectId(1), "shape.segmentsX", 9)]));
         var again = Going(new([], From: 1, To: 41), cut);
-        ShapeMorphs.Of(cut.Object(new(1)), again.Times(default), new(cut, again.Times(default)), 1e-3).IsCutAnew.ShouldBeTrue();
+        ShapeMorphs.Of(cut.Object(new(1)), again.Times(default), new(cut, again.Times(default))).IsCutAnew.ShouldBeTrue();
     }
 }

@@ -11,6 +11,7 @@ export function soundCommands(): Command[] {
   const sounds = useSounds()
   const dialogs = useTimeDialogs()
   const scene = useScene()
+  const lacks = () => (selection.sounds.size ? null : 'Select a sound on the desk first.')
   const trim = (end: 'start' | 'end'): Command => ({
     group: 'Sound',
     title: end === 'start' ? 'Trim the sound: it starts at the playhead' : 'Trim the sound: it ends at the playhead',
@@ -20,7 +21,6 @@ export function soundCommands(): Command[] {
       if (edit) void scene.edit(edit)
     },
   })
-  const lacks = () => (selection.sounds.size ? null : 'Select a sound on the desk first.')
   return [
     { group: 'Sound', title: 'Add sounds from files', run: () => sounds.choose() },
     {
