@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Keys } from '../scene/keys'
 import { keySize } from '../api/messages'
 import { firstAtOrAfter, unpackKeys } from '../scene/keys'
-import { labelStep, tickStep } from './ruler'
+import { labelLeft, labelStep, tickStep } from './ruler'
 
 const keys = (...times: number[]): Keys => ({
   count: times.length,
@@ -45,5 +45,19 @@ describe('the ruler', () => {
       expect(step % tick).toBe(0)
       expect(tick === step || tick * scale >= 5).toBe(true)
     }
+  })
+})
+
+describe('where a label of the ruler stands', () => {
+  it('is right of its tick, and left where the mark of a range would stand on it', () => {
+    expect(labelLeft(100, 18, 1000, [])).toBe(103)
+    expect(labelLeft(100, 18, 1000, [100])).toBe(103)
+    expect(labelLeft(100, 18, 1000, [108])).toBe(79)
+    expect(labelLeft(100, 18, 1000, [90, 108])).toBeNull()
+    expect(labelLeft(10, 18, 1000, [20])).toBeNull()
+  })
+
+  it('is not cut off at the end', () => {
+    expect(labelLeft(990, 18, 1000, [])).toBe(979)
   })
 })

@@ -1,6 +1,6 @@
 import { drawNote } from '../marks/noteFlag'
 import type { Colours } from '../styles/scheme'
-import { labelStep, tickStep } from './ruler'
+import { labelLeft, labelStep, tickStep } from './ruler'
 
 /** All that a picture of the desk depends on. */
 export interface DeskPicture {
@@ -57,6 +57,7 @@ export function drawRuler(
   const step = labelStep(scale, p.labelRoom, p.framesPerSecond)
   const small = tickStep(step, scale)
   const { origin } = p
+  const workEnds = p.work.map((edge) => Math.round(xOf(p, edge)))
   ctx.font = `10.5px ${mono}`
   ctx.textBaseline = 'alphabetic'
   for (let frame = origin + Math.ceil((p.first - origin) / small) * small; frame <= p.last; frame += small) {
@@ -71,9 +72,9 @@ export function drawRuler(
     if (!labelled) continue
     ctx.fillStyle = c.dim
     ctx.globalAlpha = frame < p.range[0] || frame > p.range[1] ? 0.6 : 1
-    // That of the last frame is not cut off.
     const label = p.label(frame)
-    ctx.fillText(label, Math.min(x + 3, p.width - ctx.measureText(label).width - 3), 12)
+    const left = labelLeft(x, ctx.measureText(label).width, p.width, workEnds)
+    if (left !== null) ctx.fillText(label, left, 12)
     ctx.globalAlpha = 1
   }
   let next = p.width + rulerParts.bookmarkWidth
@@ -86,7 +87,7 @@ export function drawRuler(
   // Several notes of one frame are one flag.
   for (const frame of new Set(notes.map((note) => note.frame))) drawNote(ctx, xOf(p, frame), p.height)
   ctx.fillStyle = c.cream
-  for (const edge of p.work) ctx.fillRect(Math.round(xOf(p, edge)) - 1, 0, 3, 9)
+  for (const x of workEnds) ctx.fillRect(x - 1, 0, 3, 9)
   ctx.fillStyle = c.mint
   for (const edge of p.range) ctx.fillRect(Math.round(xOf(p, edge)) - 1, p.height - 9, 3, 9)
 }

@@ -21,3 +21,14 @@ export function tickStep(step: number, pixelsPerFrame: number): number {
     if (step % parts === 0 && (step / parts) * pixelsPerFrame >= 5) return step / parts
   return step
 }
+
+/**
+ * Where the label of a tick starts, in pixels: right of it, or left where the mark of a range's end would stand on it.
+ * The last one in sight is not cut off.
+ * @returns null where there is no room for it on either side.
+ */
+export function labelLeft(tick: number, wide: number, width: number, marks: readonly number[]): number | null {
+  const isFree = (left: number) => left >= 0 && marks.every((mark) => mark + 2 <= left || mark - 1 >= left + wide)
+  const places = [Math.min(tick + 3, width - wide - 3), tick - wide - 3]
+  return places.find(isFree) ?? null
+}

@@ -3,42 +3,28 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { specOf } from '../scene/catalogue'
 import { eachFrame } from '../scene/drawLoop'
 import { useNotices } from '../scene/notices'
-import { newMark, usePerson } from '../scene/person'
 import { useScene } from '../scene/sceneStore'
-import { useSelection } from '../scene/selection'
 import { useCancelOnEscape } from '../shared/cancelling'
 import { usePlayhead } from '../timebar/playhead'
 import { useChannelState } from '../values/channelState'
-import { useWorking } from '../working/working'
-import { useDevices } from './devices'
+import { useDeviceRecording } from './deviceRecording'
 import { HandDrive } from './handDrive'
+import { HandPass } from './handPass'
+import { useHandPasses } from './handPasses'
 import { useLiveMotion } from './live'
 import { useRecordSettings } from './recordSettings'
-import { nameOf, useTakes } from './takes'
+import { useRecordTarget } from './recordTarget'
+import { useTakes } from './takes'
 import { Ticks } from './ticks'
 import type { Object3D } from 'three'
-
-interface Sample {
-  /** By the page's clock, in milliseconds. */
-  at: number
-  frame: number
-  values: readonly number[]
-}
-
-/** How often the server is asked for its clock; the quickest answer counts. */
-const clockAsks = 5
 
 /** Recording: the scene is counted in and plays, while a hand or a device drives an object; each time through is a take. */
 export const useRecording = defineStore('recording', () => {
   const scene = useScene()
-  const selection = useSelection()
   const playhead = usePlayhead()
   const notices = useNotices()
-  const person = usePerson()
-  const working = useWorking()
   const settings = useRecordSettings()
   const live = useLiveMotion()
-  const devices = useDevices()
   const takes = useTakes()
   const state = useChannelState()
   const ticks = new Ticks()
@@ -55,25 +41,13 @@ export const useRecording = defineStore('recording', () => {
   /** The takes that are about to be made into keys; null while that is not asked. */
   const landing = shallowRef<readonly number[] | null>(null)
   const isActive = computed(() => phase.value !== 'idle')
+  const { target, lacks } = useRecordTarget()
 
-  /** What would be driven. */
-  const target = computed(() => {
-    void scene.rowsVersion
-    const id = settings.now.source === 'device' && devices.bound ? devices.bound.object : selection.first
-    return id === null ? null : (scene.model.objects.get(id) ?? null)
-  })
-  /** Why nothing can be recorded; null where it can. */
-  const lacks = computed<string | null>(() => {
-    const { now } = settings
-    if (!target.value) return 'Select the object that is to be driven.'
-    if (working.isLocked(target.value.id)) return `${target.value.name} is locked; unlock it first.`
-    if (now.source === 'device') return devices.bound ? null : 'Bind a device to the object first.'
-    const wanted = now.drives === 'rotations' ? now.turns : now.drives === 'channels' ? now.pad : []
-    const named = [...wanted.map(({ channel }) => channel), now.wheel.channel].filter((channel) => channel !== '')
-    const missing = named.find((channel) => !specOf(target.value!, channel))
-    if (missing) return `${target.value.name} has no such channel as ${missing}; choose another one.`
-    return null
-  })
+  const tellKept = (words: string, ids: readonly number[]) =>
+    notices.say(words, { label: 'Make keys of it', run: () => void (landing.value = ids) }, 'take kept')
+
+  const device = useDeviceRecording(tellKept)
+  const passes = useHandPasses(tellKept)
 
   /** Where the stage has an object; the stage says so. */
   let nodeOf: (object: number) => Object3D | undefined = () => undefined
@@ -85,11 +59,8 @@ export const useRecording = defineStore('recording', () => {
 
   let drive: HandDrive | null = null
   let driven: { scene: number; id: number; name: string } | null = null
-  let samples: Sample[] = []
   let startsAt = 0
   let run = 0
-  /** The server's clock less the page's, in seconds. */
-  let apart = 0
   let before: Pick<typeof playhead, 'speed' | 'ending' | 'pace' | 'onlySelection' | 'frame'> | null = null
   let stopStepping: (() => void) | null = null
   const isByDevice = () => drive === null
@@ -111,7 +82,7 @@ export const useRecording = defineStore('recording', () => {
       frame: playhead.frame,
     }
     drive = now.source === 'device' ? null : driveOf(object.id)
-    samples = []
+    passes.begin(newPass())
     pass.value = 0
     isDriving.value = false
     const beat = (now.beat / scene.settings.framesPerSecond / now.speed) * 1000
@@ -119,7 +90,7 @@ export const useRecording = defineStore('recording', () => {
     rests(true)
     if (isByDevice()) {
       try {
-        await measureClock()
+        await device.measureClock()
       } catch (wrong) {
         notices.problem(wrong)
         return settle()
@@ -152,18 +123,6 @@ export const useRecording = defineStore('recording', () => {
     })
   }
 
-  async function measureClock(): Promise<void> {
-    let quickest = Infinity
-    for (let i = 0; i < clockAsks; i++) {
-      const asked = performance.now()
-      const theirs = await scene.trackerClock()
-      const took = performance.now() - asked
-      if (took >= quickest) continue
-      quickest = took
-      apart = theirs - (asked + took / 2) / 1000
-    }
-  }
-
   function step(now: number, beat: number): void {
     if (phase.value === 'counting') {
       const left = startsAt - now
@@ -192,9 +151,7 @@ export const useRecording = defineStore('recording', () => {
     run = playhead.runs
     if (drive?.isHeld) sample(performance.now())
     if (!isByDevice()) return
-    const startedAt = apart + playhead.startOf(0) / 1000
-    const how = { from: playhead.frame, first, last, speed: now.speed, loops: now.loops, byStamps: now.byStamps }
-    scene.record({ startedAt, ...how }).catch((wrong) => {
+    device.begin().catch((wrong) => {
       notices.problem(wrong)
       void finish(false)
     })
@@ -211,56 +168,22 @@ export const useRecording = defineStore('recording', () => {
       if (playhead.ending !== 'loop') return
       goThrough(played.pass)
     }
-    samples.push({ at: Math.max(at, playhead.startOf(0)), frame: played.frame, values: [...drive.values] })
+    passes.put(Math.max(at, playhead.startOf(0)), played.frame, drive.values)
   }
 
   /** It has come to the end of the range and starts again: what was driven is a take. */
   function goThrough(next: number): void {
-    const at = playhead.startOf(pass.value + 1)
-    keep(at)
+    passes.keep(playhead.startOf(pass.value + 1))
     pass.value = next
-    samples = []
+    passes.begin(newPass())
     if (!drive) return
-    if (drive.isHeld) {
-      samples.push({ at: playhead.startOf(next), frame: playhead.range[0], values: [...drive.values!] })
-      return
-    }
+    if (drive.isHeld) return passes.put(playhead.startOf(next), playhead.range[0], drive.values!)
     drive.rest()
     isDriving.value = false
     live.letGo()
   }
 
-  /** Keeps what the hand did in this pass, if it did anything. */
-  function keep(end: number): boolean {
-    const [first] = samples
-    if (!drive || !first) return false
-    const { channels } = drive
-    const { scene: of, id, name } = driven!
-    void takes
-      .keep(of, {
-        object: id,
-        objectName: name,
-        start: first.frame,
-        speed: settings.now.speed,
-        channels: [...channels],
-        seconds: samples.map(({ at }) => (at - first.at) / 1000),
-        values: channels.map((_, i) => samples.map(({ values }) => values[i]!)),
-        end: (end - first.at) / 1000,
-        mark: newMark(),
-        by: { author: person.author.value, name: person.name.value, window: person.window },
-      })
-      .then(async (card) => {
-        if (!card) return
-        await takes.load()
-        tellKept(`${nameOf(card)} of ${name} is kept: ${card.seconds.toFixed(1)} s, ${card.samples} samples.`, [
-          card.id,
-        ])
-      })
-    return true
-  }
-
-  const tellKept = (words: string, ids: readonly number[]) =>
-    notices.say(words, { label: 'Make keys of it', run: () => void (landing.value = ids) }, 'take kept')
+  const newPass = () => drive && new HandPass(driven!.scene, driven!, drive.channels, settings.now.speed)
 
   /** Ends it. What was driven in the pass that runs is kept, or not; passes before it are. */
   async function finish(isKept: boolean): Promise<void> {
@@ -272,32 +195,11 @@ export const useRecording = defineStore('recording', () => {
     const was = driven!
     settle()
     if (!wasRecording) return
-    if (byDevice) return endDevice(end, isKept)
-    const wasDriven = samples.length > 0
-    if (isKept && !keep(end))
+    if (byDevice) return device.end(end, isKept)
+    if (isKept && !passes.keep(end))
       notices.say(`Nothing drove ${was.name}; no take was kept. Drag anywhere on the stage while it records.`)
-    if (!isKept && wasDriven) notices.say('The pass that ran is let go of.')
-    samples = []
+    if (!isKept && passes.letGo()) notices.say('The pass that ran is let go of.')
     drive = null
-  }
-
-  async function endDevice(end: number, isKept: boolean): Promise<void> {
-    const device = devices.bound?.device ?? 'the device'
-    try {
-      const kept = await scene.endRecord(apart + end / 1000, isKept)
-      await takes.load()
-      const newest = takes.newest
-      if (kept > 0 && newest) {
-        const gaps = newest.gaps.length
-        const words = gaps ? `; ${gaps} ${gaps === 1 ? 'gap is' : 'gaps are'} gone through in a straight line` : ''
-        tellKept(
-          `${nameOf(newest)} of ${newest.objectName} is kept: ${newest.seconds.toFixed(1)} s, ${newest.samples} samples, ${newest.lost} lost${words}.`,
-          [newest.id],
-        )
-      } else if (isKept) notices.problem(`Nothing came from ${device} while it recorded; no take was kept.`)
-    } catch {
-      notices.problem(`The line broke; what came from ${device} until then is kept as a take.`)
-    }
   }
 
   /** Everything is as it was before recording. */

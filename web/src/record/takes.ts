@@ -5,6 +5,7 @@ import { Refused } from '../api/refused'
 import { useNotices } from '../scene/notices'
 import { useScene } from '../scene/sceneStore'
 import { landEdit } from './landing'
+import { usePassShelf } from './passShelf'
 
 /** So long is waited before a take that could not be sent is sent again, in milliseconds. */
 const again = 2000
@@ -16,6 +17,7 @@ export const nameOf = ({ name, number }: TakeCard) => name || `Take ${number}`
 export const useTakes = defineStore('takes', () => {
   const scene = useScene()
   const notices = useNotices()
+  const shelf = usePassShelf()
   const all = shallowRef<readonly TakeCard[]>([])
   /** Takes of a hand that are not kept yet. */
   const waiting = ref(0)
@@ -63,6 +65,7 @@ export const useTakes = defineStore('takes', () => {
   /** Keeps what a hand did to a scene; while the server is away, as soon as it is back. */
   async function keep(of: number, take: HandTake): Promise<TakeCard | null> {
     waiting.value++
+    void shelf.put({ scene: of, take })
     try {
       while (true) {
         try {
@@ -79,6 +82,7 @@ export const useTakes = defineStore('takes', () => {
       return null
     } finally {
       waiting.value--
+      void shelf.drop(take.mark!)
     }
   }
 
