@@ -1979,6 +1979,7 @@ export interface components {
       | components['schemas']['EditSplitText']
       | components['schemas']['EditSpreadKeys']
       | components['schemas']['EditStayStill']
+      | components['schemas']['EditStepTime']
       | components['schemas']['EditStretchTime']
       | components['schemas']['EditSwitchLoose']
       | components['schemas']['EditUngroupObjects']
@@ -4203,6 +4204,31 @@ export interface components {
       /** Format: double */
       frame: number
       values: components['schemas']['ChannelValue'][]
+    }
+    /**
+     * @description Motion on twos, threes and so on: each picture stands for so many frames. It is a warp whose points hold, so that no
+     *     key is touched; done again over the same, it sets that warp anew, and every frame by itself takes it away.
+     */
+    EditStepTime: {
+      /** @enum {string} */
+      edit?: 'stepTime'
+      /**
+       * Format: int32
+       * @description For how many frames each picture stands, 1 to 100.
+       */
+      every: number
+      /** @description What it covers; left out, the whole scene. */
+      targets?: null | components['schemas']['TimeTarget'][]
+      /**
+       * Format: double
+       * @description The frame of the first picture; left out, that of the scene range.
+       */
+      first?: null | number
+      /**
+       * Format: double
+       * @description The last frame that stands; left out, that of the scene range. Beyond both, time goes as it did.
+       */
+      last?: null | number
     }
     /** @description Makes the whole scene, or a part of it, longer or shorter: keys, warps, bookmarks and ranges alike. */
     EditStretchTime: {

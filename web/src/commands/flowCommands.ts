@@ -37,6 +37,7 @@ export function flowCommands(): Command[] {
     },
     { title: 'Switch the warp on or off', ...onWarp((warp) => void warps.toggle(warp)) },
     { title: 'Bake the warp into keys…', ...onWarp((warp) => dialogs.ask({ kind: 'bake', warp })) },
+    { title: 'Play on twos, threes…', run: () => dialogs.ask({ kind: 'step' }) },
     { title: 'Speed of the whole scene…', run: () => dialogs.ask({ kind: 'sceneSpeed' }) },
   ]
   return commands.map((command) => ({ group: 'Time flow', ...command }))

@@ -2,7 +2,8 @@ import { useSelectedFrames } from '../desk/selectedFrames'
 import { useScene } from '../scene/sceneStore'
 import { useBookmarks } from '../timebar/bookmarks'
 import { goToNeighbourKey } from '../timebar/neighbourKeys'
-import { usePlayhead } from '../timebar/playhead'
+import { speeds, usePlayhead } from '../timebar/playhead'
+import { endings, paces, spans } from '../timebar/playWays'
 import { useTimeDialogs } from '../timebar/timeDialogs'
 import { switching, type Command } from './command'
 import { useLacking } from './lacking'
@@ -42,6 +43,19 @@ export function timeCommands(): Command[] {
         'Everything plays.',
       ),
     },
+    ...endings.map(({ ending, label, hint }) => ({
+      title: `Play: ${label.toLowerCase()}, ${hint}`,
+      run: () => void (playhead.ending = ending),
+    })),
+    ...spans.map(({ span, label }) => ({
+      title: `Play: ${label.toLowerCase()}`,
+      run: () => void (playhead.span = span),
+    })),
+    ...paces.map(({ pace, label, hint }) => ({
+      title: `Play: ${label.toLowerCase()}, ${hint}`,
+      run: () => void (playhead.pace = pace),
+    })),
+    ...speeds.map((speed) => ({ title: `Play at ${speed}×`, run: () => playhead.setSpeed(speed) })),
     { title: 'One frame back', keys: ['ArrowLeft'], shown: '←', run: () => step(-1) },
     { title: 'One frame on', keys: ['ArrowRight'], shown: '→', run: () => step(1) },
     { title: 'To the key before', keys: ['Alt+ArrowLeft'], shown: 'Alt ←', run: () => goToNeighbourKey(-1) },

@@ -2,29 +2,21 @@
 import { computed, ref } from 'vue'
 import type { Extrapolation } from '../api/http'
 import { useArranging } from '../desk/arranging'
-import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
 import { vStands } from '../scene/standing'
 import NumberField from '../values/NumberField.vue'
+import { beyondKinds, useBeyondKeys, type Side } from './beyondKeys'
 
 /** What the channels of the selected keys do before their first key and after their last. */
 const scene = useScene()
-const selection = useSelection()
 const arranging = useArranging()
 
-const names: Record<Extrapolation, string> = {
-  hold: 'hold',
-  straight: 'straight on',
-  repeat: 'repeat',
-  repeatOffset: 'repeat with offset',
-  mirror: 'mirror',
-}
-const kinds = Object.entries(names) as [Extrapolation, string][]
 const cycles = ref(1)
 
-const lanes = computed(() => selection.keySets().map(({ object, channel }) => ({ object, channel })))
+const beyond = useBeyondKeys()
+const lanes = computed(beyond.channels)
 /** What all of them do on a side; empty where they differ. */
-function common(side: 'before' | 'after'): Extrapolation | '' {
+function common(side: Side): Extrapolation | '' {
   void scene.rowsVersion
   const found = new Set(
     lanes.value.map(({ object, channel }) => scene.model.holder(object)?.channels.get(channel)?.[side]),
@@ -34,14 +26,9 @@ function common(side: 'before' | 'after'): Extrapolation | '' {
 const now = computed(() => ({ before: common('before'), after: common('after') }))
 const isCycle = (how: string) => ['repeat', 'repeatOffset', 'mirror'].includes(how)
 
-const give = (side: 'before' | 'after', event: Event) =>
-  void scene.edit({
-    edit: 'setExtrapolation',
-    channels: lanes.value,
-    [side]: (event.target as HTMLSelectElement).value as Extrapolation,
-  })
+const give = (side: Side, event: Event) => beyond.give(side, (event.target as HTMLSelectElement).value as Extrapolation)
 
-const bake = (side: 'before' | 'after') =>
+const bake = (side: Side) =>
   void arranging.make({ edit: 'bakeCycles', channels: lanes.value, [side]: cycles.value }, [])
 </script>
 
@@ -56,7 +43,7 @@ const bake = (side: 'before' | 'after') =>
         @change="give(side, $event)"
       >
         <option v-if="now[side] === ''" value="" disabled>various</option>
-        <option v-for="[kind, name] in kinds" :key="kind" :value="kind">{{ name }}</option>
+        <option v-for="[kind, name] in beyondKinds" :key="kind" :value="kind">{{ name }}</option>
       </select>
       <BButton
         variant="quiet"

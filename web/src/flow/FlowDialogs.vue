@@ -5,6 +5,7 @@ import { useFlowDialogs } from './flowDialogs'
 import RenameWarpDialog from './RenameWarpDialog.vue'
 import RetimeDialog from './RetimeDialog.vue'
 import SceneSpeedDialog from './SceneSpeedDialog.vue'
+import StepDialog from './StepDialog.vue'
 
 const dialogs = useFlowDialogs()
 </script>
@@ -15,4 +16,5 @@ const dialogs = useFlowDialogs()
   <BakeWarpDialog v-else-if="dialogs.asked?.kind === 'bake'" :warp="dialogs.asked.warp" @close="dialogs.close" />
   <RenameWarpDialog v-else-if="dialogs.asked?.kind === 'rename'" :warp="dialogs.asked.warp" @close="dialogs.close" />
   <SceneSpeedDialog v-else-if="dialogs.asked?.kind === 'sceneSpeed'" @close="dialogs.close" />
+  <StepDialog v-else-if="dialogs.asked?.kind === 'step'" @close="dialogs.close" />
 </template>

@@ -7,6 +7,7 @@ export type FlowDialog =
   | { kind: 'bake'; warp: number }
   | { kind: 'rename'; warp: number }
   | { kind: 'sceneSpeed' }
+  | { kind: 'step' }
 
 /** Which dialog about the flow of time is open. */
 export const useFlowDialogs = defineStore('flowDialogs', () => {

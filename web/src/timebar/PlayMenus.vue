@@ -1,26 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { speeds, usePlayhead, type Pace, type Span } from './playhead'
-import type { Ending } from './playOrder'
+import { speeds, usePlayhead } from './playhead'
+import { endings, paces, spans } from './playWays'
 import { useAudio } from '../sound/audio'
 import MenuItem from '../shared/MenuItem.vue'
 
 const playhead = usePlayhead()
 const audio = useAudio()
 
-const endings: { ending: Ending; label: string; hint: string; icon: string }[] = [
-  { ending: 'loop', label: 'Loop', hint: 'again and again', icon: 'bi bi-arrow-repeat' },
-  { ending: 'bounce', label: 'There and back', hint: 'forwards, then backwards', icon: 'bi bi-arrow-left-right' },
-  { ending: 'once', label: 'Once', hint: 'stop at the end', icon: 'bi bi-arrow-bar-right' },
-]
-const spans: { span: Span; label: string }[] = [
-  { span: 'work', label: 'The work range' },
-  { span: 'scene', label: 'The whole scene' },
-]
-const paces: { pace: Pace; label: string; hint: string }[] = [
-  { pace: 'realTime', label: 'Real time', hint: 'true speed; frames are passed over when drawing is slow' },
-  { pace: 'everyFrame', label: 'Every frame', hint: 'each frame is drawn, however long it takes' },
-]
 const icon = computed(() => endings.find((each) => each.ending === playhead.ending)?.icon)
 const label = computed(() => {
   const ending = endings.find((each) => each.ending === playhead.ending)?.label

@@ -33,6 +33,7 @@ const time = useTimeDisplay()
     >
     <MenuItem @click="dialogs.ask({ kind: 'stretch' })">Stretch time…</MenuItem>
     <MenuItem @click="warps.retime()">Retime a part… <kbd>Shift W</kbd></MenuItem>
+    <MenuItem @click="flowDialogs.ask({ kind: 'step' })">Play on twos, threes…</MenuItem>
     <MenuItem @click="flowDialogs.ask({ kind: 'sceneSpeed' })">Speed of the whole scene…</MenuItem>
     <MenuItem @click="warps.addForScene()">Add a warp for the scene</MenuItem>
     <MenuItem @click="warps.addForObjects()">Add a warp for the selected objects</MenuItem>

@@ -146,9 +146,11 @@ useFolding(row, 5)
 }
 .finder {
   display: flex;
+  align-items: center;
   justify-content: space-between;
   min-width: 196px;
   padding: 3px 8px 3px 12px;
+  line-height: 1;
   border: 1px solid var(--line);
   border-radius: 999px;
   background: none;
