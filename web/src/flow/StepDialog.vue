@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Edit } from '../api/http'
+import { loosely } from '../loose/loose'
 import { useScene } from '../scene/sceneStore'
 import AskDialog from '../shared/AskDialog.vue'
 import { useLookAhead } from '../timebar/lookAhead'
@@ -38,6 +39,18 @@ const told = computed(() => {
   if (every.value === 1) return 'Every frame is a picture of its own again.'
   const frames = last.value - first.value
   return `${Math.floor(frames / every.value) + 1} pictures over ${frames + 1} frames. No key is touched.`
+})
+
+/** What goes by played time, and so by each frame still. */
+const loose = computed(() => {
+  const ids = isAll.value ? [...scene.model.objects.keys()] : selected.map(({ object }) => object)
+  const names = ids.flatMap((id) => {
+    const object = scene.model.objects.get(id)
+    return object && loosely(object) !== '' ? [object.name] : []
+  })
+  if (every.value === 1 || names.length === 0) return ''
+  const who = names.length > 2 ? `${names[0]} and ${names.length - 1} more` : names.join(' and ')
+  return `What sways, lags or bounces still does so on each frame (${who}); bake that first to step it.`
 })
 </script>
 
@@ -84,6 +97,7 @@ const told = computed(() => {
     </div>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-else class="told" role="status">{{ told }}</span>
+    <span v-if="loose" class="told">{{ loose }}</span>
   </AskDialog>
 </template>
 
