@@ -1893,6 +1893,7 @@ export interface components {
       | components['schemas']['EditInsertKeys']
       | components['schemas']['EditInsertPathPoint']
       | components['schemas']['EditJoinPaths']
+      | components['schemas']['EditKeyBetween']
       | components['schemas']['EditKeyChannels']
       | components['schemas']['EditKeyFrames']
       | components['schemas']['EditLandTake']
@@ -2755,6 +2756,29 @@ export interface components {
        * @description The played frame whose places count.
        */
       at: number
+    }
+    /**
+     * @description An in-between: sets a key at a played frame on each channel that has a key before and one after it, at a share of
+     *     the way from the one to the other, each channel by itself. A key that stands there already gets the value and keeps
+     *     its in and out. Channels without keys on both sides stay as they are.
+     */
+    EditKeyBetween: {
+      /** @enum {string} */
+      edit?: 'keyBetween'
+      /**
+       * Format: double
+       * @description The played frame.
+       */
+      frame: number
+      /** @description Which channels. */
+      channels: components['schemas']['ChannelValue'][]
+      /**
+       * Format: double
+       * @description 0 is the key before, 1 the key after; −1 to 2, where below 0 and above 1 it goes beyond them.
+       */
+      share: number
+      /** @description The in and out of new keys; channels that only hold, hold. */
+      interpolation?: components['schemas']['Interpolation']
     }
     /**
      * @description Sets a key at a played frame on each channel named: at the value given, or at the value that the channel

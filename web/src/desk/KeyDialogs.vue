@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import BetweenDialog from '../curves/BetweenDialog.vue'
 import CompareDialog from '../curves/CompareDialog.vue'
 import TakeBackDialog from '../curves/TakeBackDialog.vue'
 import HoldDialog from './HoldDialog.vue'
@@ -21,6 +22,7 @@ const dialogs = useKeyDialogs()
   <LeadDialog v-else-if="dialogs.asked?.kind === 'lead'" @close="dialogs.close" />
   <CompareDialog v-else-if="dialogs.asked?.kind === 'compare'" @close="dialogs.close" />
   <NoiseDialog v-else-if="dialogs.asked?.kind === 'noise'" @close="dialogs.close" />
+  <BetweenDialog v-else-if="dialogs.asked?.kind === 'between'" @close="dialogs.close" />
   <RenameDialog v-else-if="dialogs.asked?.kind === 'rename'" @close="dialogs.close" />
   <AfterDialog v-else-if="dialogs.asked?.kind === 'after'" @close="dialogs.close" />
   <TakeBackDialog v-else-if="dialogs.asked?.kind === 'takeBack'" @close="dialogs.close" />

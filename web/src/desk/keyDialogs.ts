@@ -9,6 +9,7 @@ export type KeyDialog =
   | { kind: 'compare' }
   | { kind: 'takeBack' }
   | { kind: 'noise' }
+  | { kind: 'between' }
   | { kind: 'rename' }
   | { kind: 'after' }
   | { kind: 'namedSelection'; id: number | null }
