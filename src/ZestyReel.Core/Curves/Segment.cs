@@ -91,6 +91,10 @@ public readonly record struct Segment(
         return ValueAtParameter(u) * 3 * (w * w * T1 + 2 * w * u * (T2 - T1) + u * u * (1 - T2));
     }
 
+    /// <summary>Whether a value may be met between the keys: it lies among the four of the Bézier, which the curve never leaves. False where it is held.</summary>
+    public bool MayMeet(double value) =>
+        !Held && value >= Math.Min(Math.Min(V0, V1), Math.Min(V2, V3)) && value <= Math.Max(Math.Max(V0, V1), Math.Max(V2, V3));
+
     /// <summary>The times in ticks, within the segment and its ends, at which it has a value; none while it is held or stands.</summary>
     public List<double> TimesOf(double value)
     {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Edit } from '../api/http'
+import type { CurveName } from '../scene/owners'
 import { useScene } from '../scene/sceneStore'
 import { useTriedEdit } from '../scene/triedEdit'
 import AskDialog from '../shared/AskDialog.vue'
@@ -8,6 +9,7 @@ import { usePlayhead } from '../timebar/playhead'
 import { useTimeDisplay } from '../timebar/timeDisplay'
 import { useKeySettings } from '../values/keySettings'
 import NumberField from '../values/NumberField.vue'
+import { useWorking } from '../working/working'
 import { useLookAheadCurves } from './lookAheadCurves'
 import { useMeantCurves } from './meantCurves'
 
@@ -17,23 +19,32 @@ const scene = useScene()
 const playhead = usePlayhead()
 const time = useTimeDisplay()
 const settings = useKeySettings()
+const working = useWorking()
 
-const channels = useMeantCurves()()
+const meant = useMeantCurves()()
+const isLocked = ({ object, channel }: CurveName) =>
+  working.isLocked(object) || (scene.model.holder(object)?.channels.get(channel)?.locked ?? false)
+const channels = meant.filter((curve) => !isLocked(curve))
+const locked = meant.length - channels.length
 const frame = playhead.frame
 const percent = ref(50)
 /** A quarter, a third, the middle. */
 const usual = [25, 33, 50, 67, 75]
-const edit = computed<Edit>(() => ({
-  edit: 'keyBetween',
-  frame,
-  channels,
-  share: percent.value / 100,
-  interpolation: settings.interpolation,
-}))
+const edit = computed<Edit | null>(() =>
+  channels.length === 0
+    ? null
+    : {
+        edit: 'keyBetween',
+        frame,
+        channels,
+        share: percent.value / 100,
+        interpolation: settings.interpolation,
+      },
+)
 const { told, wrong, isTold } = useLookAheadCurves(() => edit.value)
 const { keep } = useTriedEdit(() => edit.value)
 const whose = computed(() => {
-  const names = [...new Set(channels.map(({ object }) => scene.model.holder(object)?.name))]
+  const names = [...new Set(meant.map(({ object }) => scene.model.holder(object)?.name))]
   return names.length === 1 ? names[0] : `${names.length} objects`
 })
 const made = computed(() => (told.value ? told.value.keysAfter - told.value.keys : 0))
@@ -44,7 +55,7 @@ const made = computed(() => (told.value ? told.value.keysAfter - told.value.keys
     :title="`In-between of ${whose} at ${time.label(frame)}`"
     ok="Key it"
     aside
-    :ready="isTold"
+    :ready="isTold && edit !== null"
     @done="keep"
     @close="emit('close')"
   >
@@ -78,11 +89,15 @@ const made = computed(() => (told.value ? told.value.keysAfter - told.value.keys
         {{ each }} %
       </button>
     </div>
+    <span v-if="locked" class="told">
+      {{ locked === 1 ? '1 curve is locked and stays' : `${locked} curves are locked and stay` }} as
+      {{ locked === 1 ? 'it is' : 'they are' }}.
+    </span>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-else-if="told" class="told" role="status">
       {{ made === 0 ? 'Keys that stand here get new values.' : made === 1 ? '1 new key.' : `${made} new keys.` }}
     </span>
-    <span v-else class="told">Looking at what it would do…</span>
+    <span v-else-if="edit" class="told">Looking at what it would do…</span>
   </AskDialog>
 </template>
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Keys } from '../scene/keys'
-import { misfitOf, rungStep, stretchesOf, wordsOf } from './ladder'
+import { misfitOf, pointsInSight, rungStep, stretchesOf, wordsOf } from './ladder'
 
 const perFrame = 100
 const linear = 0x11
@@ -49,4 +49,12 @@ it('a warp that does not end with the scene is told of', () => {
   // One speed for the whole scene ends where the frame after the last would start.
   expect(misfitOf(warp, perFrame, [1, 259])).toBeNull()
   expect(misfitOf(points(), perFrame, [1, 240])).toBeNull()
+})
+
+it('of very many points only those that may be seen are gone through', () => {
+  const many = points(...Array.from({ length: 1000 }, (_, i): [number, number] => [i, i]))
+  expect(pointsInSight(many, perFrame, 500, 510)).toEqual([489, 521])
+  expect(pointsInSight(many, perFrame, -100, -90)).toEqual([0, 1])
+  expect(pointsInSight(many, perFrame, 5000, 5010)).toEqual([999, 1000])
+  expect(pointsInSight(points(), perFrame, 1, 10)).toEqual([0, 0])
 })

@@ -1,4 +1,4 @@
-import type { Keys } from '../scene/keys'
+import { firstAtOrAfter, type Keys } from '../scene/keys'
 
 /** What a stretch between two points of a warp does to time. */
 export interface Stretch {
@@ -15,10 +15,21 @@ export interface Stretch {
 
 const plainWithin = 0.005
 
-/** The stretches between the points of a warp, by their mean speed. Jumps of a tick are left out. */
-export function stretchesOf(points: Keys, ticksPerFrame: number): Stretch[] {
+/**
+ * The points of a warp that may be seen between two played frames: those there and as far on both sides again, as a
+ * rung may lean far to the side, and one more at each end, so that what goes on beyond is told.
+ */
+export function pointsInSight(points: Keys, ticksPerFrame: number, first: number, last: number): [number, number] {
+  const reach = last - first
+  const from = firstAtOrAfter(points, (first - reach) * ticksPerFrame)
+  const to = firstAtOrAfter(points, (last + reach) * ticksPerFrame)
+  return [Math.max(0, from - 1), Math.min(points.count, to + 1)]
+}
+
+/** The stretches between the points of a warp, or some of them, by their mean speed. Jumps of a tick are left out. */
+export function stretchesOf(points: Keys, ticksPerFrame: number, [first, end] = [0, points.count]): Stretch[] {
   const stretches: Stretch[] = []
-  for (let i = 0; i + 1 < points.count; i++) {
+  for (let i = first; i + 1 < end; i++) {
     const from = points.times[i]! / ticksPerFrame
     const to = points.times[i + 1]! / ticksPerFrame
     if (to - from < 1e-4) continue

@@ -2,7 +2,7 @@ import { xOf, type DeskPicture } from '../desk/deskDraw'
 import type { Lane } from '../desk/lanes'
 import type { Keys } from '../scene/keys'
 import type { Track } from '../scene/samples'
-import { rungStep, stretchesOf, wordsOf, type Stretch } from './ladder'
+import { pointsInSight, rungStep, stretchesOf, wordsOf, type Stretch } from './ladder'
 
 export interface LadderPicture {
   lane: Lane
@@ -33,7 +33,8 @@ export function drawLadder(
   ctx.fillStyle = c.curveGround
   ctx.fillRect(0, lane.top, p.width, lane.height - 1)
   ctx.globalAlpha = on ? 1 : 0.35
-  const stretches = stretchesOf(points, p.ticksPerFrame)
+  const sight = pointsInSight(points, p.ticksPerFrame, p.first, p.last)
+  const stretches = stretchesOf(points, p.ticksPerFrame, sight)
   if (track) drawRungs(ctx, p, track, stretches, top, bottom)
   ctx.strokeStyle = c.line
   ctx.lineWidth = 1
@@ -44,12 +45,35 @@ export function drawLadder(
     ctx.lineTo(p.width, y + 0.5)
     ctx.stroke()
   }
-  for (let i = 0; i < points.count; i++) {
-    const isSelected = selected?.has(points.times[i]!) ?? false
-    drawPoint(ctx, p, points.times[i]! / p.ticksPerFrame, points.values[i]!, top, bottom, isSelected)
-  }
+  drawPoints(ctx, p, points, sight, selected, top, bottom)
   for (const stretch of stretches) drawWords(ctx, p, stretch, (top + bottom) / 2)
   ctx.restore()
+}
+
+/** How far apart two points are drawn at least, in pixels: closer ones would be one blot. */
+const leastApart = 3
+
+/** Points that stand close, as those of motion on twos do, are smaller; of very many, so many as can be told apart, and all that are selected. */
+function drawPoints(
+  ctx: CanvasRenderingContext2D,
+  p: DeskPicture,
+  points: Keys,
+  [from, to]: readonly [number, number],
+  selected: ReadonlySet<number> | undefined,
+  top: number,
+  bottom: number,
+): void {
+  const at = (i: number) => xOf(p, points.times[i]! / p.ticksPerFrame)
+  const apart = to - from > 1 ? (at(to - 1) - at(from)) / (to - from - 1) : Infinity
+  const radius = Math.max(1, Math.min(5, apart * 0.35))
+  let before = -Infinity
+  for (let i = from; i < to; i++) {
+    const isSelected = selected?.has(points.times[i]!) ?? false
+    if (at(i) - before < (isSelected ? 1 : leastApart)) continue
+    before = at(i)
+    const size = isSelected ? Math.max(radius, 3) : radius
+    drawPoint(ctx, p, before, xOf(p, points.values[i]!), top, bottom, size, isSelected)
+  }
 }
 
 /** Told apart by more than colour: slow is thick, fast thin and wide, held ends in one place, backwards is dashed. */
@@ -101,34 +125,38 @@ function drawRungs(
 function drawPoint(
   ctx: CanvasRenderingContext2D,
   p: DeskPicture,
-  played: number,
-  source: number,
+  x: number,
+  below: number,
   top: number,
   bottom: number,
+  radius: number,
   isSelected: boolean,
 ): void {
-  const [x, below] = [xOf(p, played), xOf(p, source)]
   ctx.strokeStyle = isSelected ? p.colours.picked : p.colours.mint
   ctx.fillStyle = ctx.strokeStyle
-  ctx.lineWidth = 1.6
+  ctx.lineWidth = Math.min(1.6, radius / 2)
   ctx.beginPath()
   ctx.moveTo(x, top)
   ctx.lineTo(below, bottom)
   ctx.stroke()
   ctx.beginPath()
-  ctx.arc(x, top, 5, 0, 2 * Math.PI)
+  ctx.arc(x, top, radius, 0, 2 * Math.PI)
   ctx.fill()
   ctx.fillStyle = p.colours.curveGround
   ctx.beginPath()
-  ctx.arc(below, bottom, 4.5, 0, 2 * Math.PI)
+  ctx.arc(below, bottom, radius * 0.9, 0, 2 * Math.PI)
   ctx.fill()
   ctx.stroke()
 }
+
+/** No words of a stretch are shorter, in pixels. */
+const leastWords = 40
 
 function drawWords(ctx: CanvasRenderingContext2D, p: DeskPicture, stretch: Stretch, middle: number): void {
   const played = [xOf(p, stretch.from), xOf(p, stretch.to)] as const
   const source = [xOf(p, stretch.sourceFrom), xOf(p, stretch.sourceTo)] as const
   const room = Math.max(Math.abs(played[1] - played[0]), Math.abs(source[1] - source[0]))
+  if (room < leastWords) return
   const text = wordsOf(stretch)
   ctx.font = `11.5px ${ui}`
   const width = ctx.measureText(text).width

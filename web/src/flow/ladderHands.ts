@@ -51,9 +51,10 @@ export function useLadderHands(width: Ref<number>, readout: Readout) {
     if (Math.abs(y - rail) > reach + 2) return null
     let best: Grip | null = null
     let least = reach
+    const seen = stretch()
     for (let i = 0; i < points.count; i++) {
       const [time, source] = [points.times[i]!, points.values[i]!]
-      const distance = Math.abs(xOf(stretch(), isUpper ? time / ticksPerFrame : source) - x)
+      const distance = Math.abs(xOf(seen, isUpper ? time / ticksPerFrame : source) - x)
       if (distance >= least) continue
       least = distance
       best = { lane, time, source, end: isUpper ? 'played' : 'source' }

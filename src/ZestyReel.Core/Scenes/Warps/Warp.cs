@@ -57,7 +57,7 @@ public sealed record Warp(
         if (Beyond == WarpBeyond.RunOn && first.Time.Value + source - first.Value is var before && before < first.Time.Value) return before;
         foreach (ref readonly var segment in Curve.Segments)
         {
-            if (segment.TimesOf(source) is { Count: > 0 } times) return times[0];
+            if (segment.MayMeet(source) && segment.TimesOf(source) is { Count: > 0 } times) return times[0];
             // A held or still stretch shows one source time throughout.
             if (segment.V0 == source) return segment.Start;
         }
