@@ -151,9 +151,12 @@ test('in real time the clock rules', async () => {
   await page.keyboard.press('Space')
   const { seen, at } = await watched(3000)
   await page.keyboard.press('Space')
-  const went = seen.at(-1) - seen[0]
-  const due = (at.at(-1) - at[0]) * 24
-  assert.ok(Math.abs(went - due) < 6, `went ${went} frames where ${due.toFixed(1)} were due`)
+  // A frame can be seen late, and never early: the least late of the first half and of the second are as late as each other.
+  const ahead = seen.map((frame, i) => frame - at[i] * 24)
+  const half = Math.ceil(ahead.length / 2)
+  const drift = Math.max(...ahead.slice(half)) - Math.max(...ahead.slice(0, half))
+  assert.ok(Math.abs(drift) < 3, `${drift.toFixed(1)} frames off in the second half: ${seen}`)
+  assert.ok(seen.at(-1) - seen[0] > 40, `${seen}`)
 })
 
 test('every frame is drawn in turn when asked for', async () => {
