@@ -1,6 +1,17 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { Desk, goToFrame, isBox, linear, middleOf, setField, stagePixels, stageRested, until } from './harness.mjs'
+import {
+  Desk,
+  deskPoint,
+  goToFrame,
+  isBox,
+  linear,
+  middleOf,
+  setField,
+  stagePixels,
+  stageRested,
+  until,
+} from './harness.mjs'
 
 // In-betweens: keys at a share of the way between those before and after, seen on the stage before they are kept.
 
@@ -80,7 +91,22 @@ test('the stage follows the slider, Escape leaves all as it was, and what is kep
   assert.deepEqual(await file(), was)
 })
 
-test('only the curves of the selected keys are meant, and where nothing lies between that is said', async () => {
+test('with keys selected only their curves are meant', async () => {
+  const was = await file()
+  await desk.select('Boat')
+  await goToFrame(page, 7)
+  const { x, y } = await deskPoint(page, 25, 'Position Y')
+  await page.mouse.click(x, y)
+  await page.getByText('1 key selected').or(page.getByText('Selected key')).first().waitFor()
+  await ask()
+  await dialog().getByText('1 new key.').waitFor()
+  await desk.changing(() => dialog().getByRole('button', { name: 'Key it' }).click())
+  assert.deepEqual([await keysAt('position.x', 7), await keysAt('position.y', 7)], [[], [1]])
+  await desk.undo()
+  assert.deepEqual(await file(), was)
+})
+
+test('where nothing lies between, or nothing is meant, that is said', async () => {
   const was = await file()
   await desk.select('Boat')
   await goToFrame(page, 40)

@@ -35,12 +35,6 @@ const edit = computed<Edit>(() => ({
   last: last.value,
 }))
 const { wrong, isTold } = useLookAhead(() => edit.value)
-const told = computed(() => {
-  if (every.value === 1) return 'Every frame is a picture of its own again.'
-  const frames = last.value - first.value
-  return `${Math.floor(frames / every.value) + 1} pictures over ${frames + 1} frames. No key is touched.`
-})
-
 /** What goes by played time, and so by each frame still. */
 const loose = computed(() => {
   const ids = isAll.value ? [...scene.model.objects.keys()] : selected.map(({ object }) => object)
@@ -96,7 +90,9 @@ const loose = computed(() => {
       <TimeField :frame="last" label="To frame" @hold="last = $event" @keep="last = $event" />
     </div>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
-    <span v-else class="told" role="status">{{ told }}</span>
+    <span v-else class="told" role="status">
+      {{ every === 1 ? 'Every frame is a picture of its own again.' : 'No key is touched.' }}
+    </span>
     <span v-if="loose" class="told">{{ loose }}</span>
   </AskDialog>
 </template>

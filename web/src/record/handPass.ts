@@ -20,10 +20,6 @@ export class HandPass {
     private readonly speed: number,
   ) {}
 
-  get length(): number {
-    return this.samples.length
-  }
-
   put(at: number, frame: number, values: readonly number[]): void {
     this.samples.push({ at, frame, values: [...values] })
   }
