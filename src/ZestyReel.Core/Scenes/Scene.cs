@@ -197,6 +197,9 @@ public sealed record Scene(
     /// <summary>A number that no object has.</summary>
     public ObjectId NextObjectId() => new(Objects.IsEmpty ? 1 : Objects.Keys.Max().Value + 1);
 
+    /// <summary>A number that no warp has.</summary>
+    public WarpId NextWarpId() => new(Warps.IsEmpty ? 1 : Warps.Keys.Max().Value + 1);
+
     /// <summary>The names of all objects.</summary>
     public IReadOnlySet<string> ObjectNames() => Objects.Values.Select(o => o.Name).ToHashSet();
 

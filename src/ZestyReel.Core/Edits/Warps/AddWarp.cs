@@ -15,7 +15,7 @@ public sealed record AddWarp(string? Name = null, ImmutableArray<TimeTarget>? Ta
     /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
-        var id = new WarpId(scene.Warps.IsEmpty ? 1 : scene.Warps.Keys.Max().Value + 1);
+        var id = scene.NextWarpId();
         var taken = scene.Warps.Values.Select(warp => warp.Name).ToHashSet();
         var name = Name is null ? Names.Free("Time flow", taken) : Names.Checked(Name, "name");
         if (taken.Contains(name)) throw new Refusal("name", $"there is a warp called {name} already; names are unique");

@@ -36,7 +36,7 @@ public sealed record SetSceneSpeed(decimal Speed = 1, bool FitRange = true, deci
         var stop = Stop(rate, start, end);
         if (!stop.IsWithinReach || stop <= start) throw new Refusal("speed", "the scene would be too long or too short");
         var curve = new Curve([Straight(start, start), Straight(stop, end)]);
-        var id = known?.Id ?? new WarpId(scene.Warps.IsEmpty ? 1 : scene.Warps.Keys.Max().Value + 1);
+        var id = known?.Id ?? scene.NextWarpId();
         scene = stop == end
             ? scene with { Warps = scene.Warps.Remove(id) }
             : scene.With(known is null ? new Warp(id, Names.Free(WarpName, scene.Warps.Values.Select(warp => warp.Name).ToHashSet()), true, null, WarpBeyond.RunOn, curve) : known with { Curve = curve });

@@ -48,7 +48,7 @@ public sealed record StepTime(int Every, ImmutableArray<TimeTarget>? Targets = n
         // The last picture stands as long as the others.
         var keys = Enumerable.Range(0, (int)steps + 1).Select(i => Held(rate.At(first + (decimal)i * Every, "last")));
         var taken = scene.Warps.Values.Where(warp => warp.Id != known?.Id).Select(warp => warp.Name).ToHashSet();
-        var id = known?.Id ?? new WarpId(scene.Warps.IsEmpty ? 1 : scene.Warps.Keys.Max().Value + 1);
+        var id = known?.Id ?? scene.NextWarpId();
         return scene.With(new Warp(id, Names.Free(Words(Every), taken), true, targets, WarpBeyond.RunOn, new Curve([.. keys])));
     }
 
