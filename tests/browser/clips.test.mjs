@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { AxeBuilder } from '@axe-core/playwright'
 import { command, Desk, deskPoint, drag, linear, open, setField, until } from './harness.mjs'
+import { faultsOf } from './readable.mjs'
 
 // Clips in a small harbour: the buoy's bobbing is saved, placed on others, run at a rate of its own.
 const harbour = {
@@ -69,14 +69,7 @@ test('keys of an object are saved as a named clip', async () => {
     'the field',
   )
   await page.keyboard.type('Bob', { delay: 60 })
-  const { violations } = await new AxeBuilder({ page })
-    .include('.modal-content')
-    .withTags(['wcag2a', 'wcag2aa'])
-    .analyze()
-  assert.deepEqual(
-    violations.map(({ id }) => id),
-    [],
-  )
+  assert.deepEqual(await faultsOf(page, '.modal-content'), [])
   await desk.changing(() => dialog().getByRole('button', { name: 'Save', exact: true }).click())
   const { clips } = await file()
   assert.deepEqual(

@@ -1,8 +1,8 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { AxeBuilder } from '@axe-core/playwright'
 import { PNG } from 'pngjs'
 import { command, curvePoint, Desk, deskPoint, drag, near, setField, until } from './harness.mjs'
+import { faultsOf } from './readable.mjs'
 
 // Curves: tall lanes, keys and handles in time and value, modes, before and after, cleaning up, rotation, comparing.
 let desk, page
@@ -367,11 +367,7 @@ test('one desk holds the curves only, with speeds and even heights', async () =>
   await until(below, (found) => found.length > 0, 'the speed')
   await page.keyboard.press('s')
   await until(below, (found) => found.length === 0, 'no speed')
-  const { violations } = await new AxeBuilder({ page }).include('.workspace').analyze()
-  assert.deepEqual(
-    violations.map(({ id, nodes }) => [id, nodes[0].html]),
-    [],
-  )
+  assert.deepEqual(await faultsOf(page, '.workspace'), [])
   await page.keyboard.press('v')
   await desk.lane('Ferry').waitFor()
   await page.keyboard.press('Escape')

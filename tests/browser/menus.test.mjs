@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { AxeBuilder } from '@axe-core/playwright'
 import { Desk } from './harness.mjs'
+import { faultsOf } from './readable.mjs'
 
 // Every menu and every dialog of the workspace, as a screen reader finds them, in both schemes.
 let desk, page
@@ -14,14 +14,15 @@ before(async () => {
 })
 after(() => desk.close())
 
-const faults = async (part) => {
-  // Colours are read once nothing changes any more.
-  await page.waitForFunction(() => document.getAnimations().every(({ playState }) => playState !== 'running'))
-  const { violations } = await new AxeBuilder({ page }).include(part).analyze()
-  return violations.flatMap(({ id, nodes }) =>
-    nodes.map(({ target, any }) => `${id} at ${target}: ${any.map(({ message }) => message)}`),
-  )
+/** Everything in the scheme it is in, and colours in the other as well. */
+async function faults(part) {
+  const scheme = (wanted) => page.evaluate((now) => (document.documentElement.dataset.bsTheme = now), wanted)
+  await scheme('dark')
+  const found = await faultsOf(page, part)
+  await scheme('light')
+  return [...found, ...(await faultsOf(page, part, ['color-contrast'])).map((fault) => `light: ${fault}`)]
 }
+
 const toggles = () => page.locator('.dropdown-toggle:visible')
 
 const focused = () =>
@@ -51,42 +52,39 @@ test('Tab leads from a button of the stage into its menu, and on to what follows
   await menu.waitFor({ state: 'detached' })
 })
 
-for (const scheme of ['dark', 'light'])
-  test(`menus and dialogs can be read, in the ${scheme} scheme`, async () => {
-    const now = await page.evaluate(() => document.documentElement.dataset.bsTheme)
-    if (now !== scheme) await page.getByRole('button', { name: 'Light or dark scheme' }).click()
-    const wrong = []
-    const note = (where, list) => wrong.push(...list.map((fault) => `${where}: ${fault}`))
-    const menus = await toggles().count()
-    assert.ok(menus > 10)
-    for (let i = 0; i < menus; i++) {
-      const toggle = toggles().nth(i)
-      const name = (await toggle.textContent()).trim()
-      await toggle.click()
-      await page.locator('.dropdown-menu.show:visible').waitFor()
-      note(`menu ${name}`, await faults('.dropdown-menu.show'))
-      await page.keyboard.press('Escape')
-      await page.locator('.dropdown-menu.show:visible').waitFor({ state: 'detached' })
-    }
-    await page.keyboard.press('Control+k')
-    await page.getByRole('combobox', { name: 'Find a command' }).waitFor()
-    note('finder', await faults('[role=dialog]'))
-    const titles = await page.locator('[role=option]:not([aria-disabled]) > span:nth-of-type(2)').allTextContents()
+test('menus and dialogs can be read, in the dark and in the light scheme', async () => {
+  const wrong = []
+  const note = (where, list) => wrong.push(...list.map((fault) => `${where}: ${fault}`))
+  const menus = await toggles().count()
+  assert.ok(menus > 10)
+  for (let i = 0; i < menus; i++) {
+    const toggle = toggles().nth(i)
+    const name = (await toggle.textContent()).trim()
+    await toggle.click()
+    await page.locator('.dropdown-menu.show:visible').waitFor()
+    note(`menu ${name}`, await faults('.dropdown-menu.show'))
     await page.keyboard.press('Escape')
-    // A title that ends so asks first.
-    const asking = titles.filter((title) => title.endsWith('…'))
-    assert.ok(asking.length > 8, `${asking}`)
-    for (const title of [...asking, 'List the shortcuts']) {
-      await page.keyboard.press('Control+k')
-      await page.getByRole('combobox', { name: 'Find a command' }).fill(title)
-      await page.keyboard.press('Enter')
-      await page.locator('.modal.show .modal-title').waitFor()
-      note(title, await faults('[role=dialog]'))
-      await page.keyboard.press('Escape')
-      await page.locator('.modal.show').waitFor({ state: 'detached' })
-    }
-    assert.deepEqual(wrong, [])
-  })
+    await page.locator('.dropdown-menu.show:visible').waitFor({ state: 'detached' })
+  }
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'Find a command' }).waitFor()
+  note('finder', await faults('[role=dialog]'))
+  const titles = await page.locator('[role=option]:not([aria-disabled]) > span:nth-of-type(2)').allTextContents()
+  await page.keyboard.press('Escape')
+  // A title that ends so asks first.
+  const asking = titles.filter((title) => title.endsWith('…'))
+  assert.ok(asking.length > 8, `${asking}`)
+  for (const title of [...asking, 'List the shortcuts']) {
+    await page.keyboard.press('Control+k')
+    await page.getByRole('combobox', { name: 'Find a command' }).fill(title)
+    await page.keyboard.press('Enter')
+    await page.locator('.modal.show .modal-title').waitFor()
+    note(title, await faults('[role=dialog]'))
+    await page.keyboard.press('Escape')
+    await page.locator('.modal.show').waitFor({ state: 'detached' })
+  }
+  assert.deepEqual(wrong, [])
+})
 
 test('of several of which one holds, the one that does is told, and buttons say what they do', async () => {
   await page.getByRole('button', { name: '1×' }).click()

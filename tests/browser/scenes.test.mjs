@@ -2,11 +2,11 @@ import assert from 'node:assert/strict'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
-import { AxeBuilder } from '@axe-core/playwright'
 import Ajv from 'ajv/dist/2020.js'
 import { PNG } from 'pngjs'
 import { browse, home, open, Server, until } from './harness.mjs'
 import { sceneText } from './packages.mjs'
+import { faultsOf } from './readable.mjs'
 
 // The list of scenes, and scene files going in and out.
 let server, browser, context, page
@@ -238,11 +238,7 @@ test('list and workspace pass axe in both schemes', async () => {
         .first()
         .waitFor()
       if (path !== '/') await page.getByRole('button', { name: 'Lighthouse', exact: true }).click()
-      const { violations } = await new AxeBuilder({ page }).analyze()
-      assert.deepEqual(
-        violations.map(({ id, nodes }) => [id, nodes.map((node) => node.html)]),
-        [],
-      )
+      assert.deepEqual(await faultsOf(page), [])
     }
   }
 })

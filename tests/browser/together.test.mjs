@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { AxeBuilder } from '@axe-core/playwright'
 import { browse, command, deskPoint, Desk, ferryScene, open, until } from './harness.mjs'
+import { faultsOf } from './readable.mjs'
 
 // Two people on one scene, and what becomes of what they do: told, asked about, taken back, let go.
 let desk, mia, jon, other
@@ -73,7 +73,7 @@ test('what a hand holds and somebody else changes is told at once and asked abou
   const dialog = mia.getByRole('dialog', { name: 'Changed meanwhile' })
   await dialog.getByText('Which is to stay?').waitFor()
   assert.deepEqual(await frames(), [5, 20])
-  assert.deepEqual((await new AxeBuilder({ page: mia }).include('[role=dialog]').analyze()).violations, [])
+  assert.deepEqual(await faultsOf(mia, '[role=dialog]'), [])
   await dialog.getByRole('button', { name: 'Make mine all the same' }).click()
   await until(frames, (now) => JSON.stringify(now) === '[5,35]', 'both')
 })
@@ -201,7 +201,7 @@ test('the room that the history takes is told, and what came before a change is 
   await dialog.getByLabel('Keep from this change on').selectOption({ index: 0 })
   assert.ok(await letGo.isDisabled())
   await dialog.getByRole('checkbox').check()
-  assert.deepEqual((await new AxeBuilder({ page: mia }).include('[role=dialog]').analyze()).violations, [])
+  assert.deepEqual(await faultsOf(mia, '[role=dialog]'), [])
   const [before, { position }] = [await file(), await desk.scene()]
   await letGo.click()
   await mia.getByText(/of the history are let go/).waitFor()
@@ -220,7 +220,7 @@ test('a deleted scene is brought back after a reload, or deleted for good, which
   await list.getByRole('button', { name: 'Deleted' }).click()
   const dialog = list.getByRole('dialog', { name: 'Deleted scenes' })
   await dialog.getByText('Sketch of the pier').waitFor()
-  assert.deepEqual((await new AxeBuilder({ page: list }).include('[role=dialog]').analyze()).violations, [])
+  assert.deepEqual(await faultsOf(list, '[role=dialog]'), [])
   await dialog.getByRole('button', { name: 'Bring back' }).click()
   await dialog.getByText('None. A scene that you delete waits here').waitFor()
   assert.ok((await desk.server.get('/api/scenes')).some(({ name }) => name === 'Sketch of the pier'))

@@ -96,8 +96,7 @@ const shadings = Object.entries(shadingNames) as [Shading, string][]
       type="button"
       class="chip"
       :class="{ dim: !view.helpers }"
-      :aria-pressed="view.helpers"
-      aria-label="Helpers"
+      :aria-label="`Helpers ${view.helpers ? 'shown' : 'hidden'}`"
       title="Show or hide the marks of cameras and lights in this view"
       @click="view.helpers = !view.helpers"
     >
