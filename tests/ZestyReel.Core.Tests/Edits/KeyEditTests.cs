@@ -159,6 +159,36 @@ public class KeyEditTests
         Should.Throw<Refusal>(() => new PasteKeys(colour, Onto: [Ferry]).Apply(Moving())).Place.ShouldBe("onto");
     }
 
+    [Fact]
+    public void Copied_keys_of_one_channel_are_pasted_on_others_and_of_several_on_as_many()
+    {
+        var scene = Moving().After(new KeyChannels(25, [new(Ferry, "position.z", 7)]));
+        var copied = CopiedKeys.Of(scene, [Selected(25, 49)]);
+        var after = scene.After(new PasteKeys(copied, 30, [Ferry, Buoy], Channels: ["scale.x", "rotation.y"]));
+        foreach (var (thing, channel) in new[] { (Ferry, "scale.x"), (Ferry, "rotation.y"), (Buoy, "scale.x"), (Buoy, "rotation.y") })
+            after.Keys(thing, channel).Select(k => (after.Rate.ExactFrameOf(k.Time), k.Value)).ShouldBe([(30, 10), (54, 30)], $"{thing} {channel}");
+        after.Keys(Ferry, "position.x").ShouldBe(scene.Keys(Ferry, "position.x"));
+        var two = CopiedKeys.Of(scene, [Selected(25, 49), new KeySet(Ferry, "position.z", [FrameRate.Film.At(25)])]);
+        var turned = scene.After(new PasteKeys(two, Channels: ["rotation.x", "rotation.z"]));
+        turned.Keys(Ferry, "rotation.x").Select(k => k.Value).ShouldBe([10, 30]);
+        turned.Keys(Ferry, "rotation.z").Select(k => k.Value).ShouldBe([7]);
+        Should.Throw<Refusal>(() => new PasteKeys(two, Channels: ["rotation.x"]).Apply(scene)).Place.ShouldBe("channels");
+        Should.Throw<Refusal>(() => new PasteKeys(two, Channels: ["rotation.x", "rotation.x"]).Apply(scene)).Place.ShouldBe("channels");
+        Should.Throw<Refusal>(() => new PasteKeys(copied, Channels: ["no such"]).Apply(scene)).Place.ShouldBe("onto");
+        // Onto itself it lands on its own keys, as anywhere.
+        Should.Throw<Refusal>(() => new PasteKeys(copied, Channels: ["position.x"]).Apply(scene));
+    }
+
+    [Fact]
+    public void Keys_of_a_layer_are_pasted_on_others_of_that_layer()
+    {
+        var scene = Moving().After(new AddLayer("Lean"));
+        var layer = scene.Layers.Keys.Single();
+        var layered = scene.After(new KeyChannels(5, [new(Ferry, $"{layer.Value}/rotation.x", 12)]));
+        var copied = CopiedKeys.Of(layered, [new KeySet(Ferry, $"{layer.Value}/rotation.x", [FrameRate.Film.At(5)])]);
+        layered.After(new PasteKeys(copied, 9, Channels: ["rotation.z"])).Keys(Ferry, $"{layer.Value}/rotation.z").Select(k => k.Value).ShouldBe([12]);
+    }
+
     [Property]
     public bool Mirrored_twice_is_as_it_was(NonEmptyArray<(byte Frame, sbyte Value, byte Mode)> some)
     {

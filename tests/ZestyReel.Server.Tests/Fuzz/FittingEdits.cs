@@ -221,6 +221,8 @@ internal sealed class FittingEdits(Random random, Scene scene)
         if (type == typeof(FrameRate)) return FrameRate.Parse(new[] { "24", "25", "30000/1001", "60", "12" }[random.Next(5)]);
         if (type == typeof(FrameRange)) return new FrameRange(random.Next(0, 10), random.Next(30, 90));
         if (type == typeof(bool)) return random.Next(2) == 0;
+        // In lists of names.
+        if (type == typeof(string)) return AnySpec(AnyObject()).Name;
         if (type.IsEnum) return Enum.GetValues(type).GetValue(random.Next(Enum.GetValues(type).Length));
         if (type == typeof(ImmutableDictionary<string, double>)) return ImmutableDictionary<string, double>.Empty.Add("position.y", Number());
         if (type.IsGenericType && type.GetGenericTypeDefinition() == typeof(ImmutableArray<>)) return List(type.GetGenericArguments()[0], name);

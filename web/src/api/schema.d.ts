@@ -3178,6 +3178,11 @@ export interface components {
       meet?: components['schemas']['WhenKeysMeet']
       /** @description The layer that the keys go into, so that what the base showed is seen; left out, they go where they are from. */
       layer?: number
+      /**
+       * @description The channels that get them; left out, those that they came from. Keys of one channel go to each of these; keys of
+       *     several to as many, in order.
+       */
+      channels?: null | string[]
     }
     /** @description Keys a copied pose on a frame. No other key is touched. */
     EditPastePose: {

@@ -53,6 +53,11 @@ export function keyCommands(): Command[] {
     'Auto-key is off.',
   )
 
+  function lackOfCopied(): string | null {
+    if (!clipboard.keyed?.names.length) return 'Copy keys of an object first: select them and press Ctrl C.'
+    return clipboard.keyed.objects.length ? null : 'Select the object that is to take them first.'
+  }
+
   /** Moves the selected clips or sounds or, with none selected, the selected keys. */
   async function nudgeBy(frames: number): Promise<void> {
     const by = frames * scene.settings.ticksPerFrame
@@ -103,6 +108,11 @@ export function keyCommands(): Command[] {
       keys: ['$mod+Shift+V'],
       shown: 'Ctrl Shift V',
       run: () => void clipboard.paste({ inPlace: true }),
+    },
+    {
+      title: 'Paste keys onto other values…',
+      lacks: lackOfCopied,
+      run: () => void dialogs.ask({ kind: 'pasteOnto' }),
     },
     {
       title: 'Copy the pose of the selected objects',

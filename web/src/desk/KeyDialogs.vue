@@ -11,6 +11,7 @@ import RenameDialog from '../values/RenameDialog.vue'
 import AfterDialog from '../texts/AfterDialog.vue'
 import OnBookmarksDialog from './OnBookmarksDialog.vue'
 import OnFramesDialog from './OnFramesDialog.vue'
+import PasteOntoDialog from './PasteOntoDialog.vue'
 
 const dialogs = useKeyDialogs()
 </script>
@@ -23,6 +24,7 @@ const dialogs = useKeyDialogs()
   <CompareDialog v-else-if="dialogs.asked?.kind === 'compare'" @close="dialogs.close" />
   <NoiseDialog v-else-if="dialogs.asked?.kind === 'noise'" @close="dialogs.close" />
   <BetweenDialog v-else-if="dialogs.asked?.kind === 'between'" @close="dialogs.close" />
+  <PasteOntoDialog v-else-if="dialogs.asked?.kind === 'pasteOnto'" @close="dialogs.close" />
   <RenameDialog v-else-if="dialogs.asked?.kind === 'rename'" @close="dialogs.close" />
   <AfterDialog v-else-if="dialogs.asked?.kind === 'after'" @close="dialogs.close" />
   <TakeBackDialog v-else-if="dialogs.asked?.kind === 'takeBack'" @close="dialogs.close" />

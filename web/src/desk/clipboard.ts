@@ -1,8 +1,9 @@
 import { StorageSerializers, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import type { Axis, CopiedClips, CopiedKeys, CopiedPose } from '../api/http'
+import { computed } from 'vue'
+import type { Axis, CopiedClips, CopiedKeys, CopiedPose, Edit } from '../api/http'
 import { specOf } from '../scene/catalogue'
-import { layerOfName } from '../scene/layered'
+import { layerOfName, ownName } from '../scene/layered'
 import { useNotices } from '../scene/notices'
 import { useSelection } from '../scene/selection'
 import { useScene } from '../scene/sceneStore'
@@ -85,13 +86,21 @@ export const useClipboard = defineStore('clipboard', () => {
     await scene.edit(keys.length ? { edit: 'deleteKeys', keys } : { edit: 'deletePlacedClips', placed })
   }
 
-  /** The objects here that have the names of those that it is from, by their numbers there; says which are missing. */
-  function namesakes({ sources, scene: from }: Copied): Map<number, number> {
-    if (from === scene.id) return new Map(sources.map(({ id }) => [id, id]))
+  /** The objects here that have the names of those that it is from, by their numbers there, and the names that nothing here has. */
+  function namesakes({ sources, scene: from }: Copied): { there: Map<number, number>; missing: string[] } {
+    if (from === scene.id) return { there: new Map(sources.map(({ id }) => [id, id])), missing: [] }
     const here = new Map([...scene.model.objects.values()].map(({ id, name }) => [name, id]))
-    const missing = sources.filter(({ name }) => !here.has(name)).map(({ name }) => name)
+    return {
+      there: new Map(sources.flatMap(({ id, name }) => (here.has(name) ? [[id, here.get(name)!] as const] : []))),
+      missing: sources.filter(({ name }) => !here.has(name)).map(({ name }) => name),
+    }
+  }
+
+  /** The same; says which are missing. */
+  function found(from: Copied): Map<number, number> {
+    const { there, missing } = namesakes(from)
     if (missing.length) notices.say(`Not pasted, as nothing here is called so: ${missing.join(', ')}.`)
-    return new Map(sources.flatMap(({ id, name }) => (here.has(name) ? [[id, here.get(name)!] as const] : [])))
+    return there
   }
 
   /** The keys or clips of objects that are here, as those of the ones here. */
@@ -118,23 +127,60 @@ export const useClipboard = defineStore('clipboard', () => {
     if (lacking.length) notices.say(`Left out where there is no such value: ${lacking.join(', ')}.`)
   }
 
-  async function pasteKeys(from: Copied, keys: CopiedKeys, { inPlace, mirrored }: Required<Pasting>): Promise<void> {
-    const onto = ontoSelected(from)
-    const channels = onto ? keys.channels : broughtHere(keys.channels, namesakes(from))
-    if (channels.length === 0) return
+  /** What is lacking for keys to be pasted here at all; empty where nothing is. */
+  function lackOf(from: Copied, { channels }: CopiedKeys): string {
     // What a layer of another scene has belongs to no layer here.
     const isLayered = channels.some(({ channel }) => channel != null && layerOfName(channel) !== null)
-    if (isLayered && from.scene !== scene.id && !layers.active)
-      return void notices.say('These keys are of a layer of another scene. Choose the layer here that is to take them.')
+    return isLayered && from.scene !== scene.id && !layers.active
+      ? 'These keys are of a layer of another scene. Choose the layer here that is to take them.'
+      : ''
+  }
+
+  async function pasteKeys(from: Copied, keys: CopiedKeys, { inPlace, mirrored }: Required<Pasting>): Promise<void> {
+    const onto = ontoSelected(from)
+    const channels = onto ? keys.channels : broughtHere(keys.channels, found(from))
+    if (channels.length === 0) return
+    const lack = lackOf(from, keys)
+    if (lack) return void notices.say(lack)
     if (onto) tellLeftOut(keys, onto)
     const at = inPlace ? null : playhead.frame
     await arranging.make({ edit: 'pasteKeys', copied: { channels }, at, onto, mirrored, layer: layers.active?.id }, [])
   }
 
+  /** The values that the copied keys are of, by name, the objects whose others can take them, and what is lacking; null where no keys are copied. */
+  const keyed = computed(() => {
+    const from = copied.value
+    if (!from?.keys) return null
+    const names = new Set(
+      from.keys.channels.flatMap(({ object, channel }) => (object == null || channel == null ? [] : ownName(channel))),
+    )
+    const selected = [...selection.objects]
+    const objects = selected.length ? selected : [...namesakes(from).there.values()]
+    return { names: [...names], objects, lack: lackOf(from, from.keys) }
+  })
+
+  /** What pastes the copied keys onto other channels, of the selected objects or of those that they are from. */
+  function ontoChannels(names: readonly string[], inPlace: boolean): Edit | null {
+    const from = copied.value
+    if (!from?.keys || !keyed.value?.objects.length || !names.length || keyed.value.lack) return null
+    const { there } = namesakes(from)
+    const { objects } = keyed.value
+    // Several that are all meant each keep their own.
+    const isOwn = there.size > 1 && [...there.values()].every((id) => objects.includes(id))
+    return {
+      edit: 'pasteKeys',
+      copied: { channels: isOwn ? broughtHere(from.keys.channels, there) : from.keys.channels },
+      at: inPlace ? null : playhead.frame,
+      onto: isOwn ? null : objects,
+      layer: layers.active?.id,
+      channels: [...names],
+    }
+  }
+
   async function pasteClips(from: Copied, clips: CopiedClips, { inPlace, mirrored }: Required<Pasting>): Promise<void> {
     if (mirrored) return void notices.say('Clips are not mirrored.')
     const onto = ontoSelected(from)
-    const placed = onto ? clips.placed : broughtHere(clips.placed, namesakes(from))
+    const placed = onto ? clips.placed : broughtHere(clips.placed, found(from))
     if (placed.length === 0) return
     const at = inPlace ? null : playhead.frame
     const before = new Set(scene.model.placed.keys())
@@ -147,7 +193,7 @@ export const useClipboard = defineStore('clipboard', () => {
     const from = copied.value
     if (!from?.pose) return void notices.say('No pose has been copied; select objects and copy their pose.')
     const onto = ontoSelected(from)
-    const values = onto ? from.pose.values : broughtHere(from.pose.values, namesakes(from))
+    const values = onto ? from.pose.values : broughtHere(from.pose.values, found(from))
     const layer = layers.active?.id
     if (values.length)
       await scene.edit({ edit: 'pastePose', copied: { values }, frame: playhead.frame, onto, mirror, layer })
@@ -163,5 +209,12 @@ export const useClipboard = defineStore('clipboard', () => {
     else notices.say('Nothing has been copied; select keys or a clip and press Ctrl C.')
   }
 
-  return { copy, cut, paste, copyPose, pastePose }
+  /** Pastes keys of one value onto another, at the playhead. */
+  async function pasteOnto(name: string): Promise<void> {
+    const edit = ontoChannels([name], false)
+    if (edit) await arranging.make(edit, [])
+    else if (keyed.value?.lack) notices.say(keyed.value.lack)
+  }
+
+  return { copy, cut, paste, keyed, ontoChannels, pasteOnto, copyPose, pastePose }
 })

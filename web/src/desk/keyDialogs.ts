@@ -10,6 +10,7 @@ export type KeyDialog =
   | { kind: 'takeBack' }
   | { kind: 'noise' }
   | { kind: 'between' }
+  | { kind: 'pasteOnto' }
   | { kind: 'rename' }
   | { kind: 'after' }
   | { kind: 'namedSelection'; id: number | null }

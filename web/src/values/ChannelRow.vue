@@ -14,6 +14,7 @@ import { useLayerShares } from '../layers/shares'
 import Sparkline from './Sparkline.vue'
 import { usePending } from './pending'
 import { useWorking } from '../working/working'
+import { useClipboard } from '../desk/clipboard'
 import { useValueClipboard } from './valueClipboard'
 import ValueMarker from './ValueMarker.vue'
 import ValueMenu from './ValueMenu.vue'
@@ -71,6 +72,7 @@ const driver = computed(() => {
 })
 const tint = computed(() => /\.([xyz])$/.exec(props.spec.name)?.[1] ?? '')
 const clipboard = useValueClipboard()
+const keys = useClipboard()
 const { words: shares, ask: askShares } = useLayerShares(
   () => props.object,
   () => props.spec.name,
@@ -95,6 +97,7 @@ const select = (event: Event) => emit('keep', Number((event.target as HTMLSelect
       @reset="emit('keep', spec.default)"
       @copy="clipboard.copy(value)"
       @paste="emit('keep', clipboard.value!)"
+      @paste-keys="keys.pasteOnto(spec.name)"
       @lock="emit('lock', !locked)"
     />
     <Sparkline

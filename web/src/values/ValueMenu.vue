@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { useClipboard } from '../desk/clipboard'
 import { useValueClipboard } from './valueClipboard'
 import MenuItem from '../shared/MenuItem.vue'
 
@@ -10,11 +12,13 @@ defineProps<{
   hasKeys: boolean
   hasKeyHere: boolean
   locked: boolean
-  /** Whether it can be locked at all. */
+  /** Whether it is an object's: it can be locked, and takes keys of others. */
   lockable: boolean
 }>()
-defineEmits<{ key: []; still: []; reset: []; copy: []; paste: []; lock: [] }>()
+defineEmits<{ key: []; still: []; reset: []; copy: []; paste: []; pasteKeys: []; lock: [] }>()
 const clipboard = useValueClipboard()
+const copied = useClipboard()
+const isOfOne = computed(() => copied.keyed?.names.length === 1)
 </script>
 
 <template>
@@ -45,6 +49,12 @@ const clipboard = useValueClipboard()
       <span v-if="clipboard.value !== null" class="hint num">{{ Number(clipboard.value.toFixed(4)) }}</span></MenuItem
     >
     <template v-if="lockable">
+      <MenuItem
+        :disabled="locked || !isOfOne"
+        :title="isOfOne ? 'The first of them at the playhead' : 'Copy keys of one value first'"
+        @click="$emit('pasteKeys')"
+        >Paste the copied keys here</MenuItem
+      >
       <BDropdownDivider />
       <MenuItem @click="$emit('lock')">{{ locked ? 'Unlock' : 'Lock' }}</MenuItem>
     </template>

@@ -16,9 +16,13 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Mirrored">The last one first.</param>
 /// <param name="Meet">What happens where a key lands on another.</param>
 /// <param name="Layer">The layer that the keys go into, so that what the base showed is seen; left out, they go where they are from.</param>
+/// <param name="Channels">
+/// The channels that get them; left out, those that they came from. Keys of one channel go to each of these; keys of
+/// several to as many, in order.
+/// </param>
 public sealed record PasteKeys(
     CopiedKeys Copied, decimal? At = null, ImmutableArray<ObjectId>? Onto = null, bool Mirrored = false,
-    WhenKeysMeet Meet = WhenKeysMeet.Stop, LayerId? Layer = null) : Edit
+    WhenKeysMeet Meet = WhenKeysMeet.Stop, LayerId? Layer = null, ImmutableArray<string>? Channels = null) : Edit
 {
     private int Count => Copied.Channels.Sum(c => c.Keys.Length);
 
@@ -49,7 +53,7 @@ public sealed record PasteKeys(
             scene = scene.With(at.Curve, channel with { Curve = channel.Curve?.WithKeys(all) ?? new Curve(all) });
             pasted++;
         }
-        if (pasted == 0) throw new Refusal("onto", "the selected objects have none of the channels that were copied");
+        if (pasted == 0) throw new Refusal("onto", Channels is null ? "the selected objects have none of the channels that were copied" : "the selected objects have none of these channels");
         placing.Finish();
         return scene;
     }
@@ -65,6 +69,19 @@ public sealed record PasteKeys(
     }
 
     private IEnumerable<(CurveRef, CopiedChannel)> Targets()
+    {
+        if (Channels is not { IsDefaultOrEmpty: false } channels) return Places();
+        foreach (var copied in Copied.Channels) _ = Source(copied);
+        static string Own(CopiedChannel copied) => LayeredName.ChannelOf(copied.Curve.Channel);
+        var (names, onto) = (Copied.Channels.Select(Own).Distinct().ToList(), channels.Distinct().ToList());
+        if (names.Count > 1 && names.Count != onto.Count)
+            throw new Refusal("channels", $"the keys are of {names.Count} channels; choose as many, or copy keys of one");
+        // In the layer that they are from.
+        return Places().SelectMany(each => (names.Count == 1 ? onto : [onto[names.IndexOf(Own(each.Copied))]])
+            .Select(name => (each.Curve with { Channel = LayeredName.Of(LayeredName.LayerOf(each.Copied.Curve.Channel), name) }, each.Copied)));
+    }
+
+    private IEnumerable<(CurveRef Curve, CopiedChannel Copied)> Places()
     {
         if (Onto is not { IsDefaultOrEmpty: false } onto) return Copied.Channels.Select(c => (c.Curve, c));
         var sources = Copied.Channels.Select(Source).Distinct().ToList();
