@@ -30,7 +30,7 @@ public sealed class SceneStore(Database database)
     {
         var row = connection.QuerySingleOrDefault<SceneRow>("""
             SELECT name, rate_num AS rateNum, rate_den AS rateDen, range_first AS rangeFirst, range_last AS rangeLast,
-                   work_first AS workFirst, work_last AS workLast, start, revision, position, history_floor AS floor
+                   work_first AS workFirst, work_last AS workLast, start, revision, position, history_floor AS floor, made_at AS madeAt
             FROM scene WHERE id = @id AND deleted_at IS NULL
             """, new { id });
         if (row is null) return null;
@@ -43,7 +43,7 @@ public sealed class SceneStore(Database database)
         var keys = KeyRuns.Read(connection, id);
         var scene = Scene.Empty("-") with { Settings = settings, Objects = SceneRows.ReadObjects(connection, id, keys) };
         scene = SceneRows.ReadTables(connection, id, scene, keys);
-        return new KeptScene(id, scene, row.Revision, [.. history], (int)row.Position, (int)row.Floor);
+        return new KeptScene(id, row.MadeAt, scene, row.Revision, [.. history], (int)row.Position, (int)row.Floor);
     }
 
     /// <summary>Keeps an edit: its rows, its place in the history, and the scene's new revision. What had been undone goes.</summary>
@@ -169,5 +169,5 @@ public sealed class SceneStore(Database database)
     }
 
     private sealed record SceneRow(
-        string Name, long RateNum, long RateDen, long RangeFirst, long RangeLast, long WorkFirst, long WorkLast, long Start, long Revision, long Position, long Floor);
+        string Name, long RateNum, long RateDen, long RangeFirst, long RangeLast, long WorkFirst, long WorkLast, long Start, long Revision, long Position, long Floor, string MadeAt);
 }

@@ -54,8 +54,8 @@ internal sealed class Opening
     public FrameRange Seen => new(_state.Scene.Settings.Work.First, _state.Scene.Settings.Work.First);
 
     /// <summary>The first message.</summary>
-    public SceneMessage First(long id, Reach reach, Chunks chunks, CancellationToken stop) => new(
-        id, _state.Revision, HistoryNote.Of(_state, reach), [.. _state.History.Select(HistoryMessage.Of)],
+    public SceneMessage First(long id, string made, Reach reach, Chunks chunks, CancellationToken stop) => new(
+        id, made, _state.Revision, HistoryNote.Of(_state, reach), [.. _state.History.Select(HistoryMessage.Of)],
         SceneWire.Rows(_first, _state.Scene, _state.Scene, withPlayed: _parts.Count == 0), chunks.Length,
         new([], [TabFrames.Whole(_state.Scene, Seen, TabFrames.NoSpeeds, withStills: true, stop)]), More);
 

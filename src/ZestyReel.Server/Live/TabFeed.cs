@@ -80,7 +80,7 @@ internal sealed class TabFeed : IDisposable
         Opening? scene = null;
         await InTurn(async () =>
         {
-            var first = await _work.Quick.Run(Scene, token => (scene = new Opening(_told)).First(Scene, _reach(), _frames.Chunks, token), own.Token);
+            var first = await _work.Quick.Run(Scene, token => (scene = new Opening(_told)).First(Scene, _use.Session.MadeAt, _reach(), _frames.Chunks, token), own.Token);
             _frames.Take(new SampleAsk(0, scene!.Seen, IsAhead: false, []), withStills: true);
             await _tab.SendAsync("opened", first, own.Token);
         }, own.Token);

@@ -21,12 +21,16 @@ public sealed class SceneSession
     {
         _store = store;
         Id = kept.Id;
+        MadeAt = kept.MadeAt;
         _state = new SceneState(kept.Scene, kept.Revision, kept.Position, kept.Floor, kept.History);
         _recent = new RecentChanges(kept.Revision);
     }
 
     /// <summary>The scene's number.</summary>
     public long Id { get; }
+
+    /// <summary>When the scene came to be, in UTC to the millisecond.</summary>
+    public string MadeAt { get; }
 
     /// <summary>The scene at this moment.</summary>
     public SceneState State => _state;

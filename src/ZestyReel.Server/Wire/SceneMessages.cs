@@ -9,6 +9,7 @@ namespace ZestyReel.Server.Wire;
 
 /// <summary>The scene, sent when a tab opens it.</summary>
 /// <param name="Id">Which.</param>
+/// <param name="Made">When it came to be, in UTC to the millisecond: what a browser keeps for it is for no other scene that has its number elsewhere.</param>
 /// <param name="Revision">Its revision.</param>
 /// <param name="Note">Where it stands in its history.</param>
 /// <param name="History">Its edits.</param>
@@ -19,6 +20,7 @@ namespace ZestyReel.Server.Wire;
 [MessagePackObject]
 public sealed record SceneMessage(
     [property: Key("id")] long Id,
+    [property: Key("made")] string Made,
     [property: Key("revision")] long Revision,
     [property: Key("note")] HistoryNote Note,
     [property: Key("history")] HistoryMessage[] History,

@@ -163,8 +163,9 @@ export class LiveLine {
     this.listener.state('standing')
   }
 
-  stop(): Promise<void> {
-    return this.hub.stop()
+  async stop(): Promise<void> {
+    await this.hub.stop()
+    this.release()
   }
 
   /** Says who is at this tab; again whenever they change their name. */
@@ -176,10 +177,14 @@ export class LiveLine {
   /** The scene has been fetched again after a break: what waits may go on. */
   resume(): void {
     this.listener.state('standing')
+    this.release()
+  }
+
+  private release(): void {
     for (const go of this.waiting.splice(0)) go()
   }
 
-  /** Resolves when the line stands again. */
+  /** Resolves when the line stands again, or is not wanted any more. */
   returning(): Promise<void> {
     return new Promise((go) => this.waiting.push(go))
   }

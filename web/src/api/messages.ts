@@ -15,6 +15,7 @@ export type Interpolation = (typeof interpolations)[number]
 
 export interface SceneMessage {
   id: number
+  made: string
   revision: number
   note: HistoryNote
   history: HistoryMessage[]

@@ -1,5 +1,6 @@
 import type { HandTake } from '../api/http'
 import { newMark, usePerson } from '../scene/person'
+import type { SceneName } from '../scene/sceneName'
 
 interface Sample {
   /** By the page's clock, in milliseconds. */
@@ -14,7 +15,7 @@ export class HandPass {
   private readonly mark = newMark()
 
   constructor(
-    readonly scene: number,
+    readonly scene: SceneName,
     private readonly driven: { id: number; name: string },
     private readonly channels: readonly string[],
     private readonly speed: number,

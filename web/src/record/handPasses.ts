@@ -1,9 +1,10 @@
 import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { watch } from 'vue'
 import type { HandTake } from '../api/http'
+import type { SceneName } from '../scene/sceneName'
 import { useScene } from '../scene/sceneStore'
 import type { HandPass } from './handPass'
-import { usePassShelf } from './passShelf'
+import { passShelf } from './passShelf'
 import { nameOf, useTakes } from './takes'
 
 /** How often what is being driven is kept in the browser, in milliseconds. */
@@ -16,13 +17,12 @@ const keptEvery = 1000
 export function useHandPasses(tell: (words: string, ids: readonly number[]) => void) {
   const scene = useScene()
   const takes = useTakes()
-  const shelf = usePassShelf()
   let made: HandPass | null = null
 
   /** A pass begins, or for a device none. */
   function begin(pass: HandPass | null): void {
     made = pass
-    if (pass) shelf.open()
+    if (pass) passShelf.open()
   }
   const put: HandPass['put'] = (at, frame, values) => made?.put(at, frame, values)
 
@@ -40,11 +40,11 @@ export function useHandPasses(tell: (words: string, ids: readonly number[]) => v
   function letGo(): boolean {
     const take = made?.takeUntil(performance.now())
     made = null
-    if (take) void shelf.drop(take.mark!)
+    if (take) void passShelf.drop(take.mark!)
     return take !== undefined && take !== null
   }
 
-  async function send(of: number, take: HandTake, why = ''): Promise<void> {
+  async function send(of: SceneName, take: HandTake, why = ''): Promise<void> {
     const card = await takes.keep(of, take)
     if (!card) return
     await takes.load()
@@ -55,15 +55,17 @@ export function useHandPasses(tell: (words: string, ids: readonly number[]) => v
   /** A page that is closed now, or falls, loses nothing of what the hand did. */
   function shelve(): void {
     const take = made?.takeUntil(performance.now())
-    if (take) void shelf.put({ scene: made!.scene, take })
+    if (take) void passShelf.put(take.mark!, { scene: made!.scene.name, take })
   }
   useIntervalFn(shelve, keptEvery)
   useEventListener(window, ['beforeunload', 'pagehide'], shelve)
   watch(
-    () => scene.id,
-    async (id) => {
-      if (id === null) return
-      for (const take of await shelf.left(id)) void send(id, take, ' The page was closed while it was recorded.')
+    () => scene.loads,
+    async (loads) => {
+      if (loads === 0 || scene.id === null) return
+      const of = scene.named()
+      for (const [, { take }] of await passShelf.left(of.name))
+        void send(of, take, ' The page was closed while it was recorded.')
     },
     { immediate: true },
   )

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { specOf } from '../scene/catalogue'
 import { eachFrame } from '../scene/drawLoop'
 import { useNotices } from '../scene/notices'
+import type { SceneName } from '../scene/sceneName'
 import { useScene } from '../scene/sceneStore'
 import { useCancelOnEscape } from '../shared/cancelling'
 import { usePlayhead } from '../timebar/playhead'
@@ -58,7 +59,7 @@ export const useRecording = defineStore('recording', () => {
   }
 
   let drive: HandDrive | null = null
-  let driven: { scene: number; id: number; name: string } | null = null
+  let driven: { scene: SceneName; id: number; name: string } | null = null
   let startsAt = 0
   let run = 0
   let before: Pick<typeof playhead, 'speed' | 'ending' | 'pace' | 'onlySelection' | 'frame'> | null = null
@@ -72,7 +73,7 @@ export const useRecording = defineStore('recording', () => {
     if (lacks.value) return notices.say(lacks.value)
     const { now } = settings
     const object = target.value!
-    driven = { scene: scene.id!, id: object.id, name: object.name }
+    driven = { scene: scene.named(), id: object.id, name: object.name }
     playhead.stop()
     before = {
       speed: playhead.speed,

@@ -3,9 +3,10 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { http, type HandTake, type TakeCard, type TakeWay } from '../api/http'
 import { Refused } from '../api/refused'
 import { useNotices } from '../scene/notices'
+import type { SceneName } from '../scene/sceneName'
 import { useScene } from '../scene/sceneStore'
 import { landEdit } from './landing'
-import { usePassShelf } from './passShelf'
+import { passShelf } from './passShelf'
 
 /** So long is waited before a take that could not be sent is sent again, in milliseconds. */
 const again = 2000
@@ -17,7 +18,6 @@ export const nameOf = ({ name, number }: TakeCard) => name || `Take ${number}`
 export const useTakes = defineStore('takes', () => {
   const scene = useScene()
   const notices = useNotices()
-  const shelf = usePassShelf()
   const all = shallowRef<readonly TakeCard[]>([])
   /** Takes of a hand that are not kept yet. */
   const waiting = ref(0)
@@ -63,13 +63,13 @@ export const useTakes = defineStore('takes', () => {
   )
 
   /** Keeps what a hand did to a scene; while the server is away, as soon as it is back. */
-  async function keep(of: number, take: HandTake): Promise<TakeCard | null> {
+  async function keep(of: SceneName, take: HandTake): Promise<TakeCard | null> {
     waiting.value++
-    void shelf.put({ scene: of, take })
+    void passShelf.put(take.mark!, { scene: of.name, take })
     try {
       while (true) {
         try {
-          return await http.keepTake(of, take)
+          return await http.keepTake(of.id, take)
         } catch (wrong) {
           const isAway = wrong instanceof Refused && (wrong.status === 0 || wrong.status >= 500)
           if (!isAway) throw wrong
@@ -82,7 +82,7 @@ export const useTakes = defineStore('takes', () => {
       return null
     } finally {
       waiting.value--
-      void shelf.drop(take.mark!)
+      void passShelf.drop(take.mark!)
     }
   }
 

@@ -53,6 +53,7 @@ export class FakeLine {
     const piece = { first, last: first, isWhole: true, names: [], blocks: [] }
     this.listener.opened({
       id,
+      made: '2026-11-30T08:00:00.000Z',
       revision: this.revision,
       note: this.note(),
       history: [],

@@ -13,15 +13,17 @@ import type { KeptMessage } from '../api/messages'
 import { useClashes } from './clashes'
 import type { Held } from './held'
 import { useNotices } from './notices'
-import { useOutbox, wishOf, wordsOf } from './outbox'
+import { useOutbox, wishOf, wordsOf, type Parcel } from './outbox'
 import { reasonOf } from './reasons'
 import type { SceneModel } from './sceneModel'
+import type { SceneName } from './sceneName'
 import type { Trying } from './trying'
 
 /** The scene that changes are made to, and what stands for it here. */
 export interface Making {
   line: () => LiveLine
   id: Readonly<Ref<number | null>>
+  name: () => SceneName
   revision: Readonly<Ref<number>>
   lineState: Readonly<Ref<LineState>>
   model: Readonly<Ref<SceneModel>>
@@ -32,7 +34,7 @@ export interface Making {
 }
 
 /** How changes are made: edits one after the other, what a hand tries before it lets go, and steps through the history. */
-export function makingOf({ line, id, revision, lineState, model, held, trying, lockThere }: Making) {
+export function makingOf({ line, id, name, revision, lineState, model, held, trying, lockThere }: Making) {
   const notices = useNotices()
   const clashes = useClashes()
   /** How many changes have been made from this page and not been taken back. */
@@ -44,11 +46,7 @@ export function makingOf({ line, id, revision, lineState, model, held, trying, l
   const trouble = ref('')
   /** Steps through the history that have been asked for and not been answered. */
   const steps = ref(0)
-  const outbox = useOutbox(
-    line,
-    () => id.value!,
-    () => lineState.value === 'standing',
-  )
+  const outbox = useOutbox(line, () => lineState.value === 'standing')
   /** How many changes, and steps through the history, are still to be made. */
   const waiting = computed(() => outbox.count.value + steps.value)
   /** Done when what the hand did before is made. While the server is away nobody else can be asked either. */
@@ -57,9 +55,12 @@ export function makingOf({ line, id, revision, lineState, model, held, trying, l
   // Edits and steps go one after the other. Nothing that goes wrong in one holds up the next.
   let last: Promise<unknown> = Promise.resolve()
 
-  function inTurn(what: string, call: () => Promise<KeptMessage | null>): Promise<KeptMessage | null> {
+  function inTurn(
+    what: string,
+    call: () => Promise<KeptMessage | null>,
     // What waited is not what the hand does now: it is told by name.
-    const waited = lineState.value !== 'standing'
+    waited = lineState.value !== 'standing',
+  ): Promise<KeptMessage | null> {
     const named = (why: string) => (waited ? `Not made (${what}): ${why}` : why)
     const next = last.then(async () => {
       busy.value = true
@@ -86,14 +87,20 @@ export function makingOf({ line, id, revision, lineState, model, held, trying, l
    * Makes an edit, asking where keys would meet or somebody else changed the same. While the server is away the edit
    * waits here. Null if it was refused or called off; the reason has been shown.
    */
-  async function edit(wanted: Edit): Promise<KeptMessage | null> {
-    const parcel = outbox.put(wanted, held.base(revision.value))
+  function edit(wanted: Edit): Promise<KeptMessage | null> {
+    const parcel = outbox.put(name(), wanted, held.base(revision.value))
     if (lineState.value !== 'standing')
       notices.say(`The server is away. Kept here until it is back: ${wordsOf(wanted)}.`)
-    const kept = await inTurn(wordsOf(wanted), () => {
+    return make(parcel)
+  }
+
+  async function make(parcel: Parcel, waited?: boolean): Promise<KeptMessage | null> {
+    const wanted = parcel.edit
+    const send = () => {
       effort.value = { words: wordsOf(wanted), share: null }
       return outbox.send(parcel).finally(() => (effort.value = null))
-    })
+    }
+    const kept = await inTurn(wordsOf(wanted), send, waited)
     if (kept?.clash) {
       const meet = await clashes.ask(kept.clash)
       if (meet !== 'stop') return edit({ ...wanted, meet } as Edit)
@@ -119,23 +126,51 @@ export function makingOf({ line, id, revision, lineState, model, held, trying, l
     return null
   }
 
+  /** Makes what waited for the server when a page that had the scene was left. */
+  async function makeLeft(): Promise<void> {
+    const left = await outbox.takeLeft(name())
+    const kept = await Promise.all(left.map((parcel) => make(parcel, true)))
+    const words = left.filter((_, i) => kept[i]?.changed).map((parcel) => wordsOf(parcel.edit))
+    if (words.length) notices.say(`Made now, as this scene was left while the server was away: ${words.join(', ')}.`)
+  }
+
+  /** The scene is left: what waits is made when it is opened again. */
+  async function leave(): Promise<void> {
+    const wasAway = lineState.value !== 'standing'
+    const { left, isKept } = await outbox.leave()
+    if (left.length === 0 || (isKept && !wasAway)) return
+    const words = left.map(wordsOf).join(', ')
+    notices.say(
+      isKept
+        ? `Kept in this browser until the scene is opened again: ${words}.`
+        : `This browser keeps nothing, so this was not made: ${words}.`,
+    )
+  }
+
   /** A step through the history. While the server is away it waits; where the line breaks under it, it is seen whether it was made. */
   async function step(what: string, call: () => Promise<KeptMessage>): Promise<KeptMessage | null> {
     if (lineState.value !== 'standing') notices.say(`The server is away. ${what} waits until it is back.`)
     steps.value++
+    const of = id.value
     const kept = await inTurn(what, async () => {
-      while (true) {
-        if (lineState.value !== 'standing') await line().returning()
+      // Once the scene has been left, there is nothing to step through.
+      while (id.value === of) {
+        if (lineState.value !== 'standing') {
+          await line().returning()
+          continue
+        }
         const before = revision.value
         try {
           return await call()
         } catch (wrong) {
           if (!(wrong instanceof LineBroken)) throw wrong
+          if (id.value !== of) break
           await line().returning()
           // Nothing has been made since: not the step either.
-          if (revision.value !== before) throw wrong
+          if (id.value === of && revision.value !== before) throw wrong
         }
       }
+      return null
     }).finally(() => steps.value--)
     if (!kept?.touches) return kept
     return (await clashes.askTouches(kept.touches)) === 'all' ? goTo(kept.touches.position) : null
@@ -230,6 +265,8 @@ export function makingOf({ line, id, revision, lineState, model, held, trying, l
     unsent: outbox.count,
     settled,
     edit,
+    makeLeft,
+    leave,
     goTo,
     undo,
     redo,

@@ -25,6 +25,7 @@ import { SampleBook } from './samples'
 import { useSelection } from './selection'
 import { Trying } from './trying'
 import { SceneModel } from './sceneModel'
+import type { SceneName } from './sceneName'
 import { goneObjects } from './sceneRows'
 
 const nothing: HistoryNote = { position: 0, floor: 0, undo: null, redo: null }
@@ -101,12 +102,14 @@ export const useScene = defineStore('scene', () => {
   const held = new Held()
   async function open(scene: number): Promise<void> {
     gone.value = false
+    made = ''
     await Promise.all([loadCatalogue(), line.start()])
     id.value = scene
     // Where somebody looked in another scene means nothing here.
     gaze = null
     shown = false
     await load()
+    void whole.then(making.makeLeft, () => {})
   }
 
   /** Done when the picture is here; keys may still be on their way. */
@@ -137,6 +140,7 @@ export const useScene = defineStore('scene', () => {
       await load()
       await whole
       line.resume()
+      void making.makeLeft()
     } catch (wrong) {
       // A line that broke again comes back again; a scene that is not there has gone meanwhile.
       if (!(wrong instanceof LineBroken)) gone.value = true
@@ -151,8 +155,13 @@ export const useScene = defineStore('scene', () => {
   let fresh: SceneModel | null = null
   let freshBook: SampleBook | null = null
 
+  /** When the scene came to be: another server at the same address may have another of the same number. */
+  let made = ''
+  const named = (): SceneName => ({ id: id.value!, name: `${id.value} ${made}` })
+
   function opened(message: SceneMessage): void {
     if (message.id !== id.value) return
+    made = message.made
     fresh = new SceneModel()
     fresh.take(message.rows)
     freshBook = new SampleBook(message.chunk)
@@ -231,7 +240,17 @@ export const useScene = defineStore('scene', () => {
     (isMoving) => fetching.rest(isMoving),
   )
 
-  const making = makingOf({ line: () => line, id, revision, lineState, model, held, trying, lockThere: others.lock })
+  const making = makingOf({
+    line: () => line,
+    id,
+    name: named,
+    revision,
+    lineState,
+    model,
+    held,
+    trying,
+    lockThere: others.lock,
+  })
 
   /** Says where somebody looks: the samples of that frame come, and of what is next. Done when they are here. */
   function look(at: Gaze): Promise<void> {
@@ -307,6 +326,7 @@ export const useScene = defineStore('scene', () => {
   }
 
   async function close(): Promise<void> {
+    void making.leave()
     id.value = null
     fetching.restart()
     await line.stop()
@@ -322,6 +342,7 @@ export const useScene = defineStore('scene', () => {
     structureVersion,
     loads,
     id,
+    named,
     arriving,
     revision,
     position,
