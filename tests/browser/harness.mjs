@@ -120,6 +120,13 @@ export async function open(context, address) {
   return page
 }
 
+/** The page falls over, as it does when the browser is killed. */
+export async function fall(page) {
+  const gone = page.waitForEvent('crash')
+  await Promise.all([gone, page.goto('chrome://crash').catch(() => {})])
+  await page.close()
+}
+
 /** The stage draws once more, with all its pixels, when it rests; a move that has been asked for takes a few frames to begin. */
 export const stageRested = (page) =>
   page.waitForFunction(() => {

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { Desk, ferryScene, open, Server, until } from './harness.mjs'
+import { Desk, fall, ferryScene, open, Server, until } from './harness.mjs'
 
 // Edits that wait for a server that is away outlive the page, and belong to their scene only.
 let desk
@@ -30,15 +30,6 @@ async function openAnew() {
   await desk.page.locator('.desk').waitFor()
 }
 
-/** The page falls over, as it does when the browser is killed. */
-async function fall() {
-  const fallen = desk.page
-  assert.deepEqual(fallen.faults, [])
-  const gone = fallen.waitForEvent('crash')
-  await Promise.all([gone, fallen.goto('chrome://crash').catch(() => {})])
-  await fallen.close()
-}
-
 test('what waits when the page falls is made in its order by the next page that opens the scene, once', async () => {
   await desk.server.kill()
   await pill('The server is away').waitFor()
@@ -53,7 +44,7 @@ test('what waits when the page falls is made in its order by the next page that 
   await desk.page.evaluate(() => document.activeElement.blur())
   await desk.page.keyboard.press('Control+z')
   await pill('The server is away · 3 changes wait here').waitFor()
-  await fall()
+  await fall(desk.page)
   await desk.server.start()
   await openAnew()
   await told().waitFor()
@@ -115,7 +106,7 @@ test('another server at the same address, with a scene of that number, gets none
   await pill('The server is away').waitFor()
   await set('scale.y', '9')
   await pill('The server is away · 1 change waits here').waitFor()
-  await fall()
+  await fall(desk.page)
   const other = new Server('serve')
   other.address = desk.server.address
   await other.start()

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, afterEach, before, test } from 'node:test'
-import { Desk, open, until } from './harness.mjs'
+import { Desk, fall, open, until } from './harness.mjs'
 import { pier, recordingOn } from './recordPanel.mjs'
 
 // A page that falls while a hand records, or before the server has what it did.
@@ -39,14 +39,6 @@ async function recordHook() {
   await hand.recording()
 }
 
-/** The page falls over, as it does when the browser is killed. */
-async function fall() {
-  const fallen = desk.page
-  const gone = fallen.waitForEvent('crash')
-  await Promise.all([gone, fallen.goto('chrome://crash').catch(() => {})])
-  await fallen.close()
-}
-
 async function openAnew() {
   desk.page = await open(desk.context, `${desk.server.address}/scenes/${desk.id}`)
   await desk.page.locator('.desk').waitFor()
@@ -59,7 +51,7 @@ test('what a hand drove until the page fell is a take when it is opened anew, on
   await recordHook()
   await hand.wave(40)
   await until(shelved, ([samples]) => samples >= 40, 'the pass in the browser')
-  await fall()
+  await fall(desk.page)
   await openAnew()
   await desk.page.getByText(whyKept).waitFor()
   await hand.kept(1)
@@ -122,7 +114,7 @@ test('a take that waits for the server outlives its page', async () => {
   await hand.wave(12)
   await hand.stop()
   await desk.page.getByText('1 take waits for the server.').waitFor()
-  await fall()
+  await fall(desk.page)
   await desk.server.start()
   await openAnew()
   await desk.page.getByText(whyKept).waitFor()

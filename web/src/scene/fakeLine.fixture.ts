@@ -41,8 +41,8 @@ export class FakeLine {
     FakeLine.last = this
   }
 
-  start = async () => {}
-  stop = async () => {}
+  start = async () => this.listener.state('standing')
+  stop = async () => this.release()
   introduce = async () => {}
   lock = async () => {}
   sample = async (_scene: number, { first, last }: SampleAsk) =>
@@ -71,6 +71,9 @@ export class FakeLine {
   returning = () => new Promise<void>((go) => this.waiting.push(go))
   resume = () => {
     this.listener.state('standing')
+    this.release()
+  }
+  private release(): void {
     for (const go of this.waiting.splice(0)) go()
   }
 

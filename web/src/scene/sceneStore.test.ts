@@ -249,6 +249,22 @@ describe('while the server is away', () => {
     expect(line().edits.map(({ edit }) => edit.edit)).toEqual(['undo'])
   })
 
+  it('what waits when the scene is left is not made, and does not hold up the next scene', async () => {
+    line().break()
+    const kept = [scene.undo(), scene.edit(rename('Bay'))]
+    await settled()
+    await scene.close()
+    expect(await Promise.all(kept)).toEqual([null, null])
+    expect(scene.waiting).toBe(0)
+    // Here nothing keeps it: that is said.
+    await settled()
+    expect(useNotices().shown.at(-1)!.text).toBe('This browser keeps nothing, so this was not made: rename scene.')
+    line().broken = false
+    await scene.open(2)
+    expect(await scene.edit(rename('Quay'))).not.toBeNull()
+    expect(line().edits.map(({ edit }) => 'name' in edit && edit.name)).toEqual(['Quay'])
+  })
+
   it('what is refused when it is back is told by name, and the others are made', async () => {
     line().answer = (edit) => ('name' in edit && edit.name === '' ? new Error('the name is empty') : { objects: [] })
     line().break()
