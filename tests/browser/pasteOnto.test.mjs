@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, Desk, deskPoint, goToFrame, linear, near, until } from './harness.mjs'
+import { command, Desk, deskPoint, goToFrame, linear, near, open, until } from './harness.mjs'
 
 // Keys that were copied go onto other values than they are from: onto one by its name's menu, onto several by a dialog.
 
@@ -135,6 +135,7 @@ test('keys of two values go onto two others, in order; where some stand, that is
   await command(page, 'paste keys onto other')
   await dialog().getByText('Keys of 2 values: choose as many. They go in order.').waitFor()
   await tick('Rotation Z').check()
+  await dialog().getByRole('alert').getByText('The keys are of 2 channels; choose as many').waitFor()
   assert.ok(await button().isDisabled())
   await tick('Rotation X').check()
   await dialog().getByText('5 new keys.').waitFor()
@@ -155,4 +156,28 @@ test('keys of two values go onto two others, in order; where some stand, that is
   await page.keyboard.press('Escape')
   await desk.undo()
   assert.deepEqual(await file(), was)
+})
+
+test('what another window copies meanwhile is what is pasted', async () => {
+  const was = await file()
+  await copyLane('Position X', 'Position Y')
+  await command(page, 'paste keys onto other')
+  await tick('Scale X').check()
+  await dialog().getByRole('alert').waitFor()
+  const beside = await open(desk.context, `${desk.server.address}/scenes/${desk.id}`)
+  await beside.evaluate(() => {
+    const copied = JSON.parse(localStorage.getItem('zesty-copied'))
+    copied.keys.channels = copied.keys.channels.filter(({ channel }) => channel === 'position.y')
+    localStorage.setItem('zesty-copied', JSON.stringify(copied))
+  })
+  await dialog().getByText('Copied: Position Y.').waitFor()
+  await dialog().getByText('3 new keys.').waitFor()
+  await desk.changing(() => button().click())
+  assert.deepEqual(
+    (await placed('Boat', 'scale.x')).map(([, value]) => value),
+    [3, 5, 4],
+  )
+  await desk.undo()
+  assert.deepEqual(await file(), was)
+  await beside.close()
 })

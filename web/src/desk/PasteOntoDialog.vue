@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import type { Edit } from '../api/http'
 import ChannelChoice from '../baking/ChannelChoice.vue'
 import { useLookAheadCurves } from '../curves/lookAheadCurves'
 import { channelsOf, namedInParts } from '../scene/catalogue'
 import { useScene } from '../scene/sceneStore'
+import { useTriedEdit } from '../scene/triedEdit'
 import AskDialog from '../shared/AskDialog.vue'
 import { usePlayhead } from '../timebar/playhead'
 import { useTimeDisplay } from '../timebar/timeDisplay'
@@ -19,40 +20,40 @@ const time = useTimeDisplay()
 const arranging = useArranging()
 const clipboard = useClipboard()
 
-const { names, objects: ids, lack } = clipboard.keyed!
-const objects = ids.flatMap((id) => scene.model.objects.get(id) ?? [])
-const whose = objects.length === 1 ? objects[0]!.name : `${objects.length} objects`
+/** Another window may copy something else meanwhile. */
+const names = computed(() => clipboard.keyed?.names ?? [])
+const objects = computed(() => (clipboard.keyed?.objects ?? []).flatMap((id) => scene.model.objects.get(id) ?? []))
+const whose = computed(() => (objects.value.length === 1 ? objects.value[0]!.name : `${objects.value.length} objects`))
 /** As the objects have their values, whatever order they are chosen in. */
-const specs = new Map(objects.flatMap((object) => channelsOf(object).map((spec) => [spec.name, spec])))
-const order = [...specs.keys()]
+const specs = computed(
+  () => new Map(objects.value.flatMap((object) => channelsOf(object).map((spec) => [spec.name, spec]))),
+)
 /** A value of another kind of object is none of theirs. */
 const called = (name: string) =>
-  specs.get(name)?.fullName ?? namedInParts().get(name) ?? name.split('.').slice(1).join(' ')
+  specs.value.get(name)?.fullName ?? namedInParts().get(name) ?? name.split('.').slice(1).join(' ')
 const chosen = ref<readonly string[]>([])
 const where = ref<'playhead' | 'there'>('playhead')
 
-const copied = [...names].sort((a, b) => order.indexOf(a) - order.indexOf(b))
-const sorted = computed(() => order.filter((name) => chosen.value.includes(name)))
-/** For each value that was copied, in the order in which it was, the one that takes its keys. */
-const onto = computed(() =>
-  names.length === 1 ? sorted.value : names.map((name) => sorted.value[copied.indexOf(name)]!),
-)
-const isEnough = computed(() => (names.length === 1 ? sorted.value.length > 0 : sorted.value.length === names.length))
-const edit = computed<Edit | null>(() =>
-  isEnough.value ? clipboard.ontoChannels(onto.value, where.value === 'there') : null,
-)
-const { told, wrong, isTold } = useLookAheadCurves(() => edit.value)
-
-let isKept = false
-watch(edit, (now) => (now ? arranging.tryOn(now) : void arranging.cancel()), { immediate: true })
-onBeforeUnmount(() => {
-  if (!isKept) void arranging.cancel()
+const inOrder = (those: readonly string[]) => [...specs.value.keys()].filter((name) => those.includes(name))
+const copied = computed(() => {
+  const known = inOrder(names.value)
+  return [...known, ...names.value.filter((name) => !known.includes(name))]
 })
-async function keep(): Promise<void> {
-  isKept = true
-  await arranging.make(edit.value!, [])
-}
-const from = copied.map(called).join(', ')
+/** What takes the keys: of several values each what stands in its place. */
+const onto = computed(() => {
+  const those = inOrder(chosen.value)
+  return those.length === names.value.length ? names.value.map((name) => those[copied.value.indexOf(name)]!) : those
+})
+const edit = computed<Edit | null>(() => clipboard.ontoChannels(onto.value, where.value === 'there'))
+const { told, wrong, isTold } = useLookAheadCurves(() => edit.value)
+// What lands is selected.
+const { keep } = useTriedEdit(() => edit.value, {
+  tryOn: arranging.tryOn,
+  make: (final) => arranging.make(final, []),
+  cancel: arranging.cancel,
+})
+const lack = computed(() => clipboard.keyed?.lack)
+const from = computed(() => copied.value.map(called).join(', '))
 </script>
 
 <template>
@@ -78,11 +79,13 @@ const from = copied.map(called).join(', ')
       </label>
     </fieldset>
     <span v-if="lack || wrong" class="wrong" role="alert">{{ lack || wrong }}</span>
-    <span v-else-if="!isEnough" class="told" role="status">
+    <span v-else-if="edit === null" class="told" role="status">
       {{
-        names.length === 1
-          ? 'Choose at least one value.'
-          : `Keys of ${names.length} values: choose as many. They go in order.`
+        names.length === 0
+          ? 'No keys are copied any more.'
+          : names.length === 1
+            ? 'Choose at least one value.'
+            : `Keys of ${names.length} values: choose as many. They go in order.`
       }}
     </span>
     <span v-else-if="told" class="told" role="status">
