@@ -4,16 +4,23 @@ import { finished } from 'node:stream/promises'
 import { run } from 'node:test'
 import { spec } from 'node:test/reporters'
 
-// Runs the browser tests, file by file, each in a process of its own. The files in which something failed are run once more
-// at the end: what fails both times fails; what does not is told by name, as something to look into.
+// Runs the browser tests, each file in a process of its own: those that measure against a clock by themselves, the others two
+// at a time. The files in which something failed are run once more at the end, by themselves: what fails both times fails;
+// what does not is told by name, as something to look into.
 const here = import.meta.dirname
 
 /** No file takes as long; one that hangs fails, in milliseconds. */
 const longest = 15 * 60_000
 
-async function round(files) {
+/** What plays, records or is heard in real time: these have the machine to themselves. */
+const clocked = ['pitch', 'record', 'reelSound', 'rolling', 'screen', 'sounds', 'stage', 'time', 'tracked']
+const isClocked = (file) => clocked.includes(basename(file, '.test.mjs'))
+
+/** Runs `files`, `atOnce` at a time; the names of what failed in each of them. */
+async function round(files, atOnce) {
   const failed = new Map()
-  const tests = run({ files, concurrency: 1, timeout: longest })
+  if (files.length === 0) return failed
+  const tests = run({ files, concurrency: atOnce, timeout: longest })
   tests.on('test:fail', ({ name, file, details }) => {
     // A file fails along with its tests.
     if (details.error?.failureType === 'subtestsFailed') return
@@ -32,10 +39,16 @@ const all = readdirSync(here)
   .filter((name) => name.endsWith('.test.mjs'))
   .sort()
   .map((name) => join(here, name))
-const first = await round(wanted.length ? wanted : all)
+const files = wanted.length ? wanted : all
+const first = await round(files.filter(isClocked), 1)
+for (const [file, names] of await round(
+  files.filter((file) => !isClocked(file)),
+  2,
+))
+  first.set(file, names)
 if (first.size) {
   console.log(`\nOnce more: ${[...first.keys()].map((file) => basename(file)).join(', ')}\n`)
-  const second = await round([...first.keys()])
+  const second = await round([...first.keys()], 1)
   for (const [file, names] of first) {
     const again = second.get(file) ?? []
     for (const name of names)
