@@ -19,7 +19,8 @@ public class OutgoingFormatsTests
     private static byte[] Written(string ending, Scene scene, OutgoingChoice? choice = null)
     {
         using var into = new MemoryStream();
-        OutgoingFormats.For(ending).Write(OutgoingScene.Of(scene, choice ?? new([]), NoFiles), into, _ => { }, default);
+        var format = OutgoingFormats.For(ending);
+        format.Write(format.Going(scene, choice ?? new([]), NoFiles), into, _ => { }, default);
         return into.ToArray();
     }
 
@@ -84,6 +85,8 @@ public class OutgoingFormatsTests
         string Text(OutgoingChoice choice) => Encoding.UTF8.GetString(Written(".usda", scene, choice));
         var text = Text(new(["Crate"], Unit: 100, Up: UpAxis.Z));
         text.ShouldContain("token visibility = \"invisible\"");
+        // What it hangs in comes along bare, and it hangs in that.
+        text.ShouldMatch("def Xform \"Pier\" \\([^{]*\\{[^}]*def Xform \"Crate\" ");
         text.ShouldContain("float[] primvars:displayOpacity = [0.25]");
         // Its height is along z there, in lengths of a hundredth.
         text.ShouldContain("float3[] extent = [(-50, -50, -200), (50, 50, 200)]");

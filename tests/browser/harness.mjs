@@ -87,7 +87,9 @@ export class Server {
   /** Evaluated motion, as rows of numbers by frame. */
   async samples(scene, object, channel, more = {}) {
     const query = new URLSearchParams({ object, channel, ...more })
-    const text = await (await fetch(`${this.address}/api/scenes/${scene}/samples.csv?${query}`)).text()
+    const answer = await fetch(`${this.address}/api/scenes/${scene}/samples.csv?${query}`)
+    const text = await answer.text()
+    if (!answer.ok) throw new Error(text)
     const rows = text.trim().split('\n').slice(1)
     return new Map(rows.map((row) => row.split(',')).map((cells) => [Number(cells.at(-2)), Number(cells.at(-1))]))
   }

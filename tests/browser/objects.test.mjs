@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, deskPoint, Desk, ferryScene, setField, stageRested, until } from './harness.mjs'
+import { command, deskPoint, Desk, ferryScene, restedPixels, setField, stageRested, until } from './harness.mjs'
 
 // Menus at the pointer, grouping, renaming several, finding lanes and noise.
 let desk, page
@@ -119,7 +119,7 @@ test('a right click on a lane, the ruler and the stage offers what fits there', 
 
 test('grouping keeps every motion, ungrouping too, and each is one step', async () => {
   const before = [await desk.samples('Ferry', 'position.x'), (await desk.scene()).keys]
-  const world = () => desk.server.samples(desk.id, 'Ferry', 'world.x', { world: 'true' })
+  const world = () => desk.server.samples(desk.id, 'Ferry', 'position.x', { world: 'true' })
   const way = await world()
   await selectTwo('Ferry', 'Pier')
   await desk.changing(() => page.keyboard.press('Control+g'))
@@ -135,6 +135,60 @@ test('grouping keeps every motion, ungrouping too, and each is one step', async 
   await desk.undo()
   await desk.undo()
   assert.deepEqual(await desk.samples('Ferry', 'position.x'), before[0])
+})
+
+test('a group with a pivot turns about it, is seen before, and is given up by Escape', async () => {
+  const old = await names()
+  const world = async (name, axis) =>
+    (await desk.server.samples(desk.id, name, `position.${axis}`, { world: 'true' })).get(24)
+  const tall = (await desk.samples('Tower', 'shape.height')).get(24)
+  const [x, y] = [await world('Tower', 'x'), await world('Tower', 'y')]
+  await desk.select('Tower')
+  await page.keyboard.press('f')
+  const bare = await restedPixels(page)
+  await command(page, 'hinge')
+  // A bead with its name is there while the dialog is open, and goes where it is told to.
+  const bead = async () => {
+    const [now, shown] = [await restedPixels(page), await page.locator('.modal-content').boundingBox()]
+    // The picture begins 10 pixels from the left.
+    const end = Math.floor(shown.x) - 12
+    const changed = []
+    for (let i = 0; i < now.data.length; i += 4)
+      if ((i / 4) % now.width < end && Math.abs(now.data[i + 1] - bare.data[i + 1]) > 40)
+        changed.push((i / 4) % now.width)
+    return { x: changed.reduce((sum, x) => sum + x, 0) / changed.length, count: changed.length }
+  }
+  const seen = ({ count }) => count > 30
+  const foot = await until(bead, seen, 'the bead')
+  await dialog('Group with a pivot').getByRole('radio', { name: 'Right' }).check()
+  await until(bead, (now) => seen(now) && now.x > foot.x + 15, 'the bead at the right')
+  await page.keyboard.press('Escape')
+  assert.deepEqual(await names(), old)
+  await command(page, 'hinge')
+  await dialog('Group with a pivot').getByText('Tower about this place').waitFor()
+  await desk.changing(() => page.keyboard.press('Enter'))
+  await until(selected, (now) => now[0] === 'Group', 'the group is selected')
+  assert.ok(Math.abs((await world('Group', 'y')) - (y - tall / 2)) < 1e-9, 'it stands at the foot')
+  assert.ok(Math.abs((await world('Tower', 'y')) - y) < 1e-9 && Math.abs((await world('Tower', 'x')) - x) < 1e-9)
+  await desk.changing(() => setField(page, 'Rotation Z', '90'))
+  // Lying, its middle is half its height beside its foot.
+  assert.ok(Math.abs((await world('Tower', 'y')) - (y - tall / 2)) < 1e-9)
+  assert.ok(Math.abs((await world('Tower', 'x')) - (x - tall / 2)) < 1e-9)
+  await desk.undo()
+  await desk.undo()
+  assert.deepEqual(await names(), old)
+})
+
+test('a pivot that cannot be says why, and the button waits', async () => {
+  await desk.select('Ferry')
+  await page.locator('[data-channel="position.x"] .value-name').click()
+  const lock = page.locator('.dropdown-menu.show:visible').getByText('Lock', { exact: true })
+  await desk.changing(() => lock.click())
+  await command(page, 'hinge')
+  await dialog('Group with a pivot').getByText('Ferry has its position locked').waitFor()
+  assert.ok(await dialog('Group with a pivot').getByRole('button', { name: 'Group' }).isDisabled())
+  await page.keyboard.press('Escape')
+  await desk.undo()
 })
 
 test('several are renamed at once, and it is shown before', async () => {

@@ -83,6 +83,49 @@ test('a list that was asked for before a change and comes after it is not shown'
   await page.unroute('**/api/scenes')
 })
 
+test('a list whose server is away says so, and is there as soon as it is back', async () => {
+  await card('Lantern Bay').getByRole('link', { name: 'Open Lantern Bay' }).click()
+  await page.locator('.desk').waitFor()
+  await server.kill()
+  await page.getByTitle('All scenes').click()
+  const away = page.getByText('The server does not answer. The scenes are here again as soon as it does.')
+  await away.waitFor()
+  assert.equal(await page.locator('.card').count(), 0)
+  await server.start()
+  await card('Lantern Bay').waitFor()
+  await away.waitFor({ state: 'detached' })
+  // What is there stays in sight.
+  await server.kill()
+  await more('Lantern Bay', 'Duplicate')
+  await away.waitFor()
+  await card('Lantern Bay').waitFor()
+  await server.start()
+  await away.waitFor({ state: 'detached' })
+  assert.equal(await card('Lantern Bay 2').count(), 0)
+})
+
+test('what was done elsewhere is in the list when its window is come back to', async () => {
+  const other = await context.newPage()
+  const session = await context.newCDPSession(page)
+  // As in a browser with a monitor: only the window in front has the focus.
+  await session.send('Emulation.setFocusEmulationEnabled', { enabled: false })
+  await other.goto(server.address)
+  await other.bringToFront()
+  await until(
+    () => page.evaluate(() => document.hasFocus()),
+    (has) => !has,
+    'the other window in front',
+  )
+  await server.post('/api/scenes', { name: 'From elsewhere' })
+  assert.equal(await card('From elsewhere').count(), 0)
+  await page.bringToFront()
+  await card('From elsewhere').waitFor()
+  await session.send('Emulation.setFocusEmulationEnabled', { enabled: true })
+  await other.close()
+  await more('From elsewhere', 'Delete')
+  await card('From elsewhere').waitFor({ state: 'detached' })
+})
+
 test('a scene goes out as a file that follows the published schema, and comes in by picker and by drop', async () => {
   const coming = page.waitForEvent('download')
   await more('Lantern Bay', 'Export scene file')

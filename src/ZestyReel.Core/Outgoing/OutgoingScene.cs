@@ -29,6 +29,13 @@ public sealed record OutgoingScene(Scene Scene, ImmutableArray<SceneObject> Obje
         return new(scene, [.. objects], Moments.Of(scene, choice), choice, files);
     }
 
+    /// <summary>What goes, and what carries it, in the scene's order: so that all is where it is where everything stands inside what it hangs in.</summary>
+    public IReadOnlyList<SceneObject> WithWhatCarries()
+    {
+        var all = Objects.SelectMany(thing => Scene.WithAncestors(thing.Id)).Select(thing => thing.Id).ToHashSet();
+        return [.. Scene.InOrder().Where(thing => all.Contains(thing.Id))];
+    }
+
     /// <summary>Whether shapes go out.</summary>
     public bool HasShapes => Choice.Part == OutgoingPart.Everything;
 
@@ -60,11 +67,42 @@ public sealed record OutgoingScene(Scene Scene, ImmutableArray<SceneObject> Obje
         var led = world with { Px = world.Px * Choice.Unit, Py = world.Py * Choice.Unit, Pz = world.Pz * Choice.Unit };
         if (Choice.Up == UpAxis.Y) return led;
         led = Risen * led;
-        return thing.Kind is ObjectKind.Camera or ObjectKind.Light ? led : led * Laid;
+        return LooksAhead(thing) ? led : led * Laid;
+    }
+
+    /// <summary>Places inside what an object hangs in, as they are where they go: inside that, as it is led.</summary>
+    public NodeTracks Led(SceneObject thing, NodeTracks inside)
+    {
+        var (places, turns, sizes) = (inside.Position, inside.Rotation, inside.Scale);
+        if (Choice.Unit != 1) places = Array.ConvertAll(places, row => Array.ConvertAll(row, value => value * Choice.Unit));
+        if (Choice.Up == UpAxis.Y) return new(places, turns, sizes);
+        // What is around a thing is laid down from within as it is itself; the world is not.
+        if (NodeTracks.IsInWorld(thing) || thing.Parent is not { } parent || !LooksAhead(Scene.Object(parent)))
+        {
+            places = [places[0], Array.ConvertAll(places[2], value => -value), places[1]];
+            turns = Turned(turns, turn => QuarterAboutX * turn);
+        }
+        return LooksAhead(thing) ? new(places, turns, sizes) : new(places, Turned(turns, turn => turn * QuarterAboutX.Conjugate()), [sizes[0], sizes[2], sizes[1]]);
     }
 
     /// <summary>A point of an object's own space as it is where it goes.</summary>
     public Vector Led(Vector at) => Choice.Up == UpAxis.Y ? at * Choice.Unit : new Vector(at.X, -at.Z, at.Y) * Choice.Unit;
+
+    /// <summary>Whether it looks along its own −z anywhere, and so keeps no up of its own.</summary>
+    private static bool LooksAhead(SceneObject thing) => thing.Kind is ObjectKind.Camera or ObjectKind.Light;
+
+    private static double[][] Turned(double[][] turns, Func<Quaternion, Quaternion> by)
+    {
+        var turned = Array.ConvertAll(turns, row => new double[row.Length]);
+        for (var i = 0; i < turns[0].Length; i++)
+        {
+            var now = by(new(turns[3][i], turns[0][i], turns[1][i], turns[2][i]));
+            (turned[0][i], turned[1][i], turned[2][i], turned[3][i]) = (now.X, now.Y, now.Z, now.W);
+        }
+        return turned;
+    }
+
+    private static readonly Quaternion QuarterAboutX = new(Math.Sqrt(0.5), Math.Sqrt(0.5), 0, 0);
 
     /// <summary>A quarter about x: y becomes z.</summary>
     private static readonly Transform Risen = new(1, 0, 0, 0, 0, 1, 0, -1, 0, 0, 0, 0), Laid = new(1, 0, 0, 0, 0, -1, 0, 1, 0, 0, 0, 0);

@@ -3,7 +3,7 @@ using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Core.Outgoing;
 
-/// <summary>How much is seen of an object, with all that it hangs in.</summary>
+/// <summary>What is seen of an object, with all that it hangs in.</summary>
 public static class Seen
 {
     /// <summary>Whether it is seen at each moment: not if it is hidden, or something above it.</summary>
@@ -16,6 +16,15 @@ public static class Seen
             for (var i = 0; i < seen.Length; i++) seen[i] &= visible[i] >= 0.5;
         }
         return seen;
+    }
+
+    /// <summary>Its own red, green and blue at each moment, 0 to 1, linear.</summary>
+    public static Vector[] ColourAt(SceneObject thing, FrameTimes times)
+    {
+        double[] red = Stages.Values(thing, "look.red", times), green = Stages.Values(thing, "look.green", times), blue = Stages.Values(thing, "look.blue", times);
+        var colours = new Vector[times.Count];
+        for (var i = 0; i < colours.Length; i++) colours[i] = new(red[i], green[i], blue[i]);
+        return colours;
     }
 
     /// <summary>The opacity of an object with a shape at each moment, 0 to 1; that of the groups above it is in it.</summary>

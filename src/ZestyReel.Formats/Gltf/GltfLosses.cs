@@ -21,6 +21,7 @@ internal static class GltfLosses
         return
         [
             .. Losses.Baked(going),
+            .. Losses.OnPaths(going),
             .. Losses.Where(going, thing => IsSeen(thing) && Moves(thing, "look.opacity", "look.red", "look.green", "look.blue"), "Moving colour and opacity",
                 "are written by the KHR_animation_pointer extension; programs that do not know it show those of the first frame"),
             .. Losses.Where(going, thing => Moves(thing, "camera.fov", "light.intensity", "light.range", "light.cone") || thing.Kind == ObjectKind.Light && Moves(thing, "look.red", "look.green", "look.blue"),

@@ -50,10 +50,10 @@ internal sealed class GltfScene
             whole.LocalTransform = new AffineTransform(new Vector3((float)_going.Choice.Unit), System.Numerics.Quaternion.Identity, Vector3.Zero);
         }
         var goes = _going.Objects.Select(thing => thing.Id).ToHashSet();
-        // What carries something that goes comes along as a bare node, so that all is where it is.
-        var all = goes.SelectMany(id => _going.Scene.WithAncestors(id)).Select(thing => thing.Id).ToHashSet();
+        // What only carries something that goes comes along as a bare node.
+        var all = _going.WithWhatCarries();
         var made = 0;
-        foreach (var thing in _going.Scene.InOrder().Where(thing => all.Contains(thing.Id)))
+        foreach (var thing in all)
         {
             _coarse.Stop.ThrowIfCancellationRequested();
             var node = thing.Parent is { } parent && !NodeTracks.IsInWorld(thing) ? _nodes[parent].CreateNode(thing.Name)

@@ -1,4 +1,5 @@
 using ZestyReel.Core.Outgoing;
+using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Formats.Outgoing;
 
@@ -19,6 +20,10 @@ public interface IOutgoingFormat
 
     /// <summary>What can be chosen of it.</summary>
     OutgoingUses Uses { get; }
+
+    /// <summary>What goes out in it when something is asked for.</summary>
+    /// <exception cref="ZestyReel.Core.Refusal">Some of it is not there, or out of reach.</exception>
+    OutgoingScene Going(Scene scene, OutgoingChoice choice, OutgoingFiles files) => OutgoingScene.Of(scene, choice, files);
 
     /// <summary>What it cannot hold of what goes out, in words.</summary>
     IEnumerable<Loss> Losses(OutgoingScene going);

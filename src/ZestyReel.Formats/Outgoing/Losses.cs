@@ -29,6 +29,10 @@ internal static class Losses
         if (made.Count > 0) yield return new($"Motion by {Listed(made)}", [], "goes out as what is seen of it");
     }
 
+    /// <summary>What stands in the world though it hangs in something.</summary>
+    public static IEnumerable<Loss> OnPaths(OutgoingScene going) =>
+        Where(going, thing => thing.Parent is not null && NodeTracks.IsInWorld(thing), "What follows a path and hangs in something", "stands in the world by itself, where it is seen");
+
     /// <summary>Objects for which something holds.</summary>
     public static IEnumerable<Loss> Where(OutgoingScene going, Func<SceneObject, bool> has, string what, string why)
     {

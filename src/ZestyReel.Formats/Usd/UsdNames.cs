@@ -2,10 +2,11 @@ using System.Text;
 
 namespace ZestyReel.Formats.Usd;
 
-/// <summary>Names as USD has them: letters, digits and underlines, none twice.</summary>
-internal sealed class UsdNames
+/// <summary>Names as USD has them: letters, digits and underlines, none twice in a file.</summary>
+/// <param name="taken">Names that are not given.</param>
+internal sealed class UsdNames(params IEnumerable<string> taken)
 {
-    private readonly HashSet<string> _taken = [];
+    private readonly HashSet<string> _taken = [.. taken];
 
     /// <summary>A name for something; the same is never given again.</summary>
     public string For(string name)

@@ -1,4 +1,5 @@
 using ZestyReel.Core;
+using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Geometry;
 using ZestyReel.Core.Outgoing;
 using ZestyReel.Core.Scenes;
@@ -6,8 +7,11 @@ using ZestyReel.Core.Scenes;
 namespace ZestyReel.Formats.Usd;
 
 /// <summary>Writes shapes: triangles in their object's own space, and where they change the forms that they pass through.</summary>
-internal sealed class UsdShapes(UsdText usd, OutgoingScene going)
+internal sealed class UsdShapes(UsdText usd, OutgoingScene going, FrameTimes times, WorldSampler worlds)
 {
+    /// <summary>What a shape is called in its object.</summary>
+    public const string Name = "Shape";
+
     // A place and a way to face; an index, and the count of every third.
     private const long BytesOfAVertex = 66, BytesOfACorner = 7;
 
@@ -20,27 +24,27 @@ internal sealed class UsdShapes(UsdText usd, OutgoingScene going)
     }
 
     /// <summary>Writes the shape of an object, what is seen of it and its colour.</summary>
-    public void Write(ObjectMoves moves, ShapeMorphs shape, double[] opacity)
+    public void Write(SceneObject thing)
     {
+        var shape = ShapeMorphs.Of(thing, times, worlds);
         var rest = shape.Meshes[0];
         if (rest.Indices.Length == 0) return;
-        usd.Open("def Mesh \"Shape\"");
+        usd.Open($"def Mesh \"{Name}\"");
         usd.Line("uniform token subdivisionScheme = \"none\"");
-        if (moves.Object.Kind == ObjectKind.Plane) usd.Line("uniform bool doubleSided = 1");
+        if (thing.Kind == ObjectKind.Plane) usd.Line("uniform bool doubleSided = 1");
         usd.List("int[] faceVertexCounts = ", Enumerable.Repeat(3, rest.Indices.Length / 3).ToArray(), (in int count) => UsdText.Number(count));
         usd.List("int[] faceVertexIndices = ", rest.Indices, (in int vertex) => UsdText.Number(vertex));
         Forms("float3[] extent", shape, Ends);
         Forms("point3f[] points", shape, mesh => Array.ConvertAll(mesh.Positions, going.Led));
         Forms("normal3f[] normals", shape, mesh => Array.ConvertAll(mesh.Normals, way => going.Led(way).Unit()));
-        Colour(moves, opacity);
+        Colour(thing);
         usd.Close();
     }
 
-    private void Colour(ObjectMoves moves, double[] opacity)
+    private void Colour(SceneObject thing)
     {
-        var colours = Enumerable.Range(0, opacity.Length).Select(i => new Vector(moves["look.red"][i], moves["look.green"][i], moves["look.blue"][i])).ToArray();
-        usd.Samples("color3f[] primvars:displayColor", going.Moments, colours, (in Vector colour) => $"[{Three(colour)}]");
-        usd.Samples("float[] primvars:displayOpacity", going.Moments, opacity, (in double value) => $"[{UsdText.Number(value)}]");
+        usd.Samples("color3f[] primvars:displayColor", going.Moments, Seen.ColourAt(thing, times), (in Vector colour) => $"[{Three(colour)}]");
+        usd.Samples("float[] primvars:displayOpacity", going.Moments, Seen.OpacityAt(thing, times), (in double value) => $"[{UsdText.Number(value)}]");
     }
 
     private Vector[] Ends(Mesh mesh)

@@ -7,6 +7,9 @@ namespace ZestyReel.Formats.Usd;
 /// <summary>Writes USD text, a line at a time.</summary>
 internal sealed class UsdText(Stream into) : IDisposable
 {
+    // What stands deeper is not set in any further: it is only for the eye.
+    private const int MostIndent = 16;
+
     private readonly StreamWriter _text = new(into, new UTF8Encoding(false), 1 << 16, leaveOpen: true) { NewLine = "\n" };
     private int _depth;
 
@@ -94,7 +97,7 @@ internal sealed class UsdText(Stream into) : IDisposable
 
     private void Indent()
     {
-        for (var i = 0; i < _depth; i++) _text.Write("    ");
+        for (var i = 0; i < Math.Min(_depth, MostIndent); i++) _text.Write("    ");
     }
 
     /// <inheritdoc/>

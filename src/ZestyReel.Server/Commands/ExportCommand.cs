@@ -35,7 +35,7 @@ internal static class ExportCommand
             if (parsed.GetValue(history) && !format.Uses.HasFlag(OutgoingUses.History)) throw new Refusal("history", "only a package has room for what was done to the scene");
             using var brought = SceneSource.Brought(parsed.GetValue(source)!, parsed.GetValue(data)!, parsed.GetValue(history));
             var scene = brought.Scene;
-            var going = OutgoingScene.Of(scene, new(parsed.GetValue(objects) ?? [], PartOf(parsed.GetValue(part)!), parsed.GetValue(from), parsed.GetValue(to), parsed.GetValue(step),
+            var going = format.Going(scene, new(parsed.GetValue(objects) ?? [], PartOf(parsed.GetValue(part)!), parsed.GetValue(from), parsed.GetValue(to), parsed.GetValue(step),
                 parsed.GetValue(rate) is { } own ? FrameRate.Typed(own) : null, !parsed.GetValue(local), parsed.GetValue(unit), parsed.GetValue(up) == "z" ? UpAxis.Z : UpAxis.Y, parsed.GetValue(camera), parsed.GetValue(history)), brought.Files);
             Write(going, format, path, stop);
             foreach (var loss in format.Losses(going)) Console.Error.WriteLine(Line(loss));

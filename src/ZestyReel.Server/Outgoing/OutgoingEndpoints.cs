@@ -32,7 +32,7 @@ public static class OutgoingEndpoints
         var (scene, format) = (use.State.Scene, OutgoingFormats.For(request.Format));
         return await work.Quick.Run(id, _ =>
         {
-            var going = OutgoingScene.Of(scene, request.In(scene), outlet.FilesOf(id));
+            var going = format.Going(scene, request.In(scene), outlet.FilesOf(id));
             // Packed changes hold little that could be packed again.
             var history = going.Choice.History ? store.Sizes(id).Sum(step => step.Bytes) / 2 : 0;
             return new OutgoingTold(SceneFileName.With(scene.Settings.Name, format.Ending), going.Objects.Length, going.Moments.Count, format.Size(going) + history, [.. format.Losses(going)]);
@@ -42,8 +42,8 @@ public static class OutgoingEndpoints
     private static async Task<LargestError> FarOff(long id, OutgoingRequest request, SceneSessions sessions, Outlet outlet, Work work, CancellationToken stop)
     {
         using var use = sessions.Use(id);
-        var scene = use.State.Scene;
-        return await work.Long.Run(id, token => LargestError.Of(OutgoingScene.Of(scene, request.In(scene), outlet.FilesOf(id)), token), stop);
+        var (scene, format) = (use.State.Scene, OutgoingFormats.For(request.Format));
+        return await work.Long.Run(id, token => LargestError.Of(format.Going(scene, request.In(scene), outlet.FilesOf(id)), token), stop);
     }
 
     private static async Task<FileStreamHttpResult> Write(long id, OutgoingRequest request, string? progress, SceneSessions sessions, Outlet outlet, OutgoingShares shares, ServerOptions options, Work work, CancellationToken stop)
@@ -55,7 +55,7 @@ public static class OutgoingEndpoints
         {
             await shares.Telling(progress, told => work.Long.Run(id, token =>
             {
-                format.Write(OutgoingScene.Of(scene, request.In(scene), outlet.FilesOf(id)), file, told, token);
+                format.Write(format.Going(scene, request.In(scene), outlet.FilesOf(id)), file, told, token);
                 return 0;
             }, stop));
             file.Position = 0;

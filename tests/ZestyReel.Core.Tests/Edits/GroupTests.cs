@@ -1,6 +1,8 @@
+using System.Collections.Immutable;
 using ZestyReel.Core.Edits;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
 using ZestyReel.Core.Tests.Scenes;
 using static ZestyReel.Core.Tests.Scenes.Harbour;
 
@@ -40,6 +42,56 @@ public class GroupTests
         var apart = grouped.After(new UngroupObjects([group.Id], 1));
         ShouldGoTheSame(scene, apart, Ferry, Hull, Buoy);
         (apart.Objects.Count, apart.KeyCount()).ShouldBe((3, scene.KeyCount()));
+    }
+
+    /// <summary>A box of 2 by 4 by 6 at (5, 3, 0), turned to lie on its side, inside something moved, turned and scaled.</summary>
+    private static Scene Crated() => Still().After(
+        new AddObject(ObjectKind.Box, "Crate", Ferry, ImmutableDictionary<string, double>.Empty.Add("shape.width", 2).Add("shape.height", 4).Add("shape.depth", 6).Add("position.x", 5).Add("position.y", 3).Add("rotation.z", 90)),
+        new SetValues([new(Ferry, "position.x", 7), new(Ferry, "rotation.y", 30), new(Ferry, "scale.x", 2)]),
+        new KeyChannels(1, [new(new ObjectId(4), "position.x", 5)]), new KeyChannels(50, [new(new ObjectId(4), "position.x", -5)]));
+
+    private static readonly ObjectId Crate = new(4);
+
+    [Fact]
+    public void A_pivot_is_at_an_end_of_the_box_and_stays_where_it_is_while_the_group_turns()
+    {
+        var scene = Crated();
+        var grouped = scene.After(new GroupObjects([Crate], 1, "Hinge", new Vector(1, -1, 0)));
+        var hinge = grouped.Find("Hinge").ShouldNotBeNull();
+        // It lies on its side: 4 wide and 2 high.
+        (hinge.Parent, hinge.Channel("position.x").Still, hinge.Channel("position.y").Still, hinge.Channel("position.z").Still).ShouldBe((Ferry, 7, 2, 0));
+        ShouldGoTheSame(scene, grouped, Crate, Ferry, Hull);
+        grouped.KeyCount().ShouldBe(scene.KeyCount());
+        // The edge in which it stands: half its height down and half its width out, in its own turned axes.
+        var edge = new Vector(-1, -2, 0);
+        static Vector At(Scene scene, Vector own) => new WorldSampler(scene, FrameTimes.At(scene, scene.Rate.StartOf(1))).Worlds(Crate)[0].Point(own);
+        var was = At(scene, edge);
+        foreach (var (channel, value) in new[] { ("rotation.z", 40.0), ("rotation.x", -70), ("scale.y", 3) })
+            (At(grouped.After(new SetValues([new(hinge.Id, channel, value)])), edge) - was).Length().ShouldBeLessThan(1e-9, channel);
+        ShouldGoTheSame(scene, grouped.After(new UngroupObjects([hinge.Id], 1)), Crate);
+    }
+
+    [Fact]
+    public void A_pivot_of_what_has_no_shape_goes_by_origins_and_one_of_several_by_all()
+    {
+        var scene = Still().After(new AddObject(ObjectKind.Light, "Lamp", Values: ImmutableDictionary<string, double>.Empty.Add("position.y", 4)), new AddObject(ObjectKind.Light, "Lantern", Values: ImmutableDictionary<string, double>.Empty.Add("position.y", 9)));
+        ObjectId[] lights = [scene.Find("Lamp")!.Id, scene.Find("Lantern")!.Id];
+        scene.After(new GroupObjects([.. lights], 1, "Lights", new Vector(0, 1, 0))).Find("Lights")!.Channel("position.y").Still.ShouldBe(9);
+        // With something that has one, from under something else: in the world.
+        var crated = Crated();
+        var both = crated.After(new GroupObjects([Crate, Buoy], 1, "Both", new Vector(0, -1, 0)));
+        (both.Find("Both")!.Parent, both.Object(Crate).Parent).ShouldBe((null, both.Find("Both")!.Id));
+        Way(both, Crate)[2].X.ShouldBe(Way(crated, Crate)[2].X, 1e-9);
+    }
+
+    [Fact]
+    public void A_pivot_where_it_cannot_be_is_refused_with_the_reason()
+    {
+        var scene = Crated();
+        Should.Throw<Refusal>(() => scene.After(new GroupObjects([Crate], 1, Pivot: new Vector(0, -1.5, 0)))).Place.ShouldBe("pivot");
+        Should.Throw<Refusal>(() => scene.After(new GroupObjects([Crate], 1, Pivot: new Vector(0, double.NaN, 0)))).Place.ShouldBe("pivot");
+        Should.Throw<Refusal>(() => scene.After(new SetLocked([new(Crate, "position.y", 0)], true), new GroupObjects([Crate], 1, Pivot: new Vector(0, -1, 0)))).Reason.ShouldContain("Crate has its position locked");
+        Should.Throw<Refusal>(() => scene.After(new SetValues([new(Ferry, "scale.y", 0)]), new GroupObjects([Crate], 1, Pivot: new Vector(0, -1, 0)))).Reason.ShouldContain("flattened");
     }
 
     [Fact]

@@ -39,13 +39,14 @@ public class EverySceneGoesOutTests
             {
                 try
                 {
-                    var going = OutgoingScene.Of(scene, choice, new(_ => null, _ => null));
+                    var going = format.Going(scene, choice, new(_ => null, _ => null));
                     format.Losses(going).ShouldAllBe(loss => loss.What.Length > 0 && loss.Why.Length > 0);
                     format.Size(going).ShouldBeGreaterThanOrEqualTo(0);
                     if (format.Size(going) > Most) continue;
                     using var into = new MemoryStream();
                     format.Write(going, into, share => share.ShouldBeInRange(0, 1 + 1e-9), CancellationToken.None);
                     written[format.Ending] = written.GetValueOrDefault(format.Ending) + 1;
+                    if (format.Ending == ".usda") ShouldNestAlike(going, into.ToArray());
                     if (format.Ending != ".glb") continue;
                     ShouldShowAlike(going, into.ToArray());
                     compared++;
@@ -62,6 +63,23 @@ public class EverySceneGoesOutTests
         // There are no files here, and joints only by chance.
         OutgoingFormats.All.Select(format => format.Ending).Except(written.Keys).ShouldBeSubsetOf([".wav", ".bvh", ".zesty"]);
         compared.ShouldBeGreaterThan(Scenes / 3);
+    }
+
+    /// <summary>At the first moment each thing is where it is, below what it hangs in.</summary>
+    private static void ShouldNestAlike(OutgoingScene going, byte[] file)
+    {
+        var worlds = new WorldSampler(going.Scene, FrameTimes.At(going.Scene, going.Moments[0]));
+        var told = UsdReading.Places(file);
+        told.Keys.Order().ShouldBe(going.WithWhatCarries().Select(thing => thing.Name).Order());
+        foreach (var thing in going.WithWhatCarries())
+        {
+            var (place, within) = told[thing.Name];
+            within.ShouldBe(thing.Parent is { } parent && !NodeTracks.IsInWorld(thing) ? going.Scene.Object(parent).Name : null);
+            var wanted = going.Led(thing, worlds.Worlds(thing.Id)[0]);
+            var size = 1e-9 * Reach(going, thing) * going.Choice.Unit * (1 + wanted.Origin.Length());
+            foreach (var corner in (Core.Scenes.Vector[])[new(0, 0, 0), new(1, 0, 0), new(0, 1, 0), new(0, 0, 1)])
+                (place.Point(corner) - wanted.Point(corner)).Length().ShouldBeLessThan(size, thing.Name);
+        }
     }
 
     /// <summary>At some moments and between them, each node is where its object is.</summary>

@@ -186,6 +186,7 @@ internal sealed class FittingEdits(Random random, Scene scene)
             ("Int64", _) => (long)random.Next(-5, 60),
             ("Int32", "Point" or "Segment") => random.Next(0, 3),
             ("Int32", _) => random.Next(1, 4),
+            ("Vector", "Pivot") => new Vector(random.Next(3) - 1, random.Next(3) - 1, random.Next(3) - 1),
             ("ObjectId", "Path") => AnyPath(),
             ("Double", "U") => random.NextDouble(),
             ("Double", "Tolerance" or "Step" or "Radius") => 0.05 + random.NextDouble(),

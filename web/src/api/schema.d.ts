@@ -2655,9 +2655,9 @@ export interface components {
       form: components['schemas']['HandleForm']
     }
     /**
-     * @description Puts objects under a new group in their middle. What has the same parent keeps its motion exactly: its positions are
-     *     told from the middle, and nothing else changes. What comes from under different parents keeps its place on each of its
-     *     keys, as SetParent does it.
+     * @description Puts objects under a new group in their middle, or where they are to be turned and scaled about. What has the same
+     *     parent keeps its motion exactly: its positions are told from there, and nothing else changes. What comes from under
+     *     different parents keeps its place on each of its keys, as SetParent does it.
      */
     EditGroupObjects: {
       /** @enum {string} */
@@ -2671,6 +2671,7 @@ export interface components {
       at: number
       /** @description The group's name; a free one when left out. */
       name?: null | string
+      pivot?: null | components['schemas']['Vector']
     }
     /** @description Copies the pose of a frame to a later one, with a flat stretch between. Only channels that have keys take part. */
     EditHoldPose: {

@@ -58,8 +58,12 @@ export function layerCommands(): Command[] {
       run: () => dialogs.ask({ kind: 'down', layer: layers.active!.id }),
     },
     { title: 'Merge all layers…', lacks: needsSome, run: () => dialogs.ask({ kind: 'all' }) },
-    { title: 'Extract the selected keys into a layer…', run: acts.extract },
-    { title: 'Extract the work range of the selected objects into a layer…', run: acts.extractRange },
+    { title: 'Extract the selected keys into a layer…', lacks: acts.lacksKeys, run: acts.extract },
+    {
+      title: 'Extract the work range of the selected objects into a layer…',
+      lacks: acts.lacksMotion,
+      run: acts.extractRange,
+    },
   ]
   return commands.map((command) => ({ group: 'Layers', ...command }))
 }

@@ -132,6 +132,12 @@ export function objectCommands(): Command[] {
     },
     {
       group: 'Objects',
+      title: 'Group the selected objects with a pivot…',
+      lacks: lacking.objects,
+      run: () => dialogs.ask({ kind: 'pivot' }),
+    },
+    {
+      group: 'Objects',
       title: 'Ungroup',
       keys: ['$mod+Shift+G'],
       shown: 'Ctrl Shift G',

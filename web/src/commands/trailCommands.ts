@@ -27,6 +27,14 @@ export function trailCommands(): Command[] {
       ),
     },
     {
+      title: 'Whole poses before and after the playhead',
+      ...switching(
+        trails.togglePoses,
+        'Whole poses are shown of what is selected: blue before, orange after.',
+        'Whole poses are hidden.',
+      ),
+    },
+    {
       title: 'The pace on trails',
       ...switching(
         () => (trails.settings.bySpeed = !trails.settings.bySpeed),

@@ -19,31 +19,49 @@ import type { Bent } from './bending'
 import { bends, bendUniforms, type BendUniforms } from './bendShader'
 import type { Steps } from './steps'
 
+/** Outlines come after all shapes; what is drawn for hands comes after them. */
+export const overAll = 2
+
 /** What is bent or faded and not solid, and the outlines of what is bent: each drawn by itself. */
 export class BentGhosts {
   private readonly ghosts: Pool<Mesh<BufferGeometry, MeshLambertMaterial>>
   private readonly outlines: Pool<LineSegments<BufferGeometry, LineBasicMaterial>>
   private readonly uniforms = new WeakMap<Object3D, BendUniforms>()
 
-  constructor(scene: Scene, steps: Steps) {
+  /** @param isOver They lie over others of their kind, and over the very same that is drawn solid. */
+  constructor(scene: Scene, steps: Steps, isOver = false) {
     this.ghosts = new Pool(scene, () =>
       this.own((own) => {
         const made = new Mesh(
           undefined as BufferGeometry | undefined,
           // Once: drawing its back first would have three.js look for its program twice in each picture.
-          bends(new MeshLambertMaterial({ transparent: true, side: DoubleSide, forceSinglePass: true }), steps, own),
+          bends(
+            new MeshLambertMaterial({
+              transparent: true,
+              side: DoubleSide,
+              forceSinglePass: true,
+              polygonOffset: isOver,
+              polygonOffsetFactor: -1,
+              polygonOffsetUnits: -4,
+            }),
+            steps,
+            own,
+          ),
         ) as Mesh<BufferGeometry, MeshLambertMaterial>
+        made.renderOrder = isOver ? 1 : 0
+        made.receiveShadow = isOver
         return made
       }),
     )
     this.outlines = new Pool(scene, () =>
-      this.own(
-        (own) =>
-          new LineSegments(
-            undefined as BufferGeometry | undefined,
-            bends(new LineBasicMaterial({ depthTest: false, transparent: true }), steps, own),
-          ) as LineSegments<BufferGeometry, LineBasicMaterial>,
-      ),
+      this.own((own) => {
+        const made = new LineSegments(
+          undefined as BufferGeometry | undefined,
+          bends(new LineBasicMaterial({ depthTest: false, transparent: true }), steps, own),
+        ) as LineSegments<BufferGeometry, LineBasicMaterial>
+        made.renderOrder = overAll
+        return made
+      }),
     )
   }
 
@@ -76,6 +94,11 @@ export class BentGhosts {
 
   dress(shading: Shading): void {
     for (const ghost of this.ghosts.inUse) ghost.material.wireframe = shading === 'wire'
+  }
+
+  /** Lets them be seen in the next picture, or not. */
+  reveal(seen: boolean): void {
+    for (const each of [...this.ghosts.inUse, ...this.outlines.inUse]) each.visible = seen
   }
 
   dispose(): void {

@@ -7,6 +7,7 @@ import { useKeyDialogs } from './keyDialogs'
 import LeadDialog from './LeadDialog.vue'
 import NamedSelectionDialog from './NamedSelectionDialog.vue'
 import NoiseDialog from '../curves/NoiseDialog.vue'
+import PivotDialog from '../values/PivotDialog.vue'
 import RenameDialog from '../values/RenameDialog.vue'
 import AfterDialog from '../texts/AfterDialog.vue'
 import OnBookmarksDialog from './OnBookmarksDialog.vue'
@@ -26,6 +27,7 @@ const dialogs = useKeyDialogs()
   <BetweenDialog v-else-if="dialogs.asked?.kind === 'between'" @close="dialogs.close" />
   <PasteOntoDialog v-else-if="dialogs.asked?.kind === 'pasteOnto'" @close="dialogs.close" />
   <RenameDialog v-else-if="dialogs.asked?.kind === 'rename'" @close="dialogs.close" />
+  <PivotDialog v-else-if="dialogs.asked?.kind === 'pivot'" @close="dialogs.close" />
   <AfterDialog v-else-if="dialogs.asked?.kind === 'after'" @close="dialogs.close" />
   <TakeBackDialog v-else-if="dialogs.asked?.kind === 'takeBack'" @close="dialogs.close" />
   <NamedSelectionDialog

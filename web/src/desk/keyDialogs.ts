@@ -12,6 +12,7 @@ export type KeyDialog =
   | { kind: 'between' }
   | { kind: 'pasteOnto' }
   | { kind: 'rename' }
+  | { kind: 'pivot' }
   | { kind: 'after' }
   | { kind: 'namedSelection'; id: number | null }
 

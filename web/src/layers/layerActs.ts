@@ -41,6 +41,13 @@ export function useLayerActs() {
     else void adding({ edit: 'splitLayer', layer: layer.id, objects })
   }
 
+  const needsKeys = 'Select keys of the base first; they go into a layer of their own.'
+  const lacksKeys = () => (selection.keyCount ? null : needsKeys)
+  const lacksMotion = () =>
+    [...selection.objects].some((id) => scene.model.animated(scene.model.objects.get(id)!).length)
+      ? null
+      : 'Select objects with keys first; those in the work range go into a layer.'
+
   /** Takes the selected keys of the base out into a layer. */
   function extract(): void {
     const keys = selection
@@ -48,7 +55,7 @@ export function useLayerActs() {
       .flatMap(({ object, channel, times }) =>
         typeof object === 'number' && layerOfName(channel) === null ? [{ object, channel, times: [...times] }] : [],
       )
-    if (keys.length === 0) notices.say('Select keys of the base first; they go into a layer of their own.')
+    if (keys.length === 0) notices.say(needsKeys)
     else dialogs.ask({ kind: 'extract', keys })
   }
 
@@ -64,7 +71,7 @@ export function useLayerActs() {
         return within.length && !holdsOnly(specOf(object!, name)!) ? [{ object: id, channel: name, times: within }] : []
       })
     })
-    if (keys.length === 0) notices.say('Select objects with keys in the work range first; those go into a layer.')
+    if (keys.length === 0) notices.say('Nothing of the base that is selected has keys in the work range.')
     else dialogs.ask({ kind: 'extract', keys })
   }
 
@@ -80,5 +87,5 @@ export function useLayerActs() {
 
   const select = (layer: Layer) => selection.select([...objectsIn(layer)])
 
-  return { set, add, duplicate, remove, move, split, extract, extractRange, objectsIn, select }
+  return { set, add, duplicate, remove, move, split, extract, extractRange, objectsIn, select, lacksKeys, lacksMotion }
 }

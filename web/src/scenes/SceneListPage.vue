@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
-import { computed, defineAsyncComponent, onMounted, onUnmounted, ref, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { http, type SceneCard as Card } from '../api/http'
 import { useNotices } from '../scene/notices'
@@ -11,6 +11,7 @@ import AboutLine from './AboutLine.vue'
 import { importFiles } from './importing'
 import DeletedScenes from './DeletedScenes.vue'
 import SceneCard from './SceneCard.vue'
+import { useSceneCards } from './sceneCards'
 
 const BringInDialog = defineAsyncComponent(() => import('../incoming/BringInDialog.vue'))
 
@@ -24,52 +25,12 @@ const orders = {
 const router = useRouter()
 const notices = useNotices()
 const bringIn = useBringIn()
-const cards = ref<Card[] | null>(null)
+const { cards, isAway, refresh } = useSceneCards()
 const dropping = ref(false)
 const busy = ref('')
 const share = ref(0)
 const deleted = ref(false)
 let reading = new AbortController()
-const drawing = new AbortController()
-onUnmounted(() => drawing.abort())
-
-/** How often the list was asked for, and which of the answers is shown: an older one that comes late is not. */
-let asked = 0
-let answered = 0
-
-async function refresh(): Promise<void> {
-  const mine = ++asked
-  try {
-    const now = await http.scenes()
-    if (mine < answered) return
-    answered = mine
-    cards.value = now
-  } catch (wrong) {
-    notices.problem(wrong)
-  }
-}
-
-onMounted(async () => {
-  await refresh()
-  drawMissing()
-})
-
-/** Which scenes, at which revision, have had their picture drawn, or could not have it drawn. */
-const tried = new Set<string>()
-let pictures: Promise<unknown> = Promise.resolve()
-
-/** Draws the pictures of scenes that have none, one after the other. */
-function drawMissing(): void {
-  pictures = pictures.then(async () => {
-    const bare = (cards.value ?? []).filter((card) => !card.hasThumbnail && !tried.has(`${card.id} ${card.revision}`))
-    if (bare.length === 0 || drawing.signal.aborted) return
-    for (const { id, revision } of bare) tried.add(`${id} ${revision}`)
-    const { drawThumbnails } = await import('../stage/thumbnails')
-    const ids = bare.map(({ id }) => id)
-    // A list without pictures is still a list.
-    await drawThumbnails(ids, () => void refresh(), drawing.signal).catch(() => {})
-  })
-}
 
 const text = ref('')
 const order = useStorage<keyof typeof orders>('zesty-scene-order', 'changed')
@@ -109,7 +70,6 @@ async function guarded(action: () => Promise<unknown>): Promise<void> {
     notices.problem(wrong)
   }
   await refresh()
-  drawMissing()
 }
 
 const isAdding = ref(false)
@@ -205,13 +165,17 @@ function pickFiles(event: Event): void {
         </label>
         <BButton variant="lime" @click="add"><i class="bi bi-plus-lg" aria-hidden="true" /> New scene</BButton>
       </div>
-      <p v-if="cards === null" class="dim">Looking for scenes…</p>
-      <div v-else-if="cards.length === 0" class="none">
+      <p v-if="isAway" class="away" role="status">
+        <i class="bi bi-wifi-off" aria-hidden="true" /> The server does not answer. The scenes are here again as soon as
+        it does.
+      </p>
+      <p v-else-if="cards === null" class="dim">Looking for scenes…</p>
+      <div v-if="cards?.length === 0" class="none">
         <p class="none-title">No scenes yet</p>
         <p>Start with <b>New scene</b>, or drop a scene file here.</p>
       </div>
-      <p v-else-if="shown.length === 0" class="none">No scene has “{{ text }}” in its name.</p>
-      <div v-else ref="grid" class="cards" @keydown="walk">
+      <p v-else-if="cards && shown.length === 0" class="none">No scene has “{{ text }}” in its name.</p>
+      <div v-else-if="cards" ref="grid" class="cards" @keydown="walk">
         <SceneCard
           v-for="card in shown"
           :key="card.id"
@@ -304,6 +268,16 @@ h1 {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(258px, 1fr));
   gap: 18px;
+}
+.away {
+  margin: 0 0 18px;
+  padding: 9px 14px;
+  border: 1px solid var(--tangerine);
+  border-radius: 10px;
+}
+.away i {
+  margin-right: 6px;
+  color: var(--tangerine);
 }
 .none {
   padding: 90px 0;

@@ -34,6 +34,7 @@ import { useHandling } from './handling'
 import { useHeldNow } from './heldNow'
 import { loadUsualMeshes } from './meshes'
 import { usePhotographs } from './photographs'
+import { usePivotMark } from './pivotMark'
 import { usePicking } from './picking'
 import { poseOf } from './pose'
 import { useShowWhere } from './showWhere'
@@ -69,6 +70,7 @@ const pathDrawing = usePathDrawing()
 const pathPoints = usePathPoints()
 const evenTimes = useEvenTimes()
 const deforming = useDeforming()
+const pivotMark = usePivotMark()
 const held = useHeldNow()
 
 const nobody: ReadonlyMap<number, string> = new Map()
@@ -117,6 +119,7 @@ const drawing = useStageDrawing({
     trails: trailPicture.picture(trailHands.changed()),
     lantern: lantern.value,
     fading: fading.value,
+    pivot: pivotMark.group,
     lines: playhead.playing ? 'thin' : undefined,
   }),
   place: () => {
@@ -322,6 +325,7 @@ watch(
     () => trails.ways,
     () => working.unseen,
     () => showWhere.drawn,
+    () => pivotMark.group,
     byOthers,
     () => pathPoints.path?.id,
     () => pathPoints.points,

@@ -13,6 +13,7 @@ import { EvenPlaces } from '../paths/evenPlaces'
 import { piecesOf } from '../paths/rope'
 import { Ropes, type Lines } from '../paths/ropes'
 import type { SampleBook } from '../scene/samples'
+import { PoseGhosts } from '../trails/poseGhosts'
 import { TrailLines, type TrailPicture } from '../trails/trailLines'
 import type { SceneModel } from '../scene/sceneModel'
 import type { SceneObject } from '../scene/sceneRows'
@@ -49,6 +50,8 @@ export interface Moment {
   lantern?: { object: number; deformer: string } | null
   /** The object whose fade has grips. */
   fading?: number | null
+  /** The group whose place is marked as a pivot. */
+  pivot?: number | null
   /** The frame whose background pictures are seen, where frames are counted otherwise. */
   behindAt?: number
   /** How ropes are drawn; by how many they are, when left out. */
@@ -85,6 +88,7 @@ export class StageScene {
   private readonly bentPass = new BentPass(this.steps)
   readonly bentPlaces = new BentPlaces(this.steps)
   private readonly bentGhosts = new BentGhosts(this.three, this.steps)
+  private readonly poses = new PoseGhosts(this.three, this.steps)
   readonly lantern = new Lantern(this.three, this.steps, this.bentPlaces)
   readonly fadeEdge = new FadeEdge(this.three, this.steps, this.bentPlaces)
   /** The objects that something bends or fades. */
@@ -137,6 +141,7 @@ export class StageScene {
       trails,
       lantern,
       fading,
+      pivot,
       behindAt,
       lines,
     }: Moment,
@@ -176,6 +181,7 @@ export class StageScene {
         const worked = points?.path === object.id ? points.selected : null
         this.ropes.show(object, node, { isSelected, points: worked, inks })
       }
+      if (object.id === pivot) this.beads.show('Pivot', node)
       if (object.follow) this.beads.show(object.name, node.parent!)
       const shape = shapeOf(object, read, this.coarser)
       if (shape) {
@@ -207,6 +213,7 @@ export class StageScene {
     this.lantern.show(shaped ? { object: shaped, deformer: lantern!.deformer, ...laying } : null)
     const faded = fading == null ? undefined : model.objects.get(fading)
     this.fadeEdge.show(faded ? { object: faded, ...laying } : null)
+    this.poses.show(trails?.poses ?? null, laying, unseen)
     this.steps.end()
     this.shapes.end()
     this.helpers.end()
@@ -229,6 +236,7 @@ export class StageScene {
     this.bones.dress(helpers)
     this.evenPlaces.dress(helpers)
     this.trails.dress(helpers)
+    this.poses.dress(view)
     this.lantern.dress(helpers)
     this.fadeEdge.dress(helpers)
   }
@@ -272,6 +280,7 @@ export class StageScene {
     this.shadows.dispose()
     this.backdrops.dispose()
     this.bentGhosts.dispose()
+    this.poses.dispose()
     this.lantern.dispose()
     this.fadeEdge.dispose()
     this.bentPlaces.dispose()

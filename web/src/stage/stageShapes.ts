@@ -13,7 +13,7 @@ import {
   type Scene,
 } from 'three'
 import type { Bent } from '../deform/bending'
-import type { BentGhosts } from '../deform/bentGhosts'
+import { overAll, type BentGhosts } from '../deform/bentGhosts'
 import type { BentPass } from '../deform/bentPass'
 import type { BentPlaces } from '../deform/bentPlaces'
 import type { SceneObject } from '../scene/sceneRows'
@@ -25,7 +25,7 @@ import { lemon } from './stageColours'
 import type { View } from './views'
 
 /** From this opacity on, something counts as solid. */
-const solid = 0.999
+export const solid = 0.999
 /** How much of an object's own colour is left when it stands aside. */
 const dimmed = 0.28
 const mostBatches = 60
@@ -60,14 +60,14 @@ export class StageShapes {
       three,
       () => new Mesh(undefined, new MeshLambertMaterial({ transparent: true, depthWrite: false })),
     )
-    this.outlines = new Pool(
-      three,
-      () =>
-        new LineSegments(
-          undefined,
-          new LineBasicMaterial({ color: lemon, depthTest: false, transparent: true, opacity: 0.9 }),
-        ),
-    )
+    this.outlines = new Pool(three, () => {
+      const outline = new LineSegments(
+        undefined as BufferGeometry | undefined,
+        new LineBasicMaterial({ color: lemon, depthTest: false, transparent: true, opacity: 0.9 }),
+      )
+      outline.renderOrder = overAll
+      return outline as LineSegments<BufferGeometry, LineBasicMaterial>
+    })
   }
 
   begin(): void {

@@ -16,7 +16,7 @@ const open = ref(false)
 useEscape(open)
 
 interface Field {
-  setting: 'around' | 'every' | 'thickness' | 'keySize'
+  setting: 'around' | 'every' | 'poses' | 'thickness' | 'keySize'
   name: string
   label: string
   unit?: string
@@ -44,6 +44,14 @@ const fields: readonly Field[] = [
     least: 0,
     most: 100,
     hint: 'Frames from one dot to the next; 0 for none',
+  },
+  {
+    setting: 'poses',
+    name: 'A whole pose every',
+    label: 'Frames from one whole pose to the next',
+    least: 0,
+    most: 1000,
+    hint: 'Frames from one whole pose to the next, before the playhead and after it; 0 for none',
   },
   { setting: 'thickness', name: 'Thickness', label: 'Thickness of trails', unit: ' px', least: 1, most: 8 },
   { setting: 'keySize', name: 'Size of keys', label: 'Size of keys on trails', unit: ' px', least: 4, most: 40 },

@@ -27,17 +27,20 @@ export const lengthOf = ({ keys }: Trail) => keys.length
 /** Leads a place in the world on a frame to where it is drawn; null where that is not known. */
 export type Shown = (place: Vector3, frame: number) => Vector3 | null
 
-/** How places are drawn in a space, and how what a hand does there is led back. */
-export function spaceOf(
-  space: TrailSpace,
-  camera: number | null,
-  now: number,
-  places: WorldPlaces,
-): { shown: Shown; back: Shown | null } {
-  if (space === 'world') return { shown: (place) => place, back: (place) => place }
+/** How places and whole things are drawn in a space, and how what a hand does there is led back. */
+export interface Space {
+  shown: Shown
+  back: Shown | null
+  /** From the world on a frame to where it is drawn; null where that is not known, or flat. */
+  lead: (frame: number) => Matrix4 | null
+}
+
+/** The space that trails are drawn in. */
+export function spaceOf(space: TrailSpace, camera: number | null, now: number, places: WorldPlaces): Space {
+  if (space === 'world') return { shown: (place) => place, back: (place) => place, lead: () => asItIs }
   const id = space === 'camera' ? camera : space
   const here = id === null ? null : places.at(id, now)
-  if (id === null || !here) return { shown: () => null, back: null }
+  if (id === null || !here) return { shown: () => null, back: null, lead: () => null }
   const toHere = here.clone()
   const fromHere = here.clone().invert()
   if (space !== 'camera')
@@ -50,6 +53,10 @@ export function spaceOf(
         const there = places.at(id, frame)
         return there && place.applyMatrix4(fromHere).applyMatrix4(there)
       },
+      lead: (frame) => {
+        const there = places.at(id, frame)
+        return there && there.clone().invert().premultiply(toHere)
+      },
     }
   // On a plane before the camera, where it sees them: what it films is what is drawn.
   return {
@@ -60,9 +67,11 @@ export function spaceOf(
       return place.z > -nearest ? null : place.multiplyScalar(plane / -place.z).applyMatrix4(toHere)
     },
     back: null,
+    lead: () => null,
   }
 }
 
+const asItIs = new Matrix4()
 const inverse = new Matrix4()
 const nearest = 0.05
 /** How far before the camera what it sees is drawn. */

@@ -15,12 +15,15 @@ import { LineSegments2 } from 'three/examples/jsm/lines/LineSegments2.js'
 import { paper } from '../stage/paper'
 import { LineBuffer, MarkBuffer, type Ink } from './buffers'
 import type { TrailHandle } from './trailHandles'
+import type { PosePicture } from './posesAround'
 import { lengthOf, stepsOf, suddenIn, type Trail } from './trail'
 import type { TrailSettings } from './trails'
 
 /** What is to be drawn of trails. */
 export interface TrailPicture {
   trails: readonly Trail[]
+  /** Whole poses before and after; null for none. */
+  poses: PosePicture | null
   /** Handles of the way at selected keys. */
   handles: readonly TrailHandle[]
   settings: TrailSettings

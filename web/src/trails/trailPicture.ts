@@ -7,6 +7,7 @@ import { usePlayhead } from '../timebar/playhead'
 import { useViews } from '../stage/views'
 import type { BentPoints } from '../deform/bentPoints'
 import { BentPlaces } from './bentPlaces'
+import { posesAround, type PosePicture } from './posesAround'
 import type { TrailPicture } from './trailLines'
 import { spaceOf, trailOf, type Trail } from './trail'
 import { handlesAt, type TrailHandle } from './trailHandles'
@@ -81,6 +82,7 @@ export function useTrailPicture(points: () => BentPoints | null) {
     const frames = changed?.frames ?? heldFrames
     return {
       trails: last,
+      poses: poses(),
       // A plain copy: it is looked at for every point.
       settings: { ...trails.settings, every: trails.sampled.length ? 0 : trails.settings.every },
       isPlaying: playhead.playing,
@@ -93,6 +95,21 @@ export function useTrailPicture(points: () => BentPoints | null) {
       sampled: sampledWays(),
       // Places of the world are drawn as they are, and need not be led anywhere for each picture.
       ways: trails.space === 'world' ? trails.ways : trails.ways.map((way) => ({ ...way, places: shownPlaces(way) })),
+    }
+  }
+
+  /** Whole poses; none while it plays, when they would only be in the way. */
+  function poses(): PosePicture | null {
+    if (trails.settings.poses === 0 || playhead.playing || trails.sampled.length > 0) return null
+    const now = Math.round(playhead.frame)
+    const inside = new Set(trails.objects)
+    for (const { id, parent } of scene.model.inOrder()) if (parent !== null && inside.has(parent)) inside.add(id)
+    return {
+      poses: posesAround(trails.settings.poses, trails.framesAt(playhead.frame), now),
+      objects: scene.model.inOrder().filter(({ id }) => inside.has(id)),
+      worldOf: (id, frame) => world().at(id, frame),
+      readOf: (object, frame) => world().reader(object, frame),
+      lead: space().lead,
     }
   }
 

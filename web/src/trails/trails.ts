@@ -16,6 +16,8 @@ export interface TrailSettings {
   around: number
   /** A dot on every so many frames; 0 for none. */
   every: number
+  /** A whole pose on every so many frames from the playhead on; 0 for none. */
+  poses: number
   numbers: boolean
   /** In pixels. */
   thickness: number
@@ -28,11 +30,15 @@ const usual: TrailSettings = {
   span: 'around',
   around: 10,
   every: 1,
+  poses: 0,
   numbers: false,
   thickness: 2,
   keySize: 9,
   bySpeed: false,
 }
+
+/** How far apart whole poses stand when they are shown for the first time, in frames. */
+const usualPoses = 4
 
 /** Most trails at once. */
 export const mostTrails = 40
@@ -120,6 +126,14 @@ export const useTrails = defineStore('trails', () => {
     return (isOn.value = !isOn.value)
   }
 
+  /** Shows whole poses along the trails, which are shown then, or none. */
+  function togglePoses(): boolean {
+    const wanted = !isOn.value || settings.value.poses === 0
+    settings.value.poses = wanted ? settings.value.poses || usualPoses : 0
+    if (wanted) isOn.value = true
+    return wanted
+  }
+
   // Whoever turns to other objects is done with the points.
   watch(() => selection.objects, letGo)
 
@@ -138,6 +152,7 @@ export const useTrails = defineStore('trails', () => {
     isSelected,
     letGo,
     toggle,
+    togglePoses,
   }
 })
 

@@ -9,8 +9,15 @@ internal static class ShiftedPlace
     private static readonly string[] Channels = ["position.x", "position.y", "position.z"];
 
     /// <summary>Whether its positions are its own values and keys alone inside its parent, and may change: nothing else drives them, it follows no path, and none is locked.</summary>
-    public static bool CanBeShifted(this SceneObject thing, FrameTimes times) =>
-        thing.Follow is null && Channels.All(name => !thing.Channel(name).Locked && Stages.DriverOf(thing, name, times) is null);
+    public static bool CanBeShifted(this SceneObject thing, FrameTimes times) => thing.WhyUnshifted(times) is null;
+
+    /// <summary>What stands in the way of that, after the object's name; null where nothing does.</summary>
+    public static string? WhyUnshifted(this SceneObject thing, FrameTimes times)
+    {
+        if (thing.Follow is not null) return "follows a path";
+        if (Channels.Any(name => thing.Channel(name).Locked)) return "has its position locked";
+        return Channels.Select(name => Stages.DriverOf(thing, name, times)).FirstOrDefault(driver => driver is not null) is { } by ? $"is moved by {by}" : null;
+    }
 
     /// <summary>Its own position, inside its parent, at the first of some times, in units.</summary>
     public static (double X, double Y, double Z) PositionAt(this SceneObject thing, FrameTimes times)
