@@ -139,6 +139,7 @@ for (const [words, range] of [
   })
   const on = await open(context, address)
   await on.locator('.desk').waitFor()
+  await on.locator('[data-frame]').first().waitFor()
   await on.keyboard.press('Home')
   await on.keyboard.press('Space')
   const first = middle(await apart(on, 0))

@@ -160,10 +160,15 @@ public sealed class SceneShelf
         """, new { id, revision, asset }) == 1);
 
     /// <summary>Keeps a file for a scene, whose next edit may name it.</summary>
+    /// <param name="id">The scene.</param>
+    /// <param name="kind">What it is for.</param>
+    /// <param name="name">As people call it.</param>
+    /// <param name="bytes">The file.</param>
+    /// <param name="known">Which it is, where that has been worked out.</param>
     /// <returns>False where there is no such scene.</returns>
     /// <exception cref="StoreTrouble">Nothing was kept.</exception>
-    public bool KeepAsset(long id, AssetKind kind, string name, byte[] bytes) =>
-        _assets.KeepOne(kind, name, bytes, (connection, asset) => SceneAssets.Note(connection, id, asset));
+    public bool KeepAsset(long id, AssetKind kind, string name, byte[] bytes, AssetHash? known = null) =>
+        _assets.KeepOne(kind, name, bytes, (connection, asset) => SceneAssets.Note(connection, id, asset), known?.ToString());
 
     /// <summary>Whether a scene needs a file, or one has been sent for it.</summary>
     public bool HasAsset(long id, AssetHash asset) => _database.Read(connection => SceneAssets.IsOf(connection, id, asset.ToString()));

@@ -114,14 +114,18 @@ for (const [what, scene, to] of [
     const root = new USDLoader().parse(sendOut(file, '.usda', '--from', '1', '--to', '60', '--step', '0.5').toString())
     const byName = new Map()
     root.traverse((node) => byName.set(node.name, node))
+    const plain = (name) => name.replace(/[^A-Za-z0-9]+/g, '_')
     const off = furthest(
       root,
       root.animations[0],
       sampled(file, '1', '60', '0.5'),
       (frame) => frame / 24,
-      (name) => byName.get(name.replace(/[^A-Za-z0-9]+/g, '_')),
+      (name) => byName.get(plain(name)),
     )
     assert.ok(off.place < near && off.size < near, JSON.stringify(off))
+    // What hangs in something does so there, too.
+    for (const { name, parent, follow } of JSON.parse(readFileSync(file)).objects)
+      if (parent && !follow) assert.equal(byName.get(plain(name)).parent, byName.get(plain(parent)), name)
   })
 }
 

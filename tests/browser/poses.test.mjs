@@ -112,7 +112,7 @@ test('what is hidden then has no pose', async () => {
 test('the finder shows and hides them, and they are kept for the next time', async () => {
   const bare = await pictureAt(21)
   await command(page, 'onion')
-  await page.getByText('Whole poses are shown of what is selected: blue before, orange after.').waitFor()
+  await page.getByText(/^Whole poses are shown, of what is selected and of what is kept/).waitFor()
   await until(
     async () => changed(bare, await restedPixels(page)).size,
     (count) => count > 2000,

@@ -32,12 +32,16 @@ public sealed class SoundBank : IDisposable
     }
 
     /// <summary>Reads a file through and keeps what is in it.</summary>
+    /// <param name="naming">Which it is; of a large file that is being worked out meanwhile.</param>
+    /// <param name="file">The file.</param>
+    /// <param name="place">What is told as the place of a fault.</param>
+    /// <param name="stop">Calls it off.</param>
     /// <exception cref="Core.Refusal">It is no sound that can be heard.</exception>
-    public SoundShape Keep(AssetHash asset, byte[] file, string place, CancellationToken stop = default)
+    public SoundShape Keep(Task<AssetHash> naming, byte[] file, string place, CancellationToken stop = default)
     {
         Directory.CreateDirectory(_folder);
         // More than one may unpack the same at the same time.
-        var unfinished = Path.Combine(_folder, $"{asset}.{Guid.NewGuid():N}{Unfinished}");
+        var unfinished = Path.Combine(_folder, $"{Guid.NewGuid():N}{Unfinished}");
         try
         {
             SoundShape shape;
@@ -51,6 +55,7 @@ public sealed class SoundBank : IDisposable
                     into.Write(MemoryMarshal.AsBytes(heard));
                 }, stop);
             }
+            var asset = naming.GetAwaiter().GetResult();
             WritePeaks(asset, peaks!.Made());
             File.Move(unfinished, PathOf(asset, StereoDown.Of(shape.Channels)), overwrite: true);
             return shape;
@@ -74,7 +79,7 @@ public sealed class SoundBank : IDisposable
                 if (Kept(asset) is null)
                 {
                     if (file(asset) is not { } bytes) return null;
-                    Keep(asset, bytes, "sound");
+                    Keep(Task.FromResult(asset), bytes, "sound");
                 }
                 if (Kept(asset) is not { } kept) return null;
                 _open[asset] = open = new(new KeptSamples(kept.Path, kept.Channels), new Peaks(MemoryMarshal.Cast<byte, short>(File.ReadAllBytes(PeaksOf(asset))).ToArray()));

@@ -54,9 +54,11 @@ public static class SoundEndpoints
         var bytes = await request.WholeBody(SoundFiles.LargestFile, stop);
         return await work.Long.Run(id, token =>
         {
-            var asset = AssetHash.Parse(AssetShelf.NameOf(bytes));
-            var shape = bank.Keep(asset, bytes, Names.Shown(known), token);
-            if (!shelf.KeepAsset(id, AssetKind.Sound, known, bytes)) throw new SceneGone(id);
+            // Another core works out its name while it is unpacked.
+            var naming = Task.Run(() => AssetHash.Parse(AssetShelf.NameOf(bytes)), CancellationToken.None);
+            var shape = bank.Keep(naming, bytes, Names.Shown(known), token);
+            var asset = naming.GetAwaiter().GetResult();
+            if (!shelf.KeepAsset(id, AssetKind.Sound, known, bytes, asset)) throw new SceneGone(id);
             return new SoundTaken(new(asset, known, shape.Rate, shape.Samples), shape.Channels);
         }, stop);
     }

@@ -16,10 +16,12 @@ internal sealed class AssetFiles(string folder)
     public static string HashOf(ReadOnlySpan<byte> bytes) => Convert.ToHexStringLower(SHA256.HashData(bytes));
 
     /// <summary>Writes a file, if it is not there; it is on the disk when this is done.</summary>
+    /// <param name="bytes">The file.</param>
+    /// <param name="hash">Its name, where that is known already.</param>
     /// <returns>Its name.</returns>
-    public string Write(ReadOnlySpan<byte> bytes)
+    public string Write(ReadOnlySpan<byte> bytes, string? hash = null)
     {
-        var hash = HashOf(bytes);
+        hash ??= HashOf(bytes);
         var path = PathOf(hash);
         if (File.Exists(path) && new FileInfo(path).Length == bytes.Length) return hash;
         Directory.CreateDirectory(Path.GetDirectoryName(path)!);

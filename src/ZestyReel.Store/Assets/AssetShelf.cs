@@ -47,20 +47,25 @@ public sealed class AssetShelf
     }
 
     /// <summary>The same for one of many files that take no other's place: nothing is looked for that is needed no more.</summary>
+    /// <param name="kind">What it is for.</param>
+    /// <param name="name">As people call it.</param>
+    /// <param name="bytes">The file.</param>
+    /// <param name="need">Writes the row that needs the file of this name; false where there is nothing to need it.</param>
+    /// <param name="hash">The name that its bytes give it, where that is known already.</param>
     /// <exception cref="StoreTrouble">Nothing was kept.</exception>
-    public bool KeepOne(AssetKind kind, string name, byte[] bytes, Func<SqliteConnection, string, bool> need)
+    public bool KeepOne(AssetKind kind, string name, byte[] bytes, Func<SqliteConnection, string, bool> need, string? hash = null)
     {
         lock (_turn)
         {
-            if (Put(kind, name, bytes, need)) return true;
+            if (Put(kind, name, bytes, need, hash)) return true;
             Release();
             return false;
         }
     }
 
-    private bool Put(AssetKind kind, string name, byte[] bytes, Func<SqliteConnection, string, bool> need)
+    private bool Put(AssetKind kind, string name, byte[] bytes, Func<SqliteConnection, string, bool> need, string? known = null)
     {
-        var hash = StoreTrouble.Guard(_database.Folder, () => _files.Write(bytes));
+        var hash = StoreTrouble.Guard(_database.Folder, () => _files.Write(bytes, known));
         return _database.Write(connection =>
         {
             connection.Execute("""

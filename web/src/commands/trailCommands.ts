@@ -30,7 +30,7 @@ export function trailCommands(): Command[] {
       title: 'Whole poses before and after the playhead',
       ...switching(
         trails.togglePoses,
-        'Whole poses are shown of what is selected: blue before, orange after.',
+        'Whole poses are shown, of what is selected and of what is kept: blue before, orange after.',
         'Whole poses are hidden.',
       ),
     },

@@ -25,12 +25,21 @@ export interface PosePicture {
 /** So many are seen on each side at the most. */
 const mostOnASide = 12
 
+/** So many things are drawn for them at the most: each is drawn by itself. */
+const mostDrawn = 600
+
 /**
- * The frames on which there is a whole pose: every so many from the playhead on, on both sides.
+ * The frames on which there is a whole pose: every so many from the playhead on, on both sides, the nearest first.
  * @param every Frames from one to the next; 0 for none.
  * @param span The first and the last frame on which there may be one.
+ * @param things How many things each pose has; of many, only the nearest poses are seen.
  */
-export function posesAround(every: number, [first, last]: readonly [number, number], now: number): PoseAround[] {
+export function posesAround(
+  every: number,
+  [first, last]: readonly [number, number],
+  now: number,
+  things = 1,
+): PoseAround[] {
   if (every <= 0) return []
   const side = (way: 1 | -1): PoseAround[] => {
     const room = way < 0 ? now - first : last - now
@@ -42,4 +51,6 @@ export function posesAround(every: number, [first, last]: readonly [number, numb
     }))
   }
   return [...side(-1), ...side(1)]
+    .toSorted((one, other) => Math.abs(one.frame - now) - Math.abs(other.frame - now))
+    .slice(0, Math.floor(mostDrawn / Math.max(1, things)))
 }

@@ -4,6 +4,7 @@ import type { SceneObject } from '../scene/sceneRows'
 import { useScene } from '../scene/sceneStore'
 import { usePending } from '../values/pending'
 import { usePlayhead } from '../timebar/playhead'
+import { hasShape } from '../stage/meshes'
 import { useViews } from '../stage/views'
 import type { BentPoints } from '../deform/bentPoints'
 import { BentPlaces } from './bentPlaces'
@@ -104,9 +105,11 @@ export function useTrailPicture(points: () => BentPoints | null) {
     const now = Math.round(playhead.frame)
     const inside = new Set(trails.objects)
     for (const { id, parent } of scene.model.inOrder()) if (parent !== null && inside.has(parent)) inside.add(id)
+    const objects = scene.model.inOrder().filter(({ id }) => inside.has(id))
+    const things = objects.filter(({ kind }) => hasShape(kind)).length
     return {
-      poses: posesAround(trails.settings.poses, trails.framesAt(playhead.frame), now),
-      objects: scene.model.inOrder().filter(({ id }) => inside.has(id)),
+      poses: posesAround(trails.settings.poses, trails.framesAt(playhead.frame), now, things),
+      objects,
       worldOf: (id, frame) => world().at(id, frame),
       readOf: (object, frame) => world().reader(object, frame),
       lead: space().lead,

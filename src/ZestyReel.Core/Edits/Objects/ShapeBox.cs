@@ -9,7 +9,7 @@ namespace ZestyReel.Core.Edits;
 /// <param name="Most">The most of each.</param>
 internal readonly record struct ShapeBox(Vector Least, Vector Most)
 {
-    /// <summary>Around points, of which there is at least one.</summary>
+    /// <summary>Around points; <see cref="IsEmpty"/> where there is none.</summary>
     public static ShapeBox Around(IEnumerable<Vector> points)
     {
         var (least, most) = (new Vector(double.PositiveInfinity, double.PositiveInfinity, double.PositiveInfinity), new Vector(double.NegativeInfinity, double.NegativeInfinity, double.NegativeInfinity));
@@ -34,8 +34,8 @@ internal readonly record struct ShapeBox(Vector Least, Vector Most)
         if (inside is { } around)
             back = worlds.Worlds(around)[0].Inverse() ?? throw new Refusal("objects", $"{scene.Object(around).Name}, in which they hang, is flattened to nothing");
         var all = scene.WithDescendants(tops).ToList();
-        var points = all.Where(thing => DeformerRules.HasShape(thing.Kind)).SelectMany(Vertices).ToList();
-        return Around((points.Count > 0 ? points : all.Select(thing => worlds.Worlds(thing.Id)[0].Origin)).Select(back.Point));
+        var shapes = Around(all.Where(thing => DeformerRules.HasShape(thing.Kind)).SelectMany(Vertices).Select(back.Point));
+        return shapes.IsEmpty ? Around(all.Select(thing => worlds.Worlds(thing.Id)[0].Origin).Select(back.Point)) : shapes;
 
         Vector[] Vertices(SceneObject thing)
         {
@@ -43,6 +43,9 @@ internal readonly record struct ShapeBox(Vector Least, Vector Most)
             return run.World(0).Positions;
         }
     }
+
+    /// <summary>Whether it is around nothing.</summary>
+    public bool IsEmpty => !(Least.X <= Most.X);
 
     /// <summary>A place in it.</summary>
     /// <param name="share">−1 to 1 along each axis.</param>
