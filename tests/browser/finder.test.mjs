@@ -53,7 +53,11 @@ test('a hundred words of the trade and more each find a command', async () => {
     ['marker', /ookmark/],
     ['preroll', /lead/],
     ['fps', /^Change the rate/],
-    ['snap', /whole frames/],
+    ['snap', /^Clean up: Snap values/],
+    ['quantize', /whole frames/],
+    ['smooth', /smooth/i],
+    ['simplify', /^Clean up: Reduce keys/],
+    ['video', /^Shoot a reel/],
     ['accelerate', /^Ease: Ease in/],
     ['stepped', /hold/],
     ['cycle', /^After the last key: repeat/],
@@ -61,6 +65,9 @@ test('a hundred words of the trade and more each find a command', async () => {
     ['on twos', /^Play on twos/],
     ['there and back', /^Play: there and back/],
     ['clone', /^Duplicate/],
+    ['squash', /^Deform: stretch/],
+    ['hinge', /with a pivot/],
+    ['onion', /^Whole poses/],
     ['cube', /^Add a box/],
     ['rename', /^Rename/],
     ['select', /^Select/],
@@ -112,4 +119,17 @@ test('F2 renames above the values, a double-click on the lane there, and Escape 
   await desk.changing(() => name.press('Enter'))
   await desk.lane('Crate').waitFor()
   assert.deepEqual(page.faults, [])
+})
+
+test('a way to clean up keys opens below the selected keys, and waits', async () => {
+  const { position } = await desk.scene()
+  await desk.select('Ferry')
+  await page.keyboard.press('Control+Shift+A')
+  await command(page, 'clean up: smooth')
+  await page.getByText('Smooth stands below the selected keys').waitFor()
+  const way = page.getByLabel('How to clean up')
+  assert.equal(await way.locator('option:checked').textContent(), 'Smooth')
+  await command(page, 'simplify')
+  await page.getByLabel('Reduce keys: Tolerance').waitFor()
+  assert.equal((await desk.scene()).position, position)
 })

@@ -219,10 +219,24 @@ export const setField = async (page, label, text) => {
   await field.press((await field.evaluate((each) => each.closest('.modal') !== null)) ? 'Tab' : 'Enter')
 }
 
+/** Opens the finder by its key; where it does not come, what was in its way is told. */
+export async function openFinder(page) {
+  await page.keyboard.press('Control+k')
+  const field = page.getByRole('combobox', { name: 'Find a command' })
+  await field.waitFor().catch(async (cause) => {
+    const there = await page.evaluate(() => ({
+      focus: document.activeElement?.outerHTML.slice(0, 200),
+      open: [...document.querySelectorAll('.modal, .dropdown-menu.show')].map((each) => each.outerHTML.slice(0, 200)),
+    }))
+    throw new Error(`the finder did not open: ${JSON.stringify(there)}`, { cause })
+  })
+  return field
+}
+
 /** Runs the command that the finder finds first for some words. */
 export async function command(page, words) {
-  await page.keyboard.press('Control+k')
-  await page.getByRole('combobox', { name: 'Find a command' }).fill(words)
+  const field = await openFinder(page)
+  await field.fill(words)
   await page.keyboard.press('Enter')
 }
 

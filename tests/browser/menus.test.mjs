@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { Desk } from './harness.mjs'
+import { command, Desk, openFinder } from './harness.mjs'
 import { faultsOf } from './readable.mjs'
 
 // Every menu and every dialog of the workspace, as a screen reader finds them, in both schemes.
@@ -66,8 +66,7 @@ test('menus and dialogs can be read, in the dark and in the light scheme', async
     await page.keyboard.press('Escape')
     await page.locator('.dropdown-menu.show:visible').waitFor({ state: 'detached' })
   }
-  await page.keyboard.press('Control+k')
-  await page.getByRole('combobox', { name: 'Find a command' }).waitFor()
+  await openFinder(page)
   note('finder', await faults('[role=dialog]'))
   const titles = await page.locator('[role=option]:not([aria-disabled]) > span:nth-of-type(2)').allTextContents()
   await page.keyboard.press('Escape')
@@ -75,9 +74,7 @@ test('menus and dialogs can be read, in the dark and in the light scheme', async
   const asking = titles.filter((title) => title.endsWith('…'))
   assert.ok(asking.length > 8, `${asking}`)
   for (const title of [...asking, 'List the shortcuts']) {
-    await page.keyboard.press('Control+k')
-    await page.getByRole('combobox', { name: 'Find a command' }).fill(title)
-    await page.keyboard.press('Enter')
+    await command(page, title)
     await page.locator('.modal.show .modal-title').waitFor()
     note(title, await faults('[role=dialog]'))
     await page.keyboard.press('Escape')

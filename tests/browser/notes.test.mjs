@@ -132,6 +132,52 @@ test('arrows, text and remarks; undo and redo; rubbing out', async () => {
   await page.locator('.paper').waitFor({ state: 'detached' })
 })
 
+test('what was done here is taken back after a look at the desk, after a reload, and once the server is back', async () => {
+  const pages = page.getByRole('navigation', { name: 'Pages of the scene' })
+  /** The page knows what was done on it once it knows its scene. */
+  const back = async () => {
+    await page.locator('.screen[data-place]').waitFor()
+    await page.waitForFunction(() => document.title.startsWith('Reels of Notes'))
+  }
+  await page.getByLabel('Remark on this frame').fill('For a while')
+  await page.keyboard.press('Enter')
+  await counted(5)
+  await pages.getByRole('link', { name: 'Animate' }).click()
+  await page.locator('.desk').waitFor()
+  await pages.getByRole('link', { name: 'Reels' }).click()
+  await back()
+  // It stands on its own frame.
+  await page.keyboard.press('Control+ArrowRight')
+  await page.locator('.notes').getByText('For a while').waitFor()
+  await page.keyboard.press('Control+z')
+  await counted(4)
+  await page.locator('.notes').getByText('For a while').waitFor({ state: 'detached' })
+  await page.reload()
+  await back()
+  await page.keyboard.press('Control+Shift+z')
+  await counted(5)
+  await page.keyboard.press('Control+ArrowRight')
+  await page.locator('.notes').getByText('For a while').waitFor()
+  // What could not be done can still be done.
+  await desk.server.kill()
+  await page.keyboard.press('Control+z')
+  await page.getByText('The server does not answer. Is it still running?').waitFor()
+  await desk.server.start()
+  await page.keyboard.press('Control+z')
+  await counted(4)
+  await page.getByText('Undone: a remark on frame').first().waitFor()
+})
+
+test('another tab has nothing of it to take back', async () => {
+  const other = await desk.context.newPage()
+  await other.goto(page.url())
+  await other.waitForFunction(() => document.title.startsWith('Reels of Notes'))
+  await other.keyboard.press('Control+z')
+  await other.getByText('Nothing to undo here.').waitFor()
+  await other.close()
+  assert.equal((await marks()).length, 4)
+})
+
 test('notes stand on the ruler of the reel, and Ctrl with an arrow goes to the next', async () => {
   await page.keyboard.press('End')
   await page.getByLabel('Remark on this frame').fill('The end')

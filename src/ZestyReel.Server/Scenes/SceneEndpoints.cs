@@ -59,7 +59,7 @@ public static class SceneEndpoints
         using var use = sessions.Use(id);
         var (scene, revision, position, _, _) = use.State;
         return new SceneSummary(
-            id, scene.Settings.Name, scene.Rate.ToString(),
+            id, scene.Settings.Name, use.Session.MadeAt, scene.Rate.ToString(),
             [scene.Settings.Range.First, scene.Settings.Range.Last], [scene.Settings.Work.First, scene.Settings.Work.Last],
             revision, position, scene.KeyCount(),
             [.. scene.InOrder().Select(o => new ObjectSummary(

@@ -54,8 +54,18 @@ public sealed record CatalogueEntry(
 public sealed record UseEntry(ChannelUses Use, IReadOnlyList<ChannelSpec> Channels);
 
 /// <summary>A scene without its keys.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="MadeAt">When it was made, in UTC: with its number it tells it from a scene of another server at the same address.</param>
+/// <param name="Rate">Frames a second.</param>
+/// <param name="Range">First and last frame of the scene.</param>
+/// <param name="Work">First and last frame of the work range.</param>
+/// <param name="Revision">How often it has changed.</param>
+/// <param name="Position">How many edits are in force.</param>
+/// <param name="Keys">How many keys it has.</param>
+/// <param name="Objects">Its objects.</param>
 public sealed record SceneSummary(
-    long Id, string Name, string Rate, long[] Range, long[] Work, long Revision, int Position, long Keys, IReadOnlyList<ObjectSummary> Objects);
+    long Id, string Name, string MadeAt, string Rate, long[] Range, long[] Work, long Revision, int Position, long Keys, IReadOnlyList<ObjectSummary> Objects);
 
 /// <summary>An object without its keys.</summary>
 public sealed record ObjectSummary(int Id, string Name, ObjectKind Kind, int? Parent, IReadOnlyList<string> Animated);

@@ -5373,18 +5373,37 @@ export interface components {
     }
     /** @description A scene without its keys. */
     SceneSummary: {
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description Its number.
+       */
       id: number
+      /** @description Its name. */
       name: string
+      /** @description When it was made, in UTC: with its number it tells it from a scene of another server at the same address. */
+      madeAt: string
+      /** @description Frames a second. */
       rate: string
+      /** @description First and last frame of the scene. */
       range: number[]
+      /** @description First and last frame of the work range. */
       work: number[]
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description How often it has changed.
+       */
       revision: number
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many edits are in force.
+       */
       position: number
-      /** Format: int64 */
+      /**
+       * Format: int64
+       * @description How many keys it has.
+       */
       keys: number
+      /** @description Its objects. */
       objects: components['schemas']['ObjectSummary'][]
     }
     /** @description A reel to be shot of a scene as it is at a revision. */

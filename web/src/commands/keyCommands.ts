@@ -1,5 +1,6 @@
 import type { Interpolation } from '../api/http'
 import { useSpeeds } from '../curves/speeds'
+import { cleanWays } from '../curves/cleanWays'
 import { useToldCurve } from '../curves/toldCurve'
 import { useArranging } from '../desk/arranging'
 import { useSelectingKeys } from '../desk/selectingKeys'
@@ -16,6 +17,7 @@ import { useScene } from '../scene/sceneStore'
 import { usePlayhead } from '../timebar/playhead'
 import { useAutoKey } from '../values/autoKey'
 import { useKeying } from '../values/keying'
+import { useKeyPanel } from '../values/keyPanel'
 import { usePending } from '../values/pending'
 import { switching, type Command } from './command'
 import { useDeletion } from './deletion'
@@ -43,6 +45,7 @@ export function keyCommands(): Command[] {
   const speeds = useSpeeds()
   const deleteSelected = useDeletion()
   const lacking = useLacking()
+  const keyPanel = useKeyPanel()
 
   const autoKeying = switching(
     () => {
@@ -114,6 +117,12 @@ export function keyCommands(): Command[] {
       lacks: lackOfCopied,
       run: () => void dialogs.ask({ kind: 'pasteOnto' }),
     },
+    ...cleanWays.map(({ name, hint }, i) => ({
+      title: `Clean up: ${name}, ${hint}`,
+      lacks: lacking.keys,
+      run: () => keyPanel.cleanUp(i),
+      says: () => `${name} stands below the selected keys: it tells what it would do, and waits.`,
+    })),
     {
       title: 'Copy the pose of the selected objects',
       lacks: lacking.objects,

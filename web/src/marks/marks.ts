@@ -77,8 +77,7 @@ export const useMarks = defineStore('marks', () => {
       const card = await steps.doing(
         `${words[mark.kind]} on frame ${frame}`,
         () => patiently(() => http.addMark(reel, { picture, mark, by })),
-        ({ id }) => http.deleteMark(id).then(refresh),
-        ({ id }) => http.restoreMark(id).then(refresh),
+        ({ id }) => ({ back: { act: 'deleteMark', mark: id }, again: { act: 'restoreMark', mark: id } }),
       )
       overtake()
       if (reels.a?.reel.id === reel) known.a.value = [...known.a.value.filter(({ id }) => id !== card.id), card]
@@ -109,8 +108,7 @@ export const useMarks = defineStore('marks', () => {
       await steps.doing(
         `rubbing out ${words[mark.kind]} on frame ${frame}`,
         () => http.deleteMark(id).finally(overtake),
-        () => http.restoreMark(id).then(refresh),
-        () => http.deleteMark(id).then(refresh),
+        () => ({ back: { act: 'restoreMark', mark: id }, again: { act: 'deleteMark', mark: id } }),
       )
     } catch (wrong) {
       notices.problem(wrong)

@@ -52,15 +52,20 @@ const numberOf = (text: unknown) => (typeof text === 'string' && /^\d+$/.test(te
 watch(
   () => props.id,
   async (id) => {
-    steps.forget()
+    steps.open('')
+    sceneName.value = ''
+    document.title = 'Zesty Reel'
+    void http.scene(id).then(
+      ({ name, madeAt }) => {
+        steps.open(`${id} ${madeAt}`)
+        sceneName.value = name
+        document.title = `Reels of ${name} · Zesty Reel`
+      },
+      () => {},
+    )
     const frame = numberOf(route.query.at)
     await reels.open(id, numberOf(route.query.a), numberOf(route.query.b))
     if (frame !== null) goToFrame(frame)
-    sceneName.value = await http.scene(id).then(
-      ({ name }) => name,
-      () => '',
-    )
-    document.title = sceneName.value ? `Reels of ${sceneName.value} · Zesty Reel` : 'Zesty Reel'
   },
   { immediate: true },
 )
@@ -69,6 +74,13 @@ const refresh = oneAtATime(async () => {
   await reels.refresh()
   await marks.refresh()
 }, 300)
+watch(
+  () => steps.taken,
+  () => {
+    void reels.refresh()
+    void marks.refresh()
+  },
+)
 watch([() => shooting.kept, () => beside.reelsTold, () => beside.stood], () => void refresh())
 useEventListener(window, 'focus', () => void reels.refresh())
 watch([() => reels.a?.reel.id, () => reels.b?.reel.id], () => void marks.refresh(), { immediate: true })

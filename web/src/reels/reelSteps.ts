@@ -1,48 +1,109 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
+import { http } from '../api/http'
 import { useNotices } from '../scene/notices'
 
+/** What is asked of the server, in words that can be kept. */
+export type Act =
+  | { act: 'deleteReel' | 'restoreReel'; reel: number }
+  | { act: 'describeReel'; reel: number; name: string; note: string }
+  | { act: 'pickReel'; reel: number; picked: boolean }
+  | { act: 'deleteMark' | 'restoreMark'; mark: number }
+
+/** How something that was done is taken back, and how it is done again. */
+interface Ways {
+  back: Act
+  again: Act
+}
+
 interface Step {
+  /** In the order in which they were done. */
+  number: number
   title: string
-  back: () => Promise<unknown>
-  again: () => Promise<unknown>
+  /** There once it has been done. */
+  ways: Promise<Ways>
+  known?: Ways
 }
 
 const most = 500
+/** Where this tab keeps the steps of a scene. */
+const shelf = (scene: string) => `zesty-reel-steps ${scene}`
 
-/** What the hand did on the page of reels, and how it is taken back. */
+const asked: { [A in Act as A['act']]: (act: A) => Promise<unknown> } = {
+  deleteReel: ({ reel }) => http.deleteReel(reel),
+  restoreReel: ({ reel }) => http.restoreReel(reel),
+  describeReel: ({ reel, name, note }) => http.describeReel(reel, name, note),
+  pickReel: ({ reel, picked }) => http.pickReel(reel, picked),
+  deleteMark: ({ mark }) => http.deleteMark(mark),
+  restoreMark: ({ mark }) => http.restoreMark(mark),
+}
+
+const ask = (act: Act) => (asked[act.act] as (act: Act) => Promise<unknown>)(act)
+
+/** What the hand did on the page of reels, and how it is taken back; in this tab also after the page was left or loaded again. */
 export const useReelSteps = defineStore('reelSteps', () => {
   const notices = useNotices()
   const done = shallowRef<readonly Step[]>([])
   const undone = shallowRef<readonly Step[]>([])
+  /** How many steps were taken back or done again: what is shown is to be asked for anew. */
+  const taken = ref(0)
+  let scene = ''
+  let numbers = 0
   /** One after the other, however quickly the keys come. */
   let last: Promise<unknown> = Promise.resolve()
+
+  /** Turns to a scene, by a name that no scene of another server has; none while it is not known. */
+  function open(name: string): void {
+    scene = name
+    const text = name && sessionStorage.getItem(shelf(name))
+    const kept = JSON.parse(text || '{}') as Partial<Record<'done' | 'undone', KeptStep[]>>
+    done.value = (kept.done ?? []).map(takenUp)
+    // The last that was taken back was done first.
+    undone.value = (kept.undone ?? []).toReversed().map(takenUp).toReversed()
+  }
+  const takenUp = ({ title, ...known }: KeptStep): Step => ({
+    number: ++numbers,
+    title,
+    known,
+    ways: Promise.resolve(known),
+  })
+
+  function keep(): void {
+    if (scene === '') return
+    const ready = (steps: readonly Step[]): KeptStep[] =>
+      steps.flatMap(({ title, known }) => (known ? [{ title, ...known }] : []))
+    try {
+      sessionStorage.setItem(shelf(scene), JSON.stringify({ done: ready(done.value), undone: ready(undone.value) }))
+    } catch {
+      // There is no room: they are taken back for as long as the page is there.
+    }
+  }
 
   /**
    * Does something that can be taken back, from the moment on at which it is begun.
    * @param run Does it.
-   * @param back Takes it back; told what it gave.
-   * @param again Does it again.
+   * @param ways How that is taken back and done again; told what it gave.
    */
-  async function doing<T>(
-    title: string,
-    run: () => Promise<T>,
-    back: (result: T) => Promise<unknown>,
-    again: (result: T) => Promise<unknown>,
-  ): Promise<T> {
+  async function doing<T>(title: string, run: () => Promise<T>, ways: (result: T) => Ways): Promise<T> {
     const result = run()
-    const step: Step = { title, back: () => result.then(back), again: () => result.then(again) }
+    const step: Step = { number: ++numbers, title, ways: result.then(ways) }
+    // Who waits for it is told.
+    step.ways.catch(() => {})
     done.value = [...done.value, step].slice(-most)
     undone.value = []
     try {
-      return await result
+      const given = await result
+      step.known = ways(given)
+      return given
     } catch (wrong) {
       done.value = done.value.filter((each) => each !== step)
       throw wrong
+    } finally {
+      keep()
     }
   }
 
-  function move(from: typeof done, to: typeof done, way: 'back' | 'again', said: string): void {
+  function move(from: typeof done, to: typeof done, way: keyof Ways, said: string): void {
     const step = from.value.at(-1)
     if (!step) {
       notices.say(way === 'back' ? 'Nothing to undo here.' : 'Nothing to redo here.')
@@ -50,24 +111,35 @@ export const useReelSteps = defineStore('reelSteps', () => {
     }
     from.value = from.value.slice(0, -1)
     to.value = [...to.value, step]
-    last = last.then(step[way]).then(
-      () => notices.say(`${said}: ${step.title}.`, undefined, 'reel step'),
-      (wrong) => notices.problem(wrong),
-    )
+    last = last
+      .then(async () => ask((await step.ways)[way]))
+      .then(
+        () => notices.say(`${said}: ${step.title}.`, undefined, 'reel step'),
+        (wrong) => {
+          // It stands as it did, in its place among others.
+          to.value = to.value.filter((each) => each !== step)
+          const order = way === 'back' ? 1 : -1
+          from.value = [...from.value, step].toSorted((one, other) => order * (one.number - other.number))
+          notices.problem(wrong)
+        },
+      )
+      .then(() => {
+        keep()
+        taken.value++
+      })
   }
   const undo = () => move(done, undone, 'back', 'Undone')
   const redo = () => move(undone, done, 'again', 'Redone')
 
-  function forget(): void {
-    done.value = undone.value = []
-  }
-
   return {
+    open,
     doing,
     undo,
     redo,
-    forget,
+    taken,
     undoTitle: computed(() => done.value.at(-1)?.title ?? null),
     redoTitle: computed(() => undone.value.at(-1)?.title ?? null),
   }
 })
+
+type KeptStep = Ways & { title: string }

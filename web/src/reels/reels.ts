@@ -72,14 +72,12 @@ export const useReels = defineStore('reels', () => {
     await refresh()
   }
 
-  const put = (call: Promise<unknown>) => call.then(refresh)
   const remove = (reel: ReelCard) =>
     guarded(async () => {
       await steps.doing(
         `deleting ${titleOf(reel)}`,
         () => http.deleteReel(reel.id),
-        () => put(http.restoreReel(reel.id)),
-        () => put(http.deleteReel(reel.id)),
+        () => ({ back: { act: 'restoreReel', reel: reel.id }, again: { act: 'deleteReel', reel: reel.id } }),
       )
       notices.say(`${titleOf(reel)} is deleted.`, { label: 'Undo', run: steps.undo })
     })
@@ -89,8 +87,10 @@ export const useReels = defineStore('reels', () => {
       steps.doing(
         `the words of reel ${reel.number}`,
         () => http.describeReel(reel.id, name, note),
-        () => put(http.describeReel(reel.id, reel.name, reel.note)),
-        () => put(http.describeReel(reel.id, name, note)),
+        () => ({
+          back: { act: 'describeReel', reel: reel.id, name: reel.name, note: reel.note },
+          again: { act: 'describeReel', reel: reel.id, name, note },
+        }),
       ),
     )
   const pick = (reel: ReelCard) => {
@@ -99,8 +99,12 @@ export const useReels = defineStore('reels', () => {
       steps.doing(
         reel.picked ? `picking reel ${reel.number} no more` : `picking reel ${reel.number}`,
         () => http.pickReel(reel.id, !reel.picked),
-        () => put(before ? http.pickReel(before.id, true) : http.pickReel(reel.id, false)),
-        () => put(http.pickReel(reel.id, !reel.picked)),
+        () => ({
+          back: before
+            ? { act: 'pickReel', reel: before.id, picked: true }
+            : { act: 'pickReel', reel: reel.id, picked: false },
+          again: { act: 'pickReel', reel: reel.id, picked: !reel.picked },
+        }),
       ),
     )
   }

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import type { Interpolation } from '../api/http'
 import { useClipDialogs } from '../clips/clipDialogs'
@@ -19,6 +18,7 @@ import { useScene } from '../scene/sceneStore'
 import { curveOfLane, warpOf } from '../scene/owners'
 import { useBookmarks } from '../timebar/bookmarks'
 import TimeField from '../timebar/TimeField.vue'
+import { keyPanels, useKeyPanel, type KeyPanel } from './keyPanel'
 import SelectedSection from './SelectedSection.vue'
 import ModeButtons from './ModeButtons.vue'
 import NumberField from './NumberField.vue'
@@ -100,17 +100,15 @@ const onlyHold = computed(() =>
   }),
 )
 
-const names = { handles: 'Handles', ease: 'Ease', clean: 'Clean up', beforeAfter: 'Before and after' } as const
-type Panel = keyof typeof names
-const opened = useStorage<Panel | ''>('zesty-key-panel', '')
+const open = useKeyPanel()
 // A warp runs on or stops outside its points; its own menu says which.
 const ofWarps = computed(() => selection.keySets().some(({ object }) => warpOf(object) !== null))
 const ofOthers = computed(() => selection.keySets().some(({ object }) => typeof object !== 'number'))
 const panels = computed(() =>
-  (Object.keys(names) as Panel[]).filter((name) => name !== 'beforeAfter' || !ofWarps.value),
+  (Object.keys(keyPanels) as KeyPanel[]).filter((name) => name !== 'beforeAfter' || !ofWarps.value),
 )
-const panel = computed(() => (opened.value !== '' && panels.value.includes(opened.value) ? opened.value : ''))
-const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name)
+const panel = computed(() => (open.opened !== '' && panels.value.includes(open.opened) ? open.opened : ''))
+const toggle = (name: KeyPanel) => (open.opened = panel.value === name ? '' : name)
 </script>
 
 <template>
@@ -173,7 +171,7 @@ const toggle = (name: Panel) => (opened.value = panel.value === name ? '' : name
     </div>
     <div class="tabs" role="group" aria-label="More for the selected keys">
       <button v-for="name in panels" :key="name" type="button" :aria-expanded="panel === name" @click="toggle(name)">
-        {{ names[name] }}
+        {{ keyPanels[name] }}
       </button>
     </div>
     <div v-if="panel" class="panel">
