@@ -10,6 +10,8 @@ const long = {
   range: [1, 100000],
 }
 long.objects[0].name = 'A ferry that has a very long name indeed, longer than lanes'
+// What the stage looks through at first.
+long.objects.push({ name: 'A camera that sees all of the bay and what lies beyond', kind: 'camera', channels: {} })
 
 before(async () => {
   desk = await Desk.open(long)
@@ -57,6 +59,7 @@ const faults = () =>
 for (const [width, height] of [
   [640, 400],
   [1024, 700],
+  [1150, 760],
   [1280, 800],
   [1920, 1080],
   [2560, 1440],

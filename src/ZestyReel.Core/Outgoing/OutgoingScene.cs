@@ -32,7 +32,11 @@ public sealed record OutgoingScene(Scene Scene, ImmutableArray<SceneObject> Obje
     /// <summary>What goes, and what carries it, in the scene's order: so that all is where it is where everything stands inside what it hangs in.</summary>
     public IReadOnlyList<SceneObject> WithWhatCarries()
     {
-        var all = Objects.SelectMany(thing => Scene.WithAncestors(thing.Id)).Select(thing => thing.Id).ToHashSet();
+        var all = new HashSet<ObjectId>();
+        foreach (var thing in Objects)
+            foreach (var above in Scene.WithAncestors(thing.Id))
+                // Above one that is known all are.
+                if (!all.Add(above.Id)) break;
         return [.. Scene.InOrder().Where(thing => all.Contains(thing.Id))];
     }
 

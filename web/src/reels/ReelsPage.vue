@@ -57,6 +57,7 @@ watch(
     document.title = 'Zesty Reel'
     void http.scene(id).then(
       ({ name, madeAt }) => {
+        if (props.id !== id) return
         steps.open(`${id} ${madeAt}`)
         sceneName.value = name
         document.title = `Reels of ${name} · Zesty Reel`

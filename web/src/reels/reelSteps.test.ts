@@ -52,6 +52,18 @@ describe('what was done on the page of reels', () => {
     expect(vi.mocked(http.deleteMark).mock.calls).toEqual([[8], [8]])
   })
 
+  it('comes after what is kept where it was done before the scene was known', async () => {
+    await draw(loaded('1 then'), 7)
+    const again = loaded('')
+    await draw(again, 8)
+    again.open('1 then')
+    again.undo()
+    again.undo()
+    await settled(again, 2)
+    expect(vi.mocked(http.deleteMark).mock.calls).toEqual([[8], [7]])
+    expect(loaded('1 then').redoTitle).toBe('mark 7')
+  })
+
   it('belongs to its scene', async () => {
     await draw(loaded('1 then'), 7)
     expect(loaded('1 later').undoTitle).toBeNull()

@@ -52,14 +52,27 @@ export const useReelSteps = defineStore('reelSteps', () => {
   /** One after the other, however quickly the keys come. */
   let last: Promise<unknown> = Promise.resolve()
 
-  /** Turns to a scene, by a name that no scene of another server has; none while it is not known. */
+  /**
+   * Turns to a scene, by a name that no scene of another server has; none while it is not known. What was done before it
+   * was known comes after what is kept.
+   */
   function open(name: string): void {
     scene = name
-    const text = name && sessionStorage.getItem(shelf(name))
-    const kept = JSON.parse(text || '{}') as Partial<Record<'done' | 'undone', KeptStep[]>>
-    done.value = (kept.done ?? []).map(takenUp)
+    if (name === '') {
+      done.value = undone.value = []
+      return
+    }
+    const kept = JSON.parse(sessionStorage.getItem(shelf(name)) ?? '{}') as Partial<
+      Record<'done' | 'undone', KeptStep[]>
+    >
+    const hasBegun = done.value.length + undone.value.length > 0
+    const before = (kept.done ?? []).map(takenUp)
+    for (const step of done.value) step.number = ++numbers
+    done.value = [...before, ...done.value]
     // The last that was taken back was done first.
-    undone.value = (kept.undone ?? []).toReversed().map(takenUp).toReversed()
+    if (!hasBegun) undone.value = (kept.undone ?? []).toReversed().map(takenUp).toReversed()
+    else for (const step of undone.value.toReversed()) step.number = ++numbers
+    keep()
   }
   const takenUp = ({ title, ...known }: KeptStep): Step => ({
     number: ++numbers,

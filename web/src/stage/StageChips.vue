@@ -21,8 +21,8 @@ const current = computed(() => {
   return typeof look === 'string' ? facingNames[look] : (cameras.value.find(({ id }) => id === look)?.name ?? '')
 })
 const moves = computed(() => views.movesCamera && typeof view.value.look === 'number')
-const lookHint = computed(() =>
-  moves.value ? 'From where this view looks; a drag in it moves that camera' : 'From where this view looks',
+const lookHint = computed(
+  () => `${current.value}: from where this view looks${moves.value ? '; a drag in it moves that camera' : ''}`,
 )
 /** Where drawing is slow, shadows are not always there. */
 const slowShadows = computed(() => {

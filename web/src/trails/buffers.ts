@@ -1,6 +1,7 @@
 import {
   BufferAttribute,
   BufferGeometry,
+  Color,
   DynamicDrawUsage,
   InstancedInterleavedBuffer,
   InterleavedBufferAttribute,
@@ -126,3 +127,6 @@ export class LineBuffer {
 
 /** Red, green and blue, in linear light. */
 export type Ink = readonly [number, number, number]
+
+/** The ink of a colour as pages write it. */
+export const inkOf = (hex: number): Ink => new Color(hex).toArray() as unknown as Ink

@@ -1,4 +1,4 @@
-import { Color, LineBasicMaterial, LineSegments, Vector3, type Matrix4, type Scene } from 'three'
+import { Color, LineBasicMaterial, LineSegments, MathUtils, Vector3, type Matrix4, type Scene } from 'three'
 import { bendingOf, type Laying } from '../deform/bending'
 import { BentGhosts } from '../deform/bentGhosts'
 import type { Steps } from '../deform/steps'
@@ -7,10 +7,9 @@ import type { SceneObject } from '../scene/sceneRows'
 import { shapeOf, shapeScale, type Read } from '../stage/shapes'
 import { solid } from '../stage/stageShapes'
 import type { View } from '../stage/views'
-import { MarkBuffer, type Ink } from './buffers'
+import { inkOf, MarkBuffer, type Ink } from './buffers'
 import type { PoseAround, PosePicture } from './posesAround'
 
-const inkOf = (hex: number): Ink => new Color(hex).toArray() as unknown as Ink
 const past = inkOf(0x6fb7e0)
 const ahead = inkOf(0xff9440)
 /** How much is seen of the pose nearest to the playhead, and how much less of one that is far away. */
@@ -88,7 +87,7 @@ export class PoseGhosts {
       if (object.kind === 'joint') this.bone(object, model, (id) => worldOf(id).clone().premultiply(lead), ink)
       const read = readOf(object)
       const shape = shapeOf(object, read)
-      const opacity = shape ? clamped(read('look.opacity')) * left * strength : 0
+      const opacity = shape ? unit(read('look.opacity')) * left * strength : 0
       if (!shape || opacity === 0) continue
       const bent = bendingOf(object, laying)
       colour.setRGB(read('look.red'), read('look.green'), read('look.blue')).lerp(inks.fromArray(ink), 1 - own)
@@ -139,11 +138,11 @@ function leftOf(object: SceneObject, model: SceneModel, readOf: (object: SceneOb
   ) {
     const read = readOf(at)
     if (read('visible') < 0.5) return 0
-    if (at !== object && at.kind === 'group') left *= clamped(read('look.opacity'))
+    if (at !== object && at.kind === 'group') left *= unit(read('look.opacity'))
   }
   return left
 }
 
 const [colour, inks] = [new Color(), new Color()]
 const [scratch, place] = [new Vector3(), new Vector3()]
-const clamped = (value: number) => Math.min(Math.max(value, 0), 1)
+const unit = (value: number) => MathUtils.clamp(value, 0, 1)

@@ -1,7 +1,6 @@
 import {
   BufferGeometry,
   CanvasTexture,
-  Color,
   LineBasicMaterial,
   LineSegments,
   Points,
@@ -13,7 +12,7 @@ import {
 import { LineMaterial } from 'three/examples/jsm/lines/LineMaterial.js'
 import { LineSegments2 } from 'three/examples/jsm/lines/LineSegments2.js'
 import { paper } from '../stage/paper'
-import { LineBuffer, MarkBuffer, type Ink } from './buffers'
+import { inkOf, LineBuffer, MarkBuffer, type Ink } from './buffers'
 import type { TrailHandle } from './trailHandles'
 import type { PosePicture } from './posesAround'
 import { lengthOf, stepsOf, suddenIn, type Trail } from './trail'
@@ -38,7 +37,6 @@ export interface TrailPicture {
   ways: readonly { frames: readonly number[]; places: Float32Array; ink: number; isGap: (frame: number) => boolean }[]
 }
 
-const inkOf = (hex: number): Ink => new Color(hex).toArray() as unknown as Ink
 const cream = inkOf(0xf4ecd8)
 const lemon = inkOf(0xffe14d)
 const lime = inkOf(0xb5e048)
