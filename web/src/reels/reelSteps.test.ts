@@ -26,9 +26,6 @@ const draw = (steps: ReturnType<typeof useReelSteps>, mark: number) =>
     () => Promise.resolve({ id: mark }),
     ({ id }) => ({ back: { act: 'deleteMark', mark: id }, again: { act: 'restoreMark', mark: id } }),
   )
-const settled = async (steps: ReturnType<typeof useReelSteps>, count: number) =>
-  vi.waitFor(() => expect(steps.taken).toBe(count))
-
 describe('what was done on the page of reels', () => {
   beforeEach(() => {
     kept.clear()
@@ -41,13 +38,11 @@ describe('what was done on the page of reels', () => {
     const first = loaded('1 then')
     await draw(first, 7)
     await draw(first, 8)
-    first.undo()
-    await settled(first, 1)
+    await first.undo()
     const again = loaded('1 then')
     expect([again.undoTitle, again.redoTitle]).toEqual(['mark 7', 'mark 8'])
-    again.redo()
-    again.undo()
-    await settled(again, 2)
+    await again.redo()
+    await again.undo()
     expect(vi.mocked(http.restoreMark).mock.calls).toEqual([[8]])
     expect(vi.mocked(http.deleteMark).mock.calls).toEqual([[8], [8]])
   })
@@ -57,9 +52,8 @@ describe('what was done on the page of reels', () => {
     const again = loaded('')
     await draw(again, 8)
     again.open('1 then')
-    again.undo()
-    again.undo()
-    await settled(again, 2)
+    await again.undo()
+    await again.undo()
     expect(vi.mocked(http.deleteMark).mock.calls).toEqual([[8], [7]])
     expect(loaded('1 then').redoTitle).toBe('mark 7')
   })
@@ -74,12 +68,10 @@ describe('what was done on the page of reels', () => {
     const steps = loaded('1 then')
     await draw(steps, 7)
     vi.mocked(http.deleteMark).mockRejectedValueOnce(new Error('away'))
-    steps.undo()
-    await settled(steps, 1)
+    await steps.undo()
     expect(said.problem).toHaveBeenCalledOnce()
     expect([steps.undoTitle, steps.redoTitle]).toEqual(['mark 7', null])
-    steps.undo()
-    await settled(steps, 2)
+    await steps.undo()
     expect(loaded('1 then').redoTitle).toBe('mark 7')
   })
 
@@ -87,22 +79,17 @@ describe('what was done on the page of reels', () => {
     const steps = loaded('1 then')
     for (const mark of [6, 7, 8]) await draw(steps, mark)
     vi.mocked(http.deleteMark).mockRejectedValueOnce(new Error('away')).mockRejectedValueOnce(new Error('away'))
-    steps.undo()
-    steps.undo()
-    await settled(steps, 2)
+    await Promise.all([steps.undo(), steps.undo()])
     for (const title of ['mark 8', 'mark 7', 'mark 6']) {
       expect(steps.undoTitle).toBe(title)
-      steps.undo()
+      await steps.undo()
     }
-    await settled(steps, 5)
     vi.mocked(http.restoreMark).mockRejectedValueOnce(new Error('away')).mockRejectedValueOnce(new Error('away'))
-    steps.redo()
-    steps.redo()
-    await settled(steps, 7)
+    await Promise.all([steps.redo(), steps.redo()])
     const again = loaded('1 then')
     for (const title of ['mark 6', 'mark 7', 'mark 8']) {
       expect(again.redoTitle).toBe(title)
-      again.redo()
+      await again.redo()
     }
   })
 

@@ -116,7 +116,8 @@ export const useReelSteps = defineStore('reelSteps', () => {
     }
   }
 
-  function move(from: typeof done, to: typeof done, way: keyof Ways, said: string): void {
+  /** @returns when it has been done, or could not be. */
+  async function move(from: typeof done, to: typeof done, way: keyof Ways, said: string): Promise<void> {
     const step = from.value.at(-1)
     if (!step) {
       notices.say(way === 'back' ? 'Nothing to undo here.' : 'Nothing to redo here.')
@@ -124,22 +125,22 @@ export const useReelSteps = defineStore('reelSteps', () => {
     }
     from.value = from.value.slice(0, -1)
     to.value = [...to.value, step]
-    last = last
-      .then(async () => ask((await step.ways)[way]))
-      .then(
-        () => notices.say(`${said}: ${step.title}.`, undefined, 'reel step'),
-        (wrong) => {
-          // It stands as it did, in its place among others.
-          to.value = to.value.filter((each) => each !== step)
-          const order = way === 'back' ? 1 : -1
-          from.value = [...from.value, step].toSorted((one, other) => order * (one.number - other.number))
-          notices.problem(wrong)
-        },
-      )
-      .then(() => {
-        keep()
+    const mine = last.then(async () => {
+      try {
+        await ask((await step.ways)[way])
+        notices.say(`${said}: ${step.title}.`, undefined, 'reel step')
         taken.value++
-      })
+      } catch (wrong) {
+        // It stands as it did, in its place among others.
+        to.value = to.value.filter((each) => each !== step)
+        const order = way === 'back' ? 1 : -1
+        from.value = [...from.value, step].toSorted((one, other) => order * (one.number - other.number))
+        notices.problem(wrong)
+      }
+      keep()
+    })
+    last = mine
+    await mine
   }
   const undo = () => move(done, undone, 'back', 'Undone')
   const redo = () => move(undone, done, 'again', 'Redone')
