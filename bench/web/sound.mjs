@@ -109,9 +109,9 @@ print('desk scrolled with 10 min of sound, p95 of frames', middle(full), 'ms')
 print('with sound to without', middle(full) / middle(bare), 'x')
 
 /** How far the picture is from what is heard with it, in milliseconds, over a few seconds. */
-const apart = (on, from) =>
+const apart = (on, speed) =>
   on.evaluate(
-    (from) =>
+    (speed) =>
       new Promise((done) => {
         const [offs, until] = [[], performance.now() + 4000]
         const step = () => {
@@ -119,18 +119,24 @@ const apart = (on, from) =>
           const { contextTime, performanceTime } = window.heardBy?.getOutputTimestamp() ?? {}
           const heard = contextTime && contextTime + (performance.now() - performanceTime) / 1000
           // What has been laid down says which frame is heard at a moment.
-          const piece = heard && window.laid.findLast(({ at, length }) => at <= heard && heard < at + length)
-          if (piece) offs.push((((frame - from) / 24) % 0.5) - ((piece.offset + heard - piece.at - from / 24) % 0.5))
+          const piece =
+            heard && window.laid.findLast((each) => each.at <= heard && heard < each.at + each.length / each.speed)
+          // What has been stretched, so that its pitch stays, is laid down in stretched seconds.
+          const [stretch, by] = piece?.speed === speed ? [1, speed] : [speed, 1]
+          if (piece) offs.push(((frame / 24) % 0.5) - (((piece.offset + (heard - piece.at) * by) * stretch) % 0.5))
           if (performance.now() < until) requestAnimationFrame(step)
-          else done(offs.map((off) => (((off + 0.75) % 0.5) - 0.25) * 1000))
+          else done(offs.map((off) => ((((off + 0.75) % 0.5) - 0.25) / speed) * 1000))
         }
         requestAnimationFrame(step)
       }),
-    from,
+    speed,
   )
-for (const [words, range] of [
-  ['', [0, seconds * 24 - 1]],
-  [' over loops of a second', [48, 71]],
+const all = [0, seconds * 24 - 1]
+for (const [words, range, speed] of [
+  ['', all, 1],
+  [' over loops of a second', [48, 71], 1],
+  [' at half the speed', all, 0.5],
+  [' at twice the speed', all, 2],
 ]) {
   const { revision } = await server.get(`/api/scenes/${id}`)
   await server.post(`/api/scenes/${id}/edits`, {
@@ -140,11 +146,13 @@ for (const [words, range] of [
   const on = await open(context, address)
   await on.locator('.desk').waitFor()
   await on.locator('[data-frame]').first().waitFor()
+  await on.getByTitle('Speed of playing').click()
+  await on.getByRole('menuitemradio', { name: `${speed}×`, exact: true }).click()
   await on.keyboard.press('Home')
   await on.keyboard.press('Space')
-  const first = middle(await apart(on, 0))
+  const first = middle(await apart(on, speed))
   await new Promise((done) => setTimeout(done, Math.max(0, minutes * 60_000 - 8000)))
-  const last = middle(await apart(on, 0))
+  const last = middle(await apart(on, speed))
   await on.close()
   print(`picture from sound at the start${words}`, first, 'ms')
   print(`picture from sound after ${minutes} min${words}`, last, 'ms')

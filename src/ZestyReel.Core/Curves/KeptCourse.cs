@@ -14,16 +14,18 @@ internal static class KeptCourse
     public static ImmutableArray<Key> Of(Curve before, ImmutableArray<Key> after)
     {
         Key[] keys = [.. after];
-        var old = before.Keys;
+        ReadOnlySpan<Key> old = before.Keys.AsSpan(), now = after.AsSpan();
+        var segments = before.Segments;
         var at = 0;
         for (var i = 0; i + 1 < keys.Length; i++)
         {
-            while (at < old.Length && old[at].Time < after[i].Time) at++;
+            while (at < old.Length && old[at].Time < now[i].Time) at++;
             if (at + 1 >= old.Length) break;
-            if (!IsSame(old[at], after[i]) || !IsSame(old[at + 1], after[i + 1])) continue;
-            if (old[at].Out != after[i].Out || old[at + 1].In != after[i + 1].In) continue;
-            var segment = before.Segments[at];
-            if (segment.Held || Handles.Resolve(after.AsSpan(), i) == segment) continue;
+            if (!now[i].Out.LeansOnNeighbours() && !now[i + 1].In.LeansOnNeighbours()) continue;
+            if (!IsSame(old[at], now[i]) || !IsSame(old[at + 1], now[i + 1])) continue;
+            if (old[at].Out != now[i].Out || old[at + 1].In != now[i + 1].In) continue;
+            ref readonly var segment = ref segments[at];
+            if (segment.Held || Handles.Resolve(now, i) == segment) continue;
             if (keys[i].Out.LeansOnNeighbours()) keys[i] = keys[i] with { Out = Interpolation.Free, OutHandle = segment.OutHandle };
             if (keys[i + 1].In.LeansOnNeighbours()) keys[i + 1] = keys[i + 1] with { In = Interpolation.Free, InHandle = segment.InHandle };
         }
@@ -32,5 +34,5 @@ internal static class KeptCourse
 
     public static bool LeansOnNeighbours(this Interpolation mode) => mode is Interpolation.Smooth or Interpolation.Clamped;
 
-    private static bool IsSame(Key a, Key b) => a.Time == b.Time && a.Value == b.Value;
+    private static bool IsSame(in Key a, in Key b) => a.Time == b.Time && a.Value == b.Value;
 }

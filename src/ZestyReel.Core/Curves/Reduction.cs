@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Numerics;
 using System.Runtime.CompilerServices;
 
 namespace ZestyReel.Core.Curves;
@@ -21,21 +22,29 @@ public sealed class Reduction
     private readonly double[] _times, _values;
     /// <summary>Where the places of each segment start.</summary>
     private readonly int[] _first;
+    /// <summary>The first segment from each on that holds; beyond the last where none does.</summary>
+    private readonly int[] _held;
 
     private Reduction(Curve curve, double tolerance)
     {
         // Between the places looked at, two cubics part by a little more than at them.
         (_curve, _tolerance) = (curve, tolerance * 0.94);
-        _first = new int[curve.Keys.Length];
-        for (var i = 0; i + 1 < _first.Length; i++) _first[i + 1] = _first[i] + PlacesIn(i);
+        var segments = curve.Segments;
+        (_first, _held) = (new int[segments.Length + 1], new int[segments.Length + 1]);
+        for (var i = 0; i < segments.Length; i++) _first[i + 1] = _first[i] + PlacesIn(i);
+        _held[^1] = segments.Length;
+        for (var i = segments.Length - 1; i >= 0; i--) _held[i] = segments[i].Held ? i : _held[i + 1];
         (_times, _values) = (new double[_first[^1]], new double[_first[^1]]);
-        for (var i = 0; i + 1 < _first.Length; i++)
-            for (var at = _first[i]; at < _first[i + 1]; at++)
+        for (var i = 0; i < segments.Length; i++)
+        {
+            ref readonly var segment = ref segments[i];
+            var places = _first[i + 1] - _first[i];
+            for (var k = 0; k < places; k++)
             {
-                ref readonly var segment = ref curve.Segments[i];
-                var u = (double)(at - _first[i]) / PlacesIn(i);
-                (_times[at], _values[at]) = (segment.TimeAtParameter(u), segment.ValueAtParameter(u));
+                var u = (double)k / places;
+                (_times[_first[i] + k], _values[_first[i] + k]) = (segment.TimeAtParameter(u), segment.ValueAtParameter(u));
             }
+        }
     }
 
     /// <summary>In how many places a segment is looked at: a line less closely; two cubics are told apart by two places besides the ends.</summary>
@@ -89,8 +98,9 @@ public sealed class Reduction
         var own = _curve.Segments[from];
         if (own.Held) return HeldFrom(from, last);
         var smooth = slope is null ? default : Reach(from, last, slope);
-        var free = Reach(from, last, null);
-        var best = slope is null || free.To - from >= WorthACorner * (smooth.To - from) ? free : smooth;
+        var isFarEnough = slope is not null && WorthACorner * (smooth.To - from) > last - from;
+        var free = isFarEnough ? default : Reach(from, last, null);
+        var best = isFarEnough ? smooth : slope is null || free.To - from >= WorthACorner * (smooth.To - from) ? free : smooth;
         return best.To > from ? best : (from + 1, own);
     }
 
@@ -129,36 +139,81 @@ public sealed class Reduction
     [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private Segment? Fit(int from, int to, double? slope)
     {
-        var keys = _curve.Keys;
-        double start = keys[from].Time.Value, length = keys[to].Time.Value - start;
-        double v0 = keys[from].Value, v3 = keys[to].Value;
-        double aa = 0, ab = 0, bb = 0, ar = 0, br = 0;
-        for (var i = from; i < to; i++)
-            if (_curve.Segments[i].Held) return null;
-        for (var at = _first[from]; at < _first[to]; at++)
-        {
-            var (a, b, left) = Parts(at, start, length, v0, v3);
-            (aa, ab, bb, ar, br) = (aa + a * a, ab + a * b, bb + b * b, ar + a * left, br + b * left);
-        }
+        if (_held[from] < to) return null;
+        ref readonly var first = ref _curve.Segments[from];
+        ref readonly var final = ref _curve.Segments[to - 1];
+        double start = first.Start, length = final.End - start, v0 = first.V0, v3 = final.V3;
+        var places = _first[from].._first[to];
+        ReadOnlySpan<double> times = _times.AsSpan(places), values = _values.AsSpan(places);
+        var sums = Sums(times, values, start, length, v0, v3);
         double v1, v2;
         if (slope is { } given)
         {
             v1 = v0 + given * length / 3;
-            v2 = (br - ab * v1) / bb;
+            v2 = (sums.Br - sums.Ab * v1) / sums.Bb;
         }
         else
         {
-            var det = aa * bb - ab * ab;
-            if (det <= 1e-12 * aa * bb) return null;
-            (v1, v2) = ((ar * bb - br * ab) / det, (br * aa - ar * ab) / det);
-        }
-        for (var at = _first[from]; at < _first[to]; at++)
-        {
-            var (a, b, left) = Parts(at, start, length, v0, v3);
-            if (!(Math.Abs(a * v1 + b * v2 - left) <= _tolerance)) return null;
+            var det = sums.Aa * sums.Bb - sums.Ab * sums.Ab;
+            if (det <= 1e-12 * sums.Aa * sums.Bb) return null;
+            (v1, v2) = ((sums.Ar * sums.Bb - sums.Br * sums.Ab) / det, (sums.Br * sums.Aa - sums.Ar * sums.Ab) / det);
         }
         var piece = new Segment(start, length, Third, TwoThirds, v0, v1, v2, v3, false);
+        if (!IsNear(piece, times, values)) return null;
         return to - from > FewSegments || IsNearAllOver(piece, from, to) ? piece : null;
+    }
+
+    /// <summary>What the normal equations of the two inner handles are made of: sums over the places, several at once.</summary>
+    /// <param name="times">The places.</param>
+    /// <param name="values">The curve's values there.</param>
+    /// <param name="start">Where the stretch starts.</param>
+    /// <param name="length">How long it is.</param>
+    /// <param name="v0">The value at its start.</param>
+    /// <param name="v3">The value at its end.</param>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
+    private static (double Aa, double Ab, double Bb, double Ar, double Br) Sums(ReadOnlySpan<double> times, ReadOnlySpan<double> values, double start, double length, double v0, double v3)
+    {
+        Vector<double> one = Vector<double>.One, three = new(3), from = new(start), over = new(length), low = new(v0), high = new(v3);
+        Vector<double> aa = default, ab = default, bb = default, ar = default, br = default;
+        var i = 0;
+        for (; i + Vector<double>.Count <= times.Length; i += Vector<double>.Count)
+        {
+            var u = (new Vector<double>(times[i..]) - from) / over;
+            var w = one - u;
+            Vector<double> a = three * w * w * u, b = three * w * u * u;
+            var left = new Vector<double>(values[i..]) - w * w * w * low - u * u * u * high;
+            (aa, ab, bb, ar, br) = (aa + a * a, ab + a * b, bb + b * b, ar + a * left, br + b * left);
+        }
+        var sums = (Aa: Vector.Sum(aa), Ab: Vector.Sum(ab), Bb: Vector.Sum(bb), Ar: Vector.Sum(ar), Br: Vector.Sum(br));
+        for (; i < times.Length; i++)
+        {
+            var u = (times[i] - start) / length;
+            var w = 1 - u;
+            // The shares of the two inner handles, and what they have to make up for.
+            double a = 3 * w * w * u, b = 3 * w * u * u, left = values[i] - w * w * w * v0 - u * u * u * v3;
+            sums = (sums.Aa + a * a, sums.Ab + a * b, sums.Bb + b * b, sums.Ar + a * left, sums.Br + b * left);
+        }
+        return sums;
+    }
+
+    /// <summary>Whether a piece is within the tolerance at places.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
+    private bool IsNear(in Segment piece, ReadOnlySpan<double> times, ReadOnlySpan<double> values)
+    {
+        Vector<double> one = Vector<double>.One, three = new(3), from = new(piece.Start), over = new(piece.Length), within = new(_tolerance);
+        Vector<double> v0 = new(piece.V0), v1 = new(piece.V1), v2 = new(piece.V2), v3 = new(piece.V3);
+        var i = 0;
+        for (; i + Vector<double>.Count <= times.Length; i += Vector<double>.Count)
+        {
+            var u = (new Vector<double>(times[i..]) - from) / over;
+            var w = one - u;
+            var off = w * w * w * v0 + three * w * w * u * v1 + three * w * u * u * v2 + u * u * u * v3 - new Vector<double>(values[i..]);
+            // What is no number is not near either.
+            if (!Vector.LessThanOrEqualAll(Vector.Abs(off), within)) return false;
+        }
+        for (; i < times.Length; i++)
+            if (!(Math.Abs(piece.ValueAtParameter((times[i] - piece.Start) / piece.Length) - values[i]) <= _tolerance)) return false;
+        return true;
     }
 
     /// <summary>Whether a piece in place of few segments, which may each bend a good deal, is near to them between the places too.</summary>
@@ -185,12 +240,4 @@ public sealed class Reduction
     /// </summary>
     private bool IsNearByHandles(in Segment piece, in Segment own) =>
         own is { T1: Third, T2: TwoThirds } && 0.75 * Math.Max(Math.Abs(piece.V1 - own.V1), Math.Abs(piece.V2 - own.V2)) <= _tolerance;
-
-    /// <summary>The shares of the two inner handles at a place, and what they have to make up for there.</summary>
-    private (double A, double B, double Left) Parts(int at, double start, double length, double v0, double v3)
-    {
-        var u = (_times[at] - start) / length;
-        var w = 1 - u;
-        return (3 * w * w * u, 3 * w * u * u, _values[at] - w * w * w * v0 - u * u * u * v3);
-    }
 }

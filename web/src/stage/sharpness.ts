@@ -9,10 +9,14 @@ const stillAfter = 220
 const handTime = 32
 const tryEvery = 400
 const behindShare = 0.05
+/** Where nothing was dropped for so many milliseconds after it fell behind, it may have been for other reasons: once more is tried. */
+const calmTime = 3000
 /** Finely cut shapes are drawn with so many times fewer parts each way, before the pixels become fewer than half. */
 const coarserSteps = [1, 2, 4]
 /** Where playing begins while nothing has been measured yet. */
 const unmeasuredStep = halfStep
+/** So often a picture has to be timed before that is believed: what starts up slows the first ones, by half as it may be. */
+const believedAfter = 4
 /** The share of a frame's time that drawing the stage may take; the rest of the page needs some as well. Before it is drawn with less than half the pixels it may take more. */
 const [drawingShare, mostDrawingShare] = [0.35, 0.6]
 
@@ -20,8 +24,10 @@ const [drawingShare, mostDrawingShare] = [0.35, 0.6]
 export class Sharpness {
   private step = 0
   private coarserStep = 0
-  /** Whether this playback has fallen behind: then it stays where it fell to. */
-  private hasFallen = false
+  /** When this playback fell behind, or dropped anything after that; null where it did not. */
+  private fallenAt: number | null = null
+  /** Whether it has tried to rise again since: then it stays where it falls to. */
+  private hasTried = false
   private isPlaying = false
   private countedAt = 0
   private shown = 0
@@ -30,6 +36,7 @@ export class Sharpness {
   private isStill = false
   /** Milliseconds to draw all at ratio 1, the least that was measured. */
   private cost = 0
+  private timings = 0
 
   constructor(
     private readonly screenRatio: number,
@@ -85,19 +92,21 @@ export class Sharpness {
     // The first picture of anything takes long for reasons of its own: it is drawn once more.
     if (this.cost === 0 && this.isStill) this.restLater()
     this.cost = this.cost === 0 ? cost : Math.min(cost, this.cost)
+    this.timings++
     return this.cost * Math.min(this.screenRatio, 1) ** 2
   }
 
   /** What is drawn is another thing now, and takes another time. */
   forget(): void {
-    this.cost = 0
+    this.cost = this.timings = 0
     this.coarserStep = 0
   }
 
   /** Playback begins; it draws the given share of the stage for each frame of so many milliseconds. */
   start(now: number, frameTime: number, share: number): void {
     this.countAnew(now)
-    this.hasFallen = false
+    this.fallenAt = null
+    this.hasTried = false
     this.isPlaying = true
     this.fit(frameTime, share)
     if (!this.isFine || this.step <= halfStep) return
@@ -116,11 +125,17 @@ export class Sharpness {
     this.dropped += dropped
     if (now - this.countedAt < tryEvery) return
     if (this.dropped > behindShare * (this.shown + this.dropped)) {
-      this.hasFallen = true
+      this.fallenAt = now
       if (this.step < halfStep) this.step++
       else if (this.isFine && this.coarserStep < coarserSteps.length - 1) this.coarserStep++
       else if (this.step < steps.length - 1 && (this.isFine || !this.fits(this.step))) this.step++
-    } else if (!this.hasFallen && this.cost > 0 && this.step > 0 && this.fits(this.step - 1)) this.step--
+    } else if (this.fallenAt === null) {
+      if (this.cost > 0 && this.step > 0 && this.fits(this.step - 1)) this.step--
+    } else if (this.dropped > 0) this.fallenAt = now
+    else if (!this.hasTried && this.step > halfStep && now - this.fallenAt >= calmTime) {
+      this.hasTried = true
+      this.step--
+    }
     this.countAnew(now)
   }
 
@@ -132,9 +147,14 @@ export class Sharpness {
 
   private fit(frameTime: number, share: number): void {
     this.fits = (step) =>
-      this.cost * share * this.ratioAt(step) ** 2 <= frameTime * (step < halfStep ? drawingShare : mostDrawingShare)
+      this.likelyCost * share * this.ratioAt(step) ** 2 <=
+      frameTime * (step < halfStep ? drawingShare : mostDrawingShare)
     this.step = this.cost === 0 ? unmeasuredStep : 0
     while (this.step < steps.length - 1 && !this.fits(this.step)) this.step++
+  }
+
+  private get likelyCost(): number {
+    return this.timings < believedAfter ? this.cost / 2 : this.cost
   }
 
   private get movingRatio(): number {

@@ -28,6 +28,7 @@ import { StageLights } from './stageLights'
 import { StageNodes } from './stageNodes'
 import { StageShapes } from './stageShapes'
 import type { View } from './views'
+import './quickColours'
 
 /** What is to be seen of a scene: its state on a frame, and what a hand does to it. */
 export interface Moment {
