@@ -191,6 +191,29 @@ test('a pivot that cannot be says why, and the button waits', async () => {
   await desk.undo()
 })
 
+test('what another deletes while it is to be grouped is told, and the button waits', async () => {
+  const other = async (edit) => {
+    const { revision } = await desk.scene()
+    await desk.server.post(`/api/scenes/${desk.id}/edits`, { revision, edit })
+  }
+  await other({ edit: 'addObject', kind: 'box', name: 'Passing' })
+  await desk.select('Passing')
+  await command(page, 'hinge')
+  const ok = dialog('Group with a pivot').getByRole('button', { name: 'Group' })
+  await dialog('Group with a pivot').getByText('Passing about this place').waitFor()
+  await until(
+    () => ok.isEnabled(),
+    (isEnabled) => isEnabled,
+    'it can be grouped',
+  )
+  const { id } = (await desk.scene()).objects.find(({ name }) => name === 'Passing')
+  await other({ edit: 'deleteObjects', objects: [id] })
+  await dialog('Group with a pivot').getByRole('alert').waitFor()
+  assert.ok(await ok.isDisabled())
+  await page.keyboard.press('Escape')
+  await page.locator('.modal.show').waitFor({ state: 'detached' })
+})
+
 test('several are renamed at once, and it is shown before', async () => {
   await selectTwo('Ferry', 'Pier')
   const old = await names()

@@ -34,6 +34,8 @@ export const useMarks = defineStore('marks', () => {
   /** Made here, and not kept yet; with the reel that they are on. */
   const onTheirWay = shallowRef<readonly { reel: number; shown: ShownMark }[]>([])
   let asked = 0
+  /** What is still to be kept, one after the other: in the order in which it was made. */
+  let line: Promise<unknown> = Promise.resolve()
 
   async function refresh(): Promise<void> {
     const mine = ++asked
@@ -74,11 +76,15 @@ export const useMarks = defineStore('marks', () => {
     // Sent again after a broken line, it is kept once.
     const by = { author: person.author.value, name: person.name.value, mark: newMark() }
     try {
-      const card = await steps.doing(
-        `${words[mark.kind]} on frame ${frame}`,
-        () => patiently(() => http.addMark(reel, { picture, mark, by })),
-        ({ id }) => ({ back: { act: 'deleteMark', mark: id }, again: { act: 'restoreMark', mark: id } }),
+      const kept = line.then(() =>
+        steps.doing(
+          `${words[mark.kind]} on frame ${frame}`,
+          () => patiently(() => http.addMark(reel, { picture, mark, by })),
+          ({ id }) => ({ back: { act: 'deleteMark', mark: id }, again: { act: 'restoreMark', mark: id } }),
+        ),
       )
+      line = kept.catch(() => {})
+      const card = await kept
       overtake()
       if (reels.a?.reel.id === reel) known.a.value = [...known.a.value.filter(({ id }) => id !== card.id), card]
     } catch (wrong) {
