@@ -1,5 +1,5 @@
 import assert from 'node:assert/strict'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
@@ -316,6 +316,38 @@ test('a reel has it behind each of its pictures', async () => {
     near(middleOf(png, isRed).x / png.width, wanted)
   }
   assert.deepEqual(page.faults, [])
+})
+
+test('what is shot larger than the stage has it as sharp as its file', async () => {
+  // Every second column is blue: whatever makes it smaller mixes them.
+  const width = 1920
+  const striped = Array.from({ length: 2 }, (_, n) => {
+    const png = new PNG({ width, height: 1080 })
+    for (let i = 0; i < width * 1080; i++) png.data.set([...(i % 2 ? blue : red), 255], i * 4)
+    const path = join(folder, `stripes.${1 + n}.png`)
+    writeFileSync(path, PNG.sync.write(png))
+    return path
+  })
+  await setField(page, 'Frame', '1')
+  await chip().click()
+  await desk.changing(() => choose(striped, 'Eye'))
+  await page.keyboard.press('Escape')
+  // The one before came a thousand frames earlier; so this one would not be seen.
+  await shows('stripes.1.png')
+  await page.keyboard.press('Shift+R')
+  await page.getByLabel('Which frames').selectOption('frame')
+  await setField(page, 'Pixels across', String(width))
+  await setField(page, 'Pixels down', '1080')
+  const saved = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save picture' }).click()
+  const png = PNG.sync.read(readFileSync(await (await saved).path()))
+  assert.equal(png.width, width)
+  const clear = Array.from({ length: 400 }, (_, i) => (540 * width + 700 + i) * 4).filter((at, i) =>
+    (i % 2 ? isBlue : isRed)(...png.data.subarray(at, at + 3)),
+  )
+  assert.ok(clear.length > 390, `${clear.length} of 400 columns are clear`)
+  await desk.undo()
+  await shows('plate.1001.png')
 })
 
 test('away from the server the page says what is on its way, and shows it once the server is back', async () => {

@@ -80,7 +80,8 @@ const confirm = () => desk.changing(() => dialog().getByRole('button', { name: '
 test('the way that is sampled shows on the stage, and Escape leaves everything as it was', async () => {
   const was = await file()
   await desk.select('Boat')
-  assert.equal(await tangerine(), 0)
+  // Where edges of two colours mix, a single pixel may be such a one.
+  assert.ok((await tangerine()) < 5)
   await page.keyboard.press('Shift+B')
   await told(/keys become/).waitFor()
   await until(tangerine, (count) => count > 100, 'the sampled way')
@@ -92,7 +93,7 @@ test('the way that is sampled shows on the stage, and Escape leaves everything a
   await until(offOf, (off) => off > 4 * fine, 'the cuts told')
   await page.keyboard.press('Escape')
   await dialog().waitFor({ state: 'detached' })
-  await until(tangerine, (count) => count === 0, 'the stage as it was')
+  await until(tangerine, (count) => count < 5, 'the stage as it was')
   assert.deepEqual(await file(), was)
 })
 

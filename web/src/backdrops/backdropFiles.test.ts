@@ -37,5 +37,10 @@ describe('files of a background picture', () => {
     expect(firstOffset(of(1, 48), [1, 120])).toBe(0)
     expect(firstOffset(of(100, 148), [1, 120])).toBe(0)
     expect(firstOffset(of(0), [101, 120])).toBe(0)
+    // In the place of another one.
+    expect(firstOffset(of(1001, 1020), [1, 120], -990)).toBe(-990)
+    expect(firstOffset(of(1, 2), [1, 120], -1000)).toBe(0)
+    expect(firstOffset(of(501, 502), [1, 120], -1000)).toBe(-500)
+    expect(firstOffset(of(7), [1, 120], -1000)).toBe(-1000)
   })
 })

@@ -44,10 +44,16 @@ export function numbered(files: readonly File[]): NumberedFile[] {
 }
 
 /**
- * So many frames are added to the numbers of a sequence at first: none where it is seen within the scene as it is, else
- * so many that it begins with the scene.
+ * So many frames are added to the numbers of a sequence at first: as many as to the one that it takes the place of, where
+ * it is seen within the scene so; else none, where it is seen as it is; else so many that it begins with the scene.
+ * @param now What is added to the one that stands there.
  */
-export function firstOffset(pictures: readonly { number: number }[], [first, last]: readonly number[]): number {
+export function firstOffset(
+  pictures: readonly { number: number }[],
+  [first, last]: readonly number[],
+  now: number = 0,
+): number {
   const [from, to] = [pictures[0]!.number, pictures.at(-1)!.number]
-  return pictures.length === 1 || (to >= first! && from <= last!) ? 0 : first! - from
+  const isSeen = (offset: number) => to + offset >= first! && from + offset <= last!
+  return pictures.length === 1 || isSeen(now) ? now : isSeen(0) ? 0 : first! - from
 }

@@ -1,7 +1,10 @@
 import { http } from '../api/http'
 
-/** Pixels of the longer side that a picture is decoded to: alone, and in a sequence. */
-const longest = { alone: 2048, inSequence: 1280 }
+/** Pixels of the longer side that a picture is decoded to at the least, and at the most: alone, and in a sequence. */
+const [least, most] = [
+  { alone: 2048, inSequence: 1280 },
+  { alone: 4096, inSequence: 2560 },
+]
 /** Bytes of decoded pictures that are kept. */
 const room = 256e6
 /** Pictures on their way at a time. */
@@ -16,6 +19,8 @@ export class BackdropPictures {
   private readonly failed = new Set<string>()
   private bytes = 0
   private isGone = false
+  /** Pixels of the longer side of what they are drawn in. */
+  sharpFor = 0
 
   /** @param changed Called when a picture has come, or is not to be had. */
   constructor(private readonly changed: () => void) {}
@@ -40,7 +45,7 @@ export class BackdropPictures {
     for (const asset of assets) {
       if (this.coming.size >= atOnce || this.isGone) return
       if (!this.known.has(asset) && !this.coming.has(asset) && !this.failed.has(asset))
-        void this.fetch(scene, asset, isSequence ? longest.inSequence : longest.alone)
+        void this.fetch(scene, asset, this.longest(isSequence ? 'inSequence' : 'alone'))
     }
   }
 
@@ -48,6 +53,10 @@ export class BackdropPictures {
     this.isGone = true
     for (const bitmap of this.known.values()) bitmap.close()
     this.known.clear()
+  }
+
+  private longest(how: 'alone' | 'inSequence'): number {
+    return Math.min(Math.max(this.sharpFor, least[how]), most[how])
   }
 
   private async fetch(scene: number, asset: string, side: number): Promise<void> {

@@ -69,6 +69,11 @@ export class BackdropQuad {
     scene.add(this.quad)
   }
 
+  /** From now on pictures come as sharp as something is that many pixels long. */
+  sharpFor(pixels: number): void {
+    this.pictures.sharpFor = pixels
+  }
+
   /** Takes over what there is, and which frame it is. */
   show(model: SceneModel, frame: number): void {
     this.model = model

@@ -57,8 +57,8 @@ export const useBackdrops = defineStore('backdrops', () => {
       }
       await Promise.all(Array.from({ length: atOnce }, send))
       if (signal.aborted) return
-      const offset = of(look) ? {} : { offset: firstOffset(chosen, scene.settings.range) }
-      await scene.edit({ edit: 'setBackdrop', ...placeOf(look), pictures, on: true, ...offset })
+      const offset = firstOffset(chosen, scene.settings.range, of(look)?.offset)
+      await scene.edit({ edit: 'setBackdrop', ...placeOf(look), pictures, on: true, offset })
     } catch (wrong) {
       // The first that fails ends the others.
       if (!signal.aborted) notices.problem(wrong)

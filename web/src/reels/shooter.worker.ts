@@ -51,6 +51,7 @@ async function shoot(shot: Shot): Promise<void> {
   stage.grid.visible = settings.grid
   stage.showsBehind = settings.background === 'stage'
   stage.backdrops.scene = shot.sceneId
+  stage.backdrops.sharpFor(Math.max(width, height))
   const ground =
     settings.background === 'seeThrough'
       ? null
