@@ -153,8 +153,9 @@ export class Sharpness {
     while (this.step < steps.length - 1 && !this.fits(this.step)) this.step++
   }
 
+  /** What is cut finely is slow for its corners, and not because it is new. */
   private get likelyCost(): number {
-    return this.timings < believedAfter ? this.cost / 2 : this.cost
+    return this.timings < believedAfter && !this.isFine ? this.cost / 2 : this.cost
   }
 
   private get movingRatio(): number {
