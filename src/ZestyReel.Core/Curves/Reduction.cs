@@ -23,17 +23,17 @@ public sealed class Reduction
     /// <summary>Where the places of each segment start.</summary>
     private readonly int[] _first;
     /// <summary>The first segment from each on that holds; beyond the last where none does.</summary>
-    private readonly int[] _held;
+    private readonly int[] _nextHeld;
 
     private Reduction(Curve curve, double tolerance)
     {
         // Between the places looked at, two cubics part by a little more than at them.
         (_curve, _tolerance) = (curve, tolerance * 0.94);
         var segments = curve.Segments;
-        (_first, _held) = (new int[segments.Length + 1], new int[segments.Length + 1]);
+        (_first, _nextHeld) = (new int[segments.Length + 1], new int[segments.Length + 1]);
         for (var i = 0; i < segments.Length; i++) _first[i + 1] = _first[i] + PlacesIn(i);
-        _held[^1] = segments.Length;
-        for (var i = segments.Length - 1; i >= 0; i--) _held[i] = segments[i].Held ? i : _held[i + 1];
+        _nextHeld[^1] = segments.Length;
+        for (var i = segments.Length - 1; i >= 0; i--) _nextHeld[i] = segments[i].Held ? i : _nextHeld[i + 1];
         (_times, _values) = (new double[_first[^1]], new double[_first[^1]]);
         for (var i = 0; i < segments.Length; i++)
         {
@@ -97,10 +97,13 @@ public sealed class Reduction
     {
         var own = _curve.Segments[from];
         if (own.Held) return HeldFrom(from, last);
-        var smooth = slope is null ? default : Reach(from, last, slope);
-        var isFarEnough = slope is not null && WorthACorner * (smooth.To - from) > last - from;
-        var free = isFarEnough ? default : Reach(from, last, null);
-        var best = isFarEnough ? smooth : slope is null || free.To - from >= WorthACorner * (smooth.To - from) ? free : smooth;
+        var best = slope is null ? default : Reach(from, last, slope);
+        // Without the slope it is only sought where it could become so many times as long.
+        if (slope is null || WorthACorner * (best.To - from) <= last - from)
+        {
+            var free = Reach(from, last, null);
+            if (slope is null || free.To - from >= WorthACorner * (best.To - from)) best = free;
+        }
         return best.To > from ? best : (from + 1, own);
     }
 
@@ -139,7 +142,7 @@ public sealed class Reduction
     [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private Segment? Fit(int from, int to, double? slope)
     {
-        if (_held[from] < to) return null;
+        if (_nextHeld[from] < to) return null;
         ref readonly var first = ref _curve.Segments[from];
         ref readonly var final = ref _curve.Segments[to - 1];
         double start = first.Start, length = final.End - start, v0 = first.V0, v3 = final.V3;
