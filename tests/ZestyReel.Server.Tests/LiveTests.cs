@@ -421,10 +421,11 @@ public class LiveTests(RunningServer server) : IClassFixture<RunningServer>
         var revision = 0;
         async Task Make(string edit) => await server.Edit(id, revision++, edit);
         await Make("""{"edit":"setRanges","range":{"first":1,"last":1000}}""");
-        for (var i = 0; i < 40; i++) await Make(AddBox);
-        await Make($$"""{"edit":"setSway","objects":[{{string.Join(',', Enumerable.Range(1, 40))}}],"channels":["position.x","rotation.x","rotation.y"]}""");
+        const int boxes = 150;
+        for (var i = 0; i < boxes; i++) await Make(AddBox);
+        await Make($$"""{"edit":"setSway","objects":[{{string.Join(',', Enumerable.Range(1, boxes))}}],"channels":["position.x","rotation.x","rotation.y"]}""");
         var tab = await Tab.Open(server, id);
-        var bake = $$"""{"edit":"bake","targets":[{{string.Join(',', Enumerable.Range(1, 40).Select(one => $$"""{"object":{{one}}}"""))}}],"first":1,"last":1000,"perFrame":8,"tolerance":0.001}""";
+        var bake = $$"""{"edit":"bake","targets":[{{string.Join(',', Enumerable.Range(1, boxes).Select(one => $$"""{"object":{{one}}}"""))}}],"first":1,"last":1000,"perFrame":8,"tolerance":0.001}""";
         var told = tab.Hub.Next<double>("working");
         var made = tab.Hub.Edit(id, revision, bake);
         (await told).ShouldBeInRange(0, 1);
