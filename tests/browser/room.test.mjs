@@ -131,4 +131,28 @@ test('however far the stage is pulled down, the desk keeps lanes, also below a w
   await until(room, (height) => height >= 24, 'a lane is still to be seen')
 })
 
+test('a dialog that grows keeps its top, and all of it can be reached in a small window', async () => {
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await command(page, 'Change the rate…')
+  const dialog = page.locator('.modal-content')
+  const rate = dialog.getByLabel('Frames per second')
+  const place = async () => ({ height: (await dialog.boundingBox()).height, field: (await rate.boundingBox()).y })
+  await dialog.locator('.told').first().waitFor()
+  const before = await place()
+  await rate.fill('as fast as the ferry, and not a frame more')
+  await dialog.getByRole('alert').waitFor()
+  const after = await place()
+  assert.ok(after.height !== before.height, 'it is as high')
+  assert.equal(after.field, before.field)
+  await page.setViewportSize({ width: 640, height: 400 })
+  for (const name of ['Close', 'Cancel']) {
+    const button = dialog.getByRole('button', { name })
+    await button.scrollIntoViewIfNeeded()
+    const { y, height } = await button.boundingBox()
+    assert.ok(y >= 0 && y + height <= 400, `${name} at ${y}`)
+  }
+  await dialog.getByRole('button', { name: 'Cancel' }).click()
+  await dialog.waitFor({ state: 'detached' })
+})
+
 test('nothing went wrong on the page', () => assert.deepEqual(page.faults, []))

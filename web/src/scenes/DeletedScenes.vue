@@ -58,7 +58,6 @@ async function remove(scene: DeletedScene): Promise<void> {
     title="Deleted scenes"
     title-tag="h2"
     size="lg"
-    centered
     no-footer
     focus="[autofocus]"
     @hidden="emit('close')"

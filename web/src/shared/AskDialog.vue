@@ -85,7 +85,6 @@ watch(form, begin, { flush: 'post' })
     :title="title"
     title-tag="h2"
     :size="size"
-    :centered="!aside"
     :no-backdrop="aside"
     :modal-class="aside ? 'aside' : ''"
     @shown="begin"

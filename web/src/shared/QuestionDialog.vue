@@ -15,7 +15,6 @@ const asked = computed(() => questions.waiting[0])
     :model-value="true"
     :title="asked.question.title"
     title-tag="h2"
-    centered
     no-footer
     @hidden="asked.answer(asked.question.otherwise)"
   >
