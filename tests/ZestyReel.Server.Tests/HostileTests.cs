@@ -146,6 +146,7 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
     [InlineData("""{"revision":0,"edit":{"edit":"removeFrames","at":-9223372036854775808,"frames":48}}""", "frames lie between")]
     [InlineData("[]", "")]
     [InlineData("", "")]
+    [InlineData("null", "an edit is needed")]
     public async Task An_edit_that_is_none_is_refused_with_its_place(string body, string said)
     {
         var id = await server.AddScene();
@@ -154,6 +155,19 @@ public class HostileTests(RunningServer server) : IClassFixture<RunningServer>
         var text = await answer.Content.ReadAsStringAsync();
         text.ShouldContain("\"title\"");
         text.ShouldContain(said);
+    }
+
+    [Theory]
+    [InlineData(null)]
+    [InlineData("text/plain")]
+    public async Task An_edit_comes_as_JSON_and_says_so(string? type)
+    {
+        var id = await server.AddScene();
+        var body = new ByteArrayContent("""{"revision":0,"edit":{"edit":"addObject","kind":"box"}}"""u8.ToArray());
+        if (type is not null) body.Headers.ContentType = new MediaTypeHeaderValue(type);
+        var answer = await server.Http.PostAsync($"/api/scenes/{id}/edits", body);
+        answer.StatusCode.ShouldBe(HttpStatusCode.UnsupportedMediaType);
+        (await answer.Content.ReadAsStringAsync()).ShouldContain("\"title\"");
     }
 
     public static TheoryData<byte[], string> BadFiles => new()

@@ -16,11 +16,17 @@ const longest = 15 * 60_000
 const clocked = ['pitch', 'record', 'reelSound', 'rolling', 'screen', 'sounds', 'stage', 'time', 'tracked']
 const isClocked = (file) => clocked.includes(basename(file, '.test.mjs'))
 
+/** How long each file took, in milliseconds. */
+const taken = new Map()
+
 /** Runs `files`, `atOnce` at a time; the names of what failed in each of them. */
 async function round(files, atOnce) {
   const failed = new Map()
   if (files.length === 0) return failed
   const tests = run({ files, concurrency: atOnce, timeout: longest })
+  tests.on('test:complete', ({ name, file, details }) => {
+    if (name === file) taken.set(file, details.duration_ms)
+  })
   tests.on('test:fail', ({ name, file, details }) => {
     // A file fails along with its tests.
     if (details.error?.failureType === 'subtestsFailed') return
@@ -46,6 +52,10 @@ for (const [file, names] of await round(
   2,
 ))
   first.set(file, names)
+const slowest = [...taken].sort(([, a], [, b]) => b - a).slice(0, 12)
+console.log(
+  `\nSlowest: ${slowest.map(([file, ms]) => `${basename(file, '.test.mjs')} ${Math.round(ms / 1000)} s`).join(', ')}`,
+)
 if (first.size) {
   console.log(`\nOnce more: ${[...first.keys()].map((file) => basename(file)).join(', ')}\n`)
   const second = await round([...first.keys()], 1)

@@ -154,6 +154,7 @@ public static class ZestyHost
         builder.Services.AddSingleton<Trackers>();
         builder.Services.AddHostedService(services => services.GetRequiredService<Trackers>());
         builder.Services.AddSingleton<ScreenPages>();
+        builder.Services.AddHostedService<WarmUp>();
     }
 
     private static void Route(WebApplication app, ServerOptions options)

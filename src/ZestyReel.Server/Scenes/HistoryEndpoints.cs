@@ -1,3 +1,4 @@
+using System.Net.Mime;
 using ZestyReel.Core;
 using ZestyReel.Server.Live;
 using ZestyReel.Server.Sessions;
@@ -14,7 +15,7 @@ public static class HistoryEndpoints
         var scene = app.MapGroup("/api/scenes/{id:long}").WithTags("Scenes");
         scene.MapPost("/edits", (long id, EditRequest request, SceneSessions sessions) =>
                 Using(id, sessions, session => session.Apply(request.Edit, request.Revision, request.By.Checked())))
-            .WithName("EditScene").WithSummary("Makes an edit: all of it, or none.");
+            .WithName("EditScene").WithSummary("Makes an edit: all of it, or none.").Accepts<EditRequest>(MediaTypeNames.Application.Json);
         scene.MapPost("/undo", (long id, StepRequest request, SceneSessions sessions, Tabs tabs) =>
                 Using(id, sessions, session => session.Undo(request.Revision, request.By.Checked(), tabs.ReachOf(request.By.Checked(), id))))
             .WithName("Undo").WithSummary("Takes the last edit back; said who asks, their own last one.");

@@ -90,7 +90,7 @@ public static class SceneEndpoints
 
     // Worked out block by block as it is read: nobody who reads slowly holds more than one.
     private static async Task Samples(
-        long id, HttpContext context, SceneSessions sessions, Work work, string[] @object, string[] channel,
+        long id, HttpContext context, SceneSessions sessions, Work work, [FromQuery] string[] @object, [FromQuery] string[] channel,
         decimal? from, decimal? to, decimal step = 1, bool world = false, bool points = false)
     {
         using var use = sessions.Use(id);

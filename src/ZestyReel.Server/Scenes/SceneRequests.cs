@@ -1,4 +1,3 @@
-using ZestyReel.Core.Edits;
 using ZestyReel.Core.Scenes;
 
 namespace ZestyReel.Server.Scenes;
@@ -12,8 +11,6 @@ public sealed record NewScene(string Name = "Untitled");
 /// <param name="HistoryBehind">Why the history in its package did not come along; left out where it did, or there was none.</param>
 public sealed record SceneNumber(long Id, string? HistoryBehind = null);
 
-/// <summary>An edit, and the revision of the scene that it was made on.</summary>
-public sealed record EditRequest(long Revision, Edit Edit, ByRequest? By = null);
 
 /// <summary>A step through the history, and the revision of the scene that it was asked for on.</summary>
 public sealed record StepRequest(long Revision, ByRequest? By = null);
