@@ -122,6 +122,11 @@ public class ReelTests(RunningServer server) : IClassFixture<RunningServer>
         System.Runtime.InteropServices.MemoryMarshal.Cast<byte, float>(block.Stills)[x].ShouldBe(0);
         await Refused(await server.Http.GetAsync($"/api/reels/{reel}/samples?first=3&count=2"), HttpStatusCode.BadRequest, "pictures that the reel has");
         await Refused(await server.Http.GetAsync($"/api/reels/{reel}/samples?first=0&count=2147483647"), HttpStatusCode.BadRequest, "pictures that the reel has");
+        // Other frames than those that are shot, for ways through space.
+        var frames = MessagePackSerializer.Deserialize<PieceMessage>(await server.Http.GetByteArrayAsync($"/api/reels/{reel}/frames?first=-5&count=30"), new MessagePackHubProtocolOptions().SerializerOptions);
+        (frames.First, frames.Last, frames.Blocks.Single(each => each.Id == 1).StillChannels.Length).ShouldBe((0, 29, block.StillChannels.Length));
+        await Refused(await server.Http.GetAsync($"/api/reels/{reel}/frames?first=0&count=513"), HttpStatusCode.BadRequest, "512 at the most");
+        await Refused(await server.Http.GetAsync($"/api/reels/{reel}/frames?first=-9223372036854775808&count=1"), HttpStatusCode.BadRequest, "within reach");
         for (var picture = 0; picture < 4; picture++) (await Send(reel, picture, Png(9))).EnsureSuccessStatusCode();
         (await server.Http.PostAsync($"/api/reels/{reel}/finish", null)).EnsureSuccessStatusCode();
         var opened = (await RunningServer.Json((await server.Http.PostAsync($"/api/reels/{reel}/scene", null)).EnsureSuccessStatusCode())).GetProperty("id").GetInt64();

@@ -65,6 +65,25 @@ public sealed class ScreenTests(RunningServer server) : IClassFixture<RunningSer
     }
 
     [Fact]
+    public async Task A_desk_and_a_screen_that_come_at_once_know_of_each_other()
+    {
+        // As they do once the server is back: whoever is first, in the end the desk knows that it is looked at.
+        for (var round = 1; round <= 300; round++)
+        {
+            var (scene, other) = (await server.AddScene(), round % 2 + 1);
+            var desk = await Open("Desk", other, "ada", "Ada");
+            var screen = await Open("Screen", other + 2, "ada");
+            await Task.WhenAll(Task.Run(() => desk.Hub.InvokeAsync("Desk", scene, "ada", "Ada")), Task.Run(() => screen.Hub.InvokeAsync("Screen", scene, "ada")));
+            // Another screen comes, so that there is something to be told after whatever the two were.
+            var second = await Open("Screen", scene, "ben");
+            var told = new List<int>();
+            while (told.LastOrDefault() != 2) told.Add((await desk.Next<Watched>()).Screens);
+            told[^2].ShouldBe(1, $"round {round}: {string.Join(", ", told)}");
+            foreach (var page in new[] { desk, screen, second }) await page.Hub.DisposeAsync();
+        }
+    }
+
+    [Fact]
     public async Task A_slow_screen_misses_what_is_past_and_not_what_is()
     {
         var scene = await server.AddScene();

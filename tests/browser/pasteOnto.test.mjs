@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { command, Desk, deskPoint, goToFrame, linear, near, open, until } from './harness.mjs'
+import { command, Desk, deskPoint, goToFrame, linear, near, open, setField, until } from './harness.mjs'
 
 // Keys that were copied go onto other values than they are from: onto one by its name's menu, onto several by a dialog.
 
@@ -126,6 +126,39 @@ test('onto several by the dialog: tried as it is chosen, left by Escape, one ste
       [17, 4],
     ])
   await desk.undo()
+  assert.deepEqual(await file(), was)
+})
+
+test('values that mean something else are multiplied and added to as they land', async () => {
+  const was = await file()
+  await copyLane('Position Y')
+  await command(page, 'paste keys onto other')
+  await tick('Rotation Z').check()
+  const by = (label) => dialog().getByLabel(label, { exact: true })
+  await setField(page, 'What each value is multiplied by', '-90/3')
+  await setField(page, 'What is added to each value', '12')
+  await dialog().getByText('When they were.').click()
+  await dialog().getByText('3 new keys.').waitFor()
+  assert.equal(await by('What each value is multiplied by').inputValue(), '-30')
+  await desk.changing(() => button().click())
+  assert.deepEqual(await placed('Boat', 'rotation.z'), [
+    [1, -78],
+    [9, -138],
+    [17, -108],
+  ])
+  // Half way on a straight line, as the stage has it.
+  near((await desk.samples('Boat', 'rotation.z')).get(5), -108, 1e-9, 'half way')
+  await desk.undo()
+  assert.deepEqual(await file(), was)
+
+  await command(page, 'paste keys onto other')
+  await tick('Attributes Opacity').check()
+  await dialog().getByRole('alert').getByText('takes 0 to 1').waitFor()
+  assert.ok(await button().isDisabled())
+  await setField(page, 'What each value is multiplied by', '1/10')
+  await dialog().getByText('3 new keys.').waitFor()
+  await page.keyboard.press('Escape')
+  await dialog().waitFor({ state: 'detached' })
   assert.deepEqual(await file(), was)
 })
 

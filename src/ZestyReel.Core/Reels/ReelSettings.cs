@@ -17,9 +17,10 @@ namespace ZestyReel.Core.Reels;
 /// <param name="Exposure">How much lighter, in stops: 1 is twice the light.</param>
 /// <param name="BurnIn">What is written into the pictures.</param>
 /// <param name="Words">The note that is written into the pictures, where <see cref="Reels.BurnIn.Note"/> is among that.</param>
+/// <param name="Trails">Whether the ways of some objects through space are seen.</param>
 public sealed record ReelSettings(
     ReelPlan Plan, int Width, int Height, string Through, ImmutableArray<string> Only, bool Helpers, bool Grid, ReelShading Shading,
-    ReelBackground Background, string Colour, int Samples, double Exposure, ImmutableArray<BurnIn> BurnIn, string Words)
+    ReelBackground Background, string Colour, int Samples, double Exposure, ImmutableArray<BurnIn> BurnIn, string Words, bool Trails = false)
 {
     /// <summary>The least and the most pixels each way.</summary>
     public const int ShortestSide = 16, LongestSide = 4096;

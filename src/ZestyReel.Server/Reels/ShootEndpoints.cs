@@ -6,6 +6,7 @@ using Microsoft.AspNetCore.SignalR;
 using ZestyReel.Core;
 using ZestyReel.Core.Evaluation;
 using ZestyReel.Core.Reels;
+using ZestyReel.Core.Time;
 using ZestyReel.Formats.Pictures;
 using ZestyReel.Formats.SceneFiles;
 using ZestyReel.Server.Scenes;
@@ -33,6 +34,7 @@ public static class ShootEndpoints
         app.MapPost("/api/scenes/{id:long}/reels", Begin).WithTags("Reels").WithName("ShootReel").WithSummary("Begins to shoot a reel of a scene as it is at a revision. It is listed once all of its pictures are there.");
         var reel = app.MapGroup("/api/reels/{reel:long}").WithTags("Reels");
         reel.MapGet("/samples", Samples).WithName("SampleReel").WithSummary("What is seen on some pictures of a reel that is being shot, as MessagePack; its frames are moments, counted from 0.");
+        reel.MapGet("/frames", Frames).WithName("SampleReelFrames").WithSummary("What is seen on some frames of the scene of a reel that is being shot, whether the reel has them or not, as MessagePack; they are counted from 0.");
         reel.MapPut("/pictures/{picture:int}", KeepPicture).WithName("KeepPicture").WithSummary("Keeps a picture of a reel that is being shot.").Accepts<IFormFile>(MediaTypeNames.Image.Png);
         reel.MapPost("/finish", Finish).WithName("FinishReel").WithSummary("The reel is whole: it is listed from now on.");
         reel.MapPost("/cancel", Cancel).WithName("CancelReel").WithSummary("Lets go of a reel that is being shot; nothing of it is kept.");
@@ -60,13 +62,21 @@ public static class ShootEndpoints
         var plan = shooting.Settings.Plan;
         if (first < 0 || count < 1 || first > plan.Shot - count || count * plan.Inside > MostMoments)
             throw new Refusal("pictures", $"ask for pictures that the reel has, and for {MostMoments} moments at the most");
+        return await Sampled(shooting, [.. plan.Moments(shooting.Scene.Rate, first, count), shooting.Scene.Rate.StartOf(plan.FrameOf(first + count)).Value], (long)first * plan.Inside, work, stop);
+    }
+
+    private static Task<FileContentHttpResult> Frames(long reel, long first, int count, Shootings shootings, Work work, CancellationToken stop)
+    {
+        var shooting = shootings.Of(reel);
+        if (first is < -FrameRange.FurthestFrame or > FrameRange.FurthestFrame || count is < 1 or > MostMoments) throw new Refusal("frames", $"ask for frames within reach, and for {MostMoments} at the most");
+        return Sampled(shooting, [.. Enumerable.Range(0, count + 1).Select(i => (double)shooting.Scene.Rate.StartOf(first + i).Value)], 0, work, stop);
+    }
+
+    /// <summary>What is seen at moments, of which the last is only where the one before ends.</summary>
+    private static async Task<FileContentHttpResult> Sampled(Shooting shooting, double[] moments, long first, Work work, CancellationToken stop)
+    {
         var piece = await work.Long.Run(shooting.SceneId, token =>
-        {
-            var scene = shooting.Scene;
-            // The one more is not told.
-            double[] moments = [.. plan.Moments(scene.Rate, first, count), scene.Rate.StartOf(plan.FrameOf(first + count)).Value];
-            return SampleWire.Piece(Sampler.Blocks([.. scene.Objects.Values.Select(SampleTarget.All)], new FrameTimes(scene, moments) { Stop = token }, (long)first * plan.Inside, Work.LongHands));
-        }, stop);
+            SampleWire.Piece(Sampler.Blocks([.. shooting.Scene.Objects.Values.Select(SampleTarget.All)], new FrameTimes(shooting.Scene, moments) { Stop = token }, first, Work.LongHands)), stop);
         return TypedResults.File(MessagePackSerializer.Serialize(piece, Packing, stop), "application/x-msgpack");
     }
 

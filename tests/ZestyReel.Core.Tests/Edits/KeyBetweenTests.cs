@@ -88,6 +88,73 @@ public class KeyBetweenTests
             }
         }).QuickCheckThrowOnFailure();
 
+    private static readonly string[] Rotations = ["rotation.x", "rotation.y", "rotation.z"];
+
+    /// <summary>A boat that turns by quaternion interpolation, with keys of the three channels on frames of their own.</summary>
+    private static Scene Turning(Random random)
+    {
+        var scene = Scene.Empty("Bay").After(new SetRanges(new(1, 49)), new AddObject(ObjectKind.Box, "Boat"),
+            new SetValues([.. Rotations.Select(name => new ChannelValue(Boat, name, random.Next(-400, 400)))]),
+            new SetRotationOrder([Boat], (RotationOrder)random.Next(6)));
+        foreach (var name in Rotations.Where((_, axis) => axis == 0 || random.Next(4) > 0))
+            for (var key = 0; key < 4; key++)
+                scene = scene.After(new KeyChannels(random.Next(1, 7) * 8 - 7, [new(Boat, name, random.Next(-400, 400))], (Interpolation)random.Next(1, 5)));
+        return scene.After(new SetRotationInterpolation([Boat], RotationInterpolation.Quaternion));
+    }
+
+    /// <summary>How the boat is turned, as another library has it.</summary>
+    private static System.Numerics.Quaternion Turned(Scene scene, double frame)
+    {
+        var times = new FrameTimes(scene, [scene.Rate.StartOf(0).Value + frame * scene.Rate.TicksPerFrame]);
+        var angles = Array.ConvertAll(Rotations, name => Stages.Values(scene.Object(Boat), name, times)[0] * Math.PI / 180);
+        var all = System.Numerics.Quaternion.Identity;
+        foreach (var axis in scene.Object(Boat).RotationOrder.Axes())
+            all *= System.Numerics.Quaternion.CreateFromAxisAngle(
+                axis switch { Axis.X => System.Numerics.Vector3.UnitX, Axis.Y => System.Numerics.Vector3.UnitY, _ => System.Numerics.Vector3.UnitZ }, (float)angles[(int)axis]);
+        return all;
+    }
+
+    /// <summary>How far apart two rotations are, from 0 to 1.</summary>
+    private static double Apart(System.Numerics.Quaternion a, System.Numerics.Quaternion b) => 1 - Math.Abs(System.Numerics.Quaternion.Dot(a, b));
+
+    [Fact]
+    public void Between_poses_it_is_on_the_shortest_way_and_they_stay() => Prop.ForAll(
+        Gen.Choose(0, int.MaxValue).ToArbitrary(), seed =>
+        {
+            var random = new Random(seed);
+            var scene = Turning(random);
+            var poses = Rotations.Where(name => scene.Object(Boat).Channel(name).Curve is not null)
+                .SelectMany(name => scene.Keys(Boat, name)).Select(key => (int)scene.Rate.NearestFrame(key.Time)).Distinct().Order().ToList();
+            var frame = random.Next(1, 50);
+            if (frame <= poses[0] || frame >= poses[^1]) return;
+            var (from, to) = (poses.Last(pose => pose < frame), poses.First(pose => pose > frame));
+            var share = random.NextDouble();
+            var after = scene.After(new KeyBetween(frame, [new(Boat, Rotations[random.Next(3)])], share, (Interpolation)random.Next(1, 5)));
+            Apart(Turned(after, frame), System.Numerics.Quaternion.Slerp(Turned(scene, from), Turned(scene, to), (float)share)).ShouldBeLessThan(1e-5);
+            foreach (var pose in (int[])[from, to]) Apart(Turned(after, pose), Turned(scene, pose)).ShouldBeLessThan(1e-6);
+        }).QuickCheckThrowOnFailure();
+
+    [Fact]
+    public void A_pose_beyond_the_one_after_goes_on_the_same_way()
+    {
+        var scene = Scene.Empty("Bay").After(new AddObject(ObjectKind.Box, "Boat"), new SetRotationInterpolation([Boat], RotationInterpolation.Quaternion),
+            new KeyChannels(1, [new(Boat, "rotation.y", 10)]), new KeyChannels(25, [new(Boat, "rotation.y", 50)]));
+        scene.After(new KeyBetween(13, [new(Boat, "rotation.y")], 1.5)).Keys(Boat, "rotation.y").Single(key => key.Time == scene.Rate.StartOf(13)).Value.ShouldBe(70, 1e-9);
+        scene.After(new KeyBetween(13, [new(Boat, "rotation.x")], -0.5)).Keys(Boat, "rotation.y").Single(key => key.Time == scene.Rate.StartOf(13)).Value.ShouldBe(-10, 1e-9);
+        Should.Throw<Refusal>(() => new KeyBetween(30, [new(Boat, "rotation.y")], 0.5).Apply(scene)).Reason.ShouldContain("nothing there has a key before");
+    }
+
+    [Fact]
+    public void A_pose_is_not_put_into_a_cycle_and_not_past_a_lock()
+    {
+        var scene = Scene.Empty("Bay").After(new AddObject(ObjectKind.Box, "Boat"), new SetRotationInterpolation([Boat], RotationInterpolation.Quaternion),
+            new KeyChannels(1, [new(Boat, "rotation.y", 10), new(Boat, "rotation.z", 0)]), new KeyChannels(9, [new(Boat, "rotation.z", 40)]), new KeyChannels(25, [new(Boat, "rotation.y", 50)]));
+        var cycling = scene.After(new SetExtrapolation([new(Boat, "rotation.z")], null, Extrapolation.Repeat));
+        Should.Throw<Refusal>(() => new KeyBetween(13, [new(Boat, "rotation.y")], 0.5).Apply(cycling)).Reason.ShouldContain("bake its cycles");
+        var locked = scene.After(new SetLocked([new(Boat, "rotation.z")], true));
+        Should.Throw<Refusal>(() => new KeyBetween(13, [new(Boat, "rotation.y")], 0.5).Apply(locked)).Reason.ShouldContain("rotation.z is locked");
+    }
+
     [Fact]
     public void What_cannot_be_done_is_refused_with_its_place()
     {

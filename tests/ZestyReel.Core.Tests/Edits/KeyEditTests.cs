@@ -179,6 +179,27 @@ public class KeyEditTests
         Should.Throw<Refusal>(() => new PasteKeys(copied, Channels: ["position.x"]).Apply(scene));
     }
 
+    [Property]
+    public void Values_are_pasted_so_many_times_as_large_and_more_all_along_the_curve(sbyte times, sbyte plus, byte place)
+    {
+        var scene = Moving();
+        var copied = CopiedKeys.Of(scene, [Selected(1, 25, 49)]);
+        var after = scene.After(new PasteKeys(copied, Channels: ["rotation.z"], Times: times / 4.0, Plus: plus));
+        var tick = scene.Rate.StartOf(1).Value + (long)(place / 255.0 * (scene.Rate.StartOf(49).Value - scene.Rate.StartOf(1).Value));
+        after.Object(Ferry).Channel("rotation.z").ValueAt(tick).ShouldBe(scene.Object(Ferry).Channel("position.x").ValueAt(tick) * times / 4.0 + plus, 1e-9);
+    }
+
+    [Fact]
+    public void Values_that_would_be_out_of_reach_are_not_pasted()
+    {
+        var copied = CopiedKeys.Of(Moving(), [Selected(25, 49)]);
+        Should.Throw<Refusal>(() => new PasteKeys(copied, Channels: ["rotation.z"], Times: double.NaN).Apply(Moving())).Place.ShouldBe("times");
+        Should.Throw<Refusal>(() => new PasteKeys(copied, Channels: ["rotation.z"], Times: 2e6).Apply(Moving())).Place.ShouldBe("times");
+        Should.Throw<Refusal>(() => new PasteKeys(copied, Channels: ["rotation.z"], Plus: double.PositiveInfinity).Apply(Moving())).Place.ShouldBe("plus");
+        Should.Throw<Refusal>(() => new PasteKeys(copied, Channels: ["look.opacity"]).Apply(Moving())).Reason.ShouldContain("look.opacity takes 0 to 1");
+        Moving().After(new PasteKeys(copied, Channels: ["look.opacity"], Times: 0.01)).Keys(Ferry, "look.opacity").Select(key => key.Value).ShouldBe([0.1, 0.3]);
+    }
+
     [Fact]
     public void Keys_of_a_layer_are_pasted_on_others_of_that_layer()
     {

@@ -209,6 +209,8 @@ export const http = {
     json<ShootStart>(send('POST', `/api/scenes/${scene}/reels`, JSON.stringify(request))),
   shotSamples: async (reel: number, first: number, count: number) =>
     (await send('GET', `/api/reels/${reel}/samples?first=${first}&count=${count}`)).arrayBuffer(),
+  shotFrames: async (reel: number, first: number, count: number) =>
+    (await send('GET', `/api/reels/${reel}/frames?first=${first}&count=${count}`)).arrayBuffer(),
   keepPicture: (reel: number, picture: number, png: Blob) =>
     send('PUT', `/api/reels/${reel}/pictures/${picture}`, png, { type: 'image/png' }),
   finishReel: (reel: number) => json<ReelCard>(send('POST', `/api/reels/${reel}/finish`)),

@@ -876,6 +876,23 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/reels/{reel}/frames': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** What is seen on some frames of the scene of a reel that is being shot, whether the reel has them or not, as MessagePack; they are counted from 0. */
+    get: operations['SampleReelFrames']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/reels/{reel}/pictures/{picture}': {
     parameters: {
       query?: never
@@ -2761,7 +2778,8 @@ export interface components {
     /**
      * @description An in-between: sets a key at a played frame on each channel that has a key before and one after it, at a share of
      *     the way from the one to the other, each channel by itself. A key that stands there already gets the value and keeps
-     *     its in and out. Channels without keys on both sides stay as they are.
+     *     its in and out. Channels without keys on both sides stay as they are. Where rotation is interpolated by quaternions, a
+     *     channel of it means all three, and the share is one of the shortest way from the pose before to the one after.
      */
     EditKeyBetween: {
       /** @enum {string} */
@@ -3184,6 +3202,18 @@ export interface components {
        *     several to as many, in order.
        */
       channels?: null | string[]
+      /**
+       * Format: double
+       * @description What each value is multiplied by, where one value stands for another: 360 turns a share of a turn into degrees.
+       * @default 1
+       */
+      times?: number
+      /**
+       * Format: double
+       * @description What is added to each value then.
+       * @default 0
+       */
+      plus?: number
     }
     /** @description Keys a copied pose on a frame. No other key is touched. */
     EditPastePose: {
@@ -5298,6 +5328,11 @@ export interface components {
       burnIn: components['schemas']['BurnIn'][]
       /** @description The note that is written into the pictures, where BurnIn.Note is among that. */
       words: string
+      /**
+       * @description Whether the ways of some objects through space are seen.
+       * @default false
+       */
+      trails?: boolean
     }
     /**
      * @description How shapes are drawn in a reel.
@@ -7178,6 +7213,29 @@ export interface operations {
     }
   }
   SampleReel: {
+    parameters: {
+      query: {
+        first: number
+        count: number
+      }
+      header?: never
+      path: {
+        reel: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+    }
+  }
+  SampleReelFrames: {
     parameters: {
       query: {
         first: number

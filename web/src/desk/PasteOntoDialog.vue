@@ -9,6 +9,7 @@ import { useTriedEdit } from '../scene/triedEdit'
 import AskDialog from '../shared/AskDialog.vue'
 import { usePlayhead } from '../timebar/playhead'
 import { useTimeDisplay } from '../timebar/timeDisplay'
+import NumberField from '../values/NumberField.vue'
 import { useArranging } from './arranging'
 import { useClipboard } from './clipboard'
 
@@ -33,6 +34,9 @@ const called = (name: string) =>
   specs.value.get(name)?.fullName ?? namedInParts().get(name) ?? name.split('.').slice(1).join(' ')
 const chosen = ref<readonly string[]>([])
 const where = ref<'playhead' | 'there'>('playhead')
+/** Where one value stands for another: metres become degrees. */
+const times = ref(1)
+const plus = ref(0)
 
 const inOrder = (those: readonly string[]) => [...specs.value.keys()].filter((name) => those.includes(name))
 const copied = computed(() => {
@@ -44,7 +48,9 @@ const onto = computed(() => {
   const those = inOrder(chosen.value)
   return those.length === names.value.length ? names.value.map((name) => those[copied.value.indexOf(name)]!) : those
 })
-const edit = computed<Edit | null>(() => clipboard.ontoChannels(onto.value, where.value === 'there'))
+const edit = computed<Edit | null>(() =>
+  clipboard.ontoChannels(onto.value, where.value === 'there', { times: times.value, plus: plus.value }),
+)
 const { told, wrong, isTold } = useLookAheadCurves(() => edit.value)
 // What lands is selected.
 const { keep } = useTriedEdit(() => edit.value, {
@@ -78,6 +84,29 @@ const from = computed(() => copied.value.map(called).join(', '))
         <span><b>When they were.</b></span>
       </label>
     </fieldset>
+    <div class="row-of-fields">
+      each value times
+      <NumberField
+        :value="times"
+        label="What each value is multiplied by"
+        hint="360 makes degrees of whole turns; −1 turns all upside down"
+        :decimals="4"
+        :least="-1_000_000"
+        :most="1_000_000"
+        trim
+        @hold="times = $event"
+        @keep="times = $event"
+      />
+      plus
+      <NumberField
+        :value="plus"
+        label="What is added to each value"
+        :decimals="4"
+        trim
+        @hold="plus = $event"
+        @keep="plus = $event"
+      />
+    </div>
     <span v-if="lack || wrong" class="wrong" role="alert">{{ lack || wrong }}</span>
     <span v-else-if="edit === null" class="told" role="status">
       {{

@@ -160,7 +160,11 @@ export const useClipboard = defineStore('clipboard', () => {
   })
 
   /** What pastes the copied keys onto other channels, of the selected objects or of those that they are from. */
-  function ontoChannels(names: readonly string[], inPlace: boolean): Edit | null {
+  function ontoChannels(
+    names: readonly string[],
+    inPlace: boolean,
+    values: { times: number; plus: number } = { times: 1, plus: 0 },
+  ): Edit | null {
     const from = copied.value
     if (!from?.keys || !keyed.value?.objects.length || !names.length || keyed.value.lack) return null
     const { there } = namesakes(from)
@@ -174,6 +178,7 @@ export const useClipboard = defineStore('clipboard', () => {
       onto: isOwn ? null : objects,
       layer: layers.active?.id,
       channels: [...names],
+      ...values,
     }
   }
 

@@ -4,6 +4,7 @@ import { http, type BurnIn } from '../api/http'
 import { useScene } from '../scene/sceneStore'
 import { useTypedSpan } from '../scene/typedSpan'
 import { useSelection } from '../scene/selection'
+import { useTrails } from '../trails/trails'
 import { inBytes } from '../shared/bytes'
 import AskDialog from '../shared/AskDialog.vue'
 import TimeField from '../timebar/TimeField.vue'
@@ -16,6 +17,7 @@ const emit = defineEmits<{ close: [] }>()
 const scene = useScene()
 const selection = useSelection()
 const shooting = useShooting()
+const trails = useTrails()
 const remembered = useShotSettings()
 // Only what is really shot is remembered.
 const wanted = ref(JSON.parse(JSON.stringify(remembered.value)) as typeof remembered.value)
@@ -228,10 +230,23 @@ async function shoot(): Promise<void> {
       <div class="row-of-fields">
         <label class="tick"><input v-model="wanted.helpers" type="checkbox" class="form-check-input" /> helpers</label>
         <label class="tick"><input v-model="wanted.grid" type="checkbox" class="form-check-input" /> grid</label>
-        <select v-model="wanted.samples" class="small-pick" aria-label="Smooth edges">
-          <option :value="4">4 samples a pixel</option>
-          <option :value="16">16 samples a pixel</option>
-        </select>
+        <label
+          class="tick"
+          :title="
+            trails.objects.length > 0
+              ? 'Those that are on the stage, as they are there'
+              : 'There are none on the stage; show some first'
+          "
+        >
+          <input
+            type="checkbox"
+            class="form-check-input"
+            :checked="wanted.trails && trails.objects.length > 0"
+            :disabled="trails.objects.length === 0"
+            @change="wanted.trails = !wanted.trails"
+          />
+          trails
+        </label>
         light
         <NumberField
           :value="wanted.exposure"
@@ -248,25 +263,29 @@ async function shoot(): Promise<void> {
         />
       </div>
       <div class="row-of-fields">
+        <select v-model="wanted.samples" class="small-pick" aria-label="Smooth edges">
+          <option :value="4">4 samples a pixel</option>
+          <option :value="16">16 samples a pixel</option>
+        </select>
         <select v-model="wanted.inside" class="small-pick" aria-label="Motion blur">
           <option :value="1">no motion blur</option>
           <option v-for="each in [4, 8, 16, 32]" :key="each" :value="each">motion blur of {{ each }} moments</option>
         </select>
-        <template v-if="wanted.inside > 1">
-          shutter
-          <NumberField
-            :value="wanted.shutter"
-            label="Shutter"
-            unit="°"
-            :decimals="0"
-            :step="5"
-            :least="1"
-            :most="720"
-            hint="360° is open for a whole frame"
-            @hold="wanted.shutter = $event"
-            @keep="wanted.shutter = $event"
-          />
-        </template>
+      </div>
+      <div v-if="wanted.inside > 1" class="row-of-fields">
+        shutter
+        <NumberField
+          :value="wanted.shutter"
+          label="Shutter"
+          unit="°"
+          :decimals="0"
+          :step="5"
+          :least="1"
+          :most="720"
+          hint="360° is open for a whole frame"
+          @hold="wanted.shutter = $event"
+          @keep="wanted.shutter = $event"
+        />
       </div>
     </fieldset>
     <fieldset>

@@ -4,6 +4,7 @@ import { decode } from '@msgpack/msgpack'
 import { PerspectiveCamera, type Camera } from 'three'
 import { http } from '../api/http'
 import type { PieceMessage } from '../api/messages'
+import { BentPoints } from '../deform/bentPoints'
 import { Refused } from '../api/refused'
 import { loadCatalogue } from '../scene/catalogue'
 import { SampleBook } from '../scene/samples'
@@ -17,6 +18,7 @@ import { StageScene } from '../stage/stageScene'
 import { burnIn } from './burnIn'
 import type { FromWorker, Shot, Spent } from './shotMessages'
 import { ShotRenderer } from './shotRenderer'
+import { TrailsDrawn } from './trailsDrawn'
 
 /** Most moments that are asked for at once. */
 const momentsAtOnce = 192
@@ -65,6 +67,15 @@ async function shoot(shot: Shot): Promise<void> {
   const look = typeof shot.camera === 'number' ? shot.camera : facingOf(shot.camera)
   const cameraOf = lookThrough(shot, model, book, stage)
 
+  const trails = shot.trails && new TrailsDrawn(shot.trails, renderer.scale)
+  const points = new BentPoints(renderer.three)
+  if (trails?.takesLong) say({ kind: 'waits', why: 'Looking where the trails go…' })
+  await trails?.learn(
+    model,
+    points,
+    async (first, count) => decode(await patiently(() => http.shotFrames(start.id, first, count))) as PieceMessage,
+  )
+
   const sending = new Set<Promise<void>>()
   let failed: unknown = null
   let previewedAt = 0
@@ -80,9 +91,15 @@ async function shoot(shot: Shot): Promise<void> {
     const draw = () =>
       renderer.draw(ctx, inside, (moment) => {
         const frame = picture * inside + moment
-        stage.show(model, book, { ...bareMoment(frame), unseen, behindAt: start.frames[picture]!, lines: 'thick' })
+        stage.show(model, book, {
+          ...bareMoment(frame),
+          unseen,
+          behindAt: start.frames[picture]!,
+          lines: 'thick',
+          trails: trails?.at(start.frames[picture]!) ?? null,
+        })
         const camera = cameraOf(frame)
-        stage.dress({ look, shading: settings.shading, helpers: settings.helpers }, camera)
+        stage.dress({ look, shading: settings.shading, helpers: settings.helpers, trails: trails !== null }, camera)
         return { scene: stage.three, camera }
       })
     draw()
@@ -125,6 +142,7 @@ async function shoot(shot: Shot): Promise<void> {
   await Promise.all(sending)
   if (failed) throw failed
   const card = await patiently(() => http.finishReel(start.id))
+  points.dispose()
   renderer.dispose()
   stage.dispose()
   spent.all = performance.now() - began

@@ -11,9 +11,12 @@ import { useSelection } from '../scene/selection'
 import { saveFile } from '../shared/saveFile'
 import { usePlayhead } from '../timebar/playhead'
 import { useViews, facingNames } from '../stage/views'
+import { useTrails } from '../trails/trails'
+import { useLayers } from '../layers/layers'
 import { colours } from '../styles/scheme'
 import type { FromWorker, Shot, Spent } from './shotMessages'
 import type { ShotSettings } from './shotSettings'
+import { shotTrailsOf, type ShownTrails } from './shotTrails'
 
 /** How often a scene that is changed meanwhile is tried anew. */
 const mostTries = 5
@@ -23,6 +26,8 @@ export const useShooting = defineStore('shooting', () => {
   const scene = useScene()
   const selection = useSelection()
   const views = useViews()
+  const trails = useTrails()
+  const layers = useLayers()
   const playhead = usePlayhead()
   const notices = useNotices()
   const person = usePerson()
@@ -84,6 +89,7 @@ export const useShooting = defineStore('shooting', () => {
       only: seen ? [...selection.objects].flatMap((id) => model.objects.get(id)?.name ?? []) : [],
       helpers: wanted.helpers,
       grid: wanted.grid,
+      trails: wanted.trails && trails.objects.length > 0,
       shading: wanted.shading,
       background: wanted.background,
       colour: wanted.colour,
@@ -104,11 +110,22 @@ export const useShooting = defineStore('shooting', () => {
         backdrops: [...model.backdrops.values()],
         camera: camera?.id ?? views.stand()!,
         unseen: unseen.map(({ id }) => id),
+        trails: settings.trails ? shotTrailsOf(model, shownTrails(camera?.id), settings.plan.frames) : null,
         colours: { stage, haze, air, grid, gridStrong },
         written: { scene: scene.settings.name, reel: '', camera: through, date: '', note: wanted.words },
       },
     }
   }
+
+  /** The trails that are on the stage now. */
+  const shownTrails = (camera: number | undefined): ShownTrails => ({
+    objects: trails.objects,
+    settings: trails.settings,
+    space: trails.space,
+    camera: camera ?? scene.model.inOrder().find(({ kind }) => kind === 'camera')?.id ?? null,
+    layer: layers.active?.id ?? null,
+    framesAt: trails.framesAt,
+  })
 
   function withInside(ids: ReadonlySet<number>): Set<number> {
     const all = new Set(ids)

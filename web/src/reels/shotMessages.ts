@@ -2,6 +2,7 @@ import type { StageColours } from '../stage/stageColours'
 import type { BurnIn, ReelCard, ReelSettings, ShootStart } from '../api/http'
 import type { BackdropMessage, ObjectMessage } from '../api/messages'
 import type { Pose } from '../stage/pose'
+import type { ShotTrails } from './shotTrails'
 
 /** What is shot, as the tab hands it to the worker that draws it. */
 export interface Shot {
@@ -15,6 +16,7 @@ export interface Shot {
   camera: number | Pose
   /** What is not seen. */
   unseen: number[]
+  trails: ShotTrails | null
   colours: StageColours
   written: Pick<Record<BurnIn, string>, 'scene' | 'reel' | 'camera' | 'date' | 'note'>
 }

@@ -5,8 +5,9 @@ type Paper = OffscreenCanvasRenderingContext2D
 
 /** Draws the pictures of a reel, at its own size. */
 export class ShotRenderer {
-  private readonly three: WebGLRenderer
-  private readonly scale: number
+  readonly three: WebGLRenderer
+  /** Pixels each way that are drawn for one of the picture. */
+  readonly scale: number
   private readonly sum: LightSum
   private readonly pixels: Uint8Array
   private readonly ground: Color | null

@@ -12,6 +12,8 @@ export interface ShotSettings {
   only: 'everything' | 'selection'
   helpers: boolean
   grid: boolean
+  /** The trails that are on the stage. */
+  trails: boolean
   shading: ReelShading
   background: ReelBackground
   colour: string
@@ -36,6 +38,7 @@ const fresh: ShotSettings = {
   only: 'everything',
   helpers: false,
   grid: false,
+  trails: false,
   shading: 'shaded',
   background: 'stage',
   colour: '#203a36',

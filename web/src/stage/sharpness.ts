@@ -96,6 +96,11 @@ export class Sharpness {
     return this.cost * Math.min(this.screenRatio, 1) ** 2
   }
 
+  /** Whether it was timed often enough. */
+  get isSure(): boolean {
+    return this.timings >= believedAfter
+  }
+
   /** What is drawn is another thing now, and takes another time. */
   forget(): void {
     this.cost = this.timings = 0
@@ -155,7 +160,7 @@ export class Sharpness {
 
   /** What is cut finely is slow for its corners, and not because it is new. */
   private get likelyCost(): number {
-    return this.timings < believedAfter && !this.isFine ? this.cost / 2 : this.cost
+    return this.isSure || this.isFine ? this.cost : this.cost / 2
   }
 
   private get movingRatio(): number {

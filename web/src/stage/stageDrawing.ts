@@ -123,7 +123,9 @@ export function useStageDrawing({ stage, holder, paneAt, moment, place, before }
     const { ratio } = sharpness
     const share = shareOfViews()
     const passed = await renderer?.finished()
-    if (passed !== undefined) views.drawingTime = sharpness.timed(passed / share, ratio)
+    if (passed === undefined) return
+    views.drawingTime = sharpness.timed(passed / share, ratio)
+    views.isTimeSure = sharpness.isSure
   }
 
   function render(shaded = views.shadowsWhen === 'always'): void {

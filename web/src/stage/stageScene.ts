@@ -228,7 +228,7 @@ export class StageScene {
 
   /** Makes everything ready to be drawn in one view. */
   dress(view: View, camera: Camera): void {
-    const { look, shading, helpers } = view
+    const { look, shading, helpers, trails = helpers } = view
     this.backdrops.dress(this.showsBehind ? look : null, camera)
     this.sky.dome.visible = this.showsBehind && (typeof look === 'number' || look === 'free')
     this.shapes.dress(shading)
@@ -236,7 +236,7 @@ export class StageScene {
     this.beads.dress(helpers)
     this.bones.dress(helpers)
     this.evenPlaces.dress(helpers)
-    this.trails.dress(helpers)
+    this.trails.dress(trails)
     this.poses.dress(view)
     this.lantern.dress(helpers)
     this.fadeEdge.dress(helpers)

@@ -16,6 +16,8 @@ export interface View {
   look: Look
   shading: Shading
   helpers: boolean
+  /** Trails, where they are not seen along with helpers. */
+  trails?: boolean
 }
 
 /** A picture that takes no longer than so many milliseconds is drawn with shadows while it moves, too; one that takes longer than so many never is. */
@@ -36,7 +38,7 @@ export const useViews = defineStore('views', () => {
   const shadows = useStorage('zesty-shadows', true)
   /** When it does, as quickly as pictures are drawn here. */
   const shadowsWhen = computed(() => {
-    if (!shadows.value || drawingTime.value > slow) return 'never'
+    if (!shadows.value || (isTimeSure.value && drawingTime.value > slow)) return 'never'
     return drawingTime.value > 0 && drawingTime.value <= quick ? 'always' : 'rest'
   })
   /** Whether the stage's tools are folded away. */
@@ -47,6 +49,8 @@ export const useViews = defineStore('views', () => {
   const frameAsked = ref(0)
   /** Milliseconds that all views together took to draw once at the screen's pixel ratio; 0 until measured. */
   const drawingTime = ref(0)
+  /** Whether that was measured often enough: what starts up is slow for reasons of its own. */
+  const isTimeSure = ref(false)
   /** The share of the pixels that playback draws just now, and how many times fewer parts finely cut shapes have in it. */
   const pixelShare = ref(1)
   const coarser = ref(1)
@@ -96,6 +100,7 @@ export const useViews = defineStore('views', () => {
     shown,
     frameAsked,
     drawingTime,
+    isTimeSure,
     pixelShare,
     coarser,
     outside,

@@ -36,7 +36,7 @@ export interface Space {
 }
 
 /** The space that trails are drawn in. */
-export function spaceOf(space: TrailSpace, camera: number | null, now: number, places: WorldPlaces): Space {
+export function spaceOf(space: TrailSpace, camera: number | null, now: number, places: Pick<WorldPlaces, 'at'>): Space {
   if (space === 'world') return { shown: (place) => place, back: (place) => place, lead: () => asItIs }
   const id = space === 'camera' ? camera : space
   const here = id === null ? null : places.at(id, now)
@@ -98,7 +98,7 @@ export function trailOf(
 }
 
 /** On which frames there is a key of the position, as it is seen. */
-function keysOn(
+export function keysOn(
   model: SceneModel,
   object: SceneObject,
   first: number,

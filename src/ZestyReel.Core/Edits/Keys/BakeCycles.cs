@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
@@ -34,4 +35,7 @@ public sealed record BakeCycles(ImmutableArray<ChannelValue> Channels, int Befor
     }
 
     internal static bool IsCycle(Extrapolation how) => how is Extrapolation.Repeat or Extrapolation.RepeatOffset or Extrapolation.Mirror;
+
+    /// <summary>Whether a curve repeats at a time, where a key of its own would make another cycle of it.</summary>
+    internal static bool IsInCycle(Curve curve, Tick time) => time < curve.Keys[0].Time && IsCycle(curve.Before) || time > curve.Keys[^1].Time && IsCycle(curve.After);
 }

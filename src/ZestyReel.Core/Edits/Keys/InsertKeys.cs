@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Scenes;
-using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Edits;
 
@@ -28,14 +27,11 @@ public sealed record InsertKeys(decimal Frame, ImmutableArray<ChannelValue> Chan
                 continue;
             }
             var rest = at.Spec.HoldsOnly ? Interpolation.Hold : Interpolation.Clamped;
-            if (at.Channel.Curve is { } known && IsInCycle(known, time))
+            if (at.Channel.Curve is { } known && BakeCycles.IsInCycle(known, time))
                 throw new Refusal("channels", $"{at.Words} repeats there, and a key would make another cycle of it; bake its cycles first");
             var curve = at.Channel.Curve?.SplitAt(time) ?? new Curve([new Key(time, at.Channel.Still, rest, rest)]);
             scene = scene.With(at.Curve, at.Channel with { Curve = curve.WithKeys([.. curve.Keys.Select(at.Spec.Fitted)]) });
         }
         return scene;
     }
-
-    private static bool IsInCycle(Curve curve, Tick time) =>
-        time < curve.Keys[0].Time && BakeCycles.IsCycle(curve.Before) || time > curve.Keys[^1].Time && BakeCycles.IsCycle(curve.After);
 }

@@ -20,20 +20,28 @@ namespace ZestyReel.Core.Edits;
 /// The channels that get them; left out, those that they came from. Keys of one channel go to each of these; keys of
 /// several to as many, in order.
 /// </param>
+/// <param name="Times">What each value is multiplied by, where one value stands for another: 360 turns a share of a turn into degrees.</param>
+/// <param name="Plus">What is added to each value then.</param>
 public sealed record PasteKeys(
     CopiedKeys Copied, decimal? At = null, ImmutableArray<ObjectId>? Onto = null, bool Mirrored = false,
-    WhenKeysMeet Meet = WhenKeysMeet.Stop, LayerId? Layer = null, ImmutableArray<string>? Channels = null) : Edit
+    WhenKeysMeet Meet = WhenKeysMeet.Stop, LayerId? Layer = null, ImmutableArray<string>? Channels = null,
+    double Times = 1, double Plus = 0) : Edit
 {
+    /// <summary>The most that values are multiplied by.</summary>
+    public const double MostTimes = 1_000_000;
+
     private int Count => Copied.Channels.Sum(c => c.Keys.Length);
 
     /// <inheritdoc/>
     public override string Title(Scene scene) => FormattableString.Invariant(
-        $"Paste {ChannelWords.Keys(Count)}{(Mirrored ? ", mirrored" : "")}{(At is { } frame ? $" at {frame}" : "")}");
+        $"Paste {ChannelWords.Keys(Count)}{(Mirrored ? ", mirrored" : "")}{(At is { } frame ? $" at {frame}" : "")}{(Times == 1 && Plus == 0 ? "" : ", values changed")}");
 
     /// <inheritdoc/>
     protected override Scene Make(Scene scene)
     {
         if (Copied.Channels.IsDefaultOrEmpty || Copied.Channels.Any(c => c.Keys.IsDefaultOrEmpty)) throw new Refusal("copied", "nothing has been copied");
+        if (!(Math.Abs(Times) <= MostTimes)) throw new Refusal("times", $"give a number from {-MostTimes} to {MostTimes}");
+        if (!double.IsFinite(Plus)) throw new Refusal("plus", "give a number");
         var (first, last) = (Copied.Channels.Min(c => c.Keys[0].Time), Copied.Channels.Max(c => c.Keys[^1].Time));
         var start = At is { } frame ? scene.Rate.At(frame, "at") : first;
         var placing = new KeyPlacing(scene.Rate, Meet);
@@ -45,8 +53,9 @@ public sealed record PasteKeys(
             if (target.Object is { } id && scene.Object(id, "onto").Find(target.Channel) is null) continue;
             var at = scene.At(InLayer(target), "onto").Unlocked("onto");
             var (spec, channel) = (at.Spec, at.Channel);
-            foreach (var key in copied.Keys) spec.Checked(key.Value, "copied");
-            var keys = copied.Keys.Select(key => key.Key()).Select(key => Mirrored ? key.TurnedInTime(first, last) : key)
+            var raised = copied.Keys.Select(key => Times == 1 && Plus == 0 ? key.Key() : key.Key().Raised(Times, Plus)).ToList();
+            foreach (var key in raised) spec.Checked(key.Value, "copied");
+            var keys = raised.Select(key => Mirrored ? key.TurnedInTime(first, last) : key)
                 .Select(key => key with { Time = start + (key.Time - first) })
                 .Select(key => at.Layer is null || LayeredName.Is(copied.Curve.Channel) ? key : Seen(scene, flow, at, key)).Select(spec.Fitted);
             var all = placing.Placed(channel.Curve?.Keys ?? [], keys);

@@ -1,5 +1,6 @@
 using ZestyReel.Core.Curves;
 using ZestyReel.Core.Scenes;
+using ZestyReel.Core.Time;
 
 namespace ZestyReel.Core.Evaluation;
 
@@ -48,16 +49,33 @@ internal sealed class QuaternionRotation
         }
     }
 
+    /// <summary>
+    /// The rotation at a share of the shortest way from the pose before a source time to the one after it, below 0 and above 1
+    /// beyond them, and when those are; null where there is none before or none after.
+    /// </summary>
+    public (Tick From, Tick To, (double X, double Y, double Z) Rotation)? Between(Tick time, double share)
+    {
+        var (before, after) = (Array.FindLastIndex(_times, pose => pose < time.Value), Array.FindIndex(_times, pose => pose > time.Value));
+        if (before < 0 || after < 0) return null;
+        var (a, b) = (Pose(_times[before]), Pose(_times[after]));
+        var straight = (a.X + (b.X - a.X) * share, a.Y + (b.Y - a.Y) * share, a.Z + (b.Z - a.Z) * share);
+        return (new((long)_times[before]), new((long)_times[after]), Turned(a, b, share, straight));
+    }
+
     private (double X, double Y, double Z) Between(double from, double to, (double X, double Y, double Z) own)
     {
-        (double X, double Y, double Z) a = (_x.ValueAt(from), _y.ValueAt(from), _z.ValueAt(from)), b = (_x.ValueAt(to), _y.ValueAt(to), _z.ValueAt(to));
+        var (a, b) = (Pose(from), Pose(to));
         // The part of the way is that of the rotation that changes most.
         double dx = Math.Abs(b.X - a.X), dy = Math.Abs(b.Y - a.Y), dz = Math.Abs(b.Z - a.Z);
         var (start, end, now) = dx >= dy && dx >= dz ? (a.X, b.X, own.X) : dy >= dz ? (a.Y, b.Y, own.Y) : (a.Z, b.Z, own.Z);
-        if (end == start) return own;
-        var turned = Quaternion.Slerp(Quaternion.Of(a, _order), Quaternion.Of(b, _order), (now - start) / (end - start)).AsTransform().Rotation(_order);
-        return Transform.NearestRotation(turned, own, _order);
+        return end == start ? own : Turned(a, b, (now - start) / (end - start), own);
     }
+
+    private (double X, double Y, double Z) Pose(double time) => (_x.ValueAt(time), _y.ValueAt(time), _z.ValueAt(time));
+
+    /// <summary>A part of the shortest way, told by the angles nearest to those that are expected.</summary>
+    private (double X, double Y, double Z) Turned((double X, double Y, double Z) a, (double X, double Y, double Z) b, double part, (double X, double Y, double Z) expected) =>
+        Transform.NearestRotation(Quaternion.Slerp(Quaternion.Of(a, _order), Quaternion.Of(b, _order), part).AsTransform().Rotation(_order), expected, _order);
 
     private static bool IsKeyed(SceneObject thing, string channel) => thing.Channels.GetValueOrDefault(channel)?.Curve is not null;
 
