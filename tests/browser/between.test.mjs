@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
+import { Euler, Quaternion } from 'three'
 import {
   Desk,
   deskPoint,
@@ -29,6 +30,15 @@ const scene = {
         'position.x': { keys: [linear(1, -4), linear(25, 4)] },
         'position.y': { keys: [linear(1, 0), linear(25, 2)] },
         'rotation.y': { keys: [linear(1, 30)] },
+      },
+    },
+    {
+      name: 'Vane',
+      kind: 'group',
+      rotation: 'quaternion',
+      channels: {
+        'rotation.x': { keys: [linear(1, 10), linear(33, 150)] },
+        'rotation.y': { keys: [linear(1, -20), linear(33, 130)] },
       },
     },
   ],
@@ -102,6 +112,33 @@ test('with keys selected only their curves are meant', async () => {
   await dialog().getByText('1 new key.').waitFor()
   await desk.changing(() => dialog().getByRole('button', { name: 'Key it' }).click())
   assert.deepEqual([await keysAt('position.x', 7), await keysAt('position.y', 7)], [[], [1]])
+  await desk.undo()
+  assert.deepEqual(await file(), was)
+})
+
+test('a pose between two is on the shortest way, and those stay', async () => {
+  const was = await file()
+  const pose = async (frame) => {
+    const [x, y, z] = await Promise.all(
+      ['x', 'y', 'z'].map(
+        async (axis) => ((await desk.samples('Vane', `rotation.${axis}`)).get(frame) * Math.PI) / 180,
+      ),
+    )
+    return new Quaternion().setFromEuler(new Euler(x, y, z, 'XYZ'))
+  }
+  const [first, last] = [await pose(1), await pose(33)]
+  await page.keyboard.press('Escape')
+  await desk.select('Vane')
+  await goToFrame(page, 17)
+  await page.keyboard.press('Shift+M')
+  const asked = page.getByRole('dialog', { name: /^In-between of Vane at/ })
+  await setField(page, 'Share of the way', '25')
+  // Of x, y and z on frame 17, and of z on both sides, where it had none.
+  await asked.getByText('5 new keys.').waitFor()
+  await desk.changing(() => asked.getByRole('button', { name: 'Key it' }).click())
+  const apart = (a, b) => a.angleTo(b)
+  assert.ok(apart(await pose(17), first.clone().slerp(last, 0.25)) < 1e-6)
+  assert.ok(apart(await pose(1), first) < 1e-6 && apart(await pose(33), last) < 1e-6)
   await desk.undo()
   assert.deepEqual(await file(), was)
 })
