@@ -68,13 +68,16 @@ async function shoot(shot: Shot): Promise<void> {
   const cameraOf = lookThrough(shot, model, book, stage)
 
   const trails = shot.trails && new TrailsDrawn(shot.trails, renderer.scale)
-  const points = new BentPoints(renderer.three)
-  if (trails?.takesLong) say({ kind: 'waits', why: 'Looking where the trails go…' })
-  await trails?.learn(
-    model,
-    points,
-    async (first, count) => decode(await patiently(() => http.shotFrames(start.id, first, count))) as PieceMessage,
-  )
+  if (trails) {
+    if (trails.takesLong) say({ kind: 'waits', why: 'Looking where the trails go…' })
+    const points = new BentPoints(renderer.three)
+    await trails.learn(
+      model,
+      points,
+      async (first, count) => decode(await patiently(() => http.shotFrames(start.id, first, count))) as PieceMessage,
+    )
+    points.dispose()
+  }
 
   const sending = new Set<Promise<void>>()
   let failed: unknown = null
@@ -88,6 +91,7 @@ async function shoot(shot: Shot): Promise<void> {
       spent.sampling += performance.now() - asked
     }
     const before = performance.now()
+    const ways = trails?.at(start.frames[picture]!) ?? null
     const draw = () =>
       renderer.draw(ctx, inside, (moment) => {
         const frame = picture * inside + moment
@@ -96,7 +100,7 @@ async function shoot(shot: Shot): Promise<void> {
           unseen,
           behindAt: start.frames[picture]!,
           lines: 'thick',
-          trails: trails?.at(start.frames[picture]!) ?? null,
+          trails: ways,
         })
         const camera = cameraOf(frame)
         stage.dress({ look, shading: settings.shading, helpers: settings.helpers, trails: trails !== null }, camera)
@@ -142,7 +146,6 @@ async function shoot(shot: Shot): Promise<void> {
   await Promise.all(sending)
   if (failed) throw failed
   const card = await patiently(() => http.finishReel(start.id))
-  points.dispose()
   renderer.dispose()
   stage.dispose()
   spent.all = performance.now() - began
